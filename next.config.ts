@@ -1,0 +1,10 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  serverExternalPackages: ["sequelize", "pg", "umzug", "sharp", "@node-rs/argon2", "yauzl", "pino"],
+  poweredByHeader: false,
+  // types are checked by `npm run types`, once, for everything
+  typescript: { ignoreBuildErrors: true },
+  experimental: { optimizePackageImports: ["@mui/material"] },
+};
+export default config;

@@ -1,0 +1,200 @@
+import { z } from "zod";
+import { ColourValue, Target } from "./blocks";
+import { Part } from "./part";
+import { SLOTS, Slot } from "./slot";
+
+/** Every design document, by kind. A document is stored whole, with a revision, and frozen by an edition. */
+
+/** One document a slot: which part stands first among equals. */
+export const SlotOrder = z.object({ schema: z.literal(1), slot: Slot, parts: z.array(z.string()) });
+export type SlotOrder = z.infer<typeof SlotOrder>;
+
+export interface MenuItem {
+  readonly id: string;
+  readonly label: string;
+  readonly target: Target | null;
+  readonly items: readonly MenuItem[];
+}
+export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
+  z.object({
+    id: z.string().regex(/^[a-z0-9-]{1,60}$/),
+    label: z.string().min(1).max(200),
+    target: Target.nullable(),
+    items: z.array(MenuItem).max(200),
+  }),
+);
+
+const depthOf = (items: readonly MenuItem[]): number =>
+  items.reduce((deepest, item) => Math.max(deepest, 1 + depthOf(item.items)), 0);
+
+export const Menu = z
+  .object({
+    schema: z.literal(1),
+    name: z.string().min(1).max(120),
+    origin: z.string().uuid(),
+    items: z.array(MenuItem).max(200),
+  })
+  .refine((menu) => depthOf(menu.items) <= 3, { message: "menu.depth", path: ["items"] });
+export type Menu = z.infer<typeof Menu>;
+
+export const COLOUR_ROLES = ["background", "text", "mutedText", "accent", "textOnAccent", "line", "surface"] as const;
+export type ColourRole = (typeof COLOUR_ROLES)[number];
+
+const Hex = z.string().regex(/^#[0-9a-f]{6}$/);
+export const FONT_FAMILIES = ["Public Sans", "Fraunces", "Spline Sans Mono"] as const;
+
+export const HouseStyle = z.object({
+  schema: z.literal(1),
+  palette: z.array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), name: z.string().min(1), value: Hex })).max(200),
+  roles: z.object(
+    Object.fromEntries(COLOUR_ROLES.map((role) => [role, z.string()])) as Record<ColourRole, z.ZodString>,
+  ),
+  fonts: z.object({ text: z.enum(FONT_FAMILIES), headings: z.enum(FONT_FAMILIES) }),
+  /** rem */
+  sizes: z.object({
+    body: z.number(),
+    small: z.number(),
+    lead: z.number(),
+    h1: z.number(),
+    h2: z.number(),
+    h3: z.number(),
+    h4: z.number(),
+  }),
+  headingWeight: z.number().int().min(100).max(900),
+  /** px */
+  measures: z.object({
+    contentWidth: z.number().int().min(320).max(2400),
+    radius: z.number().int().min(0).max(80),
+    edgeWide: z.number().int(),
+    edgeMiddle: z.number().int(),
+  }),
+});
+export type HouseStyle = z.infer<typeof HouseStyle>;
+
+export const SiteProfile = z.object({
+  schema: z.literal(1),
+  name: z.string().min(1).max(200),
+  tagline: z.string().max(300).default(""),
+  logo: z.string().default(""),
+  logoOverPictures: z.string().default(""),
+  owner: z.string().max(200).default(""),
+  firstYear: z.number().int().min(0).max(9999).default(0),
+  social: z
+    .array(z.object({ icon: z.enum(["feed", "mail", "talk", "film", "photo", "link"]), label: z.string().min(1), url: z.string() }))
+    .max(40)
+    .default([]),
+});
+export type SiteProfile = z.infer<typeof SiteProfile>;
+
+/** A picture of the site: which file, what it says in words, where its point of interest lies (percent). */
+export const Picture = z.object({
+  schema: z.literal(1),
+  name: z.string().min(1),
+  origin: z.string().uuid(),
+  file: z.string().regex(/^[0-9a-f]{64}$/),
+  type: z.enum(["image/jpeg", "image/png", "image/webp"]),
+  width: z.number().int().min(1),
+  height: z.number().int().min(1),
+  alt: z.string().max(500).default(""),
+  credit: z.string().max(300).default(""),
+  focal: z.object({ x: z.number().min(0).max(100), y: z.number().min(0).max(100) }),
+  /** Mean lightness, 0 dark to 100 bright. */
+  lightness: z.number().min(0).max(100).default(50),
+  /** Widths of the renditions made of it, ascending, px. */
+  renditions: z.array(z.number().int()).default([]),
+});
+export type Picture = z.infer<typeof Picture>;
+
+/** What one page chose for itself: for a slot a part, or nothing. A slot not named is as everywhere. */
+export const PageChoice = z.object({
+  schema: z.literal(1),
+  identity: z.string(),
+  slots: z.partialRecord(Slot, z.union([z.object({ part: z.string() }), z.literal("nothing")])),
+});
+export type PageChoice = z.infer<typeof PageChoice>;
+
+export const DOCUMENT_KINDS = ["part", "order", "menu", "style", "profile", "picture", "choice"] as const;
+export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
+
+export const documentSchemas = {
+  part: Part as unknown as z.ZodType<Part>,
+  order: SlotOrder,
+  menu: Menu,
+  style: HouseStyle,
+  profile: SiteProfile,
+  picture: Picture,
+  choice: PageChoice,
+} as const satisfies Record<DocumentKind, z.ZodType>;
+
+export interface DocumentBodies {
+  part: Part;
+  order: SlotOrder;
+  menu: Menu;
+  style: HouseStyle;
+  profile: SiteProfile;
+  picture: Picture;
+  choice: PageChoice;
+}
+
+/** One document of any kind. Ids of singletons: `style`, `profile`, `order:<slot>`, `choice:<identity>`. */
+export type DesignDocument = {
+  [K in DocumentKind]: { readonly id: string; readonly kind: K; readonly body: DocumentBodies[K] };
+}[DocumentKind];
+
+/** A whole design: all documents of one state, by id. */
+export type Design = ReadonlyMap<string, DesignDocument>;
+
+export const orderId = (slot: Slot): string => `order:${slot}`;
+export const choiceId = (identity: string): string => `choice:${identity}`;
+export const STYLE_ID = "style";
+export const PROFILE_ID = "profile";
+
+/** The documents of one kind, in id order of insertion. */
+export const documentsOf = <K extends DocumentKind>(
+  design: Design,
+  kind: K,
+): readonly { readonly id: string; readonly kind: K; readonly body: DocumentBodies[K] }[] =>
+  [...design.values()].filter((document) => document.kind === kind) as never;
+
+/** The body of a document, or undefined if there is none of that kind with that id. */
+export const findBody = <K extends DocumentKind>(design: Design, kind: K, id: string): DocumentBodies[K] | undefined => {
+  const document = design.get(id);
+  return document?.kind === kind ? (document.body as DocumentBodies[K]) : undefined;
+};
+
+/** The body of a document that must be there. Throws otherwise. */
+export const getBody = <K extends DocumentKind>(design: Design, kind: K, id: string): DocumentBodies[K] => {
+  const body = findBody(design, kind, id);
+  if (!body) throw new Error(`design: expected a ${kind} with id ${id}, got none`);
+  return body;
+};
+
+export const designOf = (documents: Iterable<DesignDocument>): Design =>
+  new Map([...documents].map((document) => [document.id, document]));
+
+/** Part ids of a slot, in their order: what the order document says, then any it does not know, by number. */
+export const orderedParts = (design: Design, slot: Slot): readonly string[] => {
+  const parts = documentsOf(design, "part").filter(({ body }) => body.slot === slot);
+  const known = new Map(parts.map(({ id, body }) => [id, body]));
+  const first = (findBody(design, "order", orderId(slot))?.parts ?? []).filter((id) => known.has(id));
+  const seen = new Set(first);
+  const rest = parts
+    .filter(({ id }) => !seen.has(id))
+    .sort((a, b) => a.body.number - b.body.number || (a.id < b.id ? -1 : 1));
+  return [...first, ...rest.map(({ id }) => id)];
+};
+
+/** The next number for a badge of the slot: one more than any ever used. */
+export const nextNumber = (design: Design, slot: Slot): number =>
+  documentsOf(design, "part").reduce((highest, { body }) => (body.slot === slot ? Math.max(highest, body.number) : highest), 0) + 1;
+
+/** The colour a value stands for, as six-digit hex; a missing named colour falls back to the text role. */
+export const resolveColour = (style: HouseStyle, value: ColourValue): string => {
+  if (value.startsWith("#")) return value;
+  const byId = (id: string) => style.palette.find((colour) => colour.id === id)?.value;
+  const [type, name = ""] = value.split(":");
+  const id = type === "role" ? style.roles[name as ColourRole] : name;
+  return byId(id ?? "") ?? byId(style.roles.text) ?? "#000000";
+};
+
+export { SLOTS };

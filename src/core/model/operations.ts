@@ -1,0 +1,214 @@
+import { z } from "zod";
+import { canonicalJson, sameValue } from "./canonical";
+import { type Design, type DesignDocument, DOCUMENT_KINDS, type DocumentKind, documentSchemas } from "./design";
+import { type Issue, type Outcome, fail, issue, succeed } from "./issue";
+import { Band, Block, Cell, type Part } from "./part";
+import { childTypeOf, findPlace, insertNode, type PartNode, removeNode, updateNode, walk } from "./tree";
+
+/**
+ * Every change to a design is a list of operations. Each says what it expects to find (`was`), so it can be inverted
+ * without looking anything up, and so that it applies to a newer revision exactly where the field it touches is
+ * untouched: two people who change different fields do not get in each other's way.
+ */
+
+const Path = z.array(z.union([z.string().max(200), z.number().int().min(0)])).min(1).max(20);
+const DocumentId = z.string().min(1).max(300);
+
+export const Operation = z.discriminatedUnion("op", [
+  z.object({ op: z.literal("create"), id: DocumentId, kind: z.enum(DOCUMENT_KINDS), body: z.unknown() }),
+  z.object({ op: z.literal("remove"), id: DocumentId, kind: z.enum(DOCUMENT_KINDS), was: z.unknown() }),
+  /** Sets one field of a document; `value` or `was` left out means the field is not there. */
+  z.object({ op: z.literal("set"), id: DocumentId, path: Path, value: z.unknown(), was: z.unknown() }),
+  /** Sets one field of a node of a part. */
+  z.object({ op: z.literal("setNode"), id: DocumentId, node: z.string(), path: Path, value: z.unknown(), was: z.unknown() }),
+  z.object({ op: z.literal("insertNode"), id: DocumentId, parent: z.string(), index: z.number().int().min(0), node: z.unknown() }),
+  z.object({ op: z.literal("removeNode"), id: DocumentId, parent: z.string(), index: z.number().int().min(0), node: z.unknown() }),
+  z.object({
+    op: z.literal("moveNode"),
+    id: DocumentId,
+    node: z.string(),
+    from: z.object({ parent: z.string(), index: z.number().int().min(0) }),
+    to: z.object({ parent: z.string(), index: z.number().int().min(0) }),
+  }),
+]);
+export type Operation = z.infer<typeof Operation>;
+
+/** The operation that takes this one back. */
+export const invert = (operation: Operation): Operation => {
+  switch (operation.op) {
+    case "create":
+      return { op: "remove", id: operation.id, kind: operation.kind, was: operation.body };
+    case "remove":
+      return { op: "create", id: operation.id, kind: operation.kind, body: operation.was };
+    case "set":
+    case "setNode":
+      return { ...operation, value: operation.was, was: operation.value };
+    case "insertNode":
+      return { ...operation, op: "removeNode" };
+    case "removeNode":
+      return { ...operation, op: "insertNode" };
+    case "moveNode":
+      return { ...operation, from: operation.to, to: operation.from };
+  }
+};
+
+/** The operations that take a whole change back, last first. */
+export const invertAll = (operations: readonly Operation[]): Operation[] => operations.map(invert).reverse();
+
+type Json = Record<string, unknown> | unknown[];
+
+/** The value at a path of plain data; undefined where a step is missing. */
+export const valueAt = (value: unknown, path: readonly (string | number)[]): unknown =>
+  path.reduce<unknown>(
+    (current, step) => (current !== null && typeof current === "object" ? (current as never)[step] : undefined),
+    value,
+  );
+
+const withValueAt = (value: unknown, path: readonly (string | number)[], next: unknown): unknown => {
+  const [step, ...rest] = path;
+  if (step === undefined) return next;
+  const around = (value !== null && typeof value === "object" ? value : {}) as Json;
+  const child = withValueAt((around as never)[step], rest, next);
+  if (Array.isArray(around)) {
+    const copy = [...around];
+    copy[Number(step)] = child;
+    return copy;
+  }
+  const copy: Record<string, unknown> = { ...around, [step]: child };
+  if (child === undefined) delete copy[step];
+  return copy;
+};
+
+const FORBIDDEN_STEPS = new Set(["__proto__", "constructor", "prototype"]);
+
+const changedMeanwhile = (operation: Operation, found: unknown): Issue =>
+  issue("change.clash", [operation.id], { found: canonicalJson(found ?? null).slice(0, 200) });
+
+const parseNode = (type: "band" | "cell" | "block", node: unknown): PartNode | undefined => {
+  const schema = { band: Band, cell: Cell, block: Block }[type];
+  const parsed = schema.safeParse(node);
+  return parsed.success ? (parsed.data as PartNode) : undefined;
+};
+
+const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}Node` }>): Outcome<Part> => {
+  switch (operation.op) {
+    case "setNode": {
+      const place = findPlace(part, operation.node);
+      if (!place) return fail(issue("change.nodeGone", [operation.id, operation.node]));
+      if (!sameValue(valueAt(place.node, operation.path), operation.was))
+        return fail(changedMeanwhile(operation, valueAt(place.node, operation.path)));
+      return succeed(
+        updateNode(part, operation.node, (node) => withValueAt(node, operation.path, operation.value) as PartNode),
+      );
+    }
+    case "insertNode": {
+      const type = childTypeOf(part, operation.parent);
+      if (!type) return fail(issue("change.nodeGone", [operation.id, operation.parent]));
+      const node = parseNode(type, operation.node);
+      if (!node) return fail(issue("change.badNode", [operation.id]));
+      const taken = new Set([...walk(part)].map((place) => place.node.id));
+      const inside = [...walk({ bands: [node] } as unknown as Part)].map((place) => place.node.id);
+      if (inside.some((id) => taken.has(id)) || new Set(inside).size !== inside.length)
+        return fail(issue("change.nodeTwice", [operation.id]));
+      return succeed(insertNode(part, operation.parent, operation.index, node));
+    }
+    case "removeNode": {
+      const id = (operation.node as PartNode | undefined)?.id ?? "";
+      const place = findPlace(part, id);
+      if (!place) return fail(issue("change.nodeGone", [operation.id, id]));
+      if (!sameValue(place.node, operation.node)) return fail(changedMeanwhile(operation, place.node));
+      return succeed(removeNode(part, id));
+    }
+    case "moveNode": {
+      const place = findPlace(part, operation.node);
+      if (!place) return fail(issue("change.nodeGone", [operation.id, operation.node]));
+      const without = removeNode(part, operation.node);
+      const type = childTypeOf(without, operation.to.parent);
+      if (type !== place.type) return fail(issue("change.badPlace", [operation.id, operation.node]));
+      return succeed(insertNode(without, operation.to.parent, operation.to.index, place.node));
+    }
+  }
+};
+
+const applyToBody = (document: DesignDocument, operation: Operation): Outcome<unknown> => {
+  if (operation.op === "set") {
+    const found = valueAt(document.body, operation.path);
+    if (!sameValue(found, operation.was)) return fail(changedMeanwhile(operation, found));
+    return succeed(withValueAt(document.body, operation.path, operation.value));
+  }
+  if (document.kind !== "part") return fail(issue("change.notAPart", [document.id]));
+  return applyToPart(document.body, operation as Extract<Operation, { op: `${string}Node` }>);
+};
+
+const checkedDocument = (id: string, kind: DocumentKind, body: unknown): Outcome<DesignDocument> => {
+  const parsed = documentSchemas[kind].safeParse(body);
+  if (parsed.success) return succeed({ id, kind, body: parsed.data } as DesignDocument);
+  return fail(
+    ...parsed.error.issues.map((problem) =>
+      issue(problem.message.includes(".") && !problem.message.includes(" ") ? problem.message : "change.badValue", [id, ...(problem.path as (string | number)[])], {
+        detail: problem.message,
+      }),
+    ),
+  );
+};
+
+const applyOne = (design: Design, operation: Operation): Outcome<Design> => {
+  const found = design.get(operation.id);
+  if ("path" in operation && operation.path.some((step) => FORBIDDEN_STEPS.has(String(step))))
+    return fail(issue("change.badValue", [operation.id]));
+  if (operation.op === "create") {
+    if (found) return fail(issue("change.exists", [operation.id]));
+    const checked = checkedDocument(operation.id, operation.kind, operation.body);
+    return checked.ok ? succeed(new Map(design).set(operation.id, checked.value)) : checked;
+  }
+  if (!found) return fail(issue("change.documentGone", [operation.id]));
+  if (operation.op === "remove") {
+    if (!sameValue(found.body, operation.was)) return fail(changedMeanwhile(operation, found.body));
+    const rest = new Map(design);
+    rest.delete(operation.id);
+    return succeed(rest);
+  }
+  const body = applyToBody(found, operation);
+  if (!body.ok) return body;
+  if (body.value === found.body) return succeed(design);
+  return succeed(new Map(design).set(operation.id, { ...found, body: body.value } as DesignDocument));
+};
+
+/**
+ * Applies a whole change or nothing of it. Documents the change touched are checked against their schemas at the end,
+ * and come back as the schema reads them. A change that changes nothing returns the same design.
+ */
+export const applyOperations = (design: Design, operations: readonly Operation[]): Outcome<Design> => {
+  let current = design;
+  for (const operation of operations) {
+    const next = applyOne(current, operation);
+    if (!next.ok) return next;
+    current = next.value;
+  }
+  const checked = new Map(current);
+  for (const id of new Set(operations.map((operation) => operation.id))) {
+    const document = current.get(id);
+    if (!document || document === design.get(id)) continue;
+    const parsed = checkedDocument(id, document.kind, document.body);
+    if (!parsed.ok) return parsed;
+    checked.set(id, parsed.value);
+  }
+  return succeed(current === design ? design : checked);
+};
+
+/** An operation that sets one field of a document, reading what it was from the design. */
+export const setOperation = (
+  design: Design,
+  id: string,
+  path: readonly (string | number)[],
+  value: unknown,
+): Operation => ({ op: "set", id, path: [...path], value, was: valueAt(design.get(id)?.body, path) });
+
+/** The same for a node of a part. */
+export const setNodeOperation = (
+  part: Part,
+  id: string,
+  node: string,
+  path: readonly (string | number)[],
+  value: unknown,
+): Operation => ({ op: "setNode", id, node, path: [...path], value, was: valueAt(findPlace(part, node)?.node, path) });

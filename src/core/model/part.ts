@@ -1,0 +1,100 @@
+import { z } from "zod";
+import { BlockSettings, type BlockKind, ColourValue, responsive, type SettingsOf } from "./blocks";
+import { Placement } from "./placement";
+import { Slot } from "./slot";
+
+/** A part: bands, cells, blocks. Position follows from order, alignment, distances and shares; there are no coordinates. */
+
+export const NodeId = z.string().regex(/^[a-z0-9-]{1,60}$/);
+
+export const WIDTHS = ["wide", "middle", "small"] as const;
+export type Width = (typeof WIDTHS)[number];
+
+/** How a block looks beside what its kind says. Empty means: as the house style has it. */
+export const Look = z.object({
+  colour: ColourValue.or(z.literal("")).default(""),
+  background: ColourValue.or(z.literal("")).default(""),
+  align: z.enum(["", "start", "centre", "end"]).default(""),
+  hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
+});
+export type Look = z.infer<typeof Look>;
+
+interface BlockOf<K extends BlockKind> {
+  readonly id: string;
+  readonly kind: K;
+  readonly settings: SettingsOf<K>;
+  readonly look: Look;
+  readonly blocks?: readonly Block[];
+}
+/** The smallest thing placed. Only a group has blocks inside. */
+export type Block = { [K in BlockKind]: BlockOf<K> }[BlockKind];
+
+const blockSchemas = (Object.keys(BlockSettings) as BlockKind[]).map((kind) =>
+  z.object({
+    id: NodeId,
+    kind: z.literal(kind),
+    settings: BlockSettings[kind],
+    look: Look.prefault({}),
+    ...(kind === "group" ? { blocks: z.array(z.lazy(() => Block)).max(100).default([]) } : {}),
+  }),
+);
+export const Block: z.ZodType<Block> = z.lazy(
+  () => z.discriminatedUnion("kind", blockSchemas as never) as unknown as z.ZodType<Block>,
+);
+
+export const Cell = z.object({
+  id: NodeId,
+  /** Share of the band's width in twelfths; 0 takes what its content needs. */
+  share: z.number().int().min(0).max(12).default(0),
+  align: z.enum(["start", "centre", "end", "between"]).default("start"),
+  direction: z.enum(["row", "column"]).default("row"),
+  gap: z.number().int().min(0).max(200).default(16),
+  blocks: z.array(Block).max(100).default([]),
+});
+export type Cell = Omit<z.infer<typeof Cell>, "blocks"> & { readonly blocks: readonly Block[] };
+
+export const BandBackground = z.object({
+  colour: ColourValue.or(z.literal("")).default(""),
+  /** A picture by id, or the picture of the page's entry. */
+  picture: z.string().default(""),
+  pageOwnPicture: z.boolean().default(false),
+  /** How much of the colour lies over the picture, in percent. */
+  overlay: z.number().int().min(0).max(100).default(0),
+});
+
+export const Band = z.object({
+  id: NodeId,
+  name: z.string().max(80).default(""),
+  width: z.enum(["content", "full"]).default("content"),
+  /** px; 0 is as high as its content. */
+  height: responsive(z.number().int().min(0).max(2000)).default({ wide: 0 }),
+  paddingBlock: responsive(z.number().int().min(0).max(400)).default({ wide: 16 }),
+  gap: z.number().int().min(0).max(400).default(24),
+  colour: ColourValue.or(z.literal("")).default(""),
+  background: BandBackground.prefault({}),
+  alignBlock: z.enum(["start", "centre", "end"]).default("centre"),
+  /** Cells stand below each other on small screens. */
+  stackOnSmall: z.boolean().default(false),
+  sticky: z.boolean().default(false),
+  hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
+  cells: z.array(Cell).min(1).max(12),
+});
+export type Band = Omit<z.infer<typeof Band>, "cells"> & { readonly cells: readonly Cell[] };
+
+export const Part = z.object({
+  schema: z.literal(1),
+  slot: Slot,
+  /** The number on the badge; never used again within its slot. */
+  number: z.number().int().min(1),
+  name: z.string().min(1).max(120),
+  on: z.boolean(),
+  binnedAt: z.string().nullable().default(null),
+  /** Stays the same through packs, copies of packs and renames. */
+  origin: z.string().uuid(),
+  placement: Placement,
+  bands: z.array(Band).max(40),
+});
+export type Part = Omit<z.infer<typeof Part>, "bands"> & { readonly bands: readonly Band[] };
+
+/** A part that stands for "nothing here, on purpose". */
+export const isNothing = (part: Part): boolean => part.bands.length === 0;

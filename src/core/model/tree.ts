@@ -1,0 +1,113 @@
+import type { Band, Block, Cell, Part } from "./part";
+
+/** Walking and changing the tree of a part. Every function returns the same object when nothing changes. */
+
+export type PartNode = Band | Cell | Block;
+export type NodeType = "band" | "cell" | "block";
+
+export interface NodePlace {
+  readonly node: PartNode;
+  readonly type: NodeType;
+  /** Id of the node around it; empty for a band. */
+  readonly parent: string;
+  readonly index: number;
+}
+
+const childrenOf = (node: PartNode): readonly PartNode[] | undefined => {
+  if ("cells" in node) return node.cells;
+  if ("blocks" in node) return node.blocks;
+  return undefined;
+};
+
+const typeOf = (node: PartNode): NodeType => ("cells" in node ? "band" : "kind" in node ? "block" : "cell");
+
+const withChildren = <T extends PartNode>(node: T, children: readonly PartNode[]): T =>
+  ("cells" in node ? { ...node, cells: children } : { ...node, blocks: children }) as T;
+
+/** Every node of a part with its place, in reading order. */
+export function* walk(part: Part): Generator<NodePlace> {
+  const stack = function* (nodes: readonly PartNode[], parent: string): Generator<NodePlace> {
+    for (const [index, node] of nodes.entries()) {
+      yield { node, type: typeOf(node), parent, index };
+      yield* stack(childrenOf(node) ?? [], node.id);
+    }
+  };
+  yield* stack(part.bands, "");
+}
+
+/** All blocks of a part in reading order, those inside groups included. */
+export const blocksOf = (part: Part): readonly Block[] =>
+  [...walk(part)].filter((place) => place.type === "block").map((place) => place.node as Block);
+
+export const findPlace = (part: Part, id: string): NodePlace | undefined => {
+  for (const place of walk(part)) if (place.node.id === id) return place;
+  return undefined;
+};
+
+const mapNodes = (
+  nodes: readonly PartNode[],
+  id: string,
+  change: (node: PartNode) => PartNode,
+): readonly PartNode[] => {
+  let changed = false;
+  const next = nodes.map((node) => {
+    if (node.id === id) {
+      const replaced = change(node);
+      changed ||= replaced !== node;
+      return replaced;
+    }
+    const children = childrenOf(node);
+    if (!children) return node;
+    const mapped = mapNodes(children, id, change);
+    if (mapped === children) return node;
+    changed = true;
+    return withChildren(node, mapped);
+  });
+  return changed ? next : nodes;
+};
+
+/** The part with one node replaced by what `change` makes of it. */
+export const updateNode = (part: Part, id: string, change: (node: PartNode) => PartNode): Part => {
+  const bands = mapNodes(part.bands, id, change) as readonly Band[];
+  return bands === part.bands ? part : { ...part, bands };
+};
+
+const spliced = (nodes: readonly PartNode[], index: number, remove: number, ...insert: PartNode[]) => {
+  const copy = [...nodes];
+  copy.splice(index, remove, ...insert);
+  return copy;
+};
+
+/** The type of node that may stand below the given parent (empty: the part itself); undefined if none may. */
+export const childTypeOf = (part: Part, parent: string): NodeType | undefined => {
+  if (parent === "") return "band";
+  const node = findPlace(part, parent)?.node;
+  if (!node) return undefined;
+  if ("cells" in node) return "cell";
+  if (!("kind" in node) || node.kind === "group") return "block";
+  return undefined;
+};
+
+/** The part with a node put at `index` below `parent` (empty for a band). */
+export const insertNode = (part: Part, parent: string, index: number, node: PartNode): Part =>
+  parent === ""
+    ? { ...part, bands: spliced(part.bands, index, 0, node) as unknown as readonly Band[] }
+    : updateNode(part, parent, (around) => withChildren(around, spliced(childrenOf(around) ?? [], index, 0, node)));
+
+/** The part without the node and all in it. */
+export const removeNode = (part: Part, id: string): Part => {
+  const place = findPlace(part, id);
+  if (!place) return part;
+  return place.parent === ""
+    ? { ...part, bands: part.bands.filter((band) => band.id !== id) }
+    : updateNode(part, place.parent, (around) =>
+        withChildren(around, (childrenOf(around) ?? []).filter((node) => node.id !== id)),
+      );
+};
+
+/** The same tree with ids that no other tree has. */
+export const withFreshIds = <T extends PartNode>(node: T, newId: () => string): T => {
+  const children = childrenOf(node);
+  const copy = { ...node, id: newId() };
+  return children ? withChildren(copy, children.map((child) => withFreshIds(child, newId))) : copy;
+};

@@ -1,0 +1,81 @@
+import { type Design, findBody, getBody, STYLE_ID } from "../model/design";
+import type { Part } from "../model/part";
+import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
+import { needId, type PackColour, type PackNeed } from "./shapes";
+
+/** What a selection of parts brings along, each with the parts that need it. */
+export interface Closure {
+  readonly parts: readonly string[];
+  readonly menus: ReadonlyMap<string, readonly string[]>;
+  readonly pictures: ReadonlyMap<string, readonly string[]>;
+  readonly colours: ReadonlyMap<string, { readonly colour: PackColour; readonly parts: readonly string[] }>;
+}
+
+/** Calls the visitor with every reference of a part; the mapped part is thrown away. */
+export const visitReferences = (part: Part, visit: (type: "menu" | "picture" | "colour" | PackNeed["type"], id: string) => void): void => {
+  const map: ReferenceMap = {
+    menu: (id) => (visit("menu", id), id),
+    picture: (id) => (visit("picture", id), id),
+    colour: (value) => (visit("colour", value), value),
+    content: (type, id) => (visit(type, id), id),
+  };
+  mapBands(part.bands, map);
+  mapPlacement(part.placement, map);
+};
+
+const note = (into: Map<string, string[]>, id: string, part: string) => {
+  const parts = into.get(id);
+  if (!parts) into.set(id, [part]);
+  else if (!parts.includes(part)) parts.push(part);
+};
+
+/** The closure of a selection: a part brings its menus, pictures and named colours. */
+export const closureOf = (design: Design, parts: readonly string[]): Closure => {
+  const [menus, pictures] = [new Map<string, string[]>(), new Map<string, string[]>()];
+  const colours = new Map<string, { colour: PackColour; parts: string[] }>();
+  const { palette } = getBody(design, "style", STYLE_ID);
+  for (const id of parts)
+    visitReferences(getBody(design, "part", id), (type, found) => {
+      if (type === "menu" && findBody(design, "menu", found)) note(menus, found, id);
+      if (type === "picture" && findBody(design, "picture", found)) note(pictures, found, id);
+      if (type !== "colour" || !found.startsWith("colour:")) return;
+      const colour = palette.find((each) => each.id === found.slice(7));
+      if (!colour) return;
+      const known = colours.get(colour.id)?.parts ?? [];
+      colours.set(colour.id, { colour, parts: known.includes(id) ? known : [...known, id] });
+    });
+  return { parts, menus, pictures, colours };
+};
+
+/** What parts and their menus ask of the site's content, each once, with who asks. */
+export const needsOf = (
+  design: Design,
+  closure: Closure,
+  keyOf: (type: PackNeed["type"], id: string) => { readonly key: string; readonly name: string } | null,
+  partKey: (id: string) => string,
+): readonly PackNeed[] => {
+  const needs = new Map<string, PackNeed & { parts: string[] }>();
+  const need = (type: PackNeed["type"], id: string, part: string) => {
+    const found = keyOf(type, id);
+    if (!found) return;
+    const known = needs.get(needId({ type, key: found.key })) ?? { type, ...found, parts: [] };
+    if (!known.parts.includes(part)) known.parts.push(part);
+    needs.set(needId(known), known);
+  };
+  for (const id of closure.parts)
+    visitReferences(getBody(design, "part", id), (type, found) => {
+      if (type !== "menu" && type !== "picture" && type !== "colour") need(type, found, partKey(id));
+    });
+  for (const [menu, parts] of closure.menus)
+    mapMenuItems(getBody(design, "menu", menu).items, {
+      menu: (id) => id,
+      picture: (id) => id,
+      colour: (value) => value,
+      content: (type, id) => {
+        for (const part of parts) need(type, id, partKey(part));
+        return id;
+      },
+    });
+  return [...needs.values()].sort((a, b) => (needId(a) < needId(b) ? -1 : 1));
+};
+

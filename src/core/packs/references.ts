@@ -1,0 +1,190 @@
+import type { SiteIndex } from "../addresses/facts";
+import type { ColourValue, Target } from "../model/blocks";
+import type { MenuItem } from "../model/design";
+import type { Band, Block, Part } from "../model/part";
+import type { Clause, Placement } from "../model/placement";
+import type { PackNeed } from "./shapes";
+
+/** How every reference in a design is carried over. Null drops it. */
+export interface ReferenceMap {
+  readonly menu: (id: string) => string | null;
+  readonly picture: (id: string) => string | null;
+  readonly colour: (value: ColourValue) => ColourValue;
+  /** A piece of content: a kind, term, author … */
+  readonly content: (type: PackNeed["type"], id: string) => string | null;
+}
+
+/** An identity such as `archive:term:<id>` taken apart; null for `search` and `notFound`, which every site has. */
+const identityParts = (identity: string): { readonly prefix: string; readonly type: PackNeed["type"]; readonly id: string; readonly rest: string } | null => {
+  const found = /^(entry|archive:kind|archive:term|archive:author|archive:date):(.+)$/.exec(identity);
+  if (!found) return null;
+  const [, prefix = "", id = ""] = found;
+  if (prefix === "archive:date") {
+    const split = id.lastIndexOf(":");
+    return { prefix, type: "kind", id: id.slice(0, split), rest: id.slice(split) };
+  }
+  return { prefix, type: (prefix === "entry" ? "entry" : prefix.slice(8)) as PackNeed["type"], id, rest: "" };
+};
+
+export const mapIdentity = (identity: string, map: ReferenceMap): string | null => {
+  const parts = identityParts(identity);
+  if (!parts) return identity;
+  const id = map.content(parts.type, parts.id);
+  return id === null ? null : `${parts.prefix}:${id}${parts.rest}`;
+};
+
+const mapTarget = (target: Target, map: ReferenceMap): Target => {
+  if (!("identity" in target)) return target;
+  const identity = mapIdentity(target.identity, map);
+  return identity === null ? { url: "/" } : { identity };
+};
+
+export const mapMenuItems = (items: readonly MenuItem[], map: ReferenceMap): readonly MenuItem[] =>
+  items.map((item) => {
+    const { target } = item;
+    const identity = target && "identity" in target ? mapIdentity(target.identity, map) : null;
+    const mapped = target && "identity" in target ? (identity === null ? null : { identity }) : target;
+    return { ...item, target: mapped, items: mapMenuItems(item.items, map) };
+  });
+
+const CLAUSE_TYPES: Partial<Record<Clause["facet"], PackNeed["type"]>> = {
+  entry: "entry",
+  childOf: "entry",
+  under: "entry",
+  term: "term",
+  author: "author",
+  kind: "kind",
+};
+
+const mapClauseValue = (facet: Clause["facet"], value: string, map: ReferenceMap): string | null => {
+  const type = CLAUSE_TYPES[facet];
+  if (type) return map.content(type, value);
+  const prefixed = /^(level|kind|grouping|term|author):(.+)$/.exec(value);
+  if (prefixed && (facet === "access" || facet === "archiveOf")) {
+    const id = map.content(prefixed[1] as PackNeed["type"], prefixed[2] as string);
+    return id === null ? null : `${prefixed[1]}:${id}`;
+  }
+  return value;
+};
+
+/** Clauses with their values carried over; null if a clause is left without a value, for then the line says something else. */
+const mapClauses = (clauses: readonly Clause[], map: ReferenceMap): Clause[] | null => {
+  const mapped = clauses.map((clause) => ({
+    ...clause,
+    values: clause.values.flatMap((value) => mapClauseValue(clause.facet, value, map) ?? []),
+  }));
+  return mapped.some((clause) => clause.values.length === 0) ? null : mapped;
+};
+
+const mapLines = <T extends { clauses: Clause[] }>(lines: readonly T[], map: ReferenceMap): T[] =>
+  lines.flatMap((line) => {
+    const clauses = mapClauses(line.clauses, map);
+    return clauses ? [{ ...line, clauses }] : [];
+  });
+
+export const mapPlacement = (placement: Placement, map: ReferenceMap): Placement => {
+  const level = placement.audience?.startsWith("level:") ? map.content("level", placement.audience.slice(6)) : null;
+  return {
+    ...placement,
+    conditions: mapLines(placement.conditions, map),
+    exceptions: mapLines(placement.exceptions, map),
+    audience: placement.audience?.startsWith("level:") ? (level === null ? null : `level:${level}`) : placement.audience,
+  };
+};
+
+const colour = <T extends ColourValue | "">(value: T, map: ReferenceMap): T => (value === "" ? value : (map.colour(value) as T));
+
+const mapBlock = (block: Block, map: ReferenceMap): Block => {
+  const look = { ...block.look, colour: colour(block.look.colour, map), background: colour(block.look.background, map) };
+  switch (block.kind) {
+    case "menu":
+      return { ...block, look, settings: { ...block.settings, menu: map.menu(block.settings.menu) ?? "" } };
+    case "picture":
+      return { ...block, look, settings: { ...block.settings, picture: map.picture(block.settings.picture) ?? "" } };
+    case "button":
+      return { ...block, look, settings: { ...block.settings, target: mapTarget(block.settings.target, map) } };
+    case "group":
+      return {
+        ...block,
+        look,
+        settings: { ...block.settings, background: colour(block.settings.background, map) },
+        blocks: block.blocks?.map((inner) => mapBlock(inner, map)),
+      };
+    case "entryList":
+      return {
+        ...block,
+        look,
+        settings: {
+          ...block.settings,
+          kinds: block.settings.kinds.flatMap((kind) => map.content("kind", kind) ?? []),
+          terms: block.settings.terms.flatMap((term) => map.content("term", term) ?? []),
+        },
+      };
+    default:
+      return { ...block, look };
+  }
+};
+
+export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band[] =>
+  bands.map((band) => ({
+    ...band,
+    colour: colour(band.colour, map),
+    background: {
+      ...band.background,
+      colour: colour(band.background.colour, map),
+      picture: band.background.picture === "" ? "" : (map.picture(band.background.picture) ?? ""),
+    },
+    cells: band.cells.map((cell) => ({ ...cell, blocks: cell.blocks.map((block) => mapBlock(block, map)) })),
+  }));
+
+/** Key and name of a piece of content, as other sites could have it too: slugs and paths, never ids. */
+export const contentKey = (index: SiteIndex, type: PackNeed["type"], id: string): { readonly key: string; readonly name: string } | null => {
+  const { facts } = index;
+  switch (type) {
+    case "kind": {
+      const kind = facts.kinds.find((each) => each.id === id);
+      return kind ? { key: kind.key, name: kind.plural } : null;
+    }
+    case "grouping": {
+      const grouping = facts.groupings.find((each) => each.id === id);
+      return grouping ? { key: grouping.key, name: grouping.plural } : null;
+    }
+    case "term": {
+      const term = index.terms.get(id);
+      const grouping = facts.groupings.find((each) => each.id === term?.grouping);
+      if (!term || !grouping) return null;
+      const slugs: string[] = [];
+      for (let each = index.terms.get(id); each; each = index.terms.get(each.parent ?? "")) slugs.unshift(each.slug);
+      return { key: `${grouping.key}/${slugs.join("/")}`, name: term.name };
+    }
+    case "author": {
+      const author = facts.authors.find((each) => each.id === id);
+      return author ? { key: author.slug, name: author.name } : null;
+    }
+    case "entry": {
+      const entry = facts.entries.find((each) => each.id === id);
+      return entry ? { key: entry.path, name: entry.title } : null;
+    }
+    case "level": {
+      const level = facts.settings.levels.find((each) => each.key === id);
+      return level ? { key: level.key, name: level.name } : null;
+    }
+  }
+};
+
+/** Every piece of content of a type, with its key: where needs are looked up. */
+export const contentOfType = (index: SiteIndex, type: PackNeed["type"]): readonly { readonly id: string; readonly key: string; readonly name: string }[] => {
+  const { facts } = index;
+  const ids: Record<PackNeed["type"], () => readonly string[]> = {
+    kind: () => facts.kinds.map((each) => each.id),
+    grouping: () => facts.groupings.map((each) => each.id),
+    term: () => facts.terms.map((each) => each.id),
+    author: () => facts.authors.map((each) => each.id),
+    entry: () => facts.entries.map((each) => each.id),
+    level: () => facts.settings.levels.map((each) => each.key),
+  };
+  return ids[type]().flatMap((id) => {
+    const found = contentKey(index, type, id);
+    return found ? [{ id, ...found }] : [];
+  });
+};

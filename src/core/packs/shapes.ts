@@ -1,0 +1,83 @@
+import { z } from "zod";
+import { Menu } from "../model/design";
+import { Band, type Part } from "../model/part";
+import { Placement } from "../model/placement";
+import { Slot } from "../model/slot";
+
+/** The files of a template pack, version 1. References inside are keys, never ids of a database. */
+
+export const PACK_SCHEMA = 1;
+const Sha256 = z.string().regex(/^[0-9a-f]{64}$/);
+const PackKey = z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/);
+
+export const PackManifest = z.object({
+  schema: z.literal(PACK_SCHEMA),
+  name: z.string().min(1).max(200),
+  /** SemVer 2.0.0, core part with optional pre-release. */
+  version: z.string().regex(/^\d+\.\d+\.\d+(-[0-9A-Za-z.-]+)?$/),
+  description: z.string().max(2000).default(""),
+  author: z.string().max(200).default(""),
+  /** SPDX expression. */
+  licence: z.string().max(100).default(""),
+  created: z.string(),
+  counts: z.object({ parts: z.number(), menus: z.number(), pictures: z.number() }),
+  files: z.record(z.string(), Sha256),
+});
+export type PackManifest = z.infer<typeof PackManifest>;
+
+export const PackPart = z.object({
+  schema: z.literal(PACK_SCHEMA),
+  key: PackKey,
+  origin: z.string().uuid(),
+  slot: Slot,
+  name: z.string().min(1).max(120),
+  placement: Placement,
+  bands: z.array(Band).max(40),
+});
+export type PackPart = Omit<z.infer<typeof PackPart>, "bands"> & { readonly bands: Part["bands"] };
+
+export const PackMenu = z.object({ schema: z.literal(PACK_SCHEMA), key: PackKey, menu: Menu });
+export type PackMenu = z.infer<typeof PackMenu>;
+
+export const PackPicture = z.object({
+  key: PackKey,
+  origin: z.string().uuid(),
+  file: z.string(),
+  type: z.enum(["image/jpeg", "image/png", "image/webp"]),
+  name: z.string().min(1),
+  alt: z.string(),
+  credit: z.string(),
+  focal: z.object({ x: z.number().min(0).max(100), y: z.number().min(0).max(100) }),
+});
+export type PackPicture = z.infer<typeof PackPicture>;
+export const PackMedia = z.object({ schema: z.literal(PACK_SCHEMA), pictures: z.array(PackPicture) });
+
+/** What the target site must offer, each with the parts that need it. */
+export const NEED_TYPES = ["kind", "grouping", "term", "author", "entry", "level"] as const;
+export const PackNeed = z.object({
+  type: z.enum(NEED_TYPES),
+  key: z.string().min(1),
+  name: z.string(),
+  parts: z.array(z.string()),
+});
+export type PackNeed = z.infer<typeof PackNeed>;
+export const PackNeeds = z.object({ schema: z.literal(PACK_SCHEMA), needs: z.array(PackNeed) });
+
+/** The style of a pack: colours its parts name, as DTCG tokens once written. */
+export interface PackColour {
+  readonly id: string;
+  readonly name: string;
+  readonly value: string;
+}
+
+/** A pack read and checked: everything by key. */
+export interface Pack {
+  readonly manifest: PackManifest;
+  readonly parts: readonly PackPart[];
+  readonly menus: readonly PackMenu[];
+  readonly pictures: readonly (PackPicture & { readonly bytes: Uint8Array; readonly sha256: string })[];
+  readonly colours: readonly PackColour[];
+  readonly needs: readonly PackNeed[];
+}
+
+export const needId = (need: Pick<PackNeed, "type" | "key">): string => `${need.type}:${need.key}`;

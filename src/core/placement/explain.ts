@@ -1,0 +1,100 @@
+import type { Address } from "../addresses/facts";
+import { findBody, orderedParts } from "../model/design";
+import type { Clause, Exception } from "../model/placement";
+import type { Slot } from "../model/slot";
+import { type CompiledCondition, type CompiledPlacement, compareSpecificity, compilePlacement } from "./compile";
+import { audienceFits, bestMatch, holds, holdsAll, keepingOff, type View, windowOpen } from "./match";
+import { type CompiledDesign, isActive, resolveSlot, type SlotAnswer } from "./resolve";
+
+/** Why a part does or does not fill the slot of a page. */
+export type Verdict =
+  | { readonly is: "chosen" }
+  | { readonly is: "wins"; readonly condition: CompiledCondition }
+  | { readonly is: "chosenInstead"; readonly condition: CompiledCondition }
+  | { readonly is: "lessNarrow"; readonly condition: CompiledCondition; readonly than: string }
+  | { readonly is: "tiedLater"; readonly condition: CompiledCondition; readonly with: string }
+  | { readonly is: "keptOff"; readonly condition: CompiledCondition; readonly exception: Exception }
+  | { readonly is: "elsewhere"; readonly nearest: CompiledCondition | null; readonly failing: readonly Clause[] }
+  | { readonly is: "nowhere" }
+  | { readonly is: "otherAudience" }
+  | { readonly is: "outsideWindow" }
+  | { readonly is: "paused" }
+  | { readonly is: "inBin" };
+
+export interface Explanation {
+  readonly slot: Slot;
+  readonly answer: SlotAnswer;
+  /** The winner first, then rivals from the nearest to the farthest. */
+  readonly rows: readonly { readonly part: string; readonly verdict: Verdict }[];
+}
+
+const RANK: Readonly<Record<Verdict["is"], number>> = {
+  chosen: 0,
+  wins: 1,
+  chosenInstead: 2,
+  tiedLater: 3,
+  keptOff: 4,
+  lessNarrow: 5,
+  outsideWindow: 6,
+  otherAudience: 7,
+  elsewhere: 8,
+  nowhere: 9,
+  paused: 10,
+  inBin: 11,
+};
+
+/** The condition that misses the page by least: fewest failing clauses, then narrowest, then first. */
+const nearest = (placement: CompiledPlacement, page: Address) => {
+  const failing = (condition: CompiledCondition) => condition.clauses.filter((clause) => !holds(clause, page));
+  const [best] = placement.conditions
+    .map((condition) => ({ condition, failing: failing(condition) }))
+    .sort(
+      (a, b) =>
+        a.failing.length - b.failing.length ||
+        compareSpecificity(a.condition.specificity, b.condition.specificity) ||
+        a.condition.index - b.condition.index,
+    );
+  return best;
+};
+
+const verdictOf = (part: string, slot: Slot, page: Address, view: View, compiled: CompiledDesign, answer: SlotAnswer): Verdict => {
+  const body = findBody(compiled.design, "part", part);
+  const { resolved } = answer;
+  if (!body || body.binnedAt !== null) return { is: "inBin" };
+  if (!isActive(body)) return { is: "paused" };
+  if (resolved.by === "choice" && resolved.part === part) return { is: "chosen" };
+  const placement = compilePlacement(part, body.placement, compiled.index);
+  if (placement.conditions.length === 0) return { is: "nowhere" };
+  const match = bestMatch(placement, page, view);
+  if (match) {
+    if (resolved.by === "choice" || resolved.by === "choiceOfNothing") return { is: "chosenInstead", condition: match };
+    if (resolved.by !== "rule") throw new Error(`explain: expected ${slot} to be resolved by rule, got ${resolved.by}`);
+    if (resolved.part === part) return { is: "wins", condition: match };
+    return resolved.tied.includes(part)
+      ? { is: "tiedLater", condition: match, with: resolved.part }
+      : { is: "lessNarrow", condition: match, than: resolved.part };
+  }
+  const asking = placement.conditions.find((condition) => holdsAll(condition.clauses, page));
+  if (!asking) {
+    const miss = nearest(placement, page);
+    return { is: "elsewhere", nearest: miss?.condition ?? null, failing: miss?.failing ?? [] };
+  }
+  const exception = keepingOff(placement, page);
+  if (exception) return { is: "keptOff", condition: asking, exception };
+  return audienceFits(placement, view.audience) && !windowOpen(placement, view.at)
+    ? { is: "outsideWindow" }
+    : { is: "otherAudience" };
+};
+
+/** Every part of the slot with its verdict at one page. Reads the same compiled data as `resolveSlot`. */
+export const explainSlot = (compiled: CompiledDesign, slot: Slot, page: Address, view: View): Explanation => {
+  const answer = resolveSlot(compiled, slot, page, view);
+  const rows = orderedParts(compiled.design, slot)
+    .map((part) => ({ part, verdict: verdictOf(part, slot, page, view, compiled, answer) }))
+    .filter((row) => row.verdict.is !== "inBin")
+    .sort((a, b) => RANK[a.verdict.is] - RANK[b.verdict.is] || narrower(a.verdict, b.verdict));
+  return { slot, answer, rows };
+};
+
+const narrower = (a: Verdict, b: Verdict): number =>
+  "condition" in a && "condition" in b ? compareSpecificity(a.condition.specificity, b.condition.specificity) : 0;

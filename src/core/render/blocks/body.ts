@@ -1,0 +1,16 @@
+import { type BlockRenderer, element } from "../context";
+import { html } from "../html";
+import { richTextHtml } from "../rich-text-html";
+import { PROSE_CSS } from "./rich-text";
+
+/** The entry's own words; a notice in their place for a reader without access; a hint on the not-found page. */
+export const body: BlockRenderer<"body"> = {
+  render: (block, context) => {
+    const { data, words } = context;
+    if (data.page.role === "notFound") return element("div", block, context, { class: "prose" }, html`<p>${words.notFoundHint}</p>`);
+    if (!data.mayRead)
+      return element("div", block, context, { class: "prose" }, html`<p class="notice"><strong>${words.restricted}</strong> ${words.restrictedHint}</p>`);
+    return data.body.length === 0 ? null : element("div", block, context, { class: "prose" }, richTextHtml(data.body));
+  },
+  css: `${PROSE_CSS}.b-body{max-width:42rem}.notice{padding:1rem 1.25rem;border:1px solid var(--line);border-radius:var(--radius);background:var(--surface);color:var(--text)}`,
+};

@@ -1,0 +1,60 @@
+import { type BlockOf, type BlockRenderer, element, nodeClass, type RenderContext } from "../context";
+import { FACTS_CSS, factItems } from "../entry-facts";
+import { html, type SafeHtml } from "../html";
+import type { EntryView } from "../page-data";
+import { focalPosition, pictureHtml } from "../picture-html";
+
+/** A list of entries as rows or cards. Which entries is settled before drawing: see `render/plan`. */
+export const entryList: BlockRenderer<"entryList"> = {
+  render: (block, context) => {
+    const list = context.data.lists[block.id];
+    if (!list || list.entries.length === 0)
+      return element("div", block, context, {}, html`<p>${block.settings.whenEmpty}</p>`);
+    const { arrangement, cards } = block.settings;
+    const selector = `.${nodeClass(block.id)}>ul`;
+    if (arrangement === "cards")
+      context.css.responsive(selector, cards.columns, (columns) => ({
+        "grid-template-columns": `repeat(${columns},minmax(0,1fr))`,
+      }));
+    const items = list.entries.map((entry) => (arrangement === "cards" ? card(entry, block, context) : row(entry, block, context)));
+    return element("div", block, context, { class: arrangement }, html`<ul>${items}</ul>`);
+  },
+  css: `${FACTS_CSS}
+.b-entryList{width:100%}
+.b-entryList>ul{list-style:none;padding:0;display:grid;gap:1.75rem}
+.b-entryList a.name{text-decoration:none}.b-entryList a.name:hover{text-decoration:underline}
+.b-entryList.rows li{display:grid;gap:1.25rem;align-items:start}
+.b-entryList.rows li.left{grid-template-columns:minmax(90px,220px) minmax(0,1fr)}
+.b-entryList.rows li.right{grid-template-columns:minmax(0,1fr) minmax(90px,220px)}.b-entryList.rows li.right .shot{order:2}
+.b-entryList .shot{aspect-ratio:3/2;overflow:hidden;border-radius:var(--radius);background:var(--line)}
+.b-entryList .shot img{width:100%;height:100%;object-fit:cover}
+.b-entryList .words{display:grid;gap:.3rem}
+.b-entryList.cards li{display:grid;gap:.8rem;align-content:start}
+.b-entryList .lock{font-size:.8em;color:var(--mutedText)}`,
+};
+
+const shot = (entry: EntryView, context: RenderContext, sizes: string): SafeHtml => {
+  const picture = context.data.pictures[entry.picture ?? ""];
+  if (!picture) return html`<div class="shot"></div>`;
+  context.css.node(`.p-${picture.file.slice(0, 10)}`, { "object-position": focalPosition(picture) });
+  return html`<div class="shot">${pictureHtml(picture, { sizes, alt: "", class: `p-${picture.file.slice(0, 10)}` })}</div>`;
+};
+
+const words = (entry: EntryView, facts: readonly SafeHtml[], summary: boolean, context: RenderContext): SafeHtml =>
+  html`<div class="words"><h2 class="t-h4"><a class="name" href="${entry.path}">${entry.title}</a>${
+    entry.restricted ? html` <span class="lock">${context.words.membersOnly}</span>` : null
+  }</h2>${facts.length > 0 ? html`<div class="facts t-small">${facts}</div>` : null}${
+    summary && entry.summary !== "" ? html`<p>${entry.summary}</p>` : null
+  }</div>`;
+
+const row = (entry: EntryView, block: BlockOf<"entryList">, context: RenderContext): SafeHtml => {
+  const { picture, summary, facts } = block.settings.rows;
+  const shown = picture === "none" ? null : shot(entry, context, "220px");
+  return html`<li class="${picture}">${shown}${words(entry, factItems(entry, facts, context.words), summary, context)}</li>`;
+};
+
+const card = (entry: EntryView, block: BlockOf<"entryList">, context: RenderContext): SafeHtml => {
+  const { picture, summary, facts } = block.settings.cards;
+  const shown = picture ? shot(entry, context, "(width < 37.5em) 100vw, 400px") : null;
+  return html`<li>${shown}${words(entry, factItems(entry, facts, context.words), summary, context)}</li>`;
+};

@@ -1,0 +1,22 @@
+import { type BlockRenderer, element, nodeClass } from "../context";
+import { rem } from "../css";
+import { html } from "../html";
+import { pictureHtml } from "../picture-html";
+
+/** The profile's logo; its name in words while there is none. */
+export const logo: BlockRenderer<"logo"> = {
+  render: (block, context) => {
+    const { profile, pictures } = context.data;
+    const { variant, height, link } = block.settings;
+    const wanted = variant === "overPictures" ? profile.logoOverPictures || profile.logo : profile.logo;
+    const picture = pictures[wanted];
+    context.css.responsive(`.${nodeClass(block.id)} img`, height, (value) => ({ height: rem(value), width: "auto" }));
+    const inside = picture
+      ? pictureHtml(picture, { sizes: "240px", alt: profile.name, eager: true })
+      : html`<span class="t-h3">${profile.name}</span>`;
+    return link
+      ? element("a", block, context, { attributes: { href: "/" } }, inside)
+      : element("div", block, context, {}, inside);
+  },
+  css: ".b-logo{display:block;flex:none;text-decoration:none}",
+};

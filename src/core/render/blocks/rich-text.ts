@@ -1,0 +1,12 @@
+import { type BlockRenderer, element } from "../context";
+import { richTextHtml } from "../rich-text-html";
+
+export const PROSE_CSS = `.prose>*+*{margin-top:.9em}.prose ul,.prose ol{padding-left:1.3em}.prose blockquote{padding-left:1em;border-left:.15em solid var(--line)}.prose h2,.prose h3,.prose h4{margin-top:1.4em}.prose>:first-child{margin-top:0}.prose pre{overflow:auto}.prose hr{border:0;border-top:1px solid var(--line)}`;
+
+export const richText: BlockRenderer<"richText"> = {
+  render: (block, context) =>
+    block.settings.text.length === 0
+      ? null
+      : element("div", block, context, { class: `prose t-${block.settings.size}` }, richTextHtml(block.settings.text)),
+  css: PROSE_CSS,
+};

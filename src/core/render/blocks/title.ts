@@ -1,0 +1,13 @@
+import { type BlockRenderer, element } from "../context";
+
+/** The page's title. The first one drawn is the page's one `h1`. */
+export const title: BlockRenderer<"title"> = {
+  render: (block, context) => {
+    const { page, query } = context.data;
+    const first = !context.state.hasTitle;
+    context.state.hasTitle = true;
+    const words = page.role === "search" && query !== "" ? context.words.searchFor(query) : page.title;
+    const text = page.pageNumber > 1 ? `${words}, ${page.pageNumber}` : words;
+    return element(first ? "h1" : "p", block, context, { class: `t-${block.settings.style}` }, text);
+  },
+};

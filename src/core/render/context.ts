@@ -1,0 +1,57 @@
+import type { Block } from "../model/part";
+import { colourCss, type Stylesheet } from "./css";
+import type { Content, SafeHtml } from "./html";
+import { attributes, html } from "./html";
+import type { PageData, VisitorWords } from "./page-data";
+import type { Slot } from "../model/slot";
+
+/** What the drawing of a page carries along. The stylesheet and the heading flag are filled on the way. */
+export interface RenderContext {
+  readonly data: PageData;
+  readonly words: VisitorWords;
+  readonly css: Stylesheet;
+  readonly slot: Slot;
+  /** Previews mark each node so that it can be pointed at. */
+  readonly mark: boolean;
+  /** Whether the page's one `h1` is drawn already, and whether something needs the script. */
+  readonly state: { hasTitle: boolean; needsScript: boolean };
+  readonly renderBlocks: (blocks: readonly Block[]) => readonly SafeHtml[];
+}
+
+export type BlockOf<K extends Block["kind"]> = Extract<Block, { kind: K }>;
+
+export interface BlockRenderer<K extends Block["kind"]> {
+  /** Null draws nothing at all. */
+  readonly render: (block: BlockOf<K>, context: RenderContext) => SafeHtml | null;
+  /** Rules of the kind, shared by all its blocks. */
+  readonly css?: string;
+}
+
+export const nodeClass = (id: string): string => `n-${id}`;
+
+/** The element of a block, with its class, its mark, and the look every kind has. */
+export const element = (
+  tag: string,
+  block: Block,
+  context: RenderContext,
+  options: { readonly class?: string; readonly attributes?: Parameters<typeof attributes>[0] },
+  content: Content,
+): SafeHtml => {
+  const selector = `.${nodeClass(block.id)}`;
+  const { colour, background, align, hideOn } = block.look;
+  context.css.node(selector, {
+    color: colourCss(context.data.style, colour),
+    background: colourCss(context.data.style, background),
+    "text-align": align === "" ? null : align === "centre" ? "center" : align,
+  });
+  if (hideOn.length > 0) context.css.hide(selector, hideOn);
+  const all = attributes({
+    class: [`b-${block.kind}`, nodeClass(block.id), options.class].filter(Boolean).join(" "),
+    "data-node": context.mark ? block.id : null,
+    ...options.attributes,
+  });
+  const open = html`${raw(`<${tag}`)}${all}${raw(">")}`;
+  return html`${open}${content}${raw(`</${tag}>`)}`;
+};
+
+const raw = (text: string): SafeHtml => Object.assign(html``, { text });

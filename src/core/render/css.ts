@@ -1,0 +1,80 @@
+import type { ColourValue, Responsive } from "../model/blocks";
+import type { HouseStyle } from "../model/design";
+import { WIDTHS, type Width } from "../model/part";
+
+/** One small stylesheet, put together while the page is drawn: base, kinds in use, rules of single nodes. */
+export class Stylesheet {
+  readonly #shared = new Map<string, string>();
+  readonly #rules: Record<Width, Map<string, string[]>> = { wide: new Map(), middle: new Map(), small: new Map() };
+  readonly #extra: string[] = [];
+  constructor(readonly style: HouseStyle) {}
+
+  /** Rules of a kind, once however often it is used. */
+  share(name: string, css: string): void {
+    this.#shared.set(name, css);
+  }
+
+  /** Declarations of one node, from the given width down. Empty values are left out. */
+  node(selector: string, declarations: Readonly<Record<string, string | null>>, width: Width = "wide"): void {
+    const lines = Object.entries(declarations)
+      .filter(([, value]) => value !== null && value !== "")
+      .map(([property, value]) => `${property}:${value}`);
+    if (lines.length === 0) return;
+    const rules = this.#rules[width];
+    rules.set(selector, [...(rules.get(selector) ?? []), ...lines]);
+  }
+
+  /** A value per width, each as declarations. */
+  responsive<T>(selector: string, value: Responsive<T>, declare: (value: T) => Readonly<Record<string, string | null>>): void {
+    for (const width of WIDTHS) {
+      const own = value[width];
+      if (own !== undefined) this.node(selector, declare(own), width);
+    }
+  }
+
+  /** A whole rule that fits nowhere else, such as a container query. */
+  extra(css: string): void {
+    this.#extra.push(css);
+  }
+
+  hide(selector: string, widths: readonly Width[]): void {
+    for (const width of widths) this.#extra.push(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
+  }
+
+  toString(): string {
+    const rulesOf = (width: Width) =>
+      [...this.#rules[width]].map(([selector, lines]) => `${selector}{${lines.join(";")}}`).join("");
+    const narrower = (["middle", "small"] as const)
+      .map((width) => ({ width, css: rulesOf(width) }))
+      .filter(({ css }) => css !== "")
+      .map(({ width, css }) => `${downFrom(this.style, width)}{${css}}`);
+    return [...this.#shared.values(), rulesOf("wide"), ...narrower, ...this.#extra].join("\n");
+  }
+}
+
+const em = (pixels: number): string => `${Math.round((pixels / 16) * 10000) / 10000}em`;
+
+/** The media query for a width and everything narrower. */
+export const downFrom = (style: HouseStyle, width: "middle" | "small"): string => {
+  const edge = width === "middle" ? style.measures.edgeWide : style.measures.edgeMiddle;
+  return `@media (width < ${em(edge)})`;
+};
+
+const onlyAt = (style: HouseStyle, width: Width): string => {
+  const { edgeWide, edgeMiddle } = style.measures;
+  if (width === "wide") return `@media (width >= ${em(edgeWide)})`;
+  if (width === "small") return `@media (width < ${em(edgeMiddle)})`;
+  return `@media (${em(edgeMiddle)} <= width < ${em(edgeWide)})`;
+};
+
+/** The CSS of a colour: a custom property of the house style, or what was typed in. */
+export const colourCss = (style: HouseStyle, value: ColourValue | ""): string => {
+  if (value === "" || value.startsWith("#")) return value;
+  const [type, name = ""] = value.split(":");
+  if (type === "role") return `var(--${name})`;
+  return style.palette.some((colour) => colour.id === name) ? `var(--c-${name})` : "var(--text)";
+};
+
+export const px = (value: number): string => (value === 0 ? "0" : `${value}px`);
+/** Distances that scale with the reader's text size. */
+export const rem = (pixels: number): string => (pixels === 0 ? "0" : `${Math.round((pixels / 16) * 10000) / 10000}rem`);

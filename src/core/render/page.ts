@@ -1,0 +1,108 @@
+import { SLOTS, type Slot } from "../model/slot";
+import { FONTS, baseCss, usedFonts } from "./base-css";
+import type { RenderContext } from "./context";
+import { Stylesheet } from "./css";
+import { html, NOTHING, SafeHtml } from "./html";
+import type { PageData, VisitorWords } from "./page-data";
+import { partHtml } from "./part-html";
+import { plainLayout } from "./plain-layout";
+
+/** A page drawn: its parts apart (previews patch them one by one), and the whole document. */
+export interface RenderedPage {
+  readonly status: 200 | 403 | 404;
+  readonly title: string;
+  readonly css: string;
+  readonly regions: Readonly<Record<Slot, string>>;
+  /** Everything inside `body`. */
+  readonly body: string;
+  readonly needsScript: boolean;
+}
+
+const statusOf = (data: PageData): RenderedPage["status"] =>
+  data.page.role === "notFound" ? 404 : data.mayRead ? 200 : 403;
+
+/**
+ * Second step of drawing: the same bytes for the same data, wherever it runs. `mark` puts node ids on the elements
+ * for previews; public pages are drawn without.
+ */
+export const renderPage = (data: PageData, words: VisitorWords, options: { readonly mark?: boolean } = {}): RenderedPage => {
+  const css = new Stylesheet(data.style);
+  css.share("base", baseCss(data.style));
+  const state = { hasTitle: false, needsScript: false };
+  const draw = (slot: Slot): SafeHtml | null => {
+    const context: RenderContext = { data, words, css, slot, mark: options.mark ?? false, state, renderBlocks: () => [] };
+    const part = data.slots[slot]?.part;
+    return part ? partHtml(part, context) : slot === "layout" ? partHtml(plainLayout(data), context) : null;
+  };
+  const drawn = Object.fromEntries(SLOTS.map((slot) => [slot, draw(slot)])) as Record<Slot, SafeHtml | null>;
+  const title = documentTitle(data);
+  if (!state.hasTitle) drawn.layout = html`<h1 class="hidden">${data.page.title}</h1>${drawn.layout}`;
+  const regions = Object.fromEntries(SLOTS.map((slot) => [slot, (drawn[slot] ?? NOTHING).text])) as Record<Slot, string>;
+  return {
+    status: statusOf(data),
+    title,
+    css: css.toString(),
+    regions,
+    body: frame(drawn, words).text,
+    needsScript: state.needsScript,
+  };
+};
+
+/** The five regions inside their landmarks. A region without a part has no element, unless `keepEmpty`. */
+const frame = (drawn: Readonly<Record<Slot, SafeHtml | null>>, words: VisitorWords): SafeHtml => {
+  const main = html`<main class="slot-layout" id="content">${drawn.layout}</main>`;
+  return html`<a class="skip" href="#content">${words.skip}</a>
+${drawn.header && html`<header class="slot-header">${drawn.header}</header>`}
+${drawn.titleBar && html`<div class="slot-titleBar">${drawn.titleBar}</div>`}
+${drawn.side ? html`<div class="with-side">${main}<aside class="slot-side">${drawn.side}</aside></div>` : main}
+${drawn.footer && html`<footer class="slot-footer">${drawn.footer}</footer>`}`;
+};
+
+const documentTitle = (data: PageData): string => {
+  const { page, site } = data;
+  if (page.role === "front") return site.name;
+  return `${page.title}${page.pageNumber > 1 ? ` (${page.pageNumber})` : ""} · ${site.name}`;
+};
+
+/** The whole document of a public page. `scriptPath` and the origin are the host's own. */
+export const documentHtml = (data: PageData, rendered: RenderedPage, scriptPath: string): string => {
+  const { page, site } = data;
+  const canonical = site.origin + page.path;
+  const preload = FONTS[usedFonts(data.style)[0] ?? "Public Sans"].files[0]?.file ?? "";
+  const indexable = rendered.status === 200 && page.role !== "search";
+  return html`<!doctype html>
+<html lang="${site.language}">
+<head>
+<meta charset="utf-8">
+<title>${rendered.title}</title>
+<meta name="viewport" content="width=device-width, initial-scale=1">
+${page.description !== "" && html`<meta name="description" content="${page.description}">`}
+${indexable ? html`<link rel="canonical" href="${canonical}">` : html`<meta name="robots" content="noindex">`}
+<link rel="icon" href="/_assets/icon.svg" type="image/svg+xml">
+<link rel="preload" href="/_fonts/${preload}" as="font" type="font/woff2" crossorigin>
+<style>${new SafeHtml(rendered.css)}</style>
+${breadcrumbData(data)}
+${rendered.needsScript && html`<script src="${scriptPath}" defer></script>`}
+</head>
+<body>
+${new SafeHtml(rendered.body)}
+</body>
+</html>
+`.text;
+};
+
+/** schema.org BreadcrumbList as JSON-LD; `<` is escaped so that no title can close the script. */
+const breadcrumbData = (data: PageData): SafeHtml | null => {
+  if (data.trail.length < 2) return null;
+  const list = {
+    "@context": "https://schema.org",
+    "@type": "BreadcrumbList",
+    itemListElement: data.trail.map((step, index) => ({
+      "@type": "ListItem",
+      position: index + 1,
+      name: step.title,
+      item: data.site.origin + step.path,
+    })),
+  };
+  return html`<script type="application/ld+json">${new SafeHtml(JSON.stringify(list).replaceAll("<", "\\u003c"))}</script>`;
+};

@@ -1,0 +1,107 @@
+import { type Address, type SiteIndex } from "../addresses/facts";
+import type { SettingsOf } from "../model/blocks";
+import type { EntryFacts } from "../model/content";
+import type { MenuItem, Menu } from "../model/design";
+import type { Block, Part } from "../model/part";
+import { blocksOf } from "../model/tree";
+import { selectEntries } from "../archives/select";
+
+/** What the drawing of one page will show, before anything is fetched. */
+export interface Needs {
+  readonly menus: readonly string[];
+  readonly pictures: readonly string[];
+  /** Pages that menus and buttons point at. */
+  readonly identities: readonly string[];
+  readonly lists: Readonly<Record<string, ListNeed>>;
+  readonly needsBody: boolean;
+}
+
+export interface ListNeed {
+  readonly entries: readonly EntryFacts[];
+  readonly total: number;
+  readonly page: number;
+  readonly pages: number;
+  readonly isPaged: boolean;
+}
+
+export interface PlanInput {
+  readonly index: SiteIndex;
+  readonly page: Address;
+  readonly parts: readonly Part[];
+  readonly pageNumber: number;
+  readonly at: string;
+  /** Results of a search, best first; empty elsewhere. */
+  readonly found: readonly EntryFacts[];
+  /** Menus by id, to know where they point. */
+  readonly menus: Readonly<Record<string, Menu>>;
+  /** Picture ids the site profile shows. */
+  readonly profilePictures: readonly string[];
+}
+
+/** The one paged list of a layout, if it has one: it sets the page size of the archive. */
+export const pagedListOf = (layout: Part | null): Extract<Block, { kind: "entryList" }> | undefined => {
+  if (!layout) return undefined;
+  for (const block of blocksOf(layout))
+    if (block.kind === "entryList" && block.settings.from === "archive" && block.settings.paged) return block;
+  return undefined;
+};
+
+/** Entries to a page of an archive whose layout has no paged list. */
+export const PLAIN_PAGE_SIZE = 100;
+
+/** How many pages an archive has under the layout that wins at its stem. At least one. */
+export const pageCount = (index: SiteIndex, page: Address, layout: Part | null, at: string): number => {
+  if (!page.archiveOf) return 1;
+  const list = pagedListOf(layout);
+  if (!list) return 1;
+  const total = selectEntries(index, page, list.settings, at, []).length;
+  return Math.max(1, Math.ceil(total / list.settings.pageSize));
+};
+
+const targetsOf = (items: readonly MenuItem[]): readonly string[] =>
+  items.flatMap((item) => [...(item.target && "identity" in item.target ? [item.target.identity] : []), ...targetsOf(item.items)]);
+
+const listNeed = (settings: SettingsOf<"entryList">, input: PlanInput): ListNeed => {
+  const all = selectEntries(input.index, input.page, settings, input.at, input.found);
+  const isPaged = settings.from === "archive" && settings.paged && input.page.archiveOf !== null;
+  if (!isPaged) {
+    const entries = all.slice(0, settings.count === 0 ? PLAIN_PAGE_SIZE : settings.count);
+    return { entries, total: all.length, page: 1, pages: 1, isPaged };
+  }
+  const { pageSize } = settings;
+  const start = (input.pageNumber - 1) * pageSize;
+  return {
+    entries: all.slice(start, start + pageSize),
+    total: all.length,
+    page: input.pageNumber,
+    pages: Math.max(1, Math.ceil(all.length / pageSize)),
+    isPaged,
+  };
+};
+
+/** First step of drawing: which entries, pictures, menus and pages the parts will show. Pure; fetches nothing. */
+export const planPage = (input: PlanInput): Needs => {
+  const blocks = input.parts.flatMap(blocksOf);
+  const lists = Object.fromEntries(
+    blocks.flatMap((block) => (block.kind === "entryList" ? [[block.id, listNeed(block.settings, input)]] : [])),
+  );
+  const menus = [...new Set(blocks.flatMap((block) => (block.kind === "menu" && block.settings.menu ? [block.settings.menu] : [])))];
+  const buttons = blocks.flatMap((block) =>
+    block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
+  );
+  const listed = Object.values(lists).flatMap((list) => list.entries.map((entry) => entry.picture));
+  const pictures = [
+    ...input.profilePictures,
+    ...blocks.map((block) => (block.kind === "picture" ? block.settings.picture : null)),
+    ...input.parts.flatMap((part) => part.bands.map((band) => band.background.picture)),
+    input.page.entry?.picture ?? null,
+    ...listed,
+  ].filter((id): id is string => id !== null && id !== "");
+  return {
+    menus,
+    pictures: [...new Set(pictures)],
+    identities: [...new Set([...menus.flatMap((id) => targetsOf(input.menus[id]?.items ?? [])), ...buttons])],
+    lists,
+    needsBody: input.page.entry !== null && blocks.some((block) => block.kind === "body"),
+  };
+};

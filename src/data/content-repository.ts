@@ -1,0 +1,169 @@
+import type { Author, Entry, EntryFacts, Grouping, Kind, SiteFacts, SiteSettings, Term } from "../core/model/content";
+import { plainText, type RichText } from "../core/model/rich-text";
+import { database, runStatement, selectRows, type Transaction } from "./database";
+
+/** Content: kinds, groupings, terms, authors, entries. Facts are read in bulk, bodies by id. */
+
+export interface SiteHead {
+  readonly id: string;
+  readonly settings: SiteSettings;
+  readonly contentRev: number;
+  readonly designRev: number;
+}
+
+const HEAD = `SELECT id, settings, content_rev AS "contentRev", design_rev AS "designRev" FROM site`;
+
+export const findSite = async (id: string, transaction?: Transaction): Promise<SiteHead | null> =>
+  (await selectRows<SiteHead>(`${HEAD} WHERE id = :id`, { id }, transaction))[0] ?? null;
+
+/** The site's row, held until the transaction ends: changes of one site follow one another. */
+export const lockSite = async (id: string, transaction: Transaction): Promise<SiteHead> => {
+  const [row] = await selectRows<SiteHead>(`${HEAD} WHERE id = :id FOR UPDATE`, { id }, transaction);
+  if (!row) throw new Error(`site: expected ${id} to be there, got none`);
+  return row;
+};
+
+export const sitesOf = (account: string): Promise<(SiteHead & { role: string })[]> =>
+  selectRows(
+    `SELECT site.id, settings, content_rev AS "contentRev", design_rev AS "designRev", role
+     FROM site JOIN membership ON membership.site = site.id WHERE membership.account = :account ORDER BY site.id`,
+    { account },
+  );
+
+export const createSite = async (id: string, settings: SiteSettings, transaction: Transaction): Promise<void> => {
+  await database().models.site.create({ id, settings, contentRev: 1, designRev: 0 }, { transaction });
+};
+
+export const deleteSite = (id: string): Promise<void> => runStatement("DELETE FROM site WHERE id = :id", { id });
+
+export const touchContent = (site: string, transaction: Transaction): Promise<void> =>
+  runStatement("UPDATE site SET content_rev = content_rev + 1 WHERE id = :site", { site }, transaction);
+
+const instant = (value: Date | null): string | null => value?.toISOString() ?? null;
+
+interface EntryRow extends Omit<EntryFacts, "publishedOn" | "startsAt" | "endsAt"> {
+  publishedOn: Date | null;
+  startsAt: Date | null;
+  endsAt: Date | null;
+}
+
+/** Everything placement and lists ask of a site, without bodies. */
+export const loadFacts = async (head: SiteHead, transaction?: Transaction): Promise<SiteFacts> => {
+  const site = { site: head.id };
+  const bodies = <T>(table: string) =>
+    selectRows<{ body: T }>(`SELECT body FROM ${table} WHERE site = :site ORDER BY position, id`, site, transaction);
+  const kinds = await bodies<Kind>("kind");
+  const groupings = await bodies<Grouping>("grouping");
+  const authors = await bodies<Author>("author");
+  const terms = await selectRows<Term>(
+    "SELECT id, grouping, parent, name, slug, description FROM term WHERE site = :site ORDER BY grouping, position, name, id",
+    site,
+    transaction,
+  );
+  const entries = await selectRows<EntryRow>(
+    `SELECT id, kind, parent, path, title, summary, medium, author, access, position, published_on AS "publishedOn",
+       starts_at AS "startsAt", ends_at AS "endsAt", fields, picture,
+       coalesce((SELECT array_agg(term ORDER BY term) FROM entry_term WHERE entry_term.site = entry.site AND entry = entry.id), '{}') AS terms
+     FROM entry WHERE site = :site ORDER BY id`,
+    site,
+    transaction,
+  );
+  return {
+    settings: head.settings,
+    kinds: kinds.map(({ body }) => body),
+    groupings: groupings.map(({ body }) => body),
+    authors: authors.map(({ body }) => body),
+    terms,
+    entries: entries.map((row) => ({
+      ...row,
+      publishedOn: instant(row.publishedOn),
+      startsAt: instant(row.startsAt),
+      endsAt: instant(row.endsAt),
+    })),
+  };
+};
+
+export const loadBody = async (site: string, entry: string, transaction?: Transaction): Promise<RichText> => {
+  const [row] = await selectRows<{ body: RichText }>("SELECT body FROM entry WHERE site = :site AND id = :entry", { site, entry }, transaction);
+  return row?.body ?? [];
+};
+
+/** Ids of published entries whose title, summary or body has every word, title matches first. At most 100. */
+export const searchEntries = async (site: string, query: string): Promise<readonly string[]> => {
+  const words = query.toLowerCase().split(/\s+/).filter((word) => word !== "").slice(0, 8);
+  if (words.length === 0) return [];
+  const patterns = words.map((word) => `%${word.replace(/[\\%_]/g, "\\$&")}%`);
+  const where = patterns.map((_, index) => `(lower(title) LIKE :p${index} OR words LIKE :p${index})`).join(" AND ");
+  const rows = await selectRows<{ id: string }>(
+    `SELECT id FROM entry WHERE site = :site AND (published_on IS NULL OR published_on <= now()) AND ${where}
+     ORDER BY (lower(title) LIKE :p0) DESC, title, id LIMIT 100`,
+    { site, ...Object.fromEntries(patterns.map((pattern, index) => [`p${index}`, pattern])) },
+  );
+  return rows.map(({ id }) => id);
+};
+
+/** Whether a path is taken by another entry of the site. */
+export const pathTaken = async (site: string, path: string, except: string, transaction?: Transaction): Promise<boolean> => {
+  const rows = await selectRows("SELECT 1 FROM entry WHERE site = :site AND path = :path AND id <> :except", { site, path, except }, transaction);
+  return rows.length > 0;
+};
+
+const positioned = async (table: "kind" | "grouping" | "author", site: string, items: readonly { id: string }[], transaction: Transaction) => {
+  for (const [position, body] of items.entries())
+    await runStatement(
+      `INSERT INTO ${table} (site, id, position, body) VALUES (:site, :id, :position, :body)
+       ON CONFLICT (site, id) DO UPDATE SET position = excluded.position, body = excluded.body`,
+      { site, id: body.id, position, body: JSON.stringify(body) },
+      transaction,
+    );
+};
+
+export const saveKinds = (site: string, kinds: readonly Kind[], transaction: Transaction) => positioned("kind", site, kinds, transaction);
+export const saveGroupings = (site: string, groupings: readonly Grouping[], transaction: Transaction) =>
+  positioned("grouping", site, groupings, transaction);
+export const saveAuthors = (site: string, authors: readonly Author[], transaction: Transaction) => positioned("author", site, authors, transaction);
+
+/** Saves terms in the given order, parents before children. */
+export const saveTerms = async (site: string, terms: readonly Term[], transaction: Transaction): Promise<void> => {
+  for (const [position, term] of terms.entries())
+    await runStatement(
+      `INSERT INTO term (site, id, grouping, parent, position, name, slug, description)
+       VALUES (:site, :id, :grouping, :parent, :position, :name, :slug, :description)
+       ON CONFLICT (site, id) DO UPDATE SET name = excluded.name, slug = excluded.slug, description = excluded.description`,
+      { site, position, ...term },
+      transaction,
+    );
+};
+
+/** Removes terms that no entry carries and nothing hangs below; others stay. Returns the ids that stayed. */
+export const removeUnusedTerms = async (site: string, ids: readonly string[], transaction: Transaction): Promise<readonly string[]> => {
+  const stayed: string[] = [];
+  for (const id of [...ids].reverse()) {
+    const used = await selectRows(
+      "SELECT 1 FROM entry_term WHERE site = :site AND term = :id UNION ALL SELECT 1 FROM term WHERE site = :site AND parent = :id LIMIT 1",
+      { site, id },
+      transaction,
+    );
+    if (used.length > 0) stayed.push(id);
+    else await runStatement("DELETE FROM term WHERE site = :site AND id = :id", { site, id }, transaction);
+  }
+  return stayed;
+};
+
+export const saveEntry = async (site: string, entry: Entry, transaction: Transaction): Promise<void> => {
+  const { terms, body, fields, ...columns } = entry;
+  const words = `${entry.title} ${entry.summary} ${plainText(body)}`.toLowerCase();
+  await runStatement(
+    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, published_on, starts_at, ends_at, fields, picture, body, words)
+     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :publishedOn, :startsAt, :endsAt, :fields, :picture, :body, :words)
+     ON CONFLICT (site, id) DO UPDATE SET kind = excluded.kind, parent = excluded.parent, path = excluded.path, title = excluded.title,
+       summary = excluded.summary, medium = excluded.medium, author = excluded.author, access = excluded.access, position = excluded.position,
+       published_on = excluded.published_on, starts_at = excluded.starts_at, ends_at = excluded.ends_at, fields = excluded.fields,
+       picture = excluded.picture, body = excluded.body, words = excluded.words`,
+    { site, ...columns, fields: JSON.stringify(fields), body: JSON.stringify(body), words },
+    transaction,
+  );
+  await runStatement("DELETE FROM entry_term WHERE site = :site AND entry = :id", { site, id: entry.id }, transaction);
+  for (const term of new Set(terms))
+    await runStatement("INSERT INTO entry_term (site, entry, term) VALUES (:site, :entry, :term)", { site, entry: entry.id, term }, transaction);
+};

@@ -1,0 +1,25 @@
+import type { QueryInterface } from "sequelize";
+import { SequelizeStorage, Umzug } from "umzug";
+import { database } from "./database";
+import { start } from "./migrations/001-start";
+
+const MIGRATIONS = [start];
+
+/** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
+export const migrate = async (): Promise<readonly string[]> => {
+  const { sequelize } = database();
+  const umzug = new Umzug<QueryInterface>({
+    migrations: MIGRATIONS.map(({ name, statements }) => ({
+      name,
+      up: ({ context }) =>
+        context.sequelize.transaction(async (transaction) => {
+          for (const statement of statements) await context.sequelize.query(statement, { transaction });
+        }),
+    })),
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize, tableName: "migration" }),
+    logger: undefined,
+  });
+  const done = await umzug.up();
+  return done.map(({ name }) => name);
+};

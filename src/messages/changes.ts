@@ -1,0 +1,129 @@
+import { type Design, type DesignDocument, findBody } from "../core/model/design";
+import type { BlockKind } from "../core/model/blocks";
+import type { Operation } from "../core/model/operations";
+import type { Block, Part } from "../core/model/part";
+import { findPlace, type PartNode } from "../core/model/tree";
+import { fieldName } from "./fields";
+import { badgeText, BLOCK_NAMES, count } from "./words";
+
+/** Changes in words: for undo, for the review, for history. */
+
+export const partName = (part: Pick<Part, "slot" | "number">): string => badgeText(part.slot, part.number);
+
+const documentName = (document: DesignDocument | undefined): string => {
+  switch (document?.kind) {
+    case "part":
+      return partName(document.body);
+    case "menu":
+      return `menu “${document.body.name}”`;
+    case "picture":
+      return `picture “${document.body.name}”`;
+    case "style":
+      return "house style";
+    case "profile":
+      return "site profile";
+    case "order":
+      return `order of ${document.body.slot === "titleBar" ? "title bars" : `${document.body.slot}s`}`;
+    case "choice":
+      return "a page's own choice";
+    default:
+      return "something";
+  }
+};
+
+const nodeName = (node: PartNode | undefined): string => {
+  if (!node) return "block";
+  if ("kind" in node) return BLOCK_NAMES[node.kind as BlockKind].toLowerCase();
+  return "cells" in node ? (node.name === "" ? "band" : node.name.toLowerCase()) : "cell";
+};
+
+const shown = (value: unknown): string => {
+  if (typeof value === "string") return value === "" ? "none" : value.length > 24 ? `${value.slice(0, 22)}…` : value;
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (typeof value === "number") return String(value);
+  return "";
+};
+
+const step = (was: unknown, value: unknown): string => {
+  const [from, to] = [shown(was), shown(value)];
+  return from === "" || to === "" ? "" : ` ${from} → ${to}`;
+};
+
+const settingName = (path: readonly (string | number)[]): string => {
+  const words = path.filter((each): each is string => typeof each === "string" && !["settings", "look", "wide", "background"].includes(each));
+  return fieldName(words.at(-1) ?? "");
+};
+
+const describeSet = (operation: Extract<Operation, { op: "set" }>, document: DesignDocument | undefined): string => {
+  const name = documentName(document);
+  const [field] = operation.path;
+  if (document?.kind === "part") {
+    if (field === "name") return `rename ${name} to “${shown(operation.value)}”`;
+    if (field === "on") return operation.value ? `switch ${name} on` : `pause ${name}`;
+    if (field === "binnedAt") return operation.value === null ? `restore ${name}` : `put ${name} in the bin`;
+    if (field === "placement") return `where ${name} shows`;
+  }
+  if (document?.kind === "choice") return "what a page chooses";
+  return `${name}${step(operation.was, operation.value)}`;
+};
+
+/** One operation in a few words, without the verb "undo" in front. */
+export const describeOperation = (operation: Operation, design: Design): string => {
+  const document = design.get(operation.id);
+  switch (operation.op) {
+    case "create":
+      return operation.kind === "choice" ? "a page's own choice" : `new ${documentName({ id: operation.id, kind: operation.kind, body: operation.body } as DesignDocument)}`;
+    case "remove":
+      return operation.kind === "choice" ? "reset of a page" : `removal of ${documentName({ id: operation.id, kind: operation.kind, body: operation.was } as DesignDocument)}`;
+    case "set":
+      return describeSet(operation, document);
+    case "setNode": {
+      const part = findBody(design, "part", operation.id);
+      const node = part ? findPlace(part, operation.node)?.node : undefined;
+      return `${nodeName(node)}: ${settingName(operation.path)}${step(operation.was, operation.value)}`;
+    }
+    case "insertNode":
+      return `new ${nodeName(operation.node as Block)}`;
+    case "removeNode":
+      return `removal of ${nodeName(operation.node as Block)}`;
+    case "moveNode": {
+      const part = findBody(design, "part", operation.id);
+      return `move of ${nodeName(part ? findPlace(part, operation.node)?.node : undefined)}`;
+    }
+  }
+};
+
+/** A whole change in a few words: its main operation, and how many more. */
+export const describeChange = (operations: readonly Operation[], design: Design): string => {
+  const main = operations.find((operation) => operation.op === "create" && operation.kind === "part") ?? operations[0];
+  if (!main) return "nothing";
+  const others = operations.filter((operation) => operation !== main && !operation.id.startsWith("order:")).length;
+  return describeOperation(main, design) + (others > 0 ? ` and ${count(others, "more change")}` : "");
+};
+
+/** What differs between two versions of a document, in words, for the review. */
+export const describeDocumentChange = (before: DesignDocument | undefined, after: DesignDocument | undefined): string => {
+  if (!before && after) {
+    if (after.kind === "choice") return "chooses for itself";
+    return "new";
+  }
+  if (before && !after) return before.kind === "choice" ? "no longer chooses for itself" : "removed";
+  if (before?.kind === "part" && after?.kind === "part") return describePartChange(before.body, after.body);
+  if (after?.kind === "order") return "another order among equals";
+  return "changed";
+};
+
+const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
+
+const describePartChange = (before: Part, after: Part): string => {
+  const changes = [
+    before.name === after.name ? "" : `renamed to “${after.name}”`,
+    before.on === after.on ? "" : after.on ? "switched on" : "paused",
+    before.binnedAt === after.binnedAt ? "" : after.binnedAt === null ? "restored" : "put in the bin",
+    differs(before.placement, after.placement) ? "shows elsewhere" : "",
+    differs(before.bands, after.bands) ? "looks different" : "",
+  ].filter((change) => change !== "");
+  return changes.length === 0 ? "changed" : changes.join(", ");
+};
+
+export { documentName };

@@ -1,0 +1,50 @@
+import type { VisitorWords } from "../core/render/page-data";
+
+const MONTHS = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
+
+const date = (wallTime: string): string =>
+  `${Number(wallTime.slice(8, 10))} ${MONTHS[Number(wallTime.slice(5, 7)) - 1] ?? ""} ${wallTime.slice(0, 4)}`;
+
+/** What visitors read that nobody at the site wrote. English, the language of the sample sites. */
+export const ENGLISH: VisitorWords = {
+  skip: "Skip to content",
+  menu: "Menu",
+  close: "Close",
+  search: "Search",
+  searchFor: (query) => `Search results for “${query}”`,
+  breadcrumbs: "Breadcrumbs",
+  home: "Front page",
+  pages: "Pages",
+  pageOf: (page, pages) => `Page ${page} of ${pages}`,
+  newer: "Newer",
+  older: "Older",
+  restricted: "This page is for members.",
+  restrictedHint: "Sign in with your membership to read it.",
+  membersOnly: "members only",
+  notFound: "Not found",
+  notFoundHint: "There is no page at this address. It may have moved, or the address may have a slip in it.",
+  by: "by",
+  social: "Elsewhere",
+  sectionOf: (label) => label,
+  date,
+  span: (starts, ends) => {
+    const begin = `${date(starts)}, ${starts.slice(11, 16)}`;
+    if (ends === null) return begin;
+    return ends.slice(0, 10) === starts.slice(0, 10) ? `${begin} to ${ends.slice(11, 16)}` : `${begin} to ${date(ends)}, ${ends.slice(11, 16)}`;
+  },
+};
+
+/** The wall time of an instant in an IANA zone, to the minute: `2026-03-01T19:30`. Throws on a zone that does not exist. */
+export const wallTime = (instant: string, timeZone: string): string => {
+  const parts = new Intl.DateTimeFormat("en-GB", {
+    timeZone,
+    year: "numeric",
+    month: "2-digit",
+    day: "2-digit",
+    hour: "2-digit",
+    minute: "2-digit",
+    hourCycle: "h23",
+  }).formatToParts(new Date(instant));
+  const of = (type: string) => parts.find((part) => part.type === type)?.value ?? "00";
+  return `${of("year")}-${of("month")}-${of("day")}T${of("hour")}:${of("minute")}`;
+};

@@ -1,0 +1,49 @@
+import type { BlockKind } from "../core/model/blocks";
+import type { Slot } from "../core/model/slot";
+import type { Width } from "../core/model/part";
+
+/** Names of things as they stand on the screen. One word per thing. */
+export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
+  header: "Header",
+  titleBar: "Title bar",
+  layout: "Layout",
+  side: "Side column",
+  footer: "Footer",
+};
+export const slotName = (slot: Slot): string => SLOT_NAMES[slot].toLowerCase();
+export const badgeText = (slot: Slot, number: number): string => `${slotName(slot)} ${number}`;
+
+export const STATE_NAMES = { new: "new", published: "published", changed: "published, changed since", paused: "paused", inBin: "in the bin" } as const;
+export type PartState = keyof typeof STATE_NAMES;
+
+export const WIDTH_NAMES: Readonly<Record<Width, string>> = { wide: "wide", middle: "middle", small: "small" };
+
+export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
+  logo: "Logo",
+  siteName: "Site name",
+  tagline: "Tagline",
+  menu: "Menu",
+  button: "Button",
+  search: "Search box",
+  social: "Social links",
+  richText: "Text",
+  picture: "Picture",
+  heading: "Heading",
+  group: "Group",
+  space: "Space",
+  copyright: "Copyright line",
+  breadcrumbs: "Breadcrumbs",
+  title: "Title",
+  facts: "Facts",
+  mainPicture: "Main picture",
+  body: "Body",
+  entryList: "Entry list",
+  pager: "Pager",
+};
+
+export const count = (number: number, one: string, many = `${one}s`): string => `${number} ${number === 1 ? one : many}`;
+export const pages = (number: number): string => count(number, "page");
+
+/** "a, b and c" */
+export const listed = (words: readonly string[], last = "and"): string =>
+  words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} ${last} ${words.at(-1)}`;

@@ -1,0 +1,67 @@
+// The inside of a preview frame: takes patches from the studio, draws them, says when they are on the screen, and
+// reports what is pointed at. It speaks to nobody else.
+(() => {
+  const studio = document.documentElement.dataset.studio;
+  const css = document.getElementById("css");
+  const marks = document.getElementById("marks");
+  const say = (message) => parent.postMessage(message, studio);
+
+  // A menu that a person opened stays open through a patch.
+  const keepOpen = {
+    childrenOnly: true,
+    onBeforeElUpdated: (from, to) => {
+      if (from.isEqualNode(to)) return false;
+      if (from.tagName === "DETAILS" && from.open) to.open = true;
+      return true;
+    },
+  };
+  const patch = (element, html) => {
+    const next = element.cloneNode(false);
+    next.innerHTML = html;
+    window.morphdom(element, next, keepOpen);
+  };
+  const regionOf = (slot) => document.querySelector(`.slot-${slot}`);
+
+  const draw = (message) => {
+    if (message.css !== undefined && css.textContent !== message.css) css.textContent = message.css;
+    if (message.body !== undefined) patch(document.body, message.body);
+    for (const [slot, html] of Object.entries(message.regions ?? {})) {
+      const region = regionOf(slot);
+      if (region) patch(region, html);
+    }
+    for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
+  };
+  const height = () => Math.ceil(Math.max(document.body.scrollHeight, document.body.getBoundingClientRect().height));
+
+  addEventListener("message", (event) => {
+    if (event.origin !== studio || event.source !== parent) return;
+    const message = event.data;
+    if (message.type === "draw") {
+      draw(message);
+      requestAnimationFrame(() => requestAnimationFrame(() => say({ type: "drawn", id: message.id, height: height() })));
+    }
+    if (message.type === "select") {
+      marks.textContent = message.node ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}` : "";
+      if (message.node) document.querySelector(`[data-node="${message.node}"]`)?.scrollIntoView({ block: "nearest" });
+    }
+  });
+
+  const nodesAt = (target) => {
+    const found = [];
+    for (let each = target; each && each !== document.body; each = each.parentElement)
+      if (each.dataset?.node) found.push(each.dataset.node);
+    return found;
+  };
+  const slotAt = (target) => /slot-(\w+)/.exec(target.closest("[class*='slot-']")?.className ?? "")?.[1] ?? null;
+
+  addEventListener("click", (event) => {
+    if (event.target.closest("a,button[type=submit]")) event.preventDefault();
+    say({ type: "pointed", nodes: nodesAt(event.target), slot: slotAt(event.target) });
+  });
+  addEventListener("submit", (event) => event.preventDefault());
+  addEventListener("keydown", (event) => {
+    if (event.key === "Escape") say({ type: "escape" });
+  });
+  new ResizeObserver(() => say({ type: "resized", height: height() })).observe(document.body);
+  say({ type: "ready" });
+})();

@@ -1,0 +1,102 @@
+import { createHash } from "node:crypto";
+import type { IncomingMessage, ServerResponse } from "node:http";
+import type { Address, SiteIndex } from "../../core/addresses/facts";
+import { canonicalPath, splitPage } from "../../core/addresses/paths";
+import { documentHtml, renderPage } from "../../core/render/page";
+import { findSite, searchEntries, type SiteHead } from "../../data/content-repository";
+import { inSnapshot, type Transaction } from "../../data/database";
+import { ENGLISH } from "../../messages/visitor-words";
+import { assemblePage, pagesOf } from "../page-assembly";
+import { draftOf, liveOf } from "../site-state";
+import { type Answer, plainAnswer, send } from "./answer";
+import { siteOrigin } from "./host-names";
+import { sharedFile } from "./shared-files";
+
+/** The public site: the current edition, signed out, found by one indexed read per request. */
+export const handleSite = async (site: string, request: IncomingMessage, response: ServerResponse): Promise<void> => {
+  if (request.method !== "GET" && request.method !== "HEAD") {
+    send(response, { ...plainAnswer(405, "This site answers GET and HEAD only."), headers: { Allow: "GET, HEAD" } });
+    return;
+  }
+  const url = new URL(request.url ?? "/", siteOrigin(site));
+  const answer = await answerSite(site, url);
+  const etag = answer.headers?.["ETag"];
+  if (etag !== undefined && request.headers["if-none-match"] === etag) {
+    send(response, { status: 304, headers: { ETag: etag } });
+    return;
+  }
+  send(response, answer, request.method === "GET");
+};
+
+/** What the public site says at a URL. */
+export const answerSite = async (site: string, url: URL): Promise<Answer> => {
+  const file = await sharedFile(site, url.pathname);
+  if (file) return file;
+  if (url.pathname === "/robots.txt")
+    return plainAnswer(200, "User-agent: *\nDisallow: /search/");
+  return inSnapshot(async (transaction) => {
+    const head = await findSite(site, transaction);
+    return head ? answerPage(head, url, transaction) : plainAnswer(404, "There is no site here.");
+  });
+};
+
+const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): Promise<Answer> => {
+  const now = new Date().toISOString();
+  const live = await liveOf(head, now, transaction);
+  if (!live) return plainAnswer(404, "This site has not been published yet.");
+  const { compiled } = live;
+  const found = findAddress(compiled.index, url.pathname);
+  if ("redirect" in found) return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
+  const { index } = compiled;
+  const notFound = index.byIdentity.get("notFound") as Address;
+  const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, now);
+  const page = beyond ? notFound : found.address;
+  const query = page.role === "search" ? (url.searchParams.get("q") ?? "").slice(0, 200) : "";
+  const draft = await draftOf(head, now, transaction);
+  const data = await assemblePage(
+    {
+      head,
+      compiled,
+      contentPictures: draft.design,
+      page,
+      pageNumber: beyond ? 1 : found.page,
+      audience: "signedOut",
+      at: now,
+      origin: siteOrigin(head.id),
+      query,
+      found: query === "" ? [] : await searchEntries(head.id, query),
+    },
+    transaction,
+  );
+  const rendered = renderPage(data, ENGLISH);
+  return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"));
+};
+
+/** The page a path means, or where it lives now: another spelling, or the front page's own path. */
+const findAddress = (index: SiteIndex, pathname: string): { readonly address: Address; readonly page: number } | { readonly redirect: string } => {
+  const notFound = { address: index.byIdentity.get("notFound") as Address, page: 1 };
+  const canonical = canonicalPath(pathname);
+  if (!canonical.ok) return notFound;
+  const { stem, page } = splitPage(canonical.value);
+  const address = index.byPath.get(stem);
+  const spelled = encodeURI(canonical.value);
+  if (!address) {
+    const front = index.stems[0];
+    const own = front?.entry?.path ?? (front?.archiveOf?.of === "kind" ? index.facts.kinds.find((kind) => kind.id === (front.archiveOf as { id: string }).id)?.path : undefined);
+    return own === stem && page === 1 ? { redirect: "/" } : notFound;
+  }
+  if (page === 1 && canonical.value.endsWith("/page/1/")) return { redirect: encodeURI(stem) };
+  return spelled === pathname ? { address, page } : { redirect: spelled };
+};
+
+export const htmlAnswer = (status: number, html: string): Answer => ({
+  status,
+  headers: {
+    "Content-Type": "text/html; charset=utf-8",
+    "Cache-Control": "public, max-age=0, must-revalidate",
+    ETag: `"${createHash("sha256").update(html).digest("base64url").slice(0, 27)}"`,
+    "Content-Security-Policy":
+      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+  },
+  body: html,
+});

@@ -1,0 +1,45 @@
+import type { UseCaseName } from "./registry";
+
+/** Who may do what. A role holds permissions; every use-case needs exactly one. Tested by enumeration. */
+export const ROLES = ["owner", "builder", "editor", "viewer"] as const;
+export type Role = (typeof ROLES)[number];
+export type Permission = "look" | "choose" | "design" | "publish";
+
+const HELD: Readonly<Record<Role, readonly Permission[]>> = {
+  owner: ["look", "choose", "design", "publish"],
+  builder: ["look", "choose", "design", "publish"],
+  editor: ["look", "choose"],
+  viewer: ["look"],
+};
+
+export const mayDo = (role: Role, permission: Permission): boolean => HELD[role].includes(permission);
+
+/** The permission each use-case needs. A use-case that is not here does not compile. */
+export const PERMISSIONS: Readonly<Record<UseCaseName, Permission>> = {
+  frame: "look",
+  coverage: "look",
+  explain: "look",
+  parts: "look",
+  part: "look",
+  reach: "look",
+  previewPages: "look",
+  previewPage: "look",
+  page: "look",
+  review: "look",
+  editions: "look",
+  goTo: "look",
+  offer: "look",
+  impact: "look",
+  choosePage: "choose",
+  change: "design",
+  createPart: "design",
+  duplicatePart: "design",
+  undo: "choose",
+  redo: "choose",
+  publish: "publish",
+  takeBack: "publish",
+  restore: "publish",
+  packContents: "look",
+  packPlan: "design",
+  packImport: "design",
+};

@@ -1,0 +1,49 @@
+import { sameValue } from "../../core/model/canonical";
+import type { Design, DesignDocument } from "../../core/model/design";
+import type { PartState } from "../../messages/words";
+
+/** One document that the draft has otherwise than visitors see. */
+export interface DraftChange {
+  readonly id: string;
+  readonly before: DesignDocument | undefined;
+  readonly after: DesignDocument | undefined;
+}
+
+/** Every document that differs between two designs, by id. */
+export const draftChanges = (live: Design, draft: Design): readonly DraftChange[] =>
+  [...new Set([...live.keys(), ...draft.keys()])]
+    .sort()
+    .map((id) => ({ id, before: live.get(id), after: draft.get(id) }))
+    .filter(({ before, after }) => before !== after && !sameValue(before?.body, after?.body));
+
+/** The state of a part as people speak of it. */
+export const partState = (id: string, draft: Design, live: Design): PartState => {
+  const document = draft.get(id);
+  if (document?.kind !== "part") throw new Error(`part state: expected a part with id ${id}, got ${document?.kind ?? "none"}`);
+  if (document.body.binnedAt !== null) return "inBin";
+  if (!document.body.on) return "paused";
+  const published = live.get(id);
+  if (!published) return "new";
+  return sameValue(published.body, document.body) ? "published" : "changed";
+};
+
+/** Ids of parts whose drawing differs: bands of their own, or a menu, picture, style or profile they may use. */
+export const redrawnParts = (changes: readonly DraftChange[], draft: Design): ReadonlySet<string> => {
+  const shared = changes.some(({ before, after }) => ["style", "profile", "menu", "picture"].includes((after ?? before)?.kind ?? ""));
+  if (!shared)
+    return new Set(
+      changes.flatMap(({ id, before, after }) =>
+        before?.kind === "part" && after?.kind === "part" && !sameValue(before.body.bands, after.body.bands) ? [id] : [],
+      ),
+    );
+  const touched = new Set(changes.map(({ id }) => id));
+  const everywhere = touched.has("style") || touched.has("profile");
+  return new Set(
+    [...draft.values()].flatMap((document) => {
+      if (document.kind !== "part") return [];
+      const text = JSON.stringify(document.body.bands);
+      const uses = everywhere || [...touched].some((id) => text.includes(`"${id}"`));
+      return uses || touched.has(document.id) ? [document.id] : [];
+    }),
+  );
+};

@@ -1,0 +1,21 @@
+import { documentsOf, findBody, PROFILE_ID } from "../../core/model/design";
+import type { CompiledDesign } from "../../core/placement/resolve";
+import type { StartingMaterial } from "../../core/starting/points";
+
+/** What starting points are filled from: the site's own profile, menus and pictures. */
+export const startingMaterial = ({ design, index }: CompiledDesign): StartingMaterial => {
+  const profile = findBody(design, "profile", PROFILE_ID);
+  return {
+    hasLogo: (profile?.logo ?? "") !== "",
+    hasTagline: (profile?.tagline ?? "") !== "",
+    hasSocial: (profile?.social.length ?? 0) > 0,
+    menus: documentsOf(design, "menu").map(({ id, body }) => ({ id, name: body.name, items: body.items.length })),
+    pictures: documentsOf(design, "picture").map(({ id, body }) => ({
+      id,
+      width: body.width,
+      height: body.height,
+      lightness: body.lightness,
+    })),
+    kinds: index.facts.kinds.map((kind) => kind.id),
+  };
+};
