@@ -30,6 +30,7 @@
       if (region) patch(region, html);
     }
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
+    if (message.show) regionOf(message.show)?.scrollIntoView({ block: message.show === "footer" ? "end" : "start" });
   };
   const height = () => Math.ceil(Math.max(document.body.scrollHeight, document.body.getBoundingClientRect().height));
 

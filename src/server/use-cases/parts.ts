@@ -52,6 +52,8 @@ export const parts = useCase({
           number: part.number,
           name: part.name,
           state: partState(id, draft.design, live.design),
+          isOn: part.on,
+          binnedAt: part.binnedAt,
           isNothing: part.bands.length === 0,
           where: describePlacement(part.placement, vocabulary),
           shows: reach.shows.length,

@@ -1,0 +1,5 @@
+import { EditionsScreen } from "../../../../ui/editions/EditionsScreen";
+
+export default function Page() {
+  return <EditionsScreen />;
+}

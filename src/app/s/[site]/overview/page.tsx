@@ -1,0 +1,5 @@
+import { OverviewScreen } from "../../../../ui/overview/OverviewScreen";
+
+export default function Page() {
+  return <OverviewScreen />;
+}

@@ -1,0 +1,5 @@
+import { PacksScreen } from "../../../../ui/packs/PacksScreen";
+
+export default function Page() {
+  return <PacksScreen />;
+}

@@ -1,0 +1,5 @@
+import { PageScreen } from "../../../../../ui/pages/PageScreen";
+
+export default function Page() {
+  return <PageScreen />;
+}

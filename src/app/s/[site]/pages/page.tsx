@@ -1,0 +1,5 @@
+import { PagesScreen } from "../../../../ui/pages/PagesScreen";
+
+export default function Page() {
+  return <PagesScreen />;
+}

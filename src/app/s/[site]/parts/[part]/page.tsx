@@ -1,0 +1,5 @@
+import { PartScreen } from "../../../../../ui/part/PartScreen";
+
+export default function Page() {
+  return <PartScreen />;
+}

@@ -1,0 +1,5 @@
+import { WhereScreen } from "../../../../../../ui/part/WhereScreen";
+
+export default function Page() {
+  return <WhereScreen />;
+}

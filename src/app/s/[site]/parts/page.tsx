@@ -1,0 +1,5 @@
+import { PartsScreen } from "../../../../ui/parts/PartsScreen";
+
+export default function Page() {
+  return <PartsScreen />;
+}

@@ -1,0 +1,58 @@
+import type { Issue, Outcome } from "../../core/model/issue";
+import type { UseCaseName, UseCases } from "../../server/registry";
+import { describeIssues } from "../../messages/issues";
+
+/** The studio's calls, typed by the server's own use-cases. Only types cross; the door is HTTP. */
+type InputOf<Name extends UseCaseName> = Parameters<UseCases[Name]["run"]>[1];
+/** Fields with a default may be left out. */
+export type CallInput<Name extends UseCaseName> = Partial<InputOf<Name>>;
+export type CallResult<Name extends UseCaseName> = Extract<Awaited<ReturnType<UseCases[Name]["run"]>>, { ok: true }>["value"];
+
+/** What went wrong, in a sentence. `issues` keep the codes. */
+export class CallFailed extends Error {
+  constructor(readonly issues: readonly Issue[]) {
+    super(describeIssues(issues));
+  }
+  has(code: string): boolean {
+    return this.issues.some((issue) => issue.code === code);
+  }
+}
+
+const read = async <T>(response: Response): Promise<T> => {
+  const outcome = (await response.json().catch(() => null)) as Outcome<T> | null;
+  if (!outcome) throw new Error(`The server answered ${response.status} without saying why. Try again.`);
+  if (outcome.ok) return outcome.value;
+  throw new CallFailed(outcome.issues);
+};
+
+export const call = async <Name extends UseCaseName>(site: string, name: Name, input: CallInput<Name>): Promise<CallResult<Name>> =>
+  read(
+    await fetch(`/api/studio/${site}/${name}`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(input),
+    }),
+  );
+
+/** Sends a pack with answers: what it would do, or do it. */
+export const sendPack = async <Name extends "packPlan" | "packImport">(site: string, name: Name, file: Blob, answers: unknown): Promise<CallResult<Name>> => {
+  const form = new FormData();
+  form.set("file", file);
+  form.set("answers", JSON.stringify(answers));
+  return read(await fetch(`/api/studio/${site}/${name}`, { method: "POST", body: form }));
+};
+
+export const signIn = async (email: string, password: string): Promise<void> => {
+  await read(await fetch("/api/session", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ email, password }) }));
+};
+
+export const signOut = async (): Promise<void> => {
+  await read(await fetch("/api/session", { method: "DELETE" }));
+};
+
+/** Fetches a pack as a file. */
+export const fetchPack = async (site: string, request: unknown): Promise<Blob> => {
+  const response = await fetch(`/api/studio/${site}/exportPack`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(request) });
+  if (response.ok) return response.blob();
+  return read<Blob>(response);
+};

@@ -1,0 +1,43 @@
+"use client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useParams } from "next/navigation";
+import { useSnackbar } from "notistack";
+import { useCallback } from "react";
+import type { UseCaseName } from "../../server/registry";
+import { call, CallFailed, type CallInput, type CallResult } from "./call";
+
+export const useSite = (): string => useParams<{ site: string }>().site;
+
+/** What a use-case says now; asked again after every change of the site. */
+export const useCall = <Name extends UseCaseName>(name: Name, input: CallInput<Name>, options: { readonly enabled?: boolean } = {}) => {
+  const site = useSite();
+  return useQuery({
+    queryKey: [site, name, input],
+    queryFn: () => call(site, name, input),
+    enabled: options.enabled ?? true,
+    placeholderData: keepPreviousData,
+    retry: (tries, error) => !(error instanceof CallFailed) && tries < 2,
+  });
+};
+
+/** Everything of the site is asked again: any change may touch any page. */
+export const useRefresh = () => {
+  const site = useSite();
+  const queries = useQueryClient();
+  return useCallback(() => queries.invalidateQueries({ queryKey: [site] }), [queries, site]);
+};
+
+/** A change: runs the use-case, refreshes, and says what went wrong if it did. */
+export const useAct = <Name extends UseCaseName>(name: Name) => {
+  const site = useSite();
+  const refresh = useRefresh();
+  const say = useSnackbar().enqueueSnackbar;
+  return useMutation({
+    mutationFn: (input: CallInput<Name>): Promise<CallResult<Name>> => call(site, name, input),
+    onSuccess: () => refresh(),
+    onError: (error) => say(error.message, { variant: "error" }),
+  });
+};
+
+/** Errors of calls as sentences; a session that is over leads to the sign-in with the way back. */
+export const isSignedOut = (error: unknown): boolean => error instanceof CallFailed && error.has("session.none");

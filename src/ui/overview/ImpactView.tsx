@@ -1,0 +1,56 @@
+"use client";
+import { Box } from "@mui/material";
+import { useState } from "react";
+import type { Slot } from "../../core/model/slot";
+import { pages as pagesText, slotName } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { Badge } from "../shell/Badge";
+import { Act, Mono, Quiet } from "../theme/pieces";
+
+type ImpactData = CallResult<"impact">;
+type PartBadge = ImpactData["groups"][number]["before"];
+
+const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot }) => (badge ? <Badge slot={badge.slot as Slot} number={badge.number} /> : <Quiet>no {slotName(slot)}</Quiet>);
+
+/** What a change does, before it is done: groups a person can read, down to single pages. */
+export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
+  if (impact.groups.length === 0 && impact.redrawn.length === 0) return <Quiet>No page shows anything else.</Quiet>;
+  return (
+    <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 0.75 }}>
+      {impact.groups.map((group, index) => (
+        <ImpactLine key={index} group={group} />
+      ))}
+      {impact.redrawn.map(({ part, pages }, index) => (
+        <li key={`redrawn ${index}`}>
+          {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null} <Quiet>looks different on {pagesText(pages)}</Quiet>
+        </li>
+      ))}
+    </Box>
+  );
+};
+
+const ImpactLine = ({ group }: { readonly group: ImpactData["groups"][number] }) => {
+  const [open, setOpen] = useState(false);
+  return (
+    <li>
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 0.75 }}>
+        <Sign badge={group.before} slot={group.slot} />
+        <span aria-label="becomes">→</span>
+        <Sign badge={group.after} slot={group.slot} />
+        <Act onClick={() => setOpen(!open)} aria-expanded={open} style={{ fontWeight: 400 }}>
+          on {pagesText(group.pages)}
+        </Act>
+      </Box>
+      {open ? (
+        <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2, color: "text.secondary", fontSize: 12 }}>
+          {group.titles.map((page) => (
+            <li key={page.path}>
+              {page.title} <Mono>{page.path}</Mono>
+            </li>
+          ))}
+          {group.pages > group.titles.length ? <li>and {group.pages - group.titles.length} more</li> : null}
+        </Box>
+      ) : null}
+    </li>
+  );
+};

@@ -1,0 +1,143 @@
+"use client";
+import { Box, Typography } from "@mui/material";
+import Link from "next/link";
+import type { CallResult } from "../client/call";
+import { useCall, useSite } from "../client/hooks";
+import { describeReason, describeVerdict } from "../../messages/placement-sentences";
+import { slotName } from "../../messages/words";
+import { Badge } from "../shell/Badge";
+import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
+import { Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import type { Selection } from "./selection";
+import { UseAnother } from "./UseAnother";
+import type { Slot } from "../../core/model/slot";
+
+type Explained = CallResult<"explain">;
+
+/** Why one page shows what it shows in a slot: the winner in a sentence, the rivals with their verdicts, what visitors see. */
+export const WhySheet = ({ selection }: { readonly selection: Selection }) => {
+  const { seen } = useFrame();
+  const { slot, pages, label } = selection;
+  const [page] = pages;
+  const single = pages.length === 1;
+  const { data, error } = useCall("explain", { slot, page: page as string, audience: seen.audience as "signedOut", state: seen.state }, { enabled: single });
+  if (!single)
+    return (
+      <>
+        <Head slot={slot} about={label} />
+        <Typography sx={{ mt: 2 }}>{pages.length} pages are selected. What you choose below is for all of them.</Typography>
+        <UseAnother key={pages.join()} selection={selection} current={null} hasOwnChoice />
+      </>
+    );
+  if (error) return <Trouble>{error.message}</Trouble>;
+  if (!data || data.page.identity !== page || data.slot !== slot) return <Waiting what="Finding out why …" />;
+  const { answer } = data;
+  const current = "part" in answer.resolved ? answer.resolved.part : null;
+  const own = answer.resolved.by === "choice" || answer.resolved.by === "choiceOfNothing" || answer.unusedChoice !== null;
+  return (
+    <>
+      <Head slot={slot} about={data.page.title} path={data.page.path} />
+      <Winner data={data} />
+      <Rivals data={data} />
+      <Visitors data={data} />
+      <UseAnother key={`${page} ${slot}`} selection={selection} current={current} hasOwnChoice={own} />
+    </>
+  );
+};
+
+const Head = ({ slot, about, path }: { readonly slot: Slot; readonly about: string; readonly path?: string }) => (
+  <Box sx={{ borderBottom: 1, borderColor: "text.primary", pb: 1.5 }}>
+    <Typography variant="h2">Why this {slotName(slot)}?</Typography>
+    <Quiet>
+      {about}
+      {path ? (
+        <>
+          {" · "}
+          <Mono>{path}</Mono>
+        </>
+      ) : null}
+    </Quiet>
+  </Box>
+);
+
+const Winner = ({ data }: { readonly data: Explained }) => {
+  const site = useSite();
+  const { frame } = useFrame();
+  const { resolved, unusedChoice } = data.answer;
+  const part = "part" in resolved ? resolved.part : null;
+  const sentence = () => {
+    switch (resolved.by) {
+      case "choice":
+        return <>shows here because this page chose it for itself.</>;
+      case "choiceOfNothing":
+        return <>Nothing shows here: this page chose to leave the {slotName(data.slot)} out, whatever the rules say.</>;
+      case "none":
+        return <>Nothing shows here: no {slotName(data.slot)} asks for this page.</>;
+      case "rule": {
+        const reason = describeReason(resolved.condition, frame.vocabulary);
+        const end = resolved.tied.length > 0 ? "Others ask equally much; it stands first in order." : "Nothing narrower asks for it.";
+        return resolved.nothing ? <>leaves the {slotName(data.slot)} empty on purpose, because {reason}. {end}</> : <>shows here because {reason}. {end}</>;
+      }
+    }
+  };
+  return (
+    <Box sx={{ py: 2, borderBottom: 1, borderColor: "divider" }}>
+      <Typography component="p" sx={{ fontSize: "0.94rem" }} data-testid="why-winner">
+        {part ? <PartSign part={part} withName /> : null} {sentence()}
+      </Typography>
+      {unusedChoice ? (
+        <Typography sx={{ mt: 1 }}>
+          The page chose <PartSign part={unusedChoice} />, which is paused or gone; so the rules decide.
+        </Typography>
+      ) : null}
+      {part ? (
+        <Box sx={{ mt: 1, display: "flex", gap: 2 }}>
+          <SheetLink href={`/s/${site}/parts/${part}`}>Open</SheetLink>
+          <SheetLink href={`/s/${site}/parts/${part}/where`}>Where it shows</SheetLink>
+        </Box>
+      ) : null}
+    </Box>
+  );
+};
+
+export const SheetLink = (props: React.ComponentProps<typeof Link>) => (
+  <Box component={Link} {...props} sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600, textUnderlineOffset: 3 })} />
+);
+
+const Rivals = ({ data }: { readonly data: Explained }) => {
+  const { frame, badge } = useFrame();
+  const rivals = data.rows.filter((row) => row.verdict.is !== "wins" && row.verdict.is !== "chosen");
+  if (rivals.length === 0) return null;
+  return (
+    <Box component="ul" aria-label="Other parts of this slot" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      {rivals.map(({ part, verdict }) => {
+        const { is, because } = describeVerdict(verdict, frame.vocabulary, badge);
+        return (
+          <Box component="li" key={part} sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
+            <PartSign part={part} /> {frame.parts[part]?.name} <Quiet>{is}</Quiet>
+            {because ? <Box sx={{ color: "text.secondary" }}>{because}</Box> : null}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+};
+
+/** Whether visitors see it already or only the draft has it. */
+const Visitors = ({ data }: { readonly data: Explained }) => {
+  const { seen } = useFrame();
+  if (seen.state === "live") return null;
+  const { visitors } = data;
+  return (
+    <Box sx={{ mt: 2, color: "text.secondary" }} data-testid="why-visitors">
+      {visitors.sameAsDraft ? (
+        "Visitors see the same already."
+      ) : (
+        <>
+          In the draft. Visitors still see {visitors.badge ? <Badge slot={visitors.badge.slot as Slot} number={visitors.badge.number} /> : `no ${slotName(data.slot)}`} until you publish.
+        </>
+      )}
+    </Box>
+  );
+};

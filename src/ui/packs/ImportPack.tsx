@@ -1,0 +1,216 @@
+"use client";
+import { Box, Button, MenuItem, Select, Typography } from "@mui/material";
+import { useMutation } from "@tanstack/react-query";
+import { useSnackbar } from "notistack";
+import { type DragEvent, useRef, useState } from "react";
+import type { ImportAnswers, PlannedItem, PlannedNeed } from "../../core/packs/plan";
+import { count, listed, slotName } from "../../messages/words";
+import { type CallResult, sendPack } from "../client/call";
+import { useAct, useRefresh, useSite } from "../client/hooks";
+import { ImpactView } from "../overview/ImpactView";
+import { Act, Quiet, Trouble, Wrong } from "../theme/pieces";
+
+const NO_ANSWERS: ImportAnswers = { needs: {}, items: {}, colours: "map", on: {} };
+
+/** A pack comes in by a plan: questions first, then what is clear, its impact, and one step that can be undone. */
+export const ImportPack = () => {
+  const site = useSite();
+  const refresh = useRefresh();
+  const say = useSnackbar();
+  const undo = useAct("undo");
+  const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
+  const plan = useMutation({ mutationFn: (next: { file: File; answers: ImportAnswers }) => sendPack(site, "packPlan", next.file, next.answers) });
+  const take = useMutation({ mutationFn: () => sendPack(site, "packImport", file as File, answers) });
+
+  const read = (next: File) => {
+    setFile(next);
+    setAnswers(NO_ANSWERS);
+    take.reset();
+    plan.mutate({ file: next, answers: NO_ANSWERS });
+  };
+  const answer = (next: ImportAnswers) => {
+    setAnswers(next);
+    if (file) plan.mutate({ file, answers: next });
+  };
+  const close = () => {
+    setFile(null);
+    plan.reset();
+    take.reset();
+  };
+  const run = async () => {
+    const saved = await take.mutateAsync();
+    close();
+    await refresh();
+    const key = say.enqueueSnackbar(`Done in the draft: ${saved.label}.`, {
+      action: (
+        <Button
+          color="inherit"
+          onClick={() => {
+            say.closeSnackbar(key);
+            undo.mutate({});
+          }}
+        >
+          Undo the import
+        </Button>
+      ),
+    });
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    const [dropped] = event.dataTransfer.files;
+    if (dropped) read(dropped);
+  };
+  return (
+    <Box component="section" aria-labelledby="import-head">
+      <Typography variant="h2" id="import-head">
+        Bring a pack
+      </Typography>
+      <Box onDragOver={(event) => event.preventDefault()} onDrop={drop} sx={(theme) => ({ mt: 1, p: 2, border: "1px dashed", borderColor: theme.vars?.palette.ours.field, borderRadius: 1 })}>
+        <input ref={input} type="file" accept=".zip,application/zip" hidden aria-label="Pack file" onChange={(event) => event.target.files?.[0] && read(event.target.files[0])} onClick={(event) => ((event.target as HTMLInputElement).value = "")} />
+        <Button variant="outlined" onClick={() => input.current?.click()}>
+          Choose a pack
+        </Button>{" "}
+        <Quiet>{file ? file.name : "or drop it here. Nothing happens before you have seen the plan."}</Quiet>
+      </Box>
+      {plan.isPending && !plan.data ? <Quiet role="status">Reading the pack …</Quiet> : null}
+      {plan.error ? <Trouble>{plan.error.message}</Trouble> : null}
+      {take.error ? <Trouble>{take.error.message}</Trouble> : null}
+      {file && plan.data ? <Plan data={plan.data} answers={answers} onAnswer={answer} onImport={run} onCancel={close} busy={take.isPending || plan.isPending} /> : null}
+    </Box>
+  );
+};
+
+interface PlanProps {
+  readonly data: CallResult<"packPlan">;
+  readonly answers: ImportAnswers;
+  readonly onAnswer: (answers: ImportAnswers) => void;
+  readonly onImport: () => void;
+  readonly onCancel: () => void;
+  readonly busy: boolean;
+}
+
+const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) => {
+  const { manifest, plan, impact } = data;
+  const asked = plan.needs.filter((need) => need.match === null);
+  const differing = plan.items.filter((item) => item.status === "differs");
+  const clear = plan.needs.length - asked.length + plan.items.length - differing.length;
+  return (
+    <Box sx={{ mt: 2, display: "grid", gap: 2 }}>
+      <Box>
+        <strong>{manifest.name}</strong> <Quiet>{manifest.version}{manifest.author ? `, by ${manifest.author}` : ""}</Quiet>
+        <Typography data-testid="plan-summary">
+          {plan.open > 0 ? `${plan.open} to answer, ` : "Nothing to answer, "}
+          {clear} clear.
+        </Typography>
+      </Box>
+      {asked.map((need) => (
+        <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
+      ))}
+      {differing.map((item) => (
+        <ItemQuestion key={item.id} item={item} answers={answers} onAnswer={onAnswer} />
+      ))}
+      <Box component="details" open={asked.length + differing.length === 0}>
+        <Box component="summary" sx={{ cursor: "pointer" }}>What comes in</Box>
+        <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
+          {plan.items.map((item) => (
+            <ItemLine key={item.id} item={item} answers={answers} onAnswer={onAnswer} />
+          ))}
+        </Box>
+      </Box>
+      {plan.colours.length > 0 ? (
+        <Box>
+          <span id="colours-label">Colours of the pack</span>{" "}
+          <Select value={answers.colours} onChange={(event) => onAnswer({ ...answers, colours: event.target.value as "map" })} SelectDisplayProps={{ "aria-labelledby": "colours-label" }}>
+            <MenuItem value="map">take the nearest of mine</MenuItem>
+            <MenuItem value="bring">bring them along</MenuItem>
+          </Select>
+          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: "text.secondary" }}>
+            {plan.colours.map((colour) => (
+              <li key={colour.id}>
+                {colour.name} {answers.colours === "map" ? (colour.nearest ? `→ ${colour.nearest.name}, ${colour.nearest.distance} away` : "stays as it is") : "comes along"}
+              </li>
+            ))}
+          </Box>
+        </Box>
+      ) : null}
+      {impact ? (
+        <Box>
+          <Typography variant="h3">What it would change</Typography>
+          <ImpactView impact={impact} />
+        </Box>
+      ) : null}
+      <Box sx={{ display: "flex", gap: 1.5 }}>
+        <Button variant="contained" onClick={onImport} disabled={busy || plan.open > 0}>
+          {plan.open > 0 ? `Answer ${count(plan.open, "question")} first` : "Import into the draft"}
+        </Button>
+        <Button onClick={onCancel}>Cancel</Button>
+      </Box>
+    </Box>
+  );
+};
+
+const TYPE_WORDS: Readonly<Record<PlannedNeed["type"], string>> = { kind: "kind", grouping: "grouping", term: "topic or tag", author: "author", entry: "page", level: "level" };
+
+const NeedQuestion = ({ need, answers, onAnswer }: { readonly need: PlannedNeed; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+  const given = answers.needs[need.id];
+  const value = !given ? "" : given.do === "use" ? `use ${given.id}` : given.do;
+  const pick = (next: string) => onAnswer({ ...answers, needs: { ...answers.needs, [need.id]: next.startsWith("use ") ? { do: "use", id: next.slice(4) } : { do: next as "create" } } });
+  const id = `need-${need.id}`;
+  return (
+    <Box>
+      <span id={id}>
+        This site has no {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
+        {need.parts.length > 0 ? <Quiet> (asked for by {listed(need.parts)})</Quiet> : null}.
+      </span>
+      <Select fullWidth displayEmpty value={value} onChange={(event) => pick(event.target.value)} SelectDisplayProps={{ "aria-labelledby": id }} sx={{ mt: 0.5 }}>
+        <MenuItem value="" disabled>
+          choose …
+        </MenuItem>
+        {need.mayCreate ? <MenuItem value="create">create it</MenuItem> : null}
+        {need.options.map((option) => (
+          <MenuItem key={option.id} value={`use ${option.id}`}>
+            use {option.name}
+          </MenuItem>
+        ))}
+        <MenuItem value="leaveOut">leave it out</MenuItem>
+      </Select>
+    </Box>
+  );
+};
+
+const DIFFERENCE_WORDS: Readonly<Record<string, string>> = { name: "its name", content: "how it looks", placement: "where it shows", items: "its items", file: "the picture itself", alt: "its alternative text", focal: "its focal point" };
+
+const ItemQuestion = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+  const id = `item-${item.id}`;
+  return (
+    <Box>
+      <span id={id}>
+        You have <strong>{item.name}</strong> already; the pack's differs in {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
+      </span>
+      <Select fullWidth displayEmpty value={answers.items[item.id] ?? ""} onChange={(event) => onAnswer({ ...answers, items: { ...answers.items, [item.id]: event.target.value as "keepMine" } })} SelectDisplayProps={{ "aria-labelledby": id }} sx={{ mt: 0.5 }}>
+        <MenuItem value="" disabled>
+          choose …
+        </MenuItem>
+        <MenuItem value="keepMine">keep mine</MenuItem>
+        <MenuItem value="takePack">take the pack's</MenuItem>
+        <MenuItem value="keepBoth">keep both</MenuItem>
+      </Select>
+    </Box>
+  );
+};
+
+const ItemLine = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+  const what = item.type === "part" && item.slot ? slotName(item.slot) : item.type;
+  return (
+    <li>
+      {what} <strong>{item.name}</strong>: {item.status === "same" ? <Quiet>same as yours, nothing happens</Quiet> : item.status === "differs" ? <Wrong>differs</Wrong> : "new"}
+      {item.type === "part" && item.status === "new" ? (
+        <>
+          <Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet> <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>{item.on ? "start paused" : "switch it on"}</Act>
+        </>
+      ) : null}
+    </li>
+  );
+};

@@ -1,0 +1,106 @@
+"use client";
+import { Box, MenuItem, Select, Typography } from "@mui/material";
+import { useParams } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import type { Slot } from "../../core/model/slot";
+import { SLOT_NAMES, slotName } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { SheetLink } from "../overview/WhySheet";
+import { PreviewFrame } from "../part/PreviewFrame";
+import { usePreview } from "../part/usePreview";
+import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
+import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
+
+const WIDTH = 1280;
+
+/** One page: how it looks, and what it chooses for itself, slot by slot. */
+export const PageScreen = () => {
+  const params = useParams<{ page: string }>();
+  const identity = decodeURIComponent(params.page);
+  const { frame, seen } = useFrame();
+  const { data, error } = useCall("page", { page: identity, audience: seen.audience as "signedOut", state: seen.state });
+  const desk = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(760);
+  useEffect(() => {
+    if (!desk.current) return;
+    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 760)));
+    watch.observe(desk.current);
+    return () => watch.disconnect();
+  }, []);
+  const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved]) ?? []);
+  const preview = usePreview(identity, null, seen, 1, chosen);
+  const [pointed, setPointed] = useState<string | null>(null);
+  if (error && !data) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 3 }}>
+      <SheetHead title={data?.page.title ?? "…"} about={<Mono>{data?.page.path}</Mono>}>
+        {data && data.page.role !== "notFound" ? (
+          <Box component="a" href={frame.site.origin + data.page.path} target="_blank" rel="noreferrer" sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}>
+            See it live ↗
+          </Box>
+        ) : null}
+      </SheetHead>
+      <Box sx={{ mt: 2, display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 330px" }, gap: 3 }}>
+        <Box ref={desk} sx={{ minWidth: 0 }}>
+          {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+          <PreviewFrame
+            origin={frame.site.previewOrigin}
+            drawing={preview.drawing}
+            width={WIDTH}
+            scale={Math.min(1, room / (WIDTH + 4))}
+            height={620}
+            title={`${data?.page.title ?? "Page"} at ${WIDTH} px`}
+            slot={null}
+            selected={null}
+            onDrawn={preview.onDrawn}
+            onPointed={(_, slot) => setPointed(slot)}
+          />
+        </Box>
+        <Box component="section" aria-label="What this page chooses">
+          <Typography variant="h2">What this page chooses</Typography>
+          <Quiet>Choices are design: visitors see them with the next edition. Words and pictures of an entry are live at once.</Quiet>
+          {data ? data.slots.map((slot) => <SlotChoiceView key={slot.slot} page={identity} data={slot} isPointed={pointed === slot.slot} />) : <Waiting what="Reading the page …" />}
+        </Box>
+      </Box>
+    </Box>
+  );
+};
+
+/** One slot of the page: as everywhere, this page only, or nothing. */
+const SlotChoiceView = ({ page, data, isPointed }: { readonly page: string; readonly data: CallResult<"page">["slots"][number]; readonly isPointed: boolean }) => {
+  const { frame, badge } = useFrame();
+  const site = useSite();
+  const choose = useAct("choosePage");
+  const { slot, chosen, part } = data;
+  const value = chosen === null ? "everywhere" : chosen === "nothing" ? "nothing" : chosen.part;
+  const pick = (next: string) => choose.mutate({ pages: [page], slot, choice: next === "everywhere" || next === "nothing" ? next : { part: next } });
+  return (
+    <Box sx={(theme) => ({ py: 1.25, px: 1, mx: -1, borderBottom: 1, borderColor: "divider", background: isPointed ? theme.vars?.palette.ours.brassWash : undefined })}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1, minHeight: 26 }}>
+        <strong>{SLOT_NAMES[slot]}</strong>
+        {part && frame.parts[part] ? (
+          <>
+            <PartSign part={part} /> <SheetLink href={`/s/${site}/parts/${part}`}>{frame.parts[part].name}</SheetLink>
+          </>
+        ) : (
+          <Quiet>nothing</Quiet>
+        )}
+      </Box>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1, mt: 0.5 }}>
+        <Select value={value} fullWidth onChange={(event) => pick(event.target.value)} SelectDisplayProps={{ "aria-label": `${SLOT_NAMES[slot]} of this page` }} disabled={choose.isPending}>
+          <MenuItem value="everywhere">as everywhere</MenuItem>
+          {data.parts.map((id) => (
+            <MenuItem key={id} value={id}>
+              this page only: {badge(id)} {frame.parts[id]?.name}
+            </MenuItem>
+          ))}
+          {chosen !== null && chosen !== "nothing" && !data.parts.includes(chosen.part) ? <MenuItem value={chosen.part}>a part that is paused or gone</MenuItem> : null}
+          {slot === "layout" ? null : <MenuItem value="nothing">this page only: no {slotName(slot as Slot)}</MenuItem>}
+        </Select>
+        {chosen === null ? null : <Act onClick={() => pick("everywhere")}>Reset</Act>}
+      </Box>
+    </Box>
+  );
+};

@@ -1,0 +1,136 @@
+"use client";
+import { Box, Button, Menu, MenuItem, TextField, Typography } from "@mui/material";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useSnackbar } from "notistack";
+import { type ReactNode, useState } from "react";
+import type { Part } from "../../core/model/part";
+import type { Slot } from "../../core/model/slot";
+import { pages, type PartState, STATE_NAMES } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useAct, useSite } from "../client/hooks";
+import { Badge } from "../shell/Badge";
+import { Quiet } from "../theme/pieces";
+
+/** The head of a part: its badge, name, state, leaves, and what can be done with it. */
+export const PartHead = ({ data, leaf, children }: { readonly data: CallResult<"part">; readonly leaf: "design" | "where"; readonly children?: ReactNode }) => {
+  const site = useSite();
+  const { body, state, id } = data;
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.5, px: 2.5, minHeight: 52, borderBottom: 1, borderColor: "divider" }}>
+      <Badge slot={body.slot as Slot} number={body.number} />
+      <PartName id={id} name={body.name} />
+      <Quiet>
+        {STATE_NAMES[state as PartState]} · shows on {data.shows} of {pages(data.pages)}
+      </Quiet>
+      <Box component="nav" aria-label="Leaves of the part" sx={{ display: "flex", gap: 2, alignSelf: "stretch", ml: 2 }}>
+        <Leaf href={`/s/${site}/parts/${id}`} open={leaf === "design"}>
+          Design
+        </Leaf>
+        <Leaf href={`/s/${site}/parts/${id}/where`} open={leaf === "where"}>
+          Where it shows
+        </Leaf>
+      </Box>
+      <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>
+        {children}
+        <PartMenu data={data} />
+      </Box>
+    </Box>
+  );
+};
+
+const Leaf = ({ href, open, children }: { readonly href: string; readonly open: boolean; readonly children: string }) => (
+  <Box component={Link} href={href} aria-current={open ? "page" : undefined} sx={{ display: "flex", alignItems: "center", minHeight: 50, textDecoration: "none", color: open ? "text.primary" : "text.secondary", fontWeight: open ? 650 : 400, borderBottom: 2, borderColor: open ? "text.primary" : "transparent" }}>
+    {children}
+  </Box>
+);
+
+/** The name, changed in place: click it or press F2. */
+const PartName = ({ id, name }: { readonly id: string; readonly name: string }) => {
+  const [text, setText] = useState<string | null>(null);
+  const change = useAct("change");
+  if (text === null)
+    return (
+      <Typography variant="h1">
+        <Box component="button" type="button" title="Rename (F2)" onClick={() => setText(name)} onKeyDown={(event) => event.key === "F2" && setText(name)} sx={{ font: "inherit", letterSpacing: "inherit", color: "inherit", background: "none", border: 0, p: 0, cursor: "text" }}>
+          {name}
+        </Box>
+      </Typography>
+    );
+  const done = () => {
+    const next = text.trim();
+    setText(null);
+    if (next !== "" && next !== name) change.mutate({ operations: [{ op: "set", id, path: ["name"], value: next, was: name }] });
+  };
+  return (
+    <TextField
+      autoFocus
+      value={text}
+      slotProps={{ htmlInput: { "aria-label": "Name of the part", maxLength: 120 } }}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={done}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") done();
+        if (event.key === "Escape") setText(null);
+      }}
+    />
+  );
+};
+
+export const PartMenu = ({ data }: { readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> } }) => {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const site = useSite();
+  const router = useRouter();
+  const say = useSnackbar();
+  const duplicate = useAct("duplicatePart");
+  const change = useAct("change");
+  const undo = useAct("undo");
+  const { id, body } = data;
+  const close = () => setAnchor(null);
+  const set = async (path: string, value: unknown, was: unknown, words: string) => {
+    close();
+    await change.mutateAsync({ operations: [{ op: "set", id, path: [path], value, was }] });
+    const key = say.enqueueSnackbar(words, {
+      action: (
+        <Button
+          color="inherit"
+          onClick={() => {
+            say.closeSnackbar(key);
+            undo.mutate({});
+          }}
+        >
+          Undo
+        </Button>
+      ),
+    });
+  };
+  const copy = async (withPlacement: boolean) => {
+    close();
+    const made = await duplicate.mutateAsync({ part: id, withPlacement });
+    say.enqueueSnackbar(withPlacement ? "Copied with its lines. The copy is paused: two of the same would be tied." : "Copied. The copy shows nowhere yet.");
+    router.push(`/s/${site}/parts/${made.part}`);
+  };
+  return (
+    <>
+      <Button variant="outlined" aria-haspopup="menu" aria-label="More to do with this part" onClick={(event) => setAnchor(event.currentTarget)}>
+        More ▾
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+        <MenuItem onClick={() => copy(false)}>Duplicate</MenuItem>
+        <MenuItem onClick={() => copy(true)}>Duplicate with where it shows</MenuItem>
+        {body.binnedAt === null ? (
+          body.on ? (
+            <MenuItem onClick={() => set("on", false, true, "Paused in the draft.")}>Pause</MenuItem>
+          ) : (
+            <MenuItem onClick={() => set("on", true, false, "Switched on in the draft.")}>Switch on</MenuItem>
+          )
+        ) : null}
+        {body.binnedAt === null ? (
+          <MenuItem onClick={() => set("binnedAt", new Date().toISOString(), null, "Put in the bin. Visitors see it until you publish.")}>Put in the bin</MenuItem>
+        ) : (
+          <MenuItem onClick={() => set("binnedAt", null, body.binnedAt, "Restored.")}>Restore from the bin</MenuItem>
+        )}
+      </Menu>
+    </>
+  );
+};

@@ -1,0 +1,89 @@
+"use client";
+import { Box } from "@mui/material";
+import { useEffect, useRef } from "react";
+import type { RenderedPage } from "../../core/render/page";
+import type { Slot } from "../../core/model/slot";
+
+export interface Drawing {
+  readonly id: number;
+  readonly page: RenderedPage;
+  /** Name of what is drawn: when it changes, the frame scrolls to the slot being edited. */
+  readonly subject: string;
+}
+
+interface Props {
+  readonly origin: string;
+  readonly drawing: Drawing | null;
+  readonly width: number;
+  readonly scale: number;
+  readonly height: number;
+  readonly title: string;
+  readonly slot: Slot | null;
+  readonly selected: string | null;
+  readonly onDrawn: (id: number) => void;
+  readonly onPointed: (nodes: readonly string[], slot: string | null) => void;
+}
+
+type Patch = { css?: string; body?: string; regions?: Partial<Record<Slot, string>> };
+
+/** Only what differs from what the frame shows: one region where its neighbours are the same, else the body. */
+const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
+  if (!before) return { css: after.css, body: after.body };
+  const css = before.css === after.css ? {} : { css: after.css };
+  if (before.body === after.body) return css;
+  const changed = (Object.keys(after.regions) as Slot[]).filter((slot) => before.regions[slot] !== after.regions[slot]);
+  const samePlaces = changed.length > 0 && changed.every((slot) => before.regions[slot] !== "" && after.regions[slot] !== "");
+  return samePlaces ? { ...css, regions: Object.fromEntries(changed.map((slot) => [slot, after.regions[slot]])) } : { ...css, body: after.body };
+};
+
+/** One preview: a frame on the preview host that is patched, never reloaded. */
+export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slot, selected, onDrawn, onPointed }: Props) => {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const ready = useRef(false);
+  const shown = useRef<RenderedPage | null>(null);
+  const subject = useRef("");
+  const latest = useRef({ drawing, selected, onDrawn, onPointed });
+  latest.current = { drawing, selected, onDrawn, onPointed };
+
+  const post = (message: object) => frame.current?.contentWindow?.postMessage(message, origin);
+  const draw = (next: Drawing | null) => {
+    if (!next || !ready.current) return;
+    const isNew = subject.current !== next.subject;
+    post({ type: "draw", id: next.id, ...patchFrom(shown.current, next.page), ...(isNew && slot ? { show: slot } : {}) });
+    shown.current = next.page;
+    subject.current = next.subject;
+  };
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the latest values are read from the ref
+  useEffect(() => {
+    const listen = (event: MessageEvent) => {
+      if (event.origin !== origin || event.source !== frame.current?.contentWindow) return;
+      const message = event.data as { type: string; id?: number; nodes?: string[]; slot?: string | null };
+      if (message.type === "ready") {
+        ready.current = true;
+        shown.current = null;
+        draw(latest.current.drawing);
+        post({ type: "select", node: latest.current.selected });
+      }
+      if (message.type === "drawn" && message.id !== undefined) latest.current.onDrawn(message.id);
+      if (message.type === "pointed") latest.current.onPointed(message.nodes ?? [], message.slot ?? null);
+    };
+    window.addEventListener("message", listen);
+    return () => window.removeEventListener("message", listen);
+  }, [origin]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new drawing is the only reason to draw
+  useEffect(() => draw(drawing), [drawing]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => post({ type: "select", node: selected }), [selected]);
+
+  return (
+    <Box sx={{ width: Math.round(width * scale), height, overflow: "hidden", border: 1, borderColor: "divider", background: "white", flex: "none" }}>
+      <iframe
+        ref={frame}
+        src={`${origin}/`}
+        title={title}
+        style={{ width, height: Math.ceil(height / scale), border: 0, transform: `scale(${scale})`, transformOrigin: "0 0", display: "block" }}
+      />
+    </Box>
+  );
+};

@@ -1,0 +1,46 @@
+import type { Band, Block, Cell, Part } from "../../core/model/part";
+import { walk } from "../../core/model/tree";
+import { BLOCK_NAMES, WIDTH_NAMES } from "../../messages/words";
+
+/** How the list of a part reads. */
+
+const FRACTIONS: Readonly<Record<number, string>> = { 2: "⅙", 3: "¼", 4: "⅓", 6: "½", 8: "⅔", 9: "¾" };
+
+/** A cell's share as people say it: a fraction of the band where it is one. */
+export const shareText = (cell: Cell, band: Band): string => {
+  if (cell.share === 0 || band.cells.length === 1) return "";
+  const all = band.cells.reduce((sum, each) => sum + each.share, 0);
+  return FRACTIONS[(cell.share / all) * 12] ?? (band.cells.filter((each) => each.share > 0).length === 1 ? "the rest" : `${cell.share} of ${all}`);
+};
+
+/** What a band is, in a few words: "32 px, not on small". */
+export const bandText = (band: Band): string =>
+  [
+    band.height.wide > 0 ? `${band.height.wide} px` : "",
+    band.background.picture !== "" || band.background.pageOwnPicture ? "over a picture" : "",
+    band.sticky ? "stays at the top" : "",
+    band.hideOn.length > 0 ? `not on ${band.hideOn.map((width) => WIDTH_NAMES[width]).join(", ")}` : "",
+  ]
+    .filter((text) => text !== "")
+    .join(", ");
+
+/** A block's name with what tells it from its likes. */
+export const blockText = (block: Block, menuName: (id: string) => string): string => {
+  const name = BLOCK_NAMES[block.kind];
+  switch (block.kind) {
+    case "menu":
+      return block.settings.menu === "" ? `${name}, none chosen` : `${name} “${menuName(block.settings.menu)}”`;
+    case "button":
+    case "heading": {
+      const words = block.kind === "button" ? block.settings.label : block.settings.text;
+      return `${name} “${words.length > 18 ? `${words.slice(0, 16)}…` : words}”`;
+    }
+    case "entryList":
+      return `${name}, ${block.settings.arrangement}`;
+    default:
+      return name;
+  }
+};
+
+/** Ids of bands and blocks in the order arrow keys walk them. */
+export const walkOrder = (part: Part): readonly string[] => [...walk(part)].filter((place) => place.type !== "cell").map((place) => place.node.id);

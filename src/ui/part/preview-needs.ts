@@ -1,0 +1,29 @@
+import type { Part } from "../../core/model/part";
+import { blocksOf } from "../../core/model/tree";
+
+/**
+ * What of a part decides which data its page needs. While this stays the same, edits are drawn from the data at hand;
+ * when it changes (another menu, a list with other entries), the page's data is fetched anew.
+ */
+export const needsKey = (part: Part): string =>
+  JSON.stringify([
+    part.bands.map((band) => [band.background.picture]),
+    blocksOf(part).map((block) => {
+      switch (block.kind) {
+        case "menu":
+          return [block.id, block.settings.menu];
+        case "picture":
+          return [block.id, block.settings.picture];
+        case "button":
+          return [block.id, block.settings.target];
+        case "entryList": {
+          const { from, kinds, terms, upcoming, sort, direction, count, paged, pageSize } = block.settings;
+          return [block.id, from, kinds, terms, upcoming, sort, direction, count, paged, pageSize];
+        }
+        case "body":
+          return [block.kind];
+        default:
+          return null;
+      }
+    }),
+  ]);

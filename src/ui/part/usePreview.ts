@@ -1,0 +1,91 @@
+"use client";
+import { type Remote, wrap } from "comlink";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Part } from "../../core/model/part";
+import { call, type CallResult } from "../client/call";
+import { useSite } from "../client/hooks";
+import type { SeenAs } from "../shell/frame";
+import type { PreviewWorker } from "../../workers/preview.worker";
+import { needsKey } from "./preview-needs";
+import type { Drawing } from "./PreviewFrame";
+
+/**
+ * Drawings of one page with a part as it is being edited. Renders in a worker; while one is under way only the newest
+ * edit waits. `onAllDrawn` tells when every frame has it on the screen.
+ */
+export const usePreview = (page: string | null, edited: { readonly id: string; readonly part: Part } | null, seen: SeenAs, frames: number, revision: unknown = null) => {
+  const site = useSite();
+  const worker = useRef<Remote<PreviewWorker> | null>(null);
+  const [drawing, setDrawing] = useState<Drawing | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const loaded = useRef("");
+  const busy = useRef(false);
+  const wanted = useRef(edited);
+  const counter = useRef(0);
+  const acknowledged = useRef(new Map<number, number>());
+  wanted.current = edited;
+
+  useEffect(() => {
+    const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), { type: "module" });
+    worker.current = wrap<PreviewWorker>(thread);
+    return () => thread.terminate();
+  }, []);
+
+  const render = useCallback(async (subject: string) => {
+    if (busy.current || !worker.current) return;
+    busy.current = true;
+    try {
+      let drawn: typeof wanted.current | undefined;
+      while (drawn !== wanted.current) {
+        drawn = wanted.current;
+        const result = await worker.current.render(drawn?.id ?? null, drawn?.part ?? null);
+        if (!result) break;
+        counter.current += 1;
+        setDrawing({ id: counter.current, page: result, subject });
+      }
+    } finally {
+      busy.current = false;
+    }
+  }, []);
+
+  const key = edited ? needsKey(edited.part) : "";
+  const source = page === null ? "" : `${page} ${seen.audience} ${seen.state} ${key} ${String(revision)}`;
+  useEffect(() => {
+    if (page === null) return;
+    let current = true;
+    const load = async () => {
+      try {
+        const shown = wanted.current;
+        const data: CallResult<"previewPage"> = await call(site, "previewPage", { page, audience: seen.audience as "signedOut", state: seen.state, ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}) });
+        if (!current || !worker.current) return;
+        await worker.current.load(data as never);
+        loaded.current = source;
+        setTrouble(null);
+        await render(page);
+      } catch (error) {
+        if (current) setTrouble(error instanceof Error ? error.message : "The preview cannot be drawn.");
+      }
+    };
+    void load();
+    return () => {
+      current = false;
+    };
+  }, [page, render, seen.audience, seen.state, site, source]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
+  useEffect(() => {
+    if (page !== null && loaded.current === source) void render(page);
+  }, [edited?.part]);
+
+  const onDrawn = useCallback(
+    (id: number) => {
+      const count = (acknowledged.current.get(id) ?? 0) + 1;
+      acknowledged.current.set(id, count);
+      if (count < frames) return;
+      acknowledged.current.clear();
+      window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail: { id } }));
+    },
+    [frames],
+  );
+  return { drawing, onDrawn, trouble };
+};

@@ -1,0 +1,123 @@
+"use client";
+import { Box, Button, Typography } from "@mui/material";
+import Link from "next/link";
+import { useState } from "react";
+import { SLOTS, type Slot } from "../../core/model/slot";
+import { count, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useCall, useSite } from "../client/hooks";
+import { PartMenu } from "../part/PartHead";
+import { Badge } from "../shell/Badge";
+import { Empty, Quiet, SheetHead, Trouble, Waiting, Wrong } from "../theme/pieces";
+import { NewPart } from "./NewPart";
+
+type Row = CallResult<"parts">["rows"][number];
+
+/** All parts, slot by slot, in the order that decides among equals. */
+export const PartsScreen = () => {
+  const { data, error } = useCall("parts", {});
+  const [creating, setCreating] = useState<Slot | null>(null);
+  const [withBin, setWithBin] = useState(false);
+  if (error && !data) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
+  if (!data) return <Box sx={{ p: 2.5 }}><Waiting what="Reading the parts …" /></Box>;
+  const binned = data.rows.filter((row) => row.state === "inBin");
+  const rows = data.rows.filter((row) => withBin || row.state !== "inBin");
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
+      <SheetHead title="Parts" about={count(data.rows.length - binned.length, "part")}>
+        {binned.length > 0 ? (
+          <Button variant="text" color="inherit" onClick={() => setWithBin(!withBin)}>
+            {withBin ? "Hide the bin" : `Show the bin (${binned.length})`}
+          </Button>
+        ) : null}
+        <Button variant="contained" onClick={() => setCreating("header")}>
+          New part
+        </Button>
+      </SheetHead>
+      {rows.length === 0 ? (
+        <Empty title="No parts yet">Visitors see every page in a plain layout. Make a header first, or bring a template pack.</Empty>
+      ) : (
+        SLOTS.map((slot) => <SlotTable key={slot} slot={slot} rows={rows.filter((row) => row.slot === slot)} onNew={() => setCreating(slot)} />)
+      )}
+      {creating ? <NewPart slot={creating} starts={data.starts} onClose={() => setCreating(null)} /> : null}
+    </Box>
+  );
+};
+
+const SlotTable = ({ slot, rows, onNew }: { readonly slot: Slot; readonly rows: readonly Row[]; readonly onNew: () => void }) => (
+  <Box component="section" sx={{ mt: 2.5 }} aria-label={SLOT_NAMES[slot]}>
+    <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5 }}>
+      <Typography variant="h2">{SLOT_NAMES[slot]}</Typography>
+      <Button variant="text" color="inherit" sx={{ color: "text.secondary" }} onClick={onNew} aria-label={`New ${SLOT_NAMES[slot].toLowerCase()}`}>
+        + new
+      </Button>
+    </Box>
+    {rows.length === 0 ? (
+      <Quiet>none yet</Quiet>
+    ) : (
+      <Box sx={{ overflowX: "auto" }}>
+        <Box component="table" sx={{ width: "100%", minWidth: 720, borderCollapse: "collapse", "& th": { textAlign: "left", fontSize: 12, fontWeight: 600, color: "text.secondary", py: 0.5 }, "& td": { borderTop: 1, borderColor: "divider", height: 36, pr: 2 } }}>
+          <thead>
+            <tr>
+              <th style={{ width: 56 }}>Part</th>
+              <th style={{ width: "22%" }}>Name</th>
+              <th style={{ width: 170 }}>State</th>
+              <th>Where it shows</th>
+              <th style={{ width: 130 }}>Pages</th>
+              <th style={{ width: 90 }}>
+                Actions
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <PartRow key={row.id} row={row} />
+            ))}
+          </tbody>
+        </Box>
+      </Box>
+    )}
+  </Box>
+);
+
+const PartRow = ({ row }: { readonly row: Row }) => {
+  const site = useSite();
+  const isActive = row.state !== "paused" && row.state !== "inBin";
+  return (
+    <tr>
+      <td>
+        <Badge slot={row.slot} number={row.number} />
+      </td>
+      <td>
+        <Box component={Link} href={`/s/${site}/parts/${row.id}`} sx={{ color: "inherit", fontWeight: 600, textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+          {row.name}
+        </Box>
+        {row.isNothing ? <Quiet> nothing, by rule</Quiet> : null}
+      </td>
+      <td>{isActive ? STATE_NAMES[row.state as PartState] : <Quiet>{STATE_NAMES[row.state as PartState]}</Quiet>}</td>
+      <td>
+        <Box component={Link} href={`/s/${site}/parts/${row.id}/where`} sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+          {row.where}
+        </Box>{" "}
+        {row.findings.map((finding) => (
+          <Wrong key={finding.code} style={{ marginLeft: 6, fontSize: 12 }}>
+            {finding.code}
+          </Wrong>
+        ))}
+      </td>
+      <td>
+        {isActive ? (
+          <>
+            {row.shows}
+            {row.asks > row.shows ? <Quiet> of {row.asks} asked</Quiet> : null}
+          </>
+        ) : (
+          <Quiet>·</Quiet>
+        )}
+      </td>
+      <td>
+        <PartMenu data={{ id: row.id, body: { on: row.isOn, binnedAt: row.binnedAt } }} />
+      </td>
+    </tr>
+  );
+};

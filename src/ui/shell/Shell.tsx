@@ -1,0 +1,208 @@
+"use client";
+import { Box, Button, Menu, MenuItem, Tooltip, useColorScheme } from "@mui/material";
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { type ReactNode, useEffect, useState } from "react";
+import { count, pages as pagesText } from "../../messages/words";
+import { signOut } from "../client/call";
+import { isSignedOut, useAct, useCall, useSite } from "../client/hooks";
+import { Quiet, Trouble, Waiting } from "../theme/pieces";
+import { type Frame, FrameProvider, useFrame } from "./frame";
+import { GoTo } from "./GoTo";
+import { Keys } from "./Keys";
+import { SeenAsMenu } from "./SeenAsMenu";
+import { useKeys } from "./useKeys";
+
+const LEAVES = [
+  ["overview", "Overview"],
+  ["parts", "Parts"],
+  ["pages", "Pages"],
+  ["packs", "Packs"],
+  ["editions", "Editions"],
+] as const;
+
+/** The paper index at the left, the bar above, and the sheet. */
+export const Shell = ({ children }: { readonly children: ReactNode }) => {
+  const { data, error } = useCall("frame", {});
+  const router = useRouter();
+  const path = usePathname();
+  useEffect(() => {
+    if (isSignedOut(error)) router.replace(`/sign-in?back=${encodeURIComponent(path)}`);
+  }, [error, path, router]);
+  if (error && !data) return isSignedOut(error) ? <Waiting what="You are signed out …" /> : <Trouble>{error.message}</Trouble>;
+  if (!data) return <Waiting what="Opening the site …" />;
+  return (
+    <FrameProvider frame={data}>
+      <Box
+        sx={(theme) => ({
+          display: "grid",
+          gridTemplateColumns: { xs: "1fr", md: "116px minmax(0,1fr)" },
+          gridTemplateRows: "auto minmax(0,1fr)",
+          minHeight: "100vh",
+          background: theme.vars?.palette.ours.index,
+        })}
+      >
+        <Sign />
+        <TopBar frame={data} />
+        <Index />
+        <Box component="main" id="sheet" sx={(theme) => ({ background: theme.vars?.palette.ours.sheet, borderTopLeftRadius: { md: 8 }, border: 1, borderColor: "divider", borderRight: 0, borderBottom: 0, minWidth: 0 })}>
+          {children}
+        </Box>
+      </Box>
+      <UndoKeys />
+    </FrameProvider>
+  );
+};
+
+const Sign = () => (
+  <Box sx={{ display: { xs: "none", md: "flex" }, alignItems: "center", gap: 1, pl: "15px", fontWeight: 700, lineHeight: 1.25 }}>
+    <Box component="svg" viewBox="0 0 16 16" aria-hidden sx={(theme) => ({ width: 15, color: theme.vars?.palette.ours.brass, flex: "none" })}>
+      <path d="M1.5 3v10M1.5 8h6" fill="none" stroke="currentColor" strokeWidth="1.8" />
+      <rect x="8" y="5" width="6" height="6" fill="none" stroke="currentColor" strokeWidth="1.8" />
+    </Box>
+    <span>
+      Gray
+      <br />
+      Latch
+    </span>
+  </Box>
+);
+
+const Index = () => {
+  const site = useSite();
+  const path = usePathname();
+  return (
+    <Box component="nav" aria-label="Screens" sx={{ display: "flex", flexDirection: { xs: "row", md: "column" }, overflowX: "auto", pt: { md: 2.5 }, pl: { md: "5px" } }}>
+      {LEAVES.map(([leaf, name]) => {
+        const open = path.startsWith(`/s/${site}/${leaf}`);
+        return (
+          <Box
+            key={leaf}
+            component={Link}
+            href={`/s/${site}/${leaf}`}
+            aria-current={open ? "page" : undefined}
+            sx={(theme) => ({
+              px: "11px",
+              height: { xs: 40, md: 37 },
+              display: "flex",
+              alignItems: "center",
+              flex: "none",
+              textDecoration: "none",
+              color: open ? "text.primary" : theme.vars?.palette.ours.muted,
+              fontWeight: open ? 650 : 400,
+              background: open ? theme.vars?.palette.ours.sheet : "transparent",
+              border: 1,
+              borderColor: open ? "divider" : "transparent",
+              borderRightWidth: { md: 0 },
+              borderRadius: { xs: "6px 6px 0 0", md: "6px 0 0 6px" },
+              mr: { md: "-1px" },
+              zIndex: 1,
+              "&:hover": { color: "text.primary" },
+            })}
+          >
+            {name}
+          </Box>
+        );
+      })}
+      <Box sx={{ mt: { md: "auto" }, p: { md: 1 }, display: "flex" }}>
+        <Keys />
+      </Box>
+    </Box>
+  );
+};
+
+const TopBar = ({ frame }: { readonly frame: Frame }) => {
+  const site = useSite();
+  const { draft } = frame;
+  return (
+    <Box component="header" sx={{ minHeight: 52, display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, px: 2, py: 0.75 }}>
+      <SiteMenu frame={frame} />
+      <SeenAsMenu />
+      <GoTo />
+      <Box sx={{ ml: "auto", display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2 }}>
+        <UndoButton />
+        <Box component="a" href={frame.site.origin} target="_blank" rel="noreferrer" sx={(theme) => ({ color: theme.vars?.palette.ours.muted, textDecoration: "none", "&:hover": { textDecoration: "underline" } })}>
+          See it live ↗
+        </Box>
+        {draft.changes > 0 ? (
+          <span>
+            <strong>{count(draft.changes, "change")}</strong> on {pagesText(draft.pages)}
+          </span>
+        ) : (
+          <Quiet>nothing to publish</Quiet>
+        )}
+        <Button component={Link} href={`/s/${site}/editions`} variant="contained">
+          Review
+        </Button>
+      </Box>
+    </Box>
+  );
+};
+
+const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const router = useRouter();
+  const { mode, setMode } = useColorScheme();
+  const close = () => setAnchor(null);
+  const leave = async () => {
+    await signOut();
+    window.location.assign("/sign-in");
+  };
+  return (
+    <>
+      <Button variant="text" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="menu" sx={{ color: "text.primary", px: 0 }}>
+        {frame.site.name} ▾
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+        {frame.sites.map((each) => (
+          <MenuItem
+            key={each.id}
+            selected={each.id === frame.site.id}
+            onClick={() => {
+              close();
+              router.push(`/s/${each.id}/overview`);
+            }}
+          >
+            {each.name}
+          </MenuItem>
+        ))}
+        <MenuItem divider sx={{ p: 0, minHeight: 0 }} disabled aria-hidden />
+        {(["light", "dark", "system"] as const).map((each) => (
+          <MenuItem key={each} selected={mode === each} onClick={() => setMode(each)}>
+            {{ light: "Light", dark: "Dark", system: "Light or dark as the system" }[each]}
+          </MenuItem>
+        ))}
+        <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
+      </Menu>
+    </>
+  );
+};
+
+/** Undo for every screen; the part screen has its own, which saves first. */
+const UndoButton = () => {
+  const { frame } = useFrame();
+  const undo = useAct("undo");
+  const path = usePathname();
+  if (frame.undo === null || /\/parts\/[^/]+$/.test(path)) return null;
+  return (
+    <Tooltip title="Ctrl Z">
+      <Button variant="text" color="inherit" sx={{ maxWidth: 260, color: "text.secondary" }} onClick={() => undo.mutate({})} disabled={undo.isPending}>
+        <span style={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>Undo {frame.undo}</span>
+      </Button>
+    </Tooltip>
+  );
+};
+
+const UndoKeys = () => {
+  const undo = useAct("undo");
+  const redo = useAct("redo");
+  const path = usePathname();
+  const own = /\/parts\/[^/]+$/.test(path);
+  useKeys({
+    "ctrl+z": () => (own ? undefined : undo.mutate({})),
+    "ctrl+shift+z": () => (own ? undefined : redo.mutate({})),
+    "ctrl+y": () => (own ? undefined : redo.mutate({})),
+  });
+  return null;
+};
+

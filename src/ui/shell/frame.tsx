@@ -1,0 +1,44 @@
+"use client";
+import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import type { Slot } from "../../core/model/slot";
+import { badgeText } from "../../messages/words";
+import type { CallResult } from "../client/call";
+
+/** What every screen knows of its site, and how the site is looked at. */
+export type Frame = CallResult<"frame">;
+export interface SeenAs {
+  readonly audience: string;
+  readonly state: "draft" | "live";
+}
+interface FrameValue {
+  readonly frame: Frame;
+  readonly seen: SeenAs;
+  readonly setSeen: (seen: SeenAs) => void;
+  /** "header 1", or words for a part that is gone. */
+  readonly badge: (part: string) => string;
+}
+
+const Context = createContext<FrameValue | null>(null);
+
+export const FrameProvider = ({ frame, children }: { readonly frame: Frame; readonly children: ReactNode }) => {
+  const [seen, setSeen] = useState<SeenAs>({ audience: "signedOut", state: "draft" });
+  const value = useMemo(
+    () => ({
+      frame,
+      seen,
+      setSeen,
+      badge: (part: string) => {
+        const found = frame.parts[part];
+        return found ? badgeText(found.slot as Slot, found.number) : "a part that is gone";
+      },
+    }),
+    [frame, seen],
+  );
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+};
+
+export const useFrame = (): FrameValue => {
+  const value = useContext(Context);
+  if (!value) throw new Error("useFrame: expected to be inside a FrameProvider, got none");
+  return value;
+};
