@@ -1,6 +1,6 @@
 import type { Author, Entry, EntryFacts, Grouping, Kind, SiteFacts, SiteSettings, Term } from "../core/model/content";
 import { plainText, type RichText } from "../core/model/rich-text";
-import { database, runStatement, selectRows, type Transaction } from "./database";
+import { database, inTransaction, runStatement, selectRows, type Transaction } from "./database";
 
 /** Content: kinds, groupings, terms, authors, entries. Facts are read in bulk, bodies by id. */
 
@@ -34,7 +34,13 @@ export const createSite = async (id: string, settings: SiteSettings, transaction
   await database().models.site.create({ id, settings, contentRev: 1, designRev: 0 }, { transaction });
 };
 
-export const deleteSite = (id: string): Promise<void> => runStatement("DELETE FROM site WHERE id = :id", { id });
+/** Removes a site and everything of it. */
+export const deleteSite = (id: string): Promise<void> =>
+  inTransaction(async (transaction) => {
+    // what others point at goes last
+    for (const table of ["edition_item", "entry", "term"]) await runStatement(`DELETE FROM ${table} WHERE site = :id`, { id }, transaction);
+    await runStatement("DELETE FROM site WHERE id = :id", { id }, transaction);
+  });
 
 export const touchContent = (site: string, transaction: Transaction): Promise<void> =>
   runStatement("UPDATE site SET content_rev = content_rev + 1 WHERE id = :site", { site }, transaction);

@@ -32,6 +32,8 @@ export const importSite = async (id: string, folder: SiteFolder, owner: SiteCont
   if (!made.ok) return made;
   await addMembership({ site: id, account: owner.id, role: "owner" });
   const published = await publish.run(await contextFor(id, owner), { note: "The site as it was brought here" });
+  // the bringing itself is not a step of anyone's work: undo begins after it
+  await runStatement("UPDATE change SET state = 'dropped' WHERE site = :id", { id });
   return published.ok ? made : published;
 };
 
@@ -108,7 +110,7 @@ const importDesign = async (context: SiteContext, folder: SiteFolder, transactio
 /** The folder's design as a pack: keys for everything, so that the plan of an import does the rest. */
 const packOf = ({ site, parts, pictures }: SiteFolder, index: SiteIndex): Pack => {
   const needs = (["kind", "grouping", "term", "author", "entry", "level"] as const).flatMap((type) =>
-    contentOfType(index, type).map(({ key, name }) => ({ type, key, name, parts: [] })),
+    contentOfType(index, type).map(({ key, name }) => ({ type, key, name, parts: [], menus: [] })),
   );
   return {
     manifest: { schema: 1, name: site.name, version: "1.0.0", description: "", author: "", licence: "", created: "", counts: { parts: 0, menus: 0, pictures: 0 }, files: {} },

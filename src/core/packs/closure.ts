@@ -52,27 +52,27 @@ export const needsOf = (
   design: Design,
   closure: Closure,
   keyOf: (type: PackNeed["type"], id: string) => { readonly key: string; readonly name: string } | null,
-  partKey: (id: string) => string,
+  keyFor: (id: string) => string,
 ): readonly PackNeed[] => {
-  const needs = new Map<string, PackNeed & { parts: string[] }>();
-  const need = (type: PackNeed["type"], id: string, part: string) => {
+  const needs = new Map<string, PackNeed>();
+  const need = (type: PackNeed["type"], id: string, by: "parts" | "menus", key: string) => {
     const found = keyOf(type, id);
     if (!found) return;
-    const known = needs.get(needId({ type, key: found.key })) ?? { type, ...found, parts: [] };
-    if (!known.parts.includes(part)) known.parts.push(part);
+    const known = needs.get(needId({ type, key: found.key })) ?? { type, ...found, parts: [], menus: [] };
+    if (!known[by].includes(key)) known[by].push(key);
     needs.set(needId(known), known);
   };
   for (const id of closure.parts)
     visitReferences(getBody(design, "part", id), (type, found) => {
-      if (type !== "menu" && type !== "picture" && type !== "colour") need(type, found, partKey(id));
+      if (type !== "menu" && type !== "picture" && type !== "colour") need(type, found, "parts", keyFor(id));
     });
-  for (const [menu, parts] of closure.menus)
+  for (const menu of closure.menus.keys())
     mapMenuItems(getBody(design, "menu", menu).items, {
       menu: (id) => id,
       picture: (id) => id,
       colour: (value) => value,
       content: (type, id) => {
-        for (const part of parts) need(type, id, partKey(part));
+        need(type, id, "menus", keyFor(menu));
         return id;
       },
     });

@@ -53,6 +53,8 @@ export interface PlannedItem {
   readonly status: "new" | "same" | "differs";
   /** The site's own document it matches. */
   readonly mine: string | null;
+  /** For a new menu: the site's own of the same name, which parts use instead unless the pack's is wanted. */
+  readonly substitute: string | null;
   readonly differences: readonly string[];
   readonly answer: ItemAnswer | null;
   /** For parts: whether it would be switched on. */
@@ -84,11 +86,13 @@ export interface ImportChange {
 }
 
 export const planImport = (pack: Pack, design: Design, index: SiteIndex, answers: ImportAnswers): ImportPlan => {
-  const needs = pack.needs.map((need) => plannedNeed(need, index, answers));
+  const menus = new Map(pack.menus.map(({ key, menu }) => [key, plannedMenu(key, menu, design, answers, null)]));
+  const brought = (key: string) => menus.get(key)?.substitute === null || menus.get(key)?.answer === "takePack";
+  const needs = pack.needs.filter((need) => need.parts.length > 0 || need.menus.length === 0 || need.menus.some(brought)).map((need) => plannedNeed(need, index, answers));
   const probe = referenceMap(pack, design, needs, answers, new Map(), new Map());
   const items = [
     ...pack.parts.map((part) => plannedPart(part, design, probe, answers)),
-    ...pack.menus.map(({ key, menu }) => plannedItem("menu", key, menu.name, design, menu.origin, answers, (mine) => menuDifferences(mine as Menu, menu, probe))),
+    ...pack.menus.map(({ key, menu }) => plannedMenu(key, menu, design, answers, probe)),
     ...pack.pictures.map((picture) => plannedItem("picture", picture.key, picture.name, design, picture.origin, answers, (mine) => pictureDifferences(mine as Picture, picture))),
   ];
   const open =
@@ -110,8 +114,10 @@ const plannedNeed = (need: PackNeed, index: SiteIndex, answers: ImportAnswers): 
   const options = [...candidates].sort((a, b) => similar(b.name, need.name) - similar(a.name, need.name) || (a.name < b.name ? -1 : 1));
   const mayCreate = need.type === "term" && termParent(need.key, index) !== undefined;
   const given = answers.needs[id] ?? null;
+  // a menu item that leads nowhere is left out and can be set later: not worth a question
+  const assumed: NeedAnswer | null = need.parts.length === 0 ? { do: "leaveOut" } : null;
   const valid = given && (given.do !== "use" || candidates.some((candidate) => candidate.id === given.id)) && (given.do !== "create" || mayCreate);
-  return { ...need, id, match, options: options.map(({ id: option, name }) => ({ id: option, name })), mayCreate, answer: valid ? given : null };
+  return { ...need, id, match, options: options.map(({ id: option, name }) => ({ id: option, name })), mayCreate, answer: valid ? given : assumed };
 };
 
 /** Where a term with this key would hang: its grouping and parent. Undefined if the grouping or parent is missing. */
@@ -138,7 +144,15 @@ const plannedItem = (
   const differences = mine ? differencesFrom(mine.body) : [];
   const status = !mine ? "new" : differences.length === 0 ? "same" : "differs";
   const id = `${type}:${key}`;
-  return { id, type, key, name, slot: null, status, mine: mine?.id ?? null, differences, answer: status === "differs" ? (answers.items[id] ?? null) : null, on: true };
+  return { id, type, key, name, slot: null, status, mine: mine?.id ?? null, substitute: null, differences, answer: status === "differs" ? (answers.items[id] ?? null) : null, on: true };
+};
+
+/** A new menu gives way to the site's own of the same name: people want the header, not the other site's menu. */
+const plannedMenu = (key: string, menu: Menu, design: Design, answers: ImportAnswers, probe: ReferenceMap | null): PlannedItem => {
+  const item = plannedItem("menu", key, menu.name, design, menu.origin, answers, (mine) => (probe ? menuDifferences(mine as Menu, menu, probe) : []));
+  if (item.mine !== null) return item;
+  const substitute = documentsOf(design, "menu").find(({ body }) => body.name.toLowerCase() === menu.name.toLowerCase())?.id ?? null;
+  return { ...item, substitute, answer: substitute === null ? null : (answers.items[item.id] ?? "keepMine") };
 };
 
 const plannedPart = (part: PackPart, design: Design, map: ReferenceMap, answers: ImportAnswers): PlannedItem => {
@@ -202,11 +216,16 @@ const referenceMap = (
   const mineOf = (type: "menu" | "picture", origin: string | undefined) =>
     documentsOf(design, type).find(({ body }) => body.origin === origin)?.id ?? null;
   return {
-    menu: (key) => imported.get(`menu:${key}`) ?? mineOf("menu", pack.menus.find((menu) => menu.key === key)?.menu.origin),
+    menu: (key) => imported.get(`menu:${key}`) ?? mineOf("menu", pack.menus.find((menu) => menu.key === key)?.menu.origin) ?? substituteFor(key, pack, design, answers),
     picture: (key) => imported.get(`picture:${key}`) ?? mineOf("picture", pack.pictures.find((picture) => picture.key === key)?.origin),
     colour: (value) => mappedColour(value, pack, design, answers),
     content: ofContent(needs, created),
   };
+};
+
+const substituteFor = (key: string, pack: Pack, design: Design, answers: ImportAnswers): string | null => {
+  const menu = pack.menus.find((each) => each.key === key)?.menu;
+  return menu ? plannedMenu(key, menu, design, answers, null).substitute : null;
 };
 
 const mappedColour = (value: ColourValue, pack: Pack, design: Design, answers: ImportAnswers): ColourValue => {
@@ -233,9 +252,9 @@ export const importChange = (pack: Pack, design: Design, index: SiteIndex, answe
   const created = new Map(terms.map(({ need, term }) => [need, term.id]));
 
   const imported = new Map<string, string>();
-  const wanted = plan.items.filter((item) => item.status === "new" || item.answer === "takePack" || item.answer === "keepBoth");
+  const wanted = plan.items.filter((item) => (item.status === "new" && item.answer !== "keepMine") || item.answer === "takePack" || item.answer === "keepBoth");
   for (const item of wanted)
-    if (item.type !== "part") imported.set(item.id, item.answer === "takePack" ? (item.mine as string) : ids.id());
+    if (item.type !== "part") imported.set(item.id, item.mine !== null && item.answer === "takePack" ? item.mine : ids.id());
   const map = referenceMap(pack, design, plan.needs, answers, created, imported);
 
   const writer = new ChangeWriter(design, pack, map, answers, ids);

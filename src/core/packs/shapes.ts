@@ -52,13 +52,15 @@ export const PackPicture = z.object({
 export type PackPicture = z.infer<typeof PackPicture>;
 export const PackMedia = z.object({ schema: z.literal(PACK_SCHEMA), pictures: z.array(PackPicture) });
 
-/** What the target site must offer, each with the parts that need it. */
+/** What the target site must offer, each with what needs it. */
 export const NEED_TYPES = ["kind", "grouping", "term", "author", "entry", "level"] as const;
 export const PackNeed = z.object({
   type: z.enum(NEED_TYPES),
   key: z.string().min(1),
   name: z.string(),
+  /** Keys of the parts that point at it themselves, and of the menus whose items lead to it. */
   parts: z.array(z.string()),
+  menus: z.array(z.string()).default([]),
 });
 export type PackNeed = z.infer<typeof PackNeed>;
 export const PackNeeds = z.object({ schema: z.literal(PACK_SCHEMA), needs: z.array(PackNeed) });

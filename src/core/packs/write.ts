@@ -79,7 +79,7 @@ export const writePack = (design: Design, index: SiteIndex, selection: PackSelec
   const colours = [...closure.colours.values()].map(({ colour }) => colour);
   if (selection.withStyle && colours.length > 0) files.set("style/tokens.json", json(writeTokens(colours)));
   const kept = { ...closure, menus: selection.withMenus ? closure.menus : new Map<string, readonly string[]>() };
-  const needs = needsOf(design, kept, (type, id) => contentKey(index, type, id), (id) => partKeys.get(id) ?? id);
+  const needs = needsOf(design, kept, (type, id) => contentKey(index, type, id), (id) => partKeys.get(id) ?? menuKeys.get(id) ?? id);
   files.set("needs.json", json({ schema: PACK_SCHEMA, needs }));
 
   const manifest: PackManifest = {

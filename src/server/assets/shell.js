@@ -32,6 +32,14 @@
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
     if (message.show) regionOf(message.show)?.scrollIntoView({ block: message.show === "footer" ? "end" : "start" });
   };
+  // where each slot lies in the page, for signs beside the frame
+  const places = () =>
+    Object.fromEntries(
+      ["header", "titleBar", "layout", "side", "footer"].flatMap((slot) => {
+        const box = regionOf(slot)?.getBoundingClientRect();
+        return box ? [[slot, { top: box.top + scrollY, height: box.height }]] : [];
+      }),
+    );
   const height = () => Math.ceil(Math.max(document.body.scrollHeight, document.body.getBoundingClientRect().height));
 
   addEventListener("message", (event) => {
@@ -39,7 +47,7 @@
     const message = event.data;
     if (message.type === "draw") {
       draw(message);
-      requestAnimationFrame(() => requestAnimationFrame(() => say({ type: "drawn", id: message.id, height: height() })));
+      requestAnimationFrame(() => requestAnimationFrame(() => say({ type: "drawn", id: message.id, height: height(), places: places() })));
     }
     if (message.type === "select") {
       marks.textContent = message.node ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}` : "";
@@ -63,6 +71,6 @@
   addEventListener("keydown", (event) => {
     if (event.key === "Escape") say({ type: "escape" });
   });
-  new ResizeObserver(() => say({ type: "resized", height: height() })).observe(document.body);
+  new ResizeObserver(() => say({ type: "resized", height: height(), places: places() })).observe(document.body);
   say({ type: "ready" });
 })();

@@ -40,7 +40,7 @@ export const packContents = useCase({
     const { design, index } = await designAt(context, "draft");
     if (input.parts.some((id) => !findBody(design, "part", id))) return fail(issue("part.unknown", ["parts"]));
     const closure = closureOf(design, input.parts);
-    const needs = needsOf(design, closure, (type, id) => contentKey(index, type, id), (id) => badgeOf(design, id)?.name ?? id);
+    const needs = needsOf(design, closure, (type, id) => contentKey(index, type, id), (id) => badgeOf(design, id)?.name ?? findBody(design, "menu", id)?.name ?? id);
     return succeed({
       menus: [...closure.menus].map(([id, by]) => ({ id, name: getBody(design, "menu", id).name, by })),
       pictures: [...closure.pictures].map(([id, by]) => ({ id, name: getBody(design, "picture", id).name, by })),

@@ -26,13 +26,12 @@ const read = async <T>(response: Response): Promise<T> => {
 };
 
 export const call = async <Name extends UseCaseName>(site: string, name: Name, input: CallInput<Name>): Promise<CallResult<Name>> =>
-  read(
-    await fetch(`/api/studio/${site}/${name}`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(input),
-    }),
-  );
+  read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input)));
+
+/** Browsers keep small requests alive when the page is left: what was typed last is saved all the same. */
+const KEPT_ALIVE = 60_000;
+const post = (path: string, body: string): Promise<Response> =>
+  fetch(path, { method: "POST", headers: { "Content-Type": "application/json" }, body, keepalive: body.length < KEPT_ALIVE });
 
 /** Sends a pack with answers: what it would do, or do it. */
 export const sendPack = async <Name extends "packPlan" | "packImport">(site: string, name: Name, file: Blob, answers: unknown): Promise<CallResult<Name>> => {

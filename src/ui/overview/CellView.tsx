@@ -19,9 +19,9 @@ export const CellView = ({ cell, slot, selected }: { readonly cell: CoverageCell
   if (cell.how === "nothingByRule") return <Quiet>nothing, by rule</Quiet>;
   if (cell.how === "choiceOfNothing")
     return (
-      <span>
-        <Quiet>nothing</Quiet> <Note>this page only</Note>
-      </span>
+      <Box component="span" sx={{ ml: "-7px" }}>
+        <Note>nothing, this page only</Note>
+      </Box>
     );
   if (!part) return <Quiet aria-label="nothing expected">·</Quiet>;
   return (

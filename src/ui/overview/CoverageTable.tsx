@@ -11,7 +11,7 @@ import { Quiet } from "../theme/pieces";
 import { CellView, GroupCell } from "./CellView";
 import { groupName, type Selection } from "./selection";
 
-const COLUMNS = "minmax(170px,1.5fr) repeat(3,minmax(104px,1.1fr)) minmax(76px,.7fr) minmax(104px,1.1fr)";
+const COLUMNS = "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(80px,.6fr) minmax(132px,1.2fr)";
 const ROW = 33;
 
 type Line =
@@ -54,8 +54,8 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
   };
 
   return (
-    <Box role="table" aria-label="Pages and what fills their slots" aria-rowcount={lines.length + 1} onKeyDown={walk}>
-      <Box role="row" sx={{ display: "grid", gridTemplateColumns: COLUMNS, borderBottom: 1, borderColor: "text.primary", minWidth: 720 }}>
+    <Box role="table" aria-label="Pages and what fills their slots" aria-rowcount={lines.length + 1} onKeyDown={walk} sx={{ display: "flex", flexDirection: "column", minHeight: 0, minWidth: 720, flex: 1 }}>
+      <Box role="row" sx={{ display: "grid", gridTemplateColumns: COLUMNS, borderBottom: 1, borderColor: "text.primary" }}>
         <Box role="columnheader" sx={{ py: 1, color: "text.secondary", fontSize: 12, fontWeight: 600 }}>
           Page
         </Box>
@@ -67,8 +67,8 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
           </Box>
         ))}
       </Box>
-      <Box ref={scroller} sx={{ maxHeight: "calc(100vh - 200px)", overflow: "auto" }}>
-        <Box role="rowgroup" sx={{ position: "relative", height: virtual.getTotalSize(), minWidth: 720 }}>
+      <Box ref={scroller} sx={{ flex: 1, height: { xs: "70vh", md: "auto" }, minHeight: 200, overflowY: "auto", overflowX: "hidden" }}>
+        <Box role="rowgroup" sx={{ position: "relative", height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const line = lines[item.index] as Line;
             return (

@@ -93,7 +93,8 @@ interface PlanProps {
 
 const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) => {
   const { manifest, plan, impact } = data;
-  const asked = plan.needs.filter((need) => need.match === null);
+  const asked = plan.needs.filter((need) => need.match === null && need.parts.length > 0);
+  const unlinked = plan.needs.filter((need) => need.match === null && need.parts.length === 0);
   const differing = plan.items.filter((item) => item.status === "differs");
   const clear = plan.needs.length - asked.length + plan.items.length - differing.length;
   return (
@@ -108,6 +109,16 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
       {asked.map((need) => (
         <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
       ))}
+      {unlinked.length > 0 ? (
+        <Box component="details">
+          <Box component="summary" sx={{ cursor: "pointer" }}>
+            {count(unlinked.length, "page")} of the pack's menus {unlinked.length === 1 ? "is" : "are"} not on this site; {unlinked.length === 1 ? "its item is" : "their items are"} left out
+          </Box>
+          {unlinked.map((need) => (
+            <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
+          ))}
+        </Box>
+      ) : null}
       {differing.map((item) => (
         <ItemQuestion key={item.id} item={item} answers={answers} onAnswer={onAnswer} />
       ))}
@@ -201,11 +212,22 @@ const ItemQuestion = ({ item, answers, onAnswer }: { readonly item: PlannedItem;
   );
 };
 
+/** A menu of the pack gives way to the site's own of the same name, unless the pack's is wanted. */
+const MenuChoice = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+  const isMine = item.answer === "keepMine";
+  return (
+    <>
+      {isMine ? "your own of this name is used" : "the pack's comes along"}{" "}
+      <Act onClick={() => onAnswer({ ...answers, items: { ...answers.items, [item.id]: isMine ? "takePack" : "keepMine" } })}>{isMine ? "bring the pack's" : "use mine"}</Act>
+    </>
+  );
+};
+
 const ItemLine = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
   const what = item.type === "part" && item.slot ? slotName(item.slot) : item.type;
   return (
     <li>
-      {what} <strong>{item.name}</strong>: {item.status === "same" ? <Quiet>same as yours, nothing happens</Quiet> : item.status === "differs" ? <Wrong>differs</Wrong> : "new"}
+      {what} <strong>{item.name}</strong>: {item.substitute !== null ? <MenuChoice item={item} answers={answers} onAnswer={onAnswer} /> : item.status === "same" ? <Quiet>same as yours, nothing happens</Quiet> : item.status === "differs" ? <Wrong>differs</Wrong> : "new"}
       {item.type === "part" && item.status === "new" ? (
         <>
           <Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet> <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>{item.on ? "start paused" : "switch it on"}</Act>

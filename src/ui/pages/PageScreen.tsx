@@ -7,13 +7,15 @@ import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { SheetLink } from "../overview/WhySheet";
-import { PreviewFrame } from "../part/PreviewFrame";
+import { type Places, PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
 
 const WIDTH = 1280;
+/** Room beside the page for badges on their leader lines. */
+const MARGIN = 62;
 
 /** One page: how it looks, and what it chooses for itself, slot by slot. */
 export const PageScreen = () => {
@@ -32,6 +34,9 @@ export const PageScreen = () => {
   const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved]) ?? []);
   const preview = usePreview(identity, null, seen, 1, chosen);
   const [pointed, setPointed] = useState<string | null>(null);
+  const [height, setHeight] = useState(800);
+  const [places, setPlaces] = useState<Places>({});
+  const scale = Math.min(1, room / (WIDTH + 4));
   if (error && !data) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 3 }}>
@@ -43,18 +48,23 @@ export const PageScreen = () => {
         ) : null}
       </SheetHead>
       <Box sx={{ mt: 2, display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 330px" }, gap: 3 }}>
-        <Box ref={desk} sx={{ minWidth: 0 }}>
+        <Box ref={desk} sx={{ minWidth: 0, position: "relative", pl: `${MARGIN}px` }}>
           {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+          {data ? <Leaders slots={data.slots} places={places} scale={scale} /> : null}
           <PreviewFrame
             origin={frame.site.previewOrigin}
             drawing={preview.drawing}
             width={WIDTH}
-            scale={Math.min(1, room / (WIDTH + 4))}
-            height={620}
+            scale={scale}
+            height={Math.min(Math.ceil(height * scale), 3000)}
             title={`${data?.page.title ?? "Page"} at ${WIDTH} px`}
             slot={null}
             selected={null}
             onDrawn={preview.onDrawn}
+            onPlaces={(pageHeight, found) => {
+              setHeight(pageHeight);
+              setPlaces(found);
+            }}
             onPointed={(_, slot) => setPointed(slot)}
           />
         </Box>
@@ -67,6 +77,25 @@ export const PageScreen = () => {
     </Box>
   );
 };
+
+/** A badge in the margin for each slot, on a line to where it lies, as dimensions stand beside a drawing. */
+const Leaders = ({ slots, places, scale }: { readonly slots: CallResult<"page">["slots"]; readonly places: Places; readonly scale: number }) => (
+  <Box aria-hidden sx={{ position: "absolute", inset: 0, pointerEvents: "none" }}>
+    {slots.map(({ slot, part }) => {
+      const place = places[slot];
+      if (!place || part === null || slot === "side") return null;
+      return (
+        <Box key={slot}>
+          <Box sx={{ position: "absolute", left: MARGIN - 8, width: 5, top: place.top * scale + 2, height: Math.max(2, place.height * scale - 3), borderLeft: 1, borderTop: 1, borderBottom: 1, borderColor: "text.secondary" }} />
+          <Box sx={{ position: "absolute", left: 0, top: (place.top + Math.min(place.height, 900) / 2) * scale - 12, display: "flex", alignItems: "center" }}>
+            <PartSign part={part} />
+            <Box sx={{ width: 12, borderTop: 1, borderColor: "text.secondary" }} />
+          </Box>
+        </Box>
+      );
+    })}
+  </Box>
+);
 
 /** One slot of the page: as everywhere, this page only, or nothing. */
 const SlotChoiceView = ({ page, data, isPointed }: { readonly page: string; readonly data: CallResult<"page">["slots"][number]; readonly isPointed: boolean }) => {

@@ -77,7 +77,7 @@ const PartName = ({ id, name }: { readonly id: string; readonly name: string }) 
   );
 };
 
-export const PartMenu = ({ data }: { readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> } }) => {
+export const PartMenu = ({ data, quiet = false }: { readonly quiet?: boolean; readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> } }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const site = useSite();
   const router = useRouter();
@@ -112,7 +112,7 @@ export const PartMenu = ({ data }: { readonly data: { readonly id: string; reado
   };
   return (
     <>
-      <Button variant="outlined" aria-haspopup="menu" aria-label="More to do with this part" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button variant={quiet ? "text" : "outlined"} color="inherit" aria-haspopup="menu" aria-label="More to do with this part" onClick={(event) => setAnchor(event.currentTarget)}>
         More ▾
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>

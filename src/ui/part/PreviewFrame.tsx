@@ -11,6 +11,8 @@ export interface Drawing {
   readonly subject: string;
 }
 
+export type Places = Readonly<Partial<Record<Slot, { readonly top: number; readonly height: number }>>>;
+
 interface Props {
   readonly origin: string;
   readonly drawing: Drawing | null;
@@ -21,6 +23,8 @@ interface Props {
   readonly slot: Slot | null;
   readonly selected: string | null;
   readonly onDrawn: (id: number) => void;
+  /** Height of the page and where its slots lie, px of the page. */
+  readonly onPlaces?: (height: number, places: Places) => void;
   readonly onPointed: (nodes: readonly string[], slot: string | null) => void;
 }
 
@@ -37,13 +41,13 @@ const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
 };
 
 /** One preview: a frame on the preview host that is patched, never reloaded. */
-export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slot, selected, onDrawn, onPointed }: Props) => {
+export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slot, selected, onDrawn, onPlaces, onPointed }: Props) => {
   const frame = useRef<HTMLIFrameElement>(null);
   const ready = useRef(false);
   const shown = useRef<RenderedPage | null>(null);
   const subject = useRef("");
-  const latest = useRef({ drawing, selected, onDrawn, onPointed });
-  latest.current = { drawing, selected, onDrawn, onPointed };
+  const latest = useRef({ drawing, selected, onDrawn, onPlaces, onPointed });
+  latest.current = { drawing, selected, onDrawn, onPlaces, onPointed };
 
   const post = (message: object) => frame.current?.contentWindow?.postMessage(message, origin);
   const draw = (next: Drawing | null) => {
@@ -58,7 +62,7 @@ export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slo
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       if (event.origin !== origin || event.source !== frame.current?.contentWindow) return;
-      const message = event.data as { type: string; id?: number; nodes?: string[]; slot?: string | null };
+      const message = event.data as { type: string; id?: number; nodes?: string[]; slot?: string | null; height?: number; places?: Places };
       if (message.type === "ready") {
         ready.current = true;
         shown.current = null;
@@ -66,6 +70,7 @@ export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slo
         post({ type: "select", node: latest.current.selected });
       }
       if (message.type === "drawn" && message.id !== undefined) latest.current.onDrawn(message.id);
+      if (message.places && message.height) latest.current.onPlaces?.(message.height, message.places);
       if (message.type === "pointed") latest.current.onPointed(message.nodes ?? [], message.slot ?? null);
     };
     window.addEventListener("message", listen);
@@ -74,7 +79,9 @@ export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slo
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new drawing is the only reason to draw
   useEffect(() => draw(drawing), [drawing]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
-  useEffect(() => post({ type: "select", node: selected }), [selected]);
+  useEffect(() => {
+    if (ready.current) post({ type: "select", node: selected });
+  }, [selected]);
 
   return (
     <Box sx={{ width: Math.round(width * scale), height, overflow: "hidden", border: 1, borderColor: "divider", background: "white", flex: "none" }}>

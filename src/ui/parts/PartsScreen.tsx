@@ -63,7 +63,7 @@ const SlotTable = ({ slot, rows, onNew }: { readonly slot: Slot; readonly rows: 
               <th style={{ width: "22%" }}>Name</th>
               <th style={{ width: 170 }}>State</th>
               <th>Where it shows</th>
-              <th style={{ width: 130 }}>Pages</th>
+              <th style={{ width: 150 }}>Pages</th>
               <th style={{ width: 90 }}>
                 Actions
               </th>
@@ -116,7 +116,7 @@ const PartRow = ({ row }: { readonly row: Row }) => {
         )}
       </td>
       <td>
-        <PartMenu data={{ id: row.id, body: { on: row.isOn, binnedAt: row.binnedAt } }} />
+        <PartMenu quiet data={{ id: row.id, body: { on: row.isOn, binnedAt: row.binnedAt } }} />
       </td>
     </tr>
   );

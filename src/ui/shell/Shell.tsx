@@ -39,13 +39,14 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
           gridTemplateColumns: { xs: "1fr", md: "116px minmax(0,1fr)" },
           gridTemplateRows: "auto minmax(0,1fr)",
           minHeight: "100vh",
+          height: { md: "100vh" },
           background: theme.vars?.palette.ours.index,
         })}
       >
         <Sign />
         <TopBar frame={data} />
         <Index />
-        <Box component="main" id="sheet" sx={(theme) => ({ background: theme.vars?.palette.ours.sheet, borderTopLeftRadius: { md: 8 }, border: 1, borderColor: "divider", borderRight: 0, borderBottom: 0, minWidth: 0 })}>
+        <Box component="main" id="sheet" sx={(theme) => ({ background: theme.vars?.palette.ours.sheet, borderTopLeftRadius: { md: 8 }, border: 1, borderColor: "divider", borderRight: 0, borderBottom: 0, minWidth: 0, overflow: { md: "auto" } })}>
           {children}
         </Box>
       </Box>
