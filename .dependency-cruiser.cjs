@@ -7,15 +7,20 @@ const only = (name, from, allowed, pathNot) => ({
 });
 module.exports = {
   forbidden: [
-    { name: "no-cycle", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
-    only("core-imports-core", "^src/core/", "^src/core/"),
+    {
+      name: "no-cycle",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
+    only("core-imports-core", "^src/core/", "^src/core/", "\\.test\\.ts$"),
     only("messages-import-core", "^src/messages/", "^src/(core|messages)/"),
     only("data-imports-model", "^src/data/", "^src/(data|core/model)/"),
     only("server-imports-down", "^src/server/", "^src/(server|data|core|messages)/"),
     only("workers-import-core", "^src/workers/", "^src/(workers|core|messages)/"),
     // the API client reads the *types* of the use-cases, nothing that runs
     only("ui-imports-down", "^src/ui/", "^src/(ui|core|workers|messages)/", "^src/ui/client/"),
-    { name: "client-types-only", severity: "error", from: { path: "^src/ui/client/" }, to: { path: "^src/server/", dependencyTypesNot: ["type-only"] } },
+    only("client-imports-down", "^src/ui/client/", "^src/(ui|core|messages|server/registry)"),
     only("app-imports-down", "^src/app/", "^src/(app|ui|server)/"),
     {
       name: "core-is-pure",
@@ -29,13 +34,21 @@ module.exports = {
       from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
       to: { path: "node_modules/(react|next|sequelize|pg|@mui)/" },
     },
-    { name: "no-tests-in-code", severity: "error", from: { pathNot: "\\.test\\.tsx?$|^e2e/|^test/" }, to: { path: "\\.test\\.tsx?$" } },
+    {
+      name: "no-tests-in-code",
+      severity: "error",
+      from: { pathNot: "\\.test\\.tsx?$|^e2e/|^test/" },
+      to: { path: "\\.test\\.tsx?$" },
+    },
   ],
   options: {
     doNotFollow: { path: "node_modules" },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: "tsconfig.json" },
     parser: "swc",
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default"],
+    },
   },
 };

@@ -1,6 +1,15 @@
 // `npm run demo`: everything with sample data, from nothing. `--fresh` starts the sample data again, `--dev` is for developers.
 import { spawnSync } from "node:child_process";
-import { Cluster, ensureBuild, ensureModules, ensurePackages, portIsFree, root, settings, stop } from "./prepare.mjs";
+import {
+  Cluster,
+  ensureBuild,
+  ensureModules,
+  ensurePackages,
+  portIsFree,
+  root,
+  settings,
+  stop,
+} from "./prepare.mjs";
 import { endServer, startServer } from "./server-process.mjs";
 
 const dev = process.argv.includes("--dev");
@@ -10,9 +19,15 @@ ensureModules();
 
 const env = { PORT: "4180", PGPORT: "54180", DATA_DIR: ".data", PGDATABASE: "gray_latch", ...settings() };
 const port = Number(env.PORT);
-if (!(await portIsFree(port))) stop(`Port ${port} is in use; set PORT to another one, for example: PORT=4190 npm run demo`);
+if (!(await portIsFree(port)))
+  stop(`Port ${port} is in use; set PORT to another one, for example: PORT=4190 npm run demo`);
 
-const cluster = new Cluster({ folder: `${env.DATA_DIR}/postgres`, port: Number(env.PGPORT), user: env.PGUSER, password: env.PGPASSWORD });
+const cluster = new Cluster({
+  folder: `${env.DATA_DIR}/postgres`,
+  port: Number(env.PGPORT),
+  user: env.PGUSER,
+  password: env.PGPASSWORD,
+});
 let server;
 let ending = false;
 const end = async (code) => {
@@ -26,9 +41,20 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => v
 
 await cluster.start();
 cluster.createDatabase(env.PGDATABASE);
-const data = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts", ...(fresh ? ["--fresh"] : [])], { cwd: root, env, encoding: "utf8" });
+const data = spawnSync(
+  process.execPath,
+  ["--import", "tsx", "scripts/database.ts", ...(fresh ? ["--fresh"] : [])],
+  { cwd: root, env, encoding: "utf8" },
+);
 if (data.status !== 0) {
-  console.error(`The database cannot be prepared: ${(data.stderr || data.stdout).trim().split("\n").filter((line) => /Error|error/.test(line))[0] ?? data.stderr}`);
+  console.error(
+    `The database cannot be prepared: ${
+      (data.stderr || data.stdout)
+        .trim()
+        .split("\n")
+        .filter((line) => /Error|error/.test(line))[0] ?? data.stderr
+    }`,
+  );
   await end(1);
 }
 const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(data.stdout) ?? [];

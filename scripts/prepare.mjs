@@ -1,7 +1,16 @@
 // What every script needs before it starts: Debian packages, npm packages, a private PostgreSQL. Only what is missing is done.
 import { execFileSync, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { createConnection } from "node:net";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -15,7 +24,8 @@ export const stop = (sentence) => {
   process.exit(1);
 };
 
-const run = (command, args, options = {}) => execFileSync(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], encoding: "utf8", ...options });
+const run = (command, args, options = {}) =>
+  execFileSync(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], encoding: "utf8", ...options });
 
 const PACKAGES = {
   postgresql: () => postgresBin() !== null,
@@ -27,7 +37,9 @@ const PACKAGES = {
 export const postgresBin = () => {
   const base = "/usr/lib/postgresql";
   if (!existsSync(base)) return null;
-  const versions = readdirSync(base).filter((version) => existsSync(join(base, version, "bin/initdb"))).sort((a, b) => Number(b) - Number(a));
+  const versions = readdirSync(base)
+    .filter((version) => existsSync(join(base, version, "bin/initdb")))
+    .sort((a, b) => Number(b) - Number(a));
   return versions[0] ? join(base, versions[0], "bin") : null;
 };
 
@@ -35,27 +47,41 @@ export const postgresBin = () => {
 export const ensurePackages = (names) => {
   const missing = names.filter((name) => !PACKAGES[name]());
   if (missing.length === 0) return;
-  if (!isRoot) stop(`These Debian packages are missing: ${missing.join(", ")}. Install them with: apt-get install ${missing.join(" ")}`);
+  if (!isRoot)
+    stop(
+      `These Debian packages are missing: ${missing.join(", ")}. Install them with: apt-get install ${missing.join(" ")}`,
+    );
   console.log(`installing ${missing.join(", ")} …`);
   mkdirSync("/etc/postgresql-common/createcluster.d", { recursive: true });
   writeFileSync("/etc/postgresql-common/createcluster.d/no-main.conf", "create_main_cluster = false\n");
-  const apt = (args) => run("apt-get", ["-q", "-o", "DPkg::Lock::Timeout=300", ...args], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  const apt = (args) =>
+    run("apt-get", ["-q", "-o", "DPkg::Lock::Timeout=300", ...args], {
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
   try {
     apt(["update"]);
     apt(["install", "-y", "--no-install-recommends", ...missing]);
   } catch (error) {
-    stop(`apt-get could not install ${missing.join(", ")}: ${String(error.stderr ?? error.message).trim().split("\n").at(-1)}`);
+    stop(
+      `apt-get could not install ${missing.join(", ")}: ${String(error.stderr ?? error.message)
+        .trim()
+        .split("\n")
+        .at(-1)}`,
+    );
   }
 };
 
 /** `npm ci`, unless what is installed is what the lock file says. */
 export const ensureModules = () => {
-  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(root, "package-lock.json")))
+    .digest("hex");
   const mark = join(root, "node_modules/.gray-latch-lock");
   if (existsSync(mark) && readFileSync(mark, "utf8") === lock) return;
   console.log("installing npm packages …");
   const done = spawnSync("npm", ["ci"], { cwd: root, stdio: ["ignore", "pipe", "pipe"], encoding: "utf8" });
-  if (done.status !== 0) stop(`npm ci failed: ${(done.stderr || done.stdout).trim().split("\n").slice(-4).join(" ")}`);
+  if (done.status !== 0)
+    stop(`npm ci failed: ${(done.stderr || done.stdout).trim().split("\n").slice(-4).join(" ")}`);
   writeFileSync(mark, lock);
 };
 
@@ -63,7 +89,12 @@ export const ensureModules = () => {
 export const settings = () => {
   const file = join(root, ".env");
   const lines = existsSync(file) ? readFileSync(file, "utf8").split("\n") : [];
-  const fromFile = Object.fromEntries(lines.map((line) => /^\s*([A-Z_]+)=(.*)$/.exec(line)).filter(Boolean).map(([, key, value]) => [key, value.trim()]));
+  const fromFile = Object.fromEntries(
+    lines
+      .map((line) => /^\s*([A-Z_]+)=(.*)$/.exec(line))
+      .filter(Boolean)
+      .map(([, key, value]) => [key, value.trim()]),
+  );
   return { ...fromFile, ...process.env };
 };
 
@@ -91,7 +122,9 @@ export class Cluster {
 
   #postgres(program, args, options) {
     const path = join(postgresBin(), program);
-    return isRoot ? run("runuser", ["-u", "postgres", "--", path, ...args], { cwd: "/", ...options }) : run(path, args, options);
+    return isRoot
+      ? run("runuser", ["-u", "postgres", "--", path, ...args], { cwd: "/", ...options })
+      : run(path, args, options);
   }
 
   #create() {
@@ -103,10 +136,27 @@ export class Cluster {
     chmodSync(secret, 0o600);
     if (isRoot) run("chown", ["postgres", secret]);
     try {
-      this.#postgres("initdb", ["-D", this.data, "-U", this.user, `--pwfile=${secret}`, "-A", "scram-sha-256", "-E", "UTF8", "--locale=C.UTF-8", ...(this.fast ? ["--no-sync"] : [])]);
+      this.#postgres("initdb", [
+        "-D",
+        this.data,
+        "-U",
+        this.user,
+        `--pwfile=${secret}`,
+        "-A",
+        "scram-sha-256",
+        "-E",
+        "UTF8",
+        "--locale=C.UTF-8",
+        ...(this.fast ? ["--no-sync"] : []),
+      ]);
     } catch (error) {
       rmSync(this.data, { recursive: true, force: true });
-      stop(`The database cluster cannot be created in ${this.folder}: ${String(error.stderr ?? error.message).trim().split("\n").at(-1)}. Is every folder above it open to the user postgres?`);
+      stop(
+        `The database cluster cannot be created in ${this.folder}: ${String(error.stderr ?? error.message)
+          .trim()
+          .split("\n")
+          .at(-1)}. Is every folder above it open to the user postgres?`,
+      );
     }
     rmSync(secret);
   }
@@ -114,16 +164,36 @@ export class Cluster {
   async start() {
     if (!existsSync(join(this.data, "PG_VERSION"))) this.#create();
     if (this.isRunning()) return;
-    if (!(await portIsFree(this.port))) stop(`Port ${this.port}, meant for the database, is in use; set PGPORT to another one.`);
-    const off = this.fast ? ["fsync=off", "synchronous_commit=off", "full_page_writes=off", "wal_level=minimal", "max_wal_senders=0"] : [];
-    const options = ["listen_addresses=127.0.0.1", `port=${this.port}`, `unix_socket_directories=${this.sockets}`, ...off].map((option) => `-c ${option}`).join(" ");
+    if (!(await portIsFree(this.port)))
+      stop(`Port ${this.port}, meant for the database, is in use; set PGPORT to another one.`);
+    const off = this.fast
+      ? [
+          "fsync=off",
+          "synchronous_commit=off",
+          "full_page_writes=off",
+          "wal_level=minimal",
+          "max_wal_senders=0",
+        ]
+      : [];
+    const options = [
+      "listen_addresses=127.0.0.1",
+      `port=${this.port}`,
+      `unix_socket_directories=${this.sockets}`,
+      ...off,
+    ]
+      .map((option) => `-c ${option}`)
+      .join(" ");
     const log = join(this.folder, "postgres.log");
     try {
       // its output must not keep our pipe open
-      this.#postgres("pg_ctl", ["-D", this.data, "-l", log, "-w", "-t", "30", "-o", options, "start"], { stdio: ["ignore", "ignore", "ignore"] });
+      this.#postgres("pg_ctl", ["-D", this.data, "-l", log, "-w", "-t", "30", "-o", options, "start"], {
+        stdio: ["ignore", "ignore", "ignore"],
+      });
     } catch {
       const last = existsSync(log) ? readFileSync(log, "utf8").trim().split("\n").slice(-3).join(" ") : "";
-      stop(`The database does not start: ${last || "no reason was logged"}. Its folder is ${this.data}; \`npm run demo -- --fresh\` makes a new one.`);
+      stop(
+        `The database does not start: ${last || "no reason was logged"}. Its folder is ${this.data}; \`npm run demo -- --fresh\` makes a new one.`,
+      );
     }
     this.started = true;
   }
@@ -153,15 +223,23 @@ export class Cluster {
 
   createDatabase(name) {
     const env = { ...process.env, PGPASSWORD: this.password };
-    const psql = (sql) => run(join(postgresBin(), "psql"), ["-h", "127.0.0.1", "-p", String(this.port), "-U", this.user, "-d", "postgres", "-tAc", sql], { env });
-    if (psql(`SELECT 1 FROM pg_database WHERE datname = '${name}'`).trim() !== "1") psql(`CREATE DATABASE ${name}`);
+    const psql = (sql) =>
+      run(
+        join(postgresBin(), "psql"),
+        ["-h", "127.0.0.1", "-p", String(this.port), "-U", this.user, "-d", "postgres", "-tAc", sql],
+        { env },
+      );
+    if (psql(`SELECT 1 FROM pg_database WHERE datname = '${name}'`).trim() !== "1")
+      psql(`CREATE DATABASE ${name}`);
   }
 }
 
 /** A hash of everything the build is made of. */
 const buildInputs = () => {
   const hash = createHash("sha256");
-  const files = readdirSync(join(root, "src"), { recursive: true }).map((file) => join("src", file)).sort();
+  const files = readdirSync(join(root, "src"), { recursive: true })
+    .map((file) => join("src", file))
+    .sort();
   for (const file of [...files, "package-lock.json", "next.config.ts", "tsconfig.json"]) {
     const path = join(root, file);
     if (!existsSync(path) || !statSync(path).isFile() || file.endsWith(".test.ts")) continue;

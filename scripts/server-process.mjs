@@ -8,7 +8,11 @@ export const startServer = (env, args = []) =>
     const child = spawn(process.execPath, ["--import", "tsx", "src/server/main.ts", ...args], {
       cwd: root,
       detached: true,
-      env: { ...env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: args.includes("--dev") ? "development" : "production" },
+      env: {
+        ...env,
+        NEXT_TELEMETRY_DISABLED: "1",
+        NODE_ENV: args.includes("--dev") ? "development" : "production",
+      },
       stdio: ["ignore", "pipe", "pipe"],
     });
     let said = "";

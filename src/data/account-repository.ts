@@ -28,7 +28,10 @@ export const findSessionAccount = async (idHash: string, now: Date): Promise<Acc
 
 /** How many failed tries a key (an address, an account) had since an instant. */
 export const countTries = async (key: string, since: Date): Promise<number> => {
-  const [row] = await selectRows<{ count: string }>("SELECT count(*) FROM sign_in_try WHERE key = :key AND at > :since", { key, since });
+  const [row] = await selectRows<{ count: string }>(
+    "SELECT count(*) FROM sign_in_try WHERE key = :key AND at > :since",
+    { key, since },
+  );
   return Number(row?.count ?? 0);
 };
 
@@ -37,7 +40,8 @@ export const addTry = async (key: string, at: Date): Promise<void> => {
   await runStatement("INSERT INTO sign_in_try (key, at) VALUES (:key, :at)", { key, at });
 };
 
-export const clearTries = (key: string): Promise<void> => runStatement("DELETE FROM sign_in_try WHERE key = :key", { key });
+export const clearTries = (key: string): Promise<void> =>
+  runStatement("DELETE FROM sign_in_try WHERE key = :key", { key });
 
 export const findMembership = async (site: string, account: string): Promise<MembershipRow | null> =>
   (await database().models.membership.findOne({ where: { site, account } }))?.get() ?? null;

@@ -1,4 +1,13 @@
-import type { Author, Entry, EntryFacts, Grouping, Kind, SiteFacts, SiteSettings, Term } from "../core/model/content";
+import type {
+  Author,
+  Entry,
+  EntryFacts,
+  Grouping,
+  Kind,
+  SiteFacts,
+  SiteSettings,
+  Term,
+} from "../core/model/content";
 import { plainText, type RichText } from "../core/model/rich-text";
 import { database, inTransaction, runStatement, selectRows, type Transaction } from "./database";
 
@@ -30,7 +39,11 @@ export const sitesOf = (account: string): Promise<(SiteHead & { role: string })[
     { account },
   );
 
-export const createSite = async (id: string, settings: SiteSettings, transaction: Transaction): Promise<void> => {
+export const createSite = async (
+  id: string,
+  settings: SiteSettings,
+  transaction: Transaction,
+): Promise<void> => {
   await database().models.site.create({ id, settings, contentRev: 1, designRev: 0 }, { transaction });
 };
 
@@ -38,7 +51,8 @@ export const createSite = async (id: string, settings: SiteSettings, transaction
 export const deleteSite = (id: string): Promise<void> =>
   inTransaction(async (transaction) => {
     // what others point at goes last
-    for (const table of ["edition_item", "entry", "term"]) await runStatement(`DELETE FROM ${table} WHERE site = :id`, { id }, transaction);
+    for (const table of ["edition_item", "entry", "term"])
+      await runStatement(`DELETE FROM ${table} WHERE site = :id`, { id }, transaction);
     await runStatement("DELETE FROM site WHERE id = :id", { id }, transaction);
   });
 
@@ -57,7 +71,11 @@ interface EntryRow extends Omit<EntryFacts, "publishedOn" | "startsAt" | "endsAt
 export const loadFacts = async (head: SiteHead, transaction?: Transaction): Promise<SiteFacts> => {
   const site = { site: head.id };
   const bodies = <T>(table: string) =>
-    selectRows<{ body: T }>(`SELECT body FROM ${table} WHERE site = :site ORDER BY position, id`, site, transaction);
+    selectRows<{ body: T }>(
+      `SELECT body FROM ${table} WHERE site = :site ORDER BY position, id`,
+      site,
+      transaction,
+    );
   const kinds = await bodies<Kind>("kind");
   const groupings = await bodies<Grouping>("grouping");
   const authors = await bodies<Author>("author");
@@ -90,16 +108,26 @@ export const loadFacts = async (head: SiteHead, transaction?: Transaction): Prom
 };
 
 export const loadBody = async (site: string, entry: string, transaction?: Transaction): Promise<RichText> => {
-  const [row] = await selectRows<{ body: RichText }>("SELECT body FROM entry WHERE site = :site AND id = :entry", { site, entry }, transaction);
+  const [row] = await selectRows<{ body: RichText }>(
+    "SELECT body FROM entry WHERE site = :site AND id = :entry",
+    { site, entry },
+    transaction,
+  );
   return row?.body ?? [];
 };
 
 /** Ids of published entries whose title, summary or body has every word, title matches first. At most 100. */
 export const searchEntries = async (site: string, query: string): Promise<readonly string[]> => {
-  const words = query.toLowerCase().split(/\s+/).filter((word) => word !== "").slice(0, 8);
+  const words = query
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== "")
+    .slice(0, 8);
   if (words.length === 0) return [];
   const patterns = words.map((word) => `%${word.replace(/[\\%_]/g, "\\$&")}%`);
-  const where = patterns.map((_, index) => `(lower(title) LIKE :p${index} OR words LIKE :p${index})`).join(" AND ");
+  const where = patterns
+    .map((_, index) => `(lower(title) LIKE :p${index} OR words LIKE :p${index})`)
+    .join(" AND ");
   const rows = await selectRows<{ id: string }>(
     `SELECT id FROM entry WHERE site = :site AND (published_on IS NULL OR published_on <= now()) AND ${where}
      ORDER BY (lower(title) LIKE :p0) DESC, title, id LIMIT 100`,
@@ -109,12 +137,26 @@ export const searchEntries = async (site: string, query: string): Promise<readon
 };
 
 /** Whether a path is taken by another entry of the site. */
-export const pathTaken = async (site: string, path: string, except: string, transaction?: Transaction): Promise<boolean> => {
-  const rows = await selectRows("SELECT 1 FROM entry WHERE site = :site AND path = :path AND id <> :except", { site, path, except }, transaction);
+export const pathTaken = async (
+  site: string,
+  path: string,
+  except: string,
+  transaction?: Transaction,
+): Promise<boolean> => {
+  const rows = await selectRows(
+    "SELECT 1 FROM entry WHERE site = :site AND path = :path AND id <> :except",
+    { site, path, except },
+    transaction,
+  );
   return rows.length > 0;
 };
 
-const positioned = async (table: "kind" | "grouping" | "author", site: string, items: readonly { id: string }[], transaction: Transaction) => {
+const positioned = async (
+  table: "kind" | "grouping" | "author",
+  site: string,
+  items: readonly { id: string }[],
+  transaction: Transaction,
+) => {
   for (const [position, body] of items.entries())
     await runStatement(
       `INSERT INTO ${table} (site, id, position, body) VALUES (:site, :id, :position, :body)
@@ -124,13 +166,19 @@ const positioned = async (table: "kind" | "grouping" | "author", site: string, i
     );
 };
 
-export const saveKinds = (site: string, kinds: readonly Kind[], transaction: Transaction) => positioned("kind", site, kinds, transaction);
+export const saveKinds = (site: string, kinds: readonly Kind[], transaction: Transaction) =>
+  positioned("kind", site, kinds, transaction);
 export const saveGroupings = (site: string, groupings: readonly Grouping[], transaction: Transaction) =>
   positioned("grouping", site, groupings, transaction);
-export const saveAuthors = (site: string, authors: readonly Author[], transaction: Transaction) => positioned("author", site, authors, transaction);
+export const saveAuthors = (site: string, authors: readonly Author[], transaction: Transaction) =>
+  positioned("author", site, authors, transaction);
 
 /** Saves terms in the given order, parents before children. */
-export const saveTerms = async (site: string, terms: readonly Term[], transaction: Transaction): Promise<void> => {
+export const saveTerms = async (
+  site: string,
+  terms: readonly Term[],
+  transaction: Transaction,
+): Promise<void> => {
   for (const [position, term] of terms.entries())
     await runStatement(
       `INSERT INTO term (site, id, grouping, parent, position, name, slug, description)
@@ -142,7 +190,11 @@ export const saveTerms = async (site: string, terms: readonly Term[], transactio
 };
 
 /** Removes terms that no entry carries and nothing hangs below; others stay. Returns the ids that stayed. */
-export const removeUnusedTerms = async (site: string, ids: readonly string[], transaction: Transaction): Promise<readonly string[]> => {
+export const removeUnusedTerms = async (
+  site: string,
+  ids: readonly string[],
+  transaction: Transaction,
+): Promise<readonly string[]> => {
   const stayed: string[] = [];
   for (const id of [...ids].reverse()) {
     const used = await selectRows(
@@ -169,7 +221,15 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
     { site, ...columns, fields: JSON.stringify(fields), body: JSON.stringify(body), words },
     transaction,
   );
-  await runStatement("DELETE FROM entry_term WHERE site = :site AND entry = :id", { site, id: entry.id }, transaction);
+  await runStatement(
+    "DELETE FROM entry_term WHERE site = :site AND entry = :id",
+    { site, id: entry.id },
+    transaction,
+  );
   for (const term of new Set(terms))
-    await runStatement("INSERT INTO entry_term (site, entry, term) VALUES (:site, :entry, :term)", { site, entry: entry.id, term }, transaction);
+    await runStatement(
+      "INSERT INTO entry_term (site, entry, term) VALUES (:site, :entry, :term)",
+      { site, entry: entry.id, term },
+      transaction,
+    );
 };

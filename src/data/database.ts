@@ -46,7 +46,11 @@ export const selectRows = <Row extends object>(
   replacements: Readonly<Record<string, unknown>>,
   transaction?: Transaction,
 ): Promise<Row[]> =>
-  database().sequelize.query<Row>(sql, { type: QueryTypes.SELECT, replacements: { ...replacements }, transaction });
+  database().sequelize.query<Row>(sql, {
+    type: QueryTypes.SELECT,
+    replacements: { ...replacements },
+    transaction,
+  });
 
 export const runStatement = async (
   sql: string,

@@ -10,7 +10,13 @@ import type { ChangeRow, EditionRow } from "./models";
 const hashOf = (body: unknown): string => createHash("sha256").update(canonicalJson(body)).digest("hex");
 
 export const loadDraft = async (site: string, transaction?: Transaction): Promise<Design> =>
-  designOf(await selectRows<DesignDocument>("SELECT id, kind, body FROM document WHERE site = :site ORDER BY id", { site }, transaction));
+  designOf(
+    await selectRows<DesignDocument>(
+      "SELECT id, kind, body FROM document WHERE site = :site ORDER BY id",
+      { site },
+      transaction,
+    ),
+  );
 
 export const loadEdition = async (site: string, seq: number, transaction?: Transaction): Promise<Design> =>
   designOf(
@@ -23,7 +29,11 @@ export const loadEdition = async (site: string, seq: number, transaction?: Trans
   );
 
 /** The edition visitors see: the newest whose time has come. */
-export const currentEdition = async (site: string, now: Date, transaction?: Transaction): Promise<number | null> => {
+export const currentEdition = async (
+  site: string,
+  now: Date,
+  transaction?: Transaction,
+): Promise<number | null> => {
   const [row] = await selectRows<{ seq: number }>(
     "SELECT seq FROM edition WHERE site = :site AND goes_live_at <= :now ORDER BY goes_live_at DESC, seq DESC LIMIT 1",
     { site, now },
@@ -33,13 +43,19 @@ export const currentEdition = async (site: string, now: Date, transaction?: Tran
 };
 
 export const listEditions = async (site: string): Promise<EditionRow[]> =>
-  (await database().models.edition.findAll({ where: { site }, order: [["seq", "DESC"]] })).map((row) => row.get());
+  (await database().models.edition.findAll({ where: { site }, order: [["seq", "DESC"]] })).map((row) =>
+    row.get(),
+  );
 
 export const findEdition = async (site: string, seq: number): Promise<EditionRow | null> =>
   (await database().models.edition.findOne({ where: { site, seq } }))?.get() ?? null;
 
 /** Hash of each document of an edition. */
-export const editionHashes = async (site: string, seq: number, transaction?: Transaction): Promise<ReadonlyMap<string, string>> => {
+export const editionHashes = async (
+  site: string,
+  seq: number,
+  transaction?: Transaction,
+): Promise<ReadonlyMap<string, string>> => {
   const rows = await selectRows<{ document: string; hash: string }>(
     "SELECT document, hash FROM edition_item WHERE site = :site AND edition = :seq",
     { site, seq },
@@ -49,11 +65,20 @@ export const editionHashes = async (site: string, seq: number, transaction?: Tra
 };
 
 /** Writes what differs between two designs, as one revision. */
-export const saveDesign = async (site: string, before: Design, after: Design, rev: number, transaction: Transaction): Promise<void> => {
+export const saveDesign = async (
+  site: string,
+  before: Design,
+  after: Design,
+  rev: number,
+  transaction: Transaction,
+): Promise<void> => {
   for (const [id, document] of after) {
     if (before.get(id) === document) continue;
     const { kind, body } = document;
-    await database().models.document.upsert({ site, id, kind, body, rev, hash: hashOf(body) }, { transaction });
+    await database().models.document.upsert(
+      { site, id, kind, body, rev, hash: hashOf(body) },
+      { transaction },
+    );
   }
   for (const id of before.keys())
     if (!after.has(id)) await database().models.document.destroy({ where: { site, id }, transaction });
@@ -68,26 +93,56 @@ export interface NewChange {
   readonly label: string;
 }
 
-export const addChange = async (site: string, rev: number, change: NewChange, at: Date, transaction: Transaction): Promise<void> => {
+export const addChange = async (
+  site: string,
+  rev: number,
+  change: NewChange,
+  at: Date,
+  transaction: Transaction,
+): Promise<void> => {
   await database().models.change.create({ site, rev, ...change, state: "done", at }, { transaction });
 };
 
 /** The newest change in a state by one person: what undo (`done`) or redo (`undone`) would reach. */
-export const newestChange = async (site: string, author: string, state: "done" | "undone", transaction?: Transaction): Promise<ChangeRow | null> => {
+export const newestChange = async (
+  site: string,
+  author: string,
+  state: "done" | "undone",
+  transaction?: Transaction,
+): Promise<ChangeRow | null> => {
   const order = state === "done" ? "DESC" : "ASC";
-  const found = await database().models.change.findOne({ where: { site, author, state }, order: [["rev", order]], transaction });
+  const found = await database().models.change.findOne({
+    where: { site, author, state },
+    order: [["rev", order]],
+    transaction,
+  });
   return found?.get() ?? null;
 };
 
-export const setChangeState = (site: string, rev: number, state: ChangeRow["state"], transaction: Transaction): Promise<void> =>
-  runStatement("UPDATE change SET state = :state WHERE site = :site AND rev = :rev", { site, rev, state }, transaction);
+export const setChangeState = (
+  site: string,
+  rev: number,
+  state: ChangeRow["state"],
+  transaction: Transaction,
+): Promise<void> =>
+  runStatement(
+    "UPDATE change SET state = :state WHERE site = :site AND rev = :rev",
+    { site, rev, state },
+    transaction,
+  );
 
 /** New work ends what could be redone. */
 export const dropUndone = (site: string, author: string, transaction: Transaction): Promise<void> =>
-  runStatement("UPDATE change SET state = 'dropped' WHERE site = :site AND author = :author AND state = 'undone'", { site, author }, transaction);
+  runStatement(
+    "UPDATE change SET state = 'dropped' WHERE site = :site AND author = :author AND state = 'undone'",
+    { site, author },
+    transaction,
+  );
 
 /** Rev, author, label and instant of the last change to each document. */
-export const lastChanges = async (site: string): Promise<ReadonlyMap<string, { readonly at: string; readonly label: string }>> => {
+export const lastChanges = async (
+  site: string,
+): Promise<ReadonlyMap<string, { readonly at: string; readonly label: string }>> => {
   const rows = await selectRows<{ id: string; at: Date; label: string }>(
     `SELECT DISTINCT ON (operation->>'id') operation->>'id' AS id, at, label
      FROM change, jsonb_array_elements(operations) AS operation WHERE site = :site AND state = 'done'
@@ -104,12 +159,20 @@ export const createEdition = async (
   transaction: Transaction,
 ): Promise<number> => {
   const { site } = edition;
-  const [row] = await selectRows<{ seq: number }>("SELECT coalesce(max(seq), 0) + 1 AS seq FROM edition WHERE site = :site", { site }, transaction);
+  const [row] = await selectRows<{ seq: number }>(
+    "SELECT coalesce(max(seq), 0) + 1 AS seq FROM edition WHERE site = :site",
+    { site },
+    transaction,
+  );
   const seq = row?.seq ?? 1;
   await database().models.edition.create({ ...edition, seq }, { transaction });
   for (const { id, kind, body } of design.values()) {
     const hash = hashOf(body);
-    await runStatement("INSERT INTO blob (site, hash, body) VALUES (:site, :hash, :body) ON CONFLICT DO NOTHING", { site, hash, body: JSON.stringify(body) }, transaction);
+    await runStatement(
+      "INSERT INTO blob (site, hash, body) VALUES (:site, :hash, :body) ON CONFLICT DO NOTHING",
+      { site, hash, body: JSON.stringify(body) },
+      transaction,
+    );
     await runStatement(
       "INSERT INTO edition_item (site, edition, document, kind, hash) VALUES (:site, :seq, :id, :kind, :hash)",
       { site, seq, id, kind, hash },

@@ -18,7 +18,9 @@ const Environment = z.object({
 export type Environment = z.infer<typeof Environment>;
 
 /** Reads and checks the environment. Throws with every problem named, and what production still needs. */
-export const readEnvironment = (source: Readonly<Record<string, string | undefined>> = process.env): Environment => {
+export const readEnvironment = (
+  source: Readonly<Record<string, string | undefined>> = process.env,
+): Environment => {
   const given = Object.fromEntries(Object.entries(source).filter(([, value]) => value !== ""));
   const parsed = Environment.safeParse(given);
   if (!parsed.success) {
@@ -27,9 +29,12 @@ export const readEnvironment = (source: Readonly<Record<string, string | undefin
   }
   const environment = parsed.data;
   if (environment.GRAY_LATCH_PRODUCTION === "yes") {
-    if (environment.PGPASSWORD === "app") throw new Error("environment: production needs a PGPASSWORD of its own");
+    if (environment.PGPASSWORD === "app")
+      throw new Error("environment: production needs a PGPASSWORD of its own");
     if (registrable(environment.STUDIO_HOST) === registrable(environment.SITES_HOST))
-      throw new Error("environment: production needs public sites on another registrable domain than the studio");
+      throw new Error(
+        "environment: production needs public sites on another registrable domain than the studio",
+      );
   }
   return environment;
 };

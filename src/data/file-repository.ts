@@ -5,11 +5,20 @@ const CHUNK = 256 * 1024;
 
 export const saveFile = async (
   site: string,
-  file: { readonly hash: string; readonly variant: string; readonly type: string; readonly bytes: Uint8Array },
+  file: {
+    readonly hash: string;
+    readonly variant: string;
+    readonly type: string;
+    readonly bytes: Uint8Array;
+  },
   transaction: Transaction,
 ): Promise<void> => {
   const { hash, variant, type, bytes } = file;
-  const found = await selectRows("SELECT 1 FROM file WHERE site = :site AND hash = :hash AND variant = :variant", { site, hash, variant }, transaction);
+  const found = await selectRows(
+    "SELECT 1 FROM file WHERE site = :site AND hash = :hash AND variant = :variant",
+    { site, hash, variant },
+    transaction,
+  );
   if (found.length > 0) return;
   await runStatement(
     "INSERT INTO file (site, hash, variant, type, size) VALUES (:site, :hash, :variant, :type, :size)",
@@ -19,7 +28,13 @@ export const saveFile = async (
   for (let position = 0; position * CHUNK < bytes.length; position += 1)
     await runStatement(
       "INSERT INTO file_chunk (site, hash, variant, position, bytes) VALUES (:site, :hash, :variant, :position, :bytes)",
-      { site, hash, variant, position, bytes: Buffer.from(bytes.subarray(position * CHUNK, (position + 1) * CHUNK)) },
+      {
+        site,
+        hash,
+        variant,
+        position,
+        bytes: Buffer.from(bytes.subarray(position * CHUNK, (position + 1) * CHUNK)),
+      },
       transaction,
     );
 };
@@ -29,7 +44,10 @@ export const loadFile = async (
   hash: string,
   variant: string,
 ): Promise<{ readonly type: string; readonly bytes: Buffer } | null> => {
-  const [file] = await selectRows<{ type: string }>("SELECT type FROM file WHERE site = :site AND hash = :hash AND variant = :variant", { site, hash, variant });
+  const [file] = await selectRows<{ type: string }>(
+    "SELECT type FROM file WHERE site = :site AND hash = :hash AND variant = :variant",
+    { site, hash, variant },
+  );
   if (!file) return null;
   const chunks = await selectRows<{ bytes: Buffer }>(
     "SELECT bytes FROM file_chunk WHERE site = :site AND hash = :hash AND variant = :variant ORDER BY position",

@@ -70,12 +70,24 @@ const key = () => ({ type: DataTypes.TEXT, primaryKey: true });
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 
 export const defineModels = (sequelize: Sequelize): Models => {
-  const define = <Row extends object>(name: string, columns: Record<keyof Row & string, unknown>): ModelOf<Row> =>
-    sequelize.define(name, columns as never, { tableName: name, timestamps: false, underscored: true }) as never;
+  const define = <Row extends object>(
+    name: string,
+    columns: Record<keyof Row & string, unknown>,
+  ): ModelOf<Row> =>
+    sequelize.define(name, columns as never, {
+      tableName: name,
+      timestamps: false,
+      underscored: true,
+    }) as never;
   return {
     account: define<AccountRow>("account", { id: key(), email: text(), name: text(), passwordHash: text() }),
     session: define<SessionRow>("session", { idHash: key(), account: text(), expiresAt: DataTypes.DATE }),
-    site: define<SiteRow>("site", { id: key(), settings: DataTypes.JSONB, contentRev: DataTypes.INTEGER, designRev: DataTypes.INTEGER }),
+    site: define<SiteRow>("site", {
+      id: key(),
+      settings: DataTypes.JSONB,
+      contentRev: DataTypes.INTEGER,
+      designRev: DataTypes.INTEGER,
+    }),
     membership: define<MembershipRow>("membership", { site: key(), account: key(), role: text() }),
     document: define<DocumentRow>("document", {
       site: key(),

@@ -1,10 +1,10 @@
-import { type Design, type DesignDocument, findBody } from "../core/model/design";
 import type { BlockKind } from "../core/model/blocks";
+import { type Design, type DesignDocument, findBody } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import type { Block, Part } from "../core/model/part";
 import { findPlace, type PartNode } from "../core/model/tree";
 import { fieldName } from "./fields";
-import { badgeText, BLOCK_NAMES, count } from "./words";
+import { BLOCK_NAMES, badgeText, count } from "./words";
 
 /** Changes in words: for undo, for the review, for history. */
 
@@ -38,7 +38,8 @@ const nodeName = (node: PartNode | undefined): string => {
 };
 
 const shown = (value: unknown): string => {
-  if (typeof value === "string") return value === "" ? "none" : value.length > 24 ? `${value.slice(0, 22)}…` : value;
+  if (typeof value === "string")
+    return value === "" ? "none" : value.length > 24 ? `${value.slice(0, 22)}…` : value;
   if (typeof value === "boolean") return value ? "yes" : "no";
   if (typeof value === "number") return String(value);
   return "";
@@ -50,11 +51,17 @@ const step = (was: unknown, value: unknown): string => {
 };
 
 const settingName = (path: readonly (string | number)[]): string => {
-  const words = path.filter((each): each is string => typeof each === "string" && !["settings", "look", "wide", "background"].includes(each));
+  const words = path.filter(
+    (each): each is string =>
+      typeof each === "string" && !["settings", "look", "wide", "background"].includes(each),
+  );
   return fieldName(words.at(-1) ?? "");
 };
 
-const describeSet = (operation: Extract<Operation, { op: "set" }>, document: DesignDocument | undefined): string => {
+const describeSet = (
+  operation: Extract<Operation, { op: "set" }>,
+  document: DesignDocument | undefined,
+): string => {
   const name = documentName(document);
   const [field] = operation.path;
   if (document?.kind === "part") {
@@ -72,9 +79,13 @@ export const describeOperation = (operation: Operation, design: Design): string 
   const document = design.get(operation.id);
   switch (operation.op) {
     case "create":
-      return operation.kind === "choice" ? "a page's own choice" : `new ${documentName({ id: operation.id, kind: operation.kind, body: operation.body } as DesignDocument)}`;
+      return operation.kind === "choice"
+        ? "a page's own choice"
+        : `new ${documentName({ id: operation.id, kind: operation.kind, body: operation.body } as DesignDocument)}`;
     case "remove":
-      return operation.kind === "choice" ? "reset of a page" : `removal of ${documentName({ id: operation.id, kind: operation.kind, body: operation.was } as DesignDocument)}`;
+      return operation.kind === "choice"
+        ? "reset of a page"
+        : `removal of ${documentName({ id: operation.id, kind: operation.kind, body: operation.was } as DesignDocument)}`;
     case "set":
       return describeSet(operation, document);
     case "setNode": {
@@ -95,14 +106,20 @@ export const describeOperation = (operation: Operation, design: Design): string 
 
 /** A whole change in a few words: its main operation, and how many more. */
 export const describeChange = (operations: readonly Operation[], design: Design): string => {
-  const main = operations.find((operation) => operation.op === "create" && operation.kind === "part") ?? operations[0];
+  const main =
+    operations.find((operation) => operation.op === "create" && operation.kind === "part") ?? operations[0];
   if (!main) return "nothing";
-  const others = operations.filter((operation) => operation !== main && !operation.id.startsWith("order:")).length;
+  const others = operations.filter(
+    (operation) => operation !== main && !operation.id.startsWith("order:"),
+  ).length;
   return describeOperation(main, design) + (others > 0 ? ` and ${count(others, "more change")}` : "");
 };
 
 /** What differs between two versions of a document, in words, for the review. */
-export const describeDocumentChange = (before: DesignDocument | undefined, after: DesignDocument | undefined): string => {
+export const describeDocumentChange = (
+  before: DesignDocument | undefined,
+  after: DesignDocument | undefined,
+): string => {
   if (!before && after) {
     if (after.kind === "choice") return "chooses for itself";
     return "new";

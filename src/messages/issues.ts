@@ -1,33 +1,45 @@
 import type { Issue } from "../core/model/issue";
 
 /** The sentence for each issue code: what is wrong, where, what to do. */
-type Sentence = (params: Readonly<Record<string, string | number>>, path: readonly (string | number)[]) => string;
+type Sentence = (
+  params: Readonly<Record<string, string | number>>,
+  path: readonly (string | number)[],
+) => string;
 
-const at = (path: readonly (string | number)[]): string => (path.length === 0 ? "" : ` (${path.join(" › ")})`);
+const at = (path: readonly (string | number)[]): string =>
+  path.length === 0 ? "" : ` (${path.join(" › ")})`;
 const file = (path: readonly (string | number)[]): string => String(path[0] ?? "the pack");
-const inside = (path: readonly (string | number)[]): string => (path.length > 1 ? ` at ${path.slice(1).join(" › ")}` : "");
+const inside = (path: readonly (string | number)[]): string =>
+  path.length > 1 ? ` at ${path.slice(1).join(" › ")}` : "";
 
 export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
-  "change.clash": () => "Somebody changed the same thing meanwhile. Your change was not saved; look at the newest version and make it again.",
+  "change.clash": () =>
+    "Somebody changed the same thing meanwhile. Your change was not saved; look at the newest version and make it again.",
   "change.nodeGone": () => "What you were changing has been removed meanwhile. Nothing was saved.",
   "change.nodeTwice": () => "This would put the same block in twice. Nothing was saved.",
   "change.badNode": () => "This is not a band, cell or block the product knows. Nothing was saved.",
   "change.badPlace": () => "It cannot stand there: blocks stand in cells, cells in bands. Nothing was moved.",
-  "change.badValue": (params, path) => `A value does not fit${at(path)}: ${params["detail"] ?? "it is of the wrong kind"}. Nothing was saved.`,
+  "change.badValue": (params, path) =>
+    `A value does not fit${at(path)}: ${params["detail"] ?? "it is of the wrong kind"}. Nothing was saved.`,
   "change.exists": (_, path) => `There is one with this id already${at(path)}. Nothing was saved.`,
   "change.documentGone": () => "It has been removed meanwhile. Nothing was saved.",
   "change.notAPart": () => "Only parts have bands, cells and blocks. Nothing was saved.",
   "placement.value": () => "A line names a value this facet does not have. Nothing was saved.",
   "placement.window": () => "The window ends before it starts. Choose a later end.",
-  "placement.missing": (params) => `A line names ${params["facet"]} “${params["value"]}”, which this site does not have. Choose one of the site's own; nothing was saved.`,
+  "placement.missing": (params) =>
+    `A line names ${params["facet"]} “${params["value"]}”, which this site does not have. Choose one of the site's own; nothing was saved.`,
   "reference.missing": (params) => `It points at a ${params["kind"]} that is not there. Nothing was saved.`,
   "menu.depth": () => "Menus have at most three levels. Nothing was saved.",
-  "link.scheme": () => "A link may lead to a page, an anchor, http, https, mailto or tel. This one was not saved.",
-  "path.encoding": (params) => `“${params["path"]}” is not a path: a % is not followed by two hexadecimal digits.`,
+  "link.scheme": () =>
+    "A link may lead to a page, an anchor, http, https, mailto or tel. This one was not saved.",
+  "path.encoding": (params) =>
+    `“${params["path"]}” is not a path: a % is not followed by two hexadecimal digits.`,
   "path.dots": (params) => `“${params["path"]}” has a segment of dots only. Leave it out.`,
   "path.characters": (params) => `“${params["path"]}” has a character that cannot stand in a path.`,
-  "path.reserved": (params) => `Paths that begin with /${params["segment"]}/ belong to the product. Choose another for ${params["path"]}.`,
-  "path.taken": (params) => `${params["path"]} is the path of “${params["other"]}” already. Give one of them another path; nothing was saved.`,
+  "path.reserved": (params) =>
+    `Paths that begin with /${params["segment"]}/ belong to the product. Choose another for ${params["path"]}.`,
+  "path.taken": (params) =>
+    `${params["path"]} is the path of “${params["other"]}” already. Give one of them another path; nothing was saved.`,
   "page.unknown": (params) => `This site has no page ${params["page"]}.`,
   "part.unknown": () => "There is no such part on this site. It may have been removed.",
   "part.empty": () => "Give it a name.",
@@ -35,14 +47,21 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "pack.cut": () => "The zip file ends too early; it may have been cut short on the way. Fetch it again.",
   "pack.tooBig": (params) => `The pack is larger than ${params["limit"]}. Nothing was read.`,
   "pack.ratio": (_, path) => `${file(path)} unpacks to far more than it should. Nothing was read.`,
-  "pack.leavesArchive": (params) => `The pack has a file whose path leaves the archive (${params["path"]}). Nothing was read.`,
-  "pack.fileMissing": (params, path) => `${params["file"] ?? file(path)} is missing from the pack${inside(path)}. Nothing was imported.`,
-  "pack.fileUnlisted": (_, path) => `${file(path)} is in the pack but not in its list of files. Nothing was imported.`,
-  "pack.hash": (_, path) => `${file(path)} is not what the pack says it is: its hash differs. Nothing was imported.`,
+  "pack.leavesArchive": (params) =>
+    `The pack has a file whose path leaves the archive (${params["path"]}). Nothing was read.`,
+  "pack.fileMissing": (params, path) =>
+    `${params["file"] ?? file(path)} is missing from the pack${inside(path)}. Nothing was imported.`,
+  "pack.fileUnlisted": (_, path) =>
+    `${file(path)} is in the pack but not in its list of files. Nothing was imported.`,
+  "pack.hash": (_, path) =>
+    `${file(path)} is not what the pack says it is: its hash differs. Nothing was imported.`,
   "pack.notJson": (_, path) => `${file(path)} is not JSON. Nothing was imported.`,
-  "pack.newer": (params, path) => `${file(path)} was written by a newer version (schema ${params["schema"]}, this one knows ${params["known"]}). Update first; nothing was imported.`,
-  "pack.value": (params, path) => `${file(path)} has a value that does not fit${inside(path)}: ${params["detail"]}. Nothing was imported.`,
-  "pack.keyTwice": (params, path) => `The key “${params["key"]}” stands twice in ${file(path)}. Nothing was imported.`,
+  "pack.newer": (params, path) =>
+    `${file(path)} was written by a newer version (schema ${params["schema"]}, this one knows ${params["known"]}). Update first; nothing was imported.`,
+  "pack.value": (params, path) =>
+    `${file(path)} has a value that does not fit${inside(path)}: ${params["detail"]}. Nothing was imported.`,
+  "pack.keyTwice": (params, path) =>
+    `The key “${params["key"]}” stands twice in ${file(path)}. Nothing was imported.`,
   "pack.picture": (_, path) => `${file(path)} is not a picture that can be read. Nothing was imported.`,
   "pack.nothing": () => "Choose at least one part to export.",
   "import.unanswered": (params) => `${params["open"]} questions are still open. Answer them, then import.`,
@@ -50,13 +69,15 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "redo.nothing": () => "There is nothing to redo.",
   "undo.clash": () => "It cannot be undone: somebody changed the same thing since. Nothing was changed.",
   "publish.nothing": () => "There is nothing to publish: visitors see this already.",
-  "publish.broken": () => "A “Not on” line points at something that is gone. Mend it first, or pages would show what they should not; nothing was published.",
+  "publish.broken": () =>
+    "A “Not on” line points at something that is gone. Mend it first, or pages would show what they should not; nothing was published.",
   "edition.unknown": () => "There is no such edition.",
   "takeBack.late": () => "It can be taken back for an hour only. Restore an earlier edition instead.",
   "takeBack.first": () => "This is the first edition: there is nothing before it to go back to.",
   "signIn.wrong": () => "The address or the password is wrong.",
   "signIn.tooMany": () => "Too many tries. Wait fifteen minutes, then try again.",
-  "session.none": () => "You are signed out, or were away too long. Sign in again; what you typed is still here.",
+  "session.none": () =>
+    "You are signed out, or were away too long. Sign in again; what you typed is still here.",
   "permission.none": () => "Your role on this site does not allow this.",
   "origin.foreign": () => "The request came from another site and was refused.",
   "input.invalid": (params, path) => `A field is missing or wrong${at(path)}: ${params["detail"]}.`,
@@ -64,7 +85,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "useCase.unknown": () => "There is no such call.",
   "site.unknown": () => "There is no such site, or you have no part in it.",
   "content.value": (params, path) => `${file(path)}: ${params["detail"]}${inside(path)}.`,
-  "content.unknown": (params, path) => `${file(path)} names the ${params["type"]} “${params["value"]}”, which is not defined.`,
+  "content.unknown": (params, path) =>
+    `${file(path)} names the ${params["type"]} “${params["value"]}”, which is not defined.`,
 };
 
 /** The sentence of an issue. A code without one is a programmer's mistake and is shown as it is. */

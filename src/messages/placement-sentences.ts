@@ -1,7 +1,7 @@
 import type { Clause, Facet, Placement } from "../core/model/placement";
 import type { Verdict } from "../core/placement/explain";
-import { listed } from "./words";
 import { GONE, type Vocabulary } from "./vocabulary";
+import { listed } from "./words";
 
 /** A condition or an exception: what both have. */
 interface Line {
@@ -15,7 +15,12 @@ const PAGES_BY_ROLE: Readonly<Record<string, string>> = {
   search: "search results",
   notFound: "the not-found page",
 };
-const MEDIUM_NAMES: Readonly<Record<string, string>> = { text: "text", video: "video", pictures: "pictures", sound: "sound" };
+const MEDIUM_NAMES: Readonly<Record<string, string>> = {
+  text: "text",
+  video: "video",
+  pictures: "pictures",
+  sound: "sound",
+};
 
 const archiveName = (value: string, words: Vocabulary): string => {
   const [type, ...rest] = value.split(":");
@@ -113,7 +118,9 @@ const asReason = (clause: Clause, words: Vocabulary): string => {
     case "archiveOf":
       return `it is ${names((value) => archiveName(value, words))}`;
     case "page":
-      return clause.values.includes("first") ? "it is the first page of an archive" : "it is a later page of an archive";
+      return clause.values.includes("first")
+        ? "it is the first page of an archive"
+        : "it is a later page of an archive";
     case "kind":
       return `it belongs to ${names((value) => words.kinds[value] ?? GONE)}`;
   }
@@ -121,34 +128,60 @@ const asReason = (clause: Clause, words: Vocabulary): string => {
 
 /** Why a condition holds at a page: "it is under Visit and it is about Eclipses"; "it asks for every page". */
 export const describeReason = (condition: Line, words: Vocabulary): string =>
-  condition.clauses.length === 0 ? "it asks for every page" : listed(condition.clauses.map((clause) => asReason(clause, words)));
+  condition.clauses.length === 0
+    ? "it asks for every page"
+    : listed(condition.clauses.map((clause) => asReason(clause, words)));
 
 /** Where a part shows, on one line of a table. */
 export const describePlacement = (placement: Placement, words: Vocabulary): string => {
   if (placement.conditions.length === 0) return "nowhere yet";
-  const where = listed(placement.conditions.slice(0, 3).map((condition) => describeCondition(condition, words)));
+  const where = listed(
+    placement.conditions.slice(0, 3).map((condition) => describeCondition(condition, words)),
+  );
   const more = placement.conditions.length > 3 ? `, and ${placement.conditions.length - 3} more` : "";
-  const not = placement.exceptions.length > 0 ? `, not on ${listed(placement.exceptions.slice(0, 2).map((line) => describeCondition(line, words)))}` : "";
+  const not =
+    placement.exceptions.length > 0
+      ? `, not on ${listed(placement.exceptions.slice(0, 2).map((line) => describeCondition(line, words)))}`
+      : "";
   return `${where}${more}${not}`;
 };
 
 /** A rival's verdict in two parts: what it is, and the line that says why. */
-export const describeVerdict = (verdict: Verdict, words: Vocabulary, badge: (part: string) => string): { readonly is: string; readonly because: string } => {
+export const describeVerdict = (
+  verdict: Verdict,
+  words: Vocabulary,
+  badge: (part: string) => string,
+): { readonly is: string; readonly because: string } => {
   switch (verdict.is) {
     case "chosen":
       return { is: "is this page's own choice", because: "chosen on this page only" };
     case "wins":
       return { is: "shows here", because: describeReason(verdict.condition, words) };
     case "chosenInstead":
-      return { is: "would show here", because: `asks for ${describeCondition(verdict.condition, words)}, but this page chose for itself` };
+      return {
+        is: "would show here",
+        because: `asks for ${describeCondition(verdict.condition, words)}, but this page chose for itself`,
+      };
     case "lessNarrow":
-      return { is: `is less narrow than ${badge(verdict.than)}`, because: `asks for ${describeCondition(verdict.condition, words)}` };
+      return {
+        is: `is less narrow than ${badge(verdict.than)}`,
+        because: `asks for ${describeCondition(verdict.condition, words)}`,
+      };
     case "tiedLater":
-      return { is: `is tied with ${badge(verdict.with)} and later in order`, because: `asks for ${describeCondition(verdict.condition, words)}` };
+      return {
+        is: `is tied with ${badge(verdict.with)} and later in order`,
+        because: `asks for ${describeCondition(verdict.condition, words)}`,
+      };
     case "keptOff":
-      return { is: "is kept off", because: `asks for ${describeCondition(verdict.condition, words)}, but not on ${describeCondition(verdict.exception, words)}` };
+      return {
+        is: "is kept off",
+        because: `asks for ${describeCondition(verdict.condition, words)}, but not on ${describeCondition(verdict.exception, words)}`,
+      };
     case "elsewhere":
-      return { is: "is for other pages", because: verdict.nearest ? `asks for ${describeCondition(verdict.nearest, words)}` : "" };
+      return {
+        is: "is for other pages",
+        because: verdict.nearest ? `asks for ${describeCondition(verdict.nearest, words)}` : "",
+      };
     case "nowhere":
       return { is: "shows nowhere yet", because: "no line says where" };
     case "otherAudience":

@@ -1,6 +1,19 @@
 import type { VisitorWords } from "../core/render/page-data";
 
-const MONTHS = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
+const MONTHS = [
+  "January",
+  "February",
+  "March",
+  "April",
+  "May",
+  "June",
+  "July",
+  "August",
+  "September",
+  "October",
+  "November",
+  "December",
+];
 
 const date = (wallTime: string): string =>
   `${Number(wallTime.slice(8, 10))} ${MONTHS[Number(wallTime.slice(5, 7)) - 1] ?? ""} ${wallTime.slice(0, 4)}`;
@@ -30,7 +43,9 @@ export const ENGLISH: VisitorWords = {
   span: (starts, ends) => {
     const begin = `${date(starts)}, ${starts.slice(11, 16)}`;
     if (ends === null) return begin;
-    return ends.slice(0, 10) === starts.slice(0, 10) ? `${begin} to ${ends.slice(11, 16)}` : `${begin} to ${date(ends)}, ${ends.slice(11, 16)}`;
+    return ends.slice(0, 10) === starts.slice(0, 10)
+      ? `${begin} to ${ends.slice(11, 16)}`
+      : `${begin} to ${date(ends)}, ${ends.slice(11, 16)}`;
   },
 };
 

@@ -10,16 +10,43 @@ export interface Vocabulary {
   readonly levels: Readonly<Record<string, string>>;
 }
 
-const named = <T>(items: readonly T[], id: (item: T) => string, name: (item: T) => string): Record<string, string> =>
-  Object.fromEntries(items.map((item) => [id(item), name(item)]));
+const named = <T>(
+  items: readonly T[],
+  id: (item: T) => string,
+  name: (item: T) => string,
+): Record<string, string> => Object.fromEntries(items.map((item) => [id(item), name(item)]));
 
 export const vocabularyOf = (facts: SiteFacts): Vocabulary => ({
-  kinds: named(facts.kinds, (kind) => kind.id, (kind) => kind.plural),
-  groupings: named(facts.groupings, (grouping) => grouping.id, (grouping) => grouping.plural),
-  terms: named(facts.terms, (term) => term.id, (term) => term.name),
-  authors: named(facts.authors, (author) => author.id, (author) => author.name),
-  entries: named(facts.entries, (entry) => entry.id, (entry) => entry.title),
-  levels: named(facts.settings.levels, (level) => level.key, (level) => level.name),
+  kinds: named(
+    facts.kinds,
+    (kind) => kind.id,
+    (kind) => kind.plural,
+  ),
+  groupings: named(
+    facts.groupings,
+    (grouping) => grouping.id,
+    (grouping) => grouping.plural,
+  ),
+  terms: named(
+    facts.terms,
+    (term) => term.id,
+    (term) => term.name,
+  ),
+  authors: named(
+    facts.authors,
+    (author) => author.id,
+    (author) => author.name,
+  ),
+  entries: named(
+    facts.entries,
+    (entry) => entry.id,
+    (entry) => entry.title,
+  ),
+  levels: named(
+    facts.settings.levels,
+    (level) => level.key,
+    (level) => level.name,
+  ),
 });
 
 /** What stands where a thing is gone: never silently something else. */

@@ -1,6 +1,6 @@
 import type { BlockKind } from "../core/model/blocks";
-import type { Slot } from "../core/model/slot";
 import type { Width } from "../core/model/part";
+import type { Slot } from "../core/model/slot";
 
 /** Names of things as they stand on the screen. One word per thing. */
 export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
@@ -13,10 +13,20 @@ export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
 export const slotName = (slot: Slot): string => SLOT_NAMES[slot].toLowerCase();
 export const badgeText = (slot: Slot, number: number): string => `${slotName(slot)} ${number}`;
 
-export const STATE_NAMES = { new: "new", published: "published", changed: "published, changed since", paused: "paused", inBin: "in the bin" } as const;
+export const STATE_NAMES = {
+  new: "new",
+  published: "published",
+  changed: "published, changed since",
+  paused: "paused",
+  inBin: "in the bin",
+} as const;
 export type PartState = keyof typeof STATE_NAMES;
 
-export const WIDTH_NAMES: Readonly<Record<Width, string>> = { wide: "wide", middle: "middle", small: "small" };
+export const WIDTH_NAMES: Readonly<Record<Width, string>> = {
+  wide: "wide",
+  middle: "middle",
+  small: "small",
+};
 
 export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   logo: "Logo",
@@ -41,7 +51,8 @@ export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   pager: "Pager",
 };
 
-export const count = (number: number, one: string, many = `${one}s`): string => `${number} ${number === 1 ? one : many}`;
+export const count = (number: number, one: string, many = `${one}s`): string =>
+  `${number} ${number === 1 ? one : many}`;
 export const pages = (number: number): string => count(number, "page");
 
 /** "a, b and c" */

@@ -1,11 +1,12 @@
-import { fail, issue, type Issue, type Outcome, succeed } from "../core/model/issue";
+import type { z } from "zod";
+import { fail, type Issue, issue, type Outcome, succeed } from "../core/model/issue";
 import { findMembership } from "../data/account-repository";
 import { findSite } from "../data/content-repository";
-import type { z } from "zod";
 import { studioOrigin } from "./hosts/host-names";
 import { newIds } from "./ids";
-import { mayDo, PERMISSIONS, type Permission } from "./permissions";
+import { mayDo, PERMISSIONS } from "./permissions";
 import { type UseCaseName, useCases } from "./registry";
+import type { Permission } from "./roles";
 import { accountOf } from "./sessions";
 import type { SiteContext, UseCase } from "./use-case";
 
@@ -15,13 +16,19 @@ import type { SiteContext, UseCase } from "./use-case";
 export const originIssue = (request: Request): Issue | undefined => {
   const origin = request.headers.get("origin");
   const fetchSite = request.headers.get("sec-fetch-site");
-  const foreign = (origin !== null && origin !== studioOrigin()) || (fetchSite !== null && fetchSite !== "same-origin" && fetchSite !== "none");
+  const foreign =
+    (origin !== null && origin !== studioOrigin()) ||
+    (fetchSite !== null && fetchSite !== "same-origin" && fetchSite !== "none");
   const unnamed = request.method !== "GET" && origin === null;
   return foreign || unnamed ? issue("origin.foreign") : undefined;
 };
 
 /** The context of a person on a site, if they may do what is asked. */
-export const openContext = async (request: Request, siteId: string, permission: Permission): Promise<Outcome<SiteContext>> => {
+export const openContext = async (
+  request: Request,
+  siteId: string,
+  permission: Permission,
+): Promise<Outcome<SiteContext>> => {
   const foreign = originIssue(request);
   if (foreign) return fail(foreign);
   const now = new Date();
@@ -30,7 +37,13 @@ export const openContext = async (request: Request, siteId: string, permission: 
   const [site, membership] = [await findSite(siteId), await findMembership(siteId, account.id)];
   if (!site || !membership) return fail(issue("site.unknown"));
   if (!mayDo(membership.role, permission)) return fail(issue("permission.none"));
-  return succeed({ account: { id: account.id, name: account.name, email: account.email }, role: membership.role, site, now: now.toISOString(), ids: newIds });
+  return succeed({
+    account: { id: account.id, name: account.name, email: account.email },
+    role: membership.role,
+    site,
+    now: now.toISOString(),
+    ids: newIds,
+  });
 };
 
 export const parseInput = <T>(schema: z.ZodType<T>, value: unknown): Outcome<T> => {
@@ -46,7 +59,12 @@ export const parseInput = <T>(schema: z.ZodType<T>, value: unknown): Outcome<T> 
 };
 
 /** Runs a use-case by name for a request with an input that is parsed here. */
-export const callUseCase = async (request: Request, siteId: string, name: string, input: unknown): Promise<Outcome<unknown>> => {
+export const callUseCase = async (
+  request: Request,
+  siteId: string,
+  name: string,
+  input: unknown,
+): Promise<Outcome<unknown>> => {
   if (!Object.hasOwn(useCases, name)) return fail(issue("useCase.unknown"));
   const known = name as UseCaseName;
   const context = await openContext(request, siteId, PERMISSIONS[known]);

@@ -1,7 +1,7 @@
-import type { EntryFile } from "../core/content/entry-file";
 import { canonicalPath, pathIssue } from "../core/addresses/paths";
+import type { EntryFile } from "../core/content/entry-file";
 import type { Entry, SiteFacts } from "../core/model/content";
-import { fail, issue, type Issue, type Outcome, succeed } from "../core/model/issue";
+import { fail, type Issue, issue, type Outcome, succeed } from "../core/model/issue";
 import { pathTaken, saveEntry, touchContent } from "../data/content-repository";
 import type { Transaction } from "../data/database";
 import { instantOf } from "./time-zone";
@@ -9,7 +9,11 @@ import { instantOf } from "./time-zone";
 /** Entry files taken into a site. Keys become ids; all problems come back together and nothing is saved then. */
 
 /** The entries the files stand for. Ids of entries the site has at the same path are kept, so importing twice updates. */
-export const entriesFromFiles = (files: readonly EntryFile[], facts: SiteFacts, newId: () => string): Outcome<readonly Entry[]> => {
+export const entriesFromFiles = (
+  files: readonly EntryFile[],
+  facts: SiteFacts,
+  newId: () => string,
+): Outcome<readonly Entry[]> => {
   const issues: Issue[] = [];
   const located = files.map((file) => ({ file, path: pathOf(file, facts, issues) }));
   const first = new Map<string, string>();
@@ -20,7 +24,9 @@ export const entriesFromFiles = (files: readonly EntryFile[], facts: SiteFacts, 
   }
   const known = new Map(facts.entries.map((entry) => [entry.path, entry.id]));
   const ids = new Map(located.map(({ path }) => [path, known.get(path) ?? newId()]));
-  const entries = located.map(({ file, path }) => entryOf(file, path, facts, (other) => ids.get(other) ?? known.get(other), issues));
+  const entries = located.map(({ file, path }) =>
+    entryOf(file, path, facts, (other) => ids.get(other) ?? known.get(other), issues),
+  );
   return issues.length > 0 ? fail(...issues) : succeed(entries);
 };
 
@@ -32,7 +38,13 @@ const pathOf = (file: EntryFile, facts: SiteFacts, issues: Issue[]): string => {
   return path.ok ? path.value : "";
 };
 
-const entryOf = (file: EntryFile, path: string, facts: SiteFacts, idOf: (path: string) => string | undefined, issues: Issue[]): Entry => {
+const entryOf = (
+  file: EntryFile,
+  path: string,
+  facts: SiteFacts,
+  idOf: (path: string) => string | undefined,
+  issues: Issue[],
+): Entry => {
   const { front } = file;
   const unknown = (type: string, value: string) => {
     issues.push(issue("content.unknown", [file.file], { type, value }));
@@ -40,11 +52,15 @@ const entryOf = (file: EntryFile, path: string, facts: SiteFacts, idOf: (path: s
   };
   const kind = facts.kinds.find((each) => each.key === file.kind);
   if (!kind) unknown("kind", file.kind);
-  const author = front.author ? (facts.authors.find((each) => each.slug === front.author)?.id ?? unknown("author", front.author)) : null;
+  const author = front.author
+    ? (facts.authors.find((each) => each.slug === front.author)?.id ?? unknown("author", front.author))
+    : null;
   const parent = front.parent ? (idOf(front.parent) ?? unknown("page", front.parent)) : null;
-  const instant = (wall: string | null | undefined) => (wall ? instantOf(wall, facts.settings.timeZone) : null);
+  const instant = (wall: string | null | undefined) =>
+    wall ? instantOf(wall, facts.settings.timeZone) : null;
   const level = /^level:(.*)$/.exec(front.access)?.[1];
-  if (level !== undefined && !facts.settings.levels.some((each) => each.key === level)) unknown("level", level);
+  if (level !== undefined && !facts.settings.levels.some((each) => each.key === level))
+    unknown("level", level);
   return {
     id: idOf(path) as string,
     kind: kind?.id ?? "",
@@ -54,7 +70,9 @@ const entryOf = (file: EntryFile, path: string, facts: SiteFacts, idOf: (path: s
     summary: front.summary,
     medium: front.medium,
     author,
-    terms: [...termsOf("topics", front.topics), ...termsOf("tags", front.tags)].flatMap(([key, id]) => id ?? unknown("term", key) ?? []),
+    terms: [...termsOf("topics", front.topics), ...termsOf("tags", front.tags)].flatMap(
+      ([key, id]) => id ?? unknown("term", key) ?? [],
+    ),
     access: front.access,
     position: front.position,
     publishedOn: instant(front.published),
@@ -65,7 +83,10 @@ const entryOf = (file: EntryFile, path: string, facts: SiteFacts, idOf: (path: s
     body: [...file.body],
   };
 
-  function termsOf(grouping: string, keys: readonly string[]): readonly (readonly [string, string | undefined])[] {
+  function termsOf(
+    grouping: string,
+    keys: readonly string[],
+  ): readonly (readonly [string, string | undefined])[] {
     return keys.map((key) => [`${grouping}/${key}`, findTerm(facts, grouping, key.split("/"))]);
   }
 };
@@ -74,7 +95,9 @@ const findTerm = (facts: SiteFacts, groupingKey: string, slugs: readonly string[
   const grouping = facts.groupings.find((each) => each.key === groupingKey)?.id;
   let parent: string | null = null;
   for (const slug of slugs) {
-    const found: string | undefined = facts.terms.find((term) => term.grouping === grouping && term.parent === parent && term.slug === slug)?.id;
+    const found: string | undefined = facts.terms.find(
+      (term) => term.grouping === grouping && term.parent === parent && term.slug === slug,
+    )?.id;
     if (found === undefined) return undefined;
     parent = found;
   }
@@ -82,10 +105,15 @@ const findTerm = (facts: SiteFacts, groupingKey: string, slugs: readonly string[
 };
 
 /** Saves entries, parents before children, unless a path belongs to another entry of the site. */
-export const saveEntries = async (site: string, entries: readonly Entry[], transaction: Transaction): Promise<Outcome<number>> => {
+export const saveEntries = async (
+  site: string,
+  entries: readonly Entry[],
+  transaction: Transaction,
+): Promise<Outcome<number>> => {
   const issues: Issue[] = [];
   for (const entry of entries)
-    if (await pathTaken(site, entry.path, entry.id, transaction)) issues.push(issue("path.taken", [entry.path], { path: entry.path, other: "another entry" }));
+    if (await pathTaken(site, entry.path, entry.id, transaction))
+      issues.push(issue("path.taken", [entry.path], { path: entry.path, other: "another entry" }));
   if (issues.length > 0) return fail(...issues);
   for (const entry of entries) await saveEntry(site, entry, transaction);
   await touchContent(site, transaction);

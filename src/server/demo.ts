@@ -1,4 +1,4 @@
-import { createAccount, findAccountByEmail, addMembership } from "../data/account-repository";
+import { addMembership, createAccount, findAccountByEmail } from "../data/account-repository";
 import { deleteSite, findSite } from "../data/content-repository";
 import { describeIssues } from "../messages/issues";
 import { newIds } from "./ids";
@@ -27,7 +27,9 @@ const accountFor = async ({ email, name }: { readonly email: string; readonly na
 
 /** Loads the sample sites that are not there yet; with `fresh`, all of them anew. Returns the names of those loaded. */
 export const loadDemo = async (options: { readonly fresh: boolean }): Promise<readonly string[]> => {
-  const accounts = await Promise.all(DEMO_ACCOUNTS.map(async (each) => ({ ...each, account: await accountFor(each) })));
+  const accounts = await Promise.all(
+    DEMO_ACCOUNTS.map(async (each) => ({ ...each, account: await accountFor(each) })),
+  );
   const owner = accounts[0]?.account;
   if (!owner) throw new Error("demo: expected an owner, got none");
   const loaded: string[] = [];

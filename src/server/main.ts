@@ -31,13 +31,15 @@ const start = async (): Promise<void> => {
   const server = createServer((request, response) => {
     handle(request, response).catch((error: unknown) => {
       log.error({ error, url: request.url }, "request failed");
-      if (!response.headersSent) send(response, plainAnswer(500, "Something went wrong here. It has been noted."));
+      if (!response.headersSent)
+        send(response, plainAnswer(500, "Something went wrong here. It has been noted."));
       else response.destroy();
     });
   });
   if (dev) server.on("upgrade", studio.getUpgradeHandler());
   server.on("error", (error: NodeJS.ErrnoException) => {
-    const reason = error.code === "EADDRINUSE" ? `port ${PORT} is in use; set PORT to another one` : error.message;
+    const reason =
+      error.code === "EADDRINUSE" ? `port ${PORT} is in use; set PORT to another one` : error.message;
     process.stderr.write(`Gray Latch cannot start: ${reason}.\n`);
     process.exit(1);
   });

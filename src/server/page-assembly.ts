@@ -1,11 +1,11 @@
 import { type Address, entryIdentity, mayRead, type SiteIndex } from "../core/addresses/facts";
 import { pagePath } from "../core/addresses/paths";
 import type { EntryFacts } from "../core/model/content";
-import { findBody, getBody, PROFILE_ID, type Picture, STYLE_ID } from "../core/model/design";
+import { findBody, getBody, type Picture, PROFILE_ID, STYLE_ID } from "../core/model/design";
 import type { Part } from "../core/model/part";
 import type { Audience } from "../core/model/placement";
 import { SLOTS, type Slot } from "../core/model/slot";
-import { type CompiledDesign, partOf, resolvePage, type PageAnswers } from "../core/placement/resolve";
+import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../core/placement/resolve";
 import type { EntryView, ListView, PageData } from "../core/render/page-data";
 import { type ListNeed, pageCount, planPage } from "../core/render/plan";
 import { loadBody, type SiteHead } from "../data/content-repository";
@@ -32,7 +32,12 @@ export interface PageRequest {
 /** How many pages a page's archive has, as its winning layout says, signed out. */
 export const pagesOf = (compiled: CompiledDesign, page: Address, at: string): number => {
   const layout = partOf(resolvePage(compiled, page, { audience: "signedOut", at }).layout);
-  return pageCount(compiled.index, page, layout === null ? null : (findBody(compiled.design, "part", layout) ?? null), at);
+  return pageCount(
+    compiled.index,
+    page,
+    layout === null ? null : (findBody(compiled.design, "part", layout) ?? null),
+    at,
+  );
 };
 
 const slotsOf = (request: PageRequest): PageData["slots"] => {
@@ -54,7 +59,11 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
   const slots = slotsOf(request);
   const profile = getBody(design, "profile", PROFILE_ID);
   const parts = SLOTS.flatMap((slot) => slots[slot]?.part ?? []);
-  const menus = Object.fromEntries([...design.values()].flatMap((document) => (document.kind === "menu" ? [[document.id, document.body]] : [])));
+  const menus = Object.fromEntries(
+    [...design.values()].flatMap((document) =>
+      document.kind === "menu" ? [[document.id, document.body]] : [],
+    ),
+  );
   const needs = planPage({
     index,
     page,
@@ -66,10 +75,16 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     profilePictures: [profile.logo, profile.logoOverPictures],
   });
   const readable = mayRead(page.access, request.audience);
-  const body = needs.needsBody && readable && page.entry ? await loadBody(head.id, page.entry.id, transaction) : [];
+  const body =
+    needs.needsBody && readable && page.entry ? await loadBody(head.id, page.entry.id, transaction) : [];
   const view = (entry: EntryFacts) => entryView(entry, index, request.audience);
   return {
-    site: { name: profile.name, language: head.settings.language, origin: request.origin, searchPath: head.settings.searchPath },
+    site: {
+      name: profile.name,
+      language: head.settings.language,
+      origin: request.origin,
+      searchPath: head.settings.searchPath,
+    },
     page: {
       identity: page.identity,
       path: pagePath(page.path, request.pageNumber),
@@ -90,7 +105,9 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     entry: page.entry ? view(page.entry) : null,
     body,
     mayRead: readable,
-    lists: Object.fromEntries(Object.entries(needs.lists).map(([id, list]) => [id, listView(list, page, view)])),
+    lists: Object.fromEntries(
+      Object.entries(needs.lists).map(([id, list]) => [id, listView(list, page, view)]),
+    ),
     query: request.query ?? "",
   };
 };
@@ -98,7 +115,8 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
 const picturesOf = (ids: readonly string[], request: PageRequest): Readonly<Record<string, Picture>> =>
   Object.fromEntries(
     ids.flatMap((id) => {
-      const picture = findBody(request.compiled.design, "picture", id) ?? findBody(request.contentPictures, "picture", id);
+      const picture =
+        findBody(request.compiled.design, "picture", id) ?? findBody(request.contentPictures, "picture", id);
       return picture ? [[id, picture]] : [];
     }),
   );
@@ -121,7 +139,8 @@ const listView = (list: ListNeed, page: Address, view: (entry: EntryFacts) => En
 
 const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
   const { facts } = index;
-  const zoned = (instant: string | null) => (instant === null ? null : wallTime(instant, facts.settings.timeZone));
+  const zoned = (instant: string | null) =>
+    instant === null ? null : wallTime(instant, facts.settings.timeZone);
   const author = facts.authors.find((each) => each.id === entry.author);
   const authorPage = author && index.byIdentity.get(`archive:author:${author.id}`);
   const kind = facts.kinds.find((each) => each.id === entry.kind);
@@ -149,22 +168,32 @@ const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): Ent
 
 /** The way down: front page, then what the page hangs below (ancestors, or the archive it is listed in), then itself. */
 const trailOf = (page: Address, index: SiteIndex): PageData["trail"] => {
-  const step = (address: Address | undefined) => (address ? [{ title: address.title, path: address.path }] : []);
+  const step = (address: Address | undefined) =>
+    address ? [{ title: address.title, path: address.path }] : [];
   const [front] = index.stems;
   if (!front || page.role === "front") return [];
   const first = [{ title: ENGLISH.home, path: "/" }];
   if (page.role === "notFound") return first;
   const above = page.ancestors.map((id) => index.byIdentity.get(entryIdentity(id))).reverse();
-  const archive = page.entry && above.length === 0 ? index.byIdentity.get(`archive:kind:${page.kind}`) : undefined;
+  const archive =
+    page.entry && above.length === 0 ? index.byIdentity.get(`archive:kind:${page.kind}`) : undefined;
   const termsAbove = page.archiveOf?.of === "term" ? termChain(page.archiveOf.id, index) : [];
-  return [...first, ...step(archive), ...above.flatMap(step), ...termsAbove.flatMap(step), ...step(page)].filter(
-    (each, position, all) => position === 0 || each.path !== all[position - 1]?.path,
-  );
+  return [
+    ...first,
+    ...step(archive),
+    ...above.flatMap(step),
+    ...termsAbove.flatMap(step),
+    ...step(page),
+  ].filter((each, position, all) => position === 0 || each.path !== all[position - 1]?.path);
 };
 
 const termChain = (id: string, index: SiteIndex): readonly (Address | undefined)[] => {
   const chain: (Address | undefined)[] = [];
-  for (let term = index.terms.get(index.terms.get(id)?.parent ?? ""); term; term = index.terms.get(term.parent ?? ""))
+  for (
+    let term = index.terms.get(index.terms.get(id)?.parent ?? "");
+    term;
+    term = index.terms.get(term.parent ?? "")
+  )
     chain.unshift(index.byIdentity.get(`archive:term:${term.id}`));
   return chain;
 };

@@ -1,10 +1,7 @@
 import type { UseCaseName } from "./registry";
+import type { Permission, Role } from "./roles";
 
 /** Who may do what. A role holds permissions; every use-case needs exactly one. Tested by enumeration. */
-export const ROLES = ["owner", "builder", "editor", "viewer"] as const;
-export type Role = (typeof ROLES)[number];
-export type Permission = "look" | "choose" | "design" | "publish";
-
 const HELD: Readonly<Record<Role, readonly Permission[]>> = {
   owner: ["look", "choose", "design", "publish"],
   builder: ["look", "choose", "design", "publish"],

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import sharp from "sharp";
-import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import type { Picture } from "../core/model/design";
+import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import type { Transaction } from "../data/database";
 import { loadFile, saveFile } from "../data/file-repository";
 
@@ -30,7 +30,10 @@ export const renderPicture = async (bytes: Uint8Array): Promise<Outcome<Rendered
     const widths = [...LADDER.filter((each) => each < width), Math.min(width, LADDER.at(-1) as number)];
     const files = [];
     for (const each of widths) {
-      const rendition = await sharp(upright.data).resize({ width: each }).webp({ quality: 80, effort: 2 }).toBuffer();
+      const rendition = await sharp(upright.data)
+        .resize({ width: each })
+        .webp({ quality: 80, effort: 2 })
+        .toBuffer();
       files.push({ variant: `${each}.webp`, type: "image/webp", bytes: rendition });
     }
     const stats = await sharp(upright.data).resize({ width: 64 }).greyscale().stats();
@@ -38,13 +41,21 @@ export const renderPicture = async (bytes: Uint8Array): Promise<Outcome<Rendered
     const file = createHash("sha256").update(bytes).digest("hex");
     return succeed({ facts: { file, type, width, height, lightness, renditions: widths }, files });
   } catch (error) {
-    if (error instanceof Error && /unsupported|corrupt|invalid|exceeds|bad|premature|VipsJpeg|Input/i.test(error.message)) return fail(issue("pack.picture"));
+    if (
+      error instanceof Error &&
+      /unsupported|corrupt|invalid|exceeds|bad|premature|VipsJpeg|Input/i.test(error.message)
+    )
+      return fail(issue("pack.picture"));
     throw error;
   }
 };
 
 /** Takes a picture over into a site: the original is kept, only re-encoded renditions are ever served. */
-export const takePicture = async (site: string, bytes: Uint8Array, transaction: Transaction): Promise<Outcome<PictureFile>> => {
+export const takePicture = async (
+  site: string,
+  bytes: Uint8Array,
+  transaction: Transaction,
+): Promise<Outcome<PictureFile>> => {
   const rendered = await renderPicture(bytes);
   if (!rendered.ok) return rendered;
   const { facts, files } = rendered.value;

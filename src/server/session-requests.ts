@@ -14,7 +14,12 @@ export const postSession = async (request: Request): Promise<Response> => {
   const input = parseInput(Credentials, body);
   if (!input.ok) return outcomeResponse(input);
   // the server is the first to answer: there is no proxy in front whose word could be taken
-  const outcome = await signIn(input.value.email, input.value.password, request.headers.get("x-forwarded-for") ?? "local", new Date());
+  const outcome = await signIn(
+    input.value.email,
+    input.value.password,
+    request.headers.get("x-forwarded-for") ?? "local",
+    new Date(),
+  );
   if (!outcome.ok) return outcomeResponse(outcome);
   const response = outcomeResponse(succeed({}));
   response.headers.set("Set-Cookie", sessionCookie(outcome.value.sessionId));

@@ -1,8 +1,16 @@
 import { createHash, randomBytes } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
-import { addTry, clearTries, countTries, createSession, endSession, findAccountByEmail, findSessionAccount } from "../data/account-repository";
-import type { AccountRow } from "../data/models";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
+import {
+  addTry,
+  clearTries,
+  countTries,
+  createSession,
+  endSession,
+  findAccountByEmail,
+  findSessionAccount,
+} from "../data/account-repository";
+import type { AccountRow } from "../data/models";
 
 /** Sessions live on the server: the cookie holds a random id, the table its SHA-256. */
 export const SESSION_COOKIE = "__Host-gray-latch";
@@ -19,7 +27,12 @@ let decoy: Promise<string> | undefined;
 const decoyHash = (): Promise<string> => (decoy ??= hash(randomBytes(16).toString("hex")));
 
 /** Checks address and password and opens a session. Failures count against the account and the caller's address. */
-export const signIn = async (email: string, password: string, from: string, now: Date): Promise<Outcome<{ readonly sessionId: string }>> => {
+export const signIn = async (
+  email: string,
+  password: string,
+  from: string,
+  now: Date,
+): Promise<Outcome<{ readonly sessionId: string }>> => {
   const keys = [`account:${email.toLowerCase()}`, `from:${from}`];
   const since = new Date(now.getTime() - TRIES_WINDOW_MS);
   const limits = [TRIES, TRIES * 5];

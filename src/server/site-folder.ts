@@ -17,7 +17,9 @@ interface TermNode {
   name: string;
   below?: TermNode[];
 }
-const TermNode: z.ZodType<TermNode> = z.lazy(() => z.object({ slug: z.string(), name: z.string(), below: z.array(TermNode).optional() }));
+const TermNode: z.ZodType<TermNode> = z.lazy(() =>
+  z.object({ slug: z.string(), name: z.string(), below: z.array(TermNode).optional() }),
+);
 
 interface MenuNode {
   label: string;
@@ -26,7 +28,12 @@ interface MenuNode {
   items?: MenuNode[];
 }
 const MenuNode: z.ZodType<MenuNode> = z.lazy(() =>
-  z.object({ label: z.string(), page: z.string().optional(), url: z.string().optional(), items: z.array(MenuNode).optional() }),
+  z.object({
+    label: z.string(),
+    page: z.string().optional(),
+    url: z.string().optional(),
+    items: z.array(MenuNode).optional(),
+  }),
 );
 
 const SiteFile = z.strictObject({
@@ -44,29 +51,61 @@ const SiteFile = z.strictObject({
       path: z.string(),
       archive: z.boolean(),
       dateArchives: z.boolean().default(false),
-      fields: z.array(z.object({ key: z.string(), label: z.string(), type: z.enum(["text", "number", "money"]) })).default([]),
+      fields: z
+        .array(z.object({ key: z.string(), label: z.string(), type: z.enum(["text", "number", "money"]) }))
+        .default([]),
     }),
   ),
-  groupings: z.array(z.object({ key: z.string(), name: z.string(), plural: z.string(), path: z.string(), hierarchical: z.boolean(), terms: z.array(TermNode) })),
+  groupings: z.array(
+    z.object({
+      key: z.string(),
+      name: z.string(),
+      plural: z.string(),
+      path: z.string(),
+      hierarchical: z.boolean(),
+      terms: z.array(TermNode),
+    }),
+  ),
   authors: z.array(z.object({ slug: z.string(), name: z.string(), about: z.string() })),
   profile: SiteProfile.omit({ schema: true }),
   menus: z.array(z.object({ key: z.string(), name: z.string(), items: z.array(MenuNode) })),
   style: HouseStyle.omit({ schema: true }),
-  pictures: z.record(z.string(), z.object({ name: z.string(), alt: z.string(), focal: z.tuple([z.number(), z.number()]) })),
-  choices: z.array(z.object({ page: z.string(), slot: Slot, part: z.string().optional(), nothing: z.boolean().optional() })),
+  pictures: z.record(
+    z.string(),
+    z.object({ name: z.string(), alt: z.string(), focal: z.tuple([z.number(), z.number()]) }),
+  ),
+  choices: z.array(
+    z.object({ page: z.string(), slot: Slot, part: z.string().optional(), nothing: z.boolean().optional() }),
+  ),
 });
 
-const PartFile = z.object({ slot: Slot, name: z.string(), order: z.number(), placement: Placement, bands: z.array(Band) });
+const PartFile = z.object({
+  slot: Slot,
+  name: z.string(),
+  order: z.number(),
+  placement: Placement,
+  bands: z.array(Band),
+});
 
 export interface SiteFolder {
   readonly site: z.infer<typeof SiteFile>;
   readonly entries: readonly EntryFile[];
-  readonly parts: readonly { readonly key: string; readonly slot: Slot; readonly name: string; readonly placement: Placement; readonly bands: Part["bands"] }[];
+  readonly parts: readonly {
+    readonly key: string;
+    readonly slot: Slot;
+    readonly name: string;
+    readonly placement: Placement;
+    readonly bands: Part["bands"];
+  }[];
   readonly pictures: readonly { readonly key: string; readonly bytes: Uint8Array }[];
 }
 
 const problems = (file: string, error: z.ZodError) =>
-  fail(...error.issues.map((problem) => issue("content.value", [file, ...(problem.path as (string | number)[])], { detail: problem.message })));
+  fail(
+    ...error.issues.map((problem) =>
+      issue("content.value", [file, ...(problem.path as (string | number)[])], { detail: problem.message }),
+    ),
+  );
 
 /** Nodes without an id get one, and text written as Markdown becomes rich text, before the schema looks. */
 const prepared = (value: unknown, newId: () => string): unknown => {
@@ -74,13 +113,22 @@ const prepared = (value: unknown, newId: () => string): unknown => {
   if (value === null || typeof value !== "object") return value;
   const fields = Object.fromEntries(Object.entries(value).map(([key, each]) => [key, prepared(each, newId)]));
   if (fields["kind"] === "richText" && typeof (fields["settings"] as { text?: unknown })?.text === "string")
-    fields["settings"] = { ...(fields["settings"] as object), text: parseMarkdown((fields["settings"] as { text: string }).text) };
+    fields["settings"] = {
+      ...(fields["settings"] as object),
+      text: parseMarkdown((fields["settings"] as { text: string }).text),
+    };
   if (typeof fields["kind"] === "string" && fields["settings"] === undefined) fields["settings"] = {};
-  const isNode = "cells" in fields || "blocks" in fields || (typeof fields["kind"] === "string" && "settings" in fields);
+  const isNode =
+    "cells" in fields || "blocks" in fields || (typeof fields["kind"] === "string" && "settings" in fields);
   return isNode ? { id: newId(), ...fields } : fields;
 };
 
-const read = async <T>(folder: string, file: string, schema: z.ZodType<T>, newId: () => string): Promise<Outcome<T>> => {
+const read = async <T>(
+  folder: string,
+  file: string,
+  schema: z.ZodType<T>,
+  newId: () => string,
+): Promise<Outcome<T>> => {
   const value = prepared(parseYaml(await readFile(join(folder, file), "utf8")), newId);
   const parsed = schema.safeParse(value);
   return parsed.success ? succeed(parsed.data) : problems(file, parsed.error);
@@ -93,7 +141,14 @@ export const readSiteFolder = async (folder: string, newId: () => string): Promi
   const entries: Outcome<EntryFile>[] = [];
   for (const { key } of site.value.kinds)
     for (const file of await filesIn(join(folder, "entries", key), ".md"))
-      entries.push(parseEntryFile(`entries/${key}/${file}`, key, file.slice(0, -3), await readFile(join(folder, "entries", key, file), "utf8")));
+      entries.push(
+        parseEntryFile(
+          `entries/${key}/${file}`,
+          key,
+          file.slice(0, -3),
+          await readFile(join(folder, "entries", key, file), "utf8"),
+        ),
+      );
   const parts: Outcome<{ key: string } & z.infer<typeof PartFile>>[] = [];
   for (const file of await filesIn(join(folder, "parts"), ".yaml")) {
     const part = await read(folder, `parts/${file}`, PartFile, newId);
@@ -103,14 +158,23 @@ export const readSiteFolder = async (folder: string, newId: () => string): Promi
   if (failed.length > 0) return fail(...failed);
   const pictures = [];
   for (const file of await filesIn(join(folder, "pictures"), ""))
-    pictures.push({ key: file.replace(/\.[a-z]+$/, ""), bytes: new Uint8Array(await readFile(join(folder, "pictures", file))) });
+    pictures.push({
+      key: file.replace(/\.[a-z]+$/, ""),
+      bytes: new Uint8Array(await readFile(join(folder, "pictures", file))),
+    });
   return succeed({
     site: site.value,
     entries: entries.flatMap((outcome) => (outcome.ok ? [outcome.value] : [])),
     parts: parts
       .flatMap((outcome) => (outcome.ok ? [outcome.value] : []))
       .sort((a, b) => a.order - b.order)
-      .map(({ key, slot, name, placement, bands }) => ({ key, slot, name, placement, bands: bands as Part["bands"] })),
+      .map(({ key, slot, name, placement, bands }) => ({
+        key,
+        slot,
+        name,
+        placement,
+        bands: bands as Part["bands"],
+      })),
     pictures,
   });
 };

@@ -10,7 +10,15 @@ import { contentOfType } from "../core/packs/references";
 import type { Pack } from "../core/packs/shapes";
 import { chooseOperations } from "../core/placement/proposals";
 import { addMembership } from "../data/account-repository";
-import { createSite, findSite, loadFacts, saveAuthors, saveGroupings, saveKinds, saveTerms } from "../data/content-repository";
+import {
+  createSite,
+  findSite,
+  loadFacts,
+  saveAuthors,
+  saveGroupings,
+  saveKinds,
+  saveTerms,
+} from "../data/content-repository";
 import { runStatement, type Transaction } from "../data/database";
 import { loadDraft } from "../data/design-repository";
 import { entriesFromFiles, saveEntries } from "./content-import";
@@ -22,7 +30,11 @@ import { allOrNothing, commitChange } from "./use-cases/design-changes";
 import { publish } from "./use-cases/editions";
 
 /** Makes a site of a folder: content first, then its design by the same plan a template pack goes through. */
-export const importSite = async (id: string, folder: SiteFolder, owner: SiteContext["account"]): Promise<Outcome<{ entries: number }>> => {
+export const importSite = async (
+  id: string,
+  folder: SiteFolder,
+  owner: SiteContext["account"],
+): Promise<Outcome<{ entries: number }>> => {
   const made = await allOrNothing(async (transaction) => {
     const entries = await importContent(id, folder, transaction);
     if (!entries.ok) return entries;
@@ -31,19 +43,29 @@ export const importSite = async (id: string, folder: SiteFolder, owner: SiteCont
   });
   if (!made.ok) return made;
   await addMembership({ site: id, account: owner.id, role: "owner" });
-  const published = await publish.run(await contextFor(id, owner), { note: "The site as it was brought here" });
+  const published = await publish.run(await contextFor(id, owner), {
+    note: "The site as it was brought here",
+  });
   // the bringing itself is not a step of anyone's work: undo begins after it
   await runStatement("UPDATE change SET state = 'dropped' WHERE site = :id", { id });
   return published.ok ? made : published;
 };
 
-const contextFor = async (id: string, account: SiteContext["account"], transaction?: Transaction): Promise<SiteContext> => {
+const contextFor = async (
+  id: string,
+  account: SiteContext["account"],
+  transaction?: Transaction,
+): Promise<SiteContext> => {
   const site = await findSite(id, transaction);
   if (!site) throw new Error(`site import: expected the site ${id}, got none`);
   return { account, role: "owner", site, now: new Date().toISOString(), ids: newIds };
 };
 
-const importContent = async (id: string, { site, entries: files }: SiteFolder, transaction: Transaction): Promise<Outcome<{ entries: number }>> => {
+const importContent = async (
+  id: string,
+  { site, entries: files }: SiteFolder,
+  transaction: Transaction,
+): Promise<Outcome<{ entries: number }>> => {
   const settings: SiteSettings = {
     schema: 1,
     name: site.name,
@@ -55,11 +77,32 @@ const importContent = async (id: string, { site, entries: files }: SiteFolder, t
     levels: site.levels,
   };
   await createSite(id, settings, transaction);
-  await saveKinds(id, site.kinds.map(({ archive, dateArchives, ...kind }) => ({ ...kind, id: newIds.id(), hasArchive: archive, hasDateArchives: dateArchives })), transaction);
-  const groupings = site.groupings.map(({ terms, ...grouping }) => ({ terms, grouping: { ...grouping, id: newIds.id() } as Grouping }));
-  await saveGroupings(id, groupings.map(({ grouping }) => grouping), transaction);
-  for (const { grouping, terms } of groupings) await saveTerms(id, flatTerms(terms, grouping.id, null), transaction);
-  await saveAuthors(id, site.authors.map((author) => ({ ...author, id: newIds.id() })), transaction);
+  await saveKinds(
+    id,
+    site.kinds.map(({ archive, dateArchives, ...kind }) => ({
+      ...kind,
+      id: newIds.id(),
+      hasArchive: archive,
+      hasDateArchives: dateArchives,
+    })),
+    transaction,
+  );
+  const groupings = site.groupings.map(({ terms, ...grouping }) => ({
+    terms,
+    grouping: { ...grouping, id: newIds.id() } as Grouping,
+  }));
+  await saveGroupings(
+    id,
+    groupings.map(({ grouping }) => grouping),
+    transaction,
+  );
+  for (const { grouping, terms } of groupings)
+    await saveTerms(id, flatTerms(terms, grouping.id, null), transaction);
+  await saveAuthors(
+    id,
+    site.authors.map((author) => ({ ...author, id: newIds.id() })),
+    transaction,
+  );
   const facts = await loadFacts({ id, settings, contentRev: 1, designRev: 0 }, transaction);
   const entries = entriesFromFiles(files, facts, newIds.id);
   if (!entries.ok) return entries;
@@ -67,23 +110,41 @@ const importContent = async (id: string, { site, entries: files }: SiteFolder, t
   if (!saved.ok) return saved;
   const front = entries.value.find((entry) => entry.path === site.front);
   if (!front) return fail(issue("content.unknown", ["site.yaml"], { type: "front page", value: site.front }));
-  await runStatement("UPDATE site SET settings = :settings WHERE id = :id", { id, settings: JSON.stringify({ ...settings, front: `entry:${front.id}` }) }, transaction);
+  await runStatement(
+    "UPDATE site SET settings = :settings WHERE id = :id",
+    { id, settings: JSON.stringify({ ...settings, front: `entry:${front.id}` }) },
+    transaction,
+  );
   return succeed({ entries: saved.value });
 };
 
-const flatTerms = (nodes: SiteFolder["site"]["groupings"][number]["terms"], grouping: string, parent: string | null): readonly Term[] =>
+const flatTerms = (
+  nodes: SiteFolder["site"]["groupings"][number]["terms"],
+  grouping: string,
+  parent: string | null,
+): readonly Term[] =>
   nodes.flatMap(({ slug, name, below }) => {
     const term: Term = { id: newIds.id(), grouping, parent, name, slug, description: "" };
     return [term, ...flatTerms(below ?? [], grouping, term.id)];
   });
 
-const importDesign = async (context: SiteContext, folder: SiteFolder, transaction: Transaction): Promise<Outcome<unknown>> => {
+const importDesign = async (
+  context: SiteContext,
+  folder: SiteFolder,
+  transaction: Transaction,
+): Promise<Outcome<unknown>> => {
   const { site } = folder;
   const index = buildIndex(await loadFacts(context.site, transaction), context.now);
   const style: Operation = { op: "create", id: STYLE_ID, kind: "style", body: { schema: 1, ...site.style } };
   const design = designOf([{ id: STYLE_ID, kind: "style", body: { schema: 1, ...site.style } }]);
   const pack = packOf(folder, index);
-  const change = importChange(pack, design, index, { ...NO_ANSWERS, on: Object.fromEntries(folder.parts.map(({ key }) => [key, true])) }, newIds);
+  const change = importChange(
+    pack,
+    design,
+    index,
+    { ...NO_ANSWERS, on: Object.fromEntries(folder.parts.map(({ key }) => [key, true])) },
+    newIds,
+  );
   if (!change.ok) return change;
   const pictures = new Map(change.value.pictures.map(({ key, id }) => [key, id]));
   const files = new Map<string, object>();
@@ -93,15 +154,24 @@ const importDesign = async (context: SiteContext, folder: SiteFolder, transactio
     files.set(pictures.get(key) ?? "", taken.value);
   }
   const operations = change.value.operations.map((operation) =>
-    operation.op === "create" && files.has(operation.id) ? { ...operation, body: { ...(operation.body as object), ...files.get(operation.id) } } : operation,
+    operation.op === "create" && files.has(operation.id)
+      ? { ...operation, body: { ...(operation.body as object), ...files.get(operation.id) } }
+      : operation,
   );
   const profile: Operation = {
     op: "create",
     id: PROFILE_ID,
     kind: "profile",
-    body: { schema: 1, ...site.profile, logo: pictures.get(site.profile.logo) ?? "", logoOverPictures: pictures.get(site.profile.logoOverPictures) ?? "" },
+    body: {
+      schema: 1,
+      ...site.profile,
+      logo: pictures.get(site.profile.logo) ?? "",
+      logoOverPictures: pictures.get(site.profile.logoOverPictures) ?? "",
+    },
   };
-  const saved = await commitChange(context, [style, profile, ...operations], transaction, { label: "the site as it was brought here" });
+  const saved = await commitChange(context, [style, profile, ...operations], transaction, {
+    label: "the site as it was brought here",
+  });
   if (!saved.ok) return saved;
   await givePictures(context.site.id, folder, pictures, transaction);
   return chooseAll(context, folder, index, transaction);
@@ -113,13 +183,38 @@ const packOf = ({ site, parts, pictures }: SiteFolder, index: SiteIndex): Pack =
     contentOfType(index, type).map(({ key, name }) => ({ type, key, name, parts: [], menus: [] })),
   );
   return {
-    manifest: { schema: 1, name: site.name, version: "1.0.0", description: "", author: "", licence: "", created: "", counts: { parts: 0, menus: 0, pictures: 0 }, files: {} },
+    manifest: {
+      schema: 1,
+      name: site.name,
+      version: "1.0.0",
+      description: "",
+      author: "",
+      licence: "",
+      created: "",
+      counts: { parts: 0, menus: 0, pictures: 0 },
+      files: {},
+    },
     parts: parts.map((part) => ({ schema: 1, ...part, origin: newIds.uuid() })),
-    menus: site.menus.map(({ key, name, items }) => ({ schema: 1, key, menu: { schema: 1, name, origin: newIds.uuid(), items: [...menuItems(items, index)] } })),
+    menus: site.menus.map(({ key, name, items }) => ({
+      schema: 1,
+      key,
+      menu: { schema: 1, name, origin: newIds.uuid(), items: [...menuItems(items, index)] },
+    })),
     pictures: pictures.map(({ key, bytes }) => {
       const about = site.pictures[key] ?? { name: key, alt: "", focal: [50, 50] as const };
       const sha256 = createHash("sha256").update(bytes).digest("hex");
-      return { key, origin: newIds.uuid(), file: key, type: "image/jpeg", name: about.name, alt: about.alt, credit: "", focal: { x: about.focal[0], y: about.focal[1] }, bytes, sha256 };
+      return {
+        key,
+        origin: newIds.uuid(),
+        file: key,
+        type: "image/jpeg",
+        name: about.name,
+        alt: about.alt,
+        credit: "",
+        focal: { x: about.focal[0], y: about.focal[1] },
+        bytes,
+        sha256,
+      };
     }),
     colours: [],
     needs,
@@ -127,25 +222,53 @@ const packOf = ({ site, parts, pictures }: SiteFolder, index: SiteIndex): Pack =
 };
 
 /** Menu items name pages by path; archives by theirs. Keys, as in a pack. */
-const menuItems = (nodes: SiteFolder["site"]["menus"][number]["items"], index: SiteIndex): readonly MenuItem[] =>
+const menuItems = (
+  nodes: SiteFolder["site"]["menus"][number]["items"],
+  index: SiteIndex,
+): readonly MenuItem[] =>
   nodes.map(({ label, page, url, items }) => {
     const found = page === undefined ? undefined : index.byPath.get(page);
-    const identity = found?.entry ? `entry:${found.entry.path}` : found?.archiveOf?.of === "kind" ? `archive:kind:${kindKey(index, found.archiveOf.id)}` : undefined;
-    return { id: newIds.id(), label, target: identity ? { identity } : url ? { url } : null, items: [...menuItems(items ?? [], index)] };
+    const identity = found?.entry
+      ? `entry:${found.entry.path}`
+      : found?.archiveOf?.of === "kind"
+        ? `archive:kind:${kindKey(index, found.archiveOf.id)}`
+        : undefined;
+    return {
+      id: newIds.id(),
+      label,
+      target: identity ? { identity } : url ? { url } : null,
+      items: [...menuItems(items ?? [], index)],
+    };
   });
 
-const kindKey = (index: SiteIndex, id: string): string => index.facts.kinds.find((kind) => kind.id === id)?.key ?? id;
+const kindKey = (index: SiteIndex, id: string): string =>
+  index.facts.kinds.find((kind) => kind.id === id)?.key ?? id;
 
-const givePictures = async (site: string, folder: SiteFolder, pictures: ReadonlyMap<string, string>, transaction: Transaction): Promise<void> => {
+const givePictures = async (
+  site: string,
+  folder: SiteFolder,
+  pictures: ReadonlyMap<string, string>,
+  transaction: Transaction,
+): Promise<void> => {
   for (const { front, kind, slug } of folder.entries) {
     const picture = pictures.get(front.picture ?? "");
     const path = front.path ?? `${folder.site.kinds.find((each) => each.key === kind)?.path}${slug}/`;
-    if (picture) await runStatement("UPDATE entry SET picture = :picture WHERE site = :site AND path = :path", { site, path, picture }, transaction);
+    if (picture)
+      await runStatement(
+        "UPDATE entry SET picture = :picture WHERE site = :site AND path = :path",
+        { site, path, picture },
+        transaction,
+      );
   }
 };
 
 /** What single pages choose, as the folder says. */
-const chooseAll = async (context: SiteContext, { site, parts }: SiteFolder, index: SiteIndex, transaction: Transaction): Promise<Outcome<unknown>> => {
+const chooseAll = async (
+  context: SiteContext,
+  { site, parts }: SiteFolder,
+  index: SiteIndex,
+  transaction: Transaction,
+): Promise<Outcome<unknown>> => {
   const design = await loadDraft(context.site.id, transaction);
   const named = new Map(documentsOf(design, "part").map(({ id, body }) => [`${body.slot} ${body.name}`, id]));
   const operations = site.choices.flatMap(({ page, slot, part, nothing }) => {
@@ -155,6 +278,7 @@ const chooseAll = async (context: SiteContext, { site, parts }: SiteFolder, inde
     if (identity === undefined || (!nothing && id === undefined)) return [];
     return chooseOperations(design, identity, slot, nothing ? "nothing" : { part: id as string });
   });
-  return operations.length === 0 ? succeed(0) : commitChange(context, operations, transaction, { label: "what pages choose" });
+  return operations.length === 0
+    ? succeed(0)
+    : commitChange(context, operations, transaction, { label: "what pages choose" });
 };
-

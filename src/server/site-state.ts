@@ -21,9 +21,19 @@ const MOST_DESIGNS = 40;
 
 /** The first publication still to come: until then the index holds. */
 const nextEdge = (index: SiteIndex, now: string): string =>
-  index.facts.entries.reduce((edge, entry) => (entry.publishedOn !== null && entry.publishedOn > now && entry.publishedOn < edge ? entry.publishedOn : edge), "9999");
+  index.facts.entries.reduce(
+    (edge, entry) =>
+      entry.publishedOn !== null && entry.publishedOn > now && entry.publishedOn < edge
+        ? entry.publishedOn
+        : edge,
+    "9999",
+  );
 
-export const siteIndex = async (head: SiteHead, now: string, transaction?: Transaction): Promise<SiteIndex> => {
+export const siteIndex = async (
+  head: SiteHead,
+  now: string,
+  transaction?: Transaction,
+): Promise<SiteIndex> => {
   const cached = indexes.get(head.id);
   if (cached && cached.contentRev === head.contentRev && now < cached.until) return cached.index;
   const index = buildIndex(await loadFacts(head, transaction), now);
@@ -31,7 +41,11 @@ export const siteIndex = async (head: SiteHead, now: string, transaction?: Trans
   return index;
 };
 
-const remembered = async (key: string, index: SiteIndex, load: () => Promise<Design>): Promise<CompiledDesign> => {
+const remembered = async (
+  key: string,
+  index: SiteIndex,
+  load: () => Promise<Design>,
+): Promise<CompiledDesign> => {
   const cached = designs.get(key);
   if (cached && cached.index === index) return cached;
   const compiled = compileDesign(await load(), index);
@@ -42,7 +56,11 @@ const remembered = async (key: string, index: SiteIndex, load: () => Promise<Des
 };
 
 /** The draft as it is now. */
-export const draftOf = async (head: SiteHead, now: string, transaction?: Transaction): Promise<CompiledDesign> => {
+export const draftOf = async (
+  head: SiteHead,
+  now: string,
+  transaction?: Transaction,
+): Promise<CompiledDesign> => {
   const index = await siteIndex(head, now, transaction);
   return remembered(`${head.id} draft ${head.designRev}`, index, () => loadDraft(head.id, transaction));
 };
@@ -58,7 +76,12 @@ export const liveOf = async (
   return { seq, compiled: await editionOf(head, seq, now, transaction) };
 };
 
-export const editionOf = async (head: SiteHead, seq: number, now: string, transaction?: Transaction): Promise<CompiledDesign> => {
+export const editionOf = async (
+  head: SiteHead,
+  seq: number,
+  now: string,
+  transaction?: Transaction,
+): Promise<CompiledDesign> => {
   const index = await siteIndex(head, now, transaction);
   return remembered(`${head.id} edition ${seq}`, index, () => loadEdition(head.id, seq, transaction));
 };

@@ -1,14 +1,16 @@
 import { fail, issue } from "../core/model/issue";
 import { callUseCase, openContext, outcomeResponse, parseInput } from "./call";
-import { exportPack, PackRequest } from "./use-cases/packs";
 import { LIMITS } from "./unzip";
+import { exportPack, PackRequest } from "./use-cases/packs";
 
 /** A call of the studio over HTTP: JSON, or a form with a file for packs. */
 export const answerCall = async (request: Request, site: string, name: string): Promise<Response> => {
   if (name === "exportPack") return answerExport(request, site);
   if (Number(request.headers.get("content-length") ?? 0) > LIMITS.archive + 1_000_000)
     return outcomeResponse(fail(issue("pack.tooBig", [], { limit: "64 MB" })));
-  const input = request.headers.get("content-type")?.startsWith("multipart/form-data") ? await readForm(request) : await request.json().catch(() => undefined);
+  const input = request.headers.get("content-type")?.startsWith("multipart/form-data")
+    ? await readForm(request)
+    : await request.json().catch(() => undefined);
   if (input === undefined) return outcomeResponse(fail(issue("input.notJson")));
   return outcomeResponse(await callUseCase(request, site, name, input));
 };
@@ -18,7 +20,10 @@ const readForm = async (request: Request): Promise<unknown> => {
   const file = form?.get("file");
   if (!(file instanceof Blob)) return { answers: {} };
   try {
-    return { bytes: new Uint8Array(await file.arrayBuffer()), answers: JSON.parse(String(form?.get("answers") ?? "{}")) };
+    return {
+      bytes: new Uint8Array(await file.arrayBuffer()),
+      answers: JSON.parse(String(form?.get("answers") ?? "{}")),
+    };
   } catch {
     return undefined;
   }
@@ -31,8 +36,16 @@ const answerExport = async (request: Request, site: string): Promise<Response> =
   if (!input.ok) return outcomeResponse(input);
   const pack = await exportPack(context.value, input.value);
   if (!pack.ok) return outcomeResponse(pack);
-  const name = input.value.name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "") || "pack";
+  const name =
+    input.value.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-+|-+$/g, "") || "pack";
   return new Response(pack.value as BodyInit, {
-    headers: { "Content-Type": "application/zip", "Content-Disposition": `attachment; filename="${name}-${input.value.version}.zip"`, "Cache-Control": "no-store" },
+    headers: {
+      "Content-Type": "application/zip",
+      "Content-Disposition": `attachment; filename="${name}-${input.value.version}.zip"`,
+      "Cache-Control": "no-store",
+    },
   });
 };

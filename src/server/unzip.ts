@@ -1,8 +1,14 @@
 import yauzl, { type Entry, type ZipFile } from "yauzl";
-import { fail, issue, type Issue, type Outcome, succeed } from "../core/model/issue";
+import { fail, type Issue, issue, type Outcome, succeed } from "../core/model/issue";
 
 /** Unpacking is hostile-input code: everything has a limit, and no path leaves the archive. */
-export const LIMITS = { archive: 64 * 1024 * 1024, file: 48 * 1024 * 1024, total: 200 * 1024 * 1024, files: 5000, ratio: 200 } as const;
+export const LIMITS = {
+  archive: 64 * 1024 * 1024,
+  file: 48 * 1024 * 1024,
+  total: 200 * 1024 * 1024,
+  files: 5000,
+  ratio: 200,
+} as const;
 
 class Refused extends Error {
   constructor(readonly problem: Issue) {
@@ -20,7 +26,9 @@ export const unzip = async (bytes: Uint8Array): Promise<Outcome<ReadonlyMap<stri
   } catch (error) {
     if (error instanceof Refused) return fail(error.problem);
     const message = error instanceof Error ? error.message : "";
-    const path = /(?:invalid relative path|absolute path|invalid characters in fileName): (.*)$/.exec(message)?.[1];
+    const path = /(?:invalid relative path|absolute path|invalid characters in fileName): (.*)$/.exec(
+      message,
+    )?.[1];
     if (path !== undefined) return fail(issue("pack.leavesArchive", [], { path }));
     return fail(issue("pack.cut"));
   }
@@ -28,14 +36,17 @@ export const unzip = async (bytes: Uint8Array): Promise<Outcome<ReadonlyMap<stri
 
 const open = (buffer: Buffer): Promise<ZipFile> =>
   new Promise((resolve, reject) => {
-    yauzl.fromBuffer(buffer, { lazyEntries: true, strictFileNames: true }, (error, file) => (error ? reject(error) : resolve(file)));
+    yauzl.fromBuffer(buffer, { lazyEntries: true, strictFileNames: true }, (error, file) =>
+      error ? reject(error) : resolve(file),
+    );
   });
 
 const checkEntry = (entry: Entry, total: number, files: number): void => {
   const path = entry.fileName;
   if (entry.uncompressedSize > LIMITS.file || total > LIMITS.total || files > LIMITS.files)
     throw new Refused(issue("pack.tooBig", [path], { limit: "200 MB unpacked" }));
-  if (entry.uncompressedSize > 100_000 && entry.uncompressedSize > entry.compressedSize * LIMITS.ratio) throw new Refused(issue("pack.ratio", [path]));
+  if (entry.uncompressedSize > 100_000 && entry.uncompressedSize > entry.compressedSize * LIMITS.ratio)
+    throw new Refused(issue("pack.ratio", [path]));
 };
 
 const readEntry = (file: ZipFile, entry: Entry): Promise<Uint8Array> =>

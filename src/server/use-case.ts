@@ -1,9 +1,9 @@
 import type { z } from "zod";
-import type { SiteHead } from "../data/content-repository";
-import type { AccountRow } from "../data/models";
 import type { Outcome } from "../core/model/issue";
 import type { NewIds } from "../core/placement/proposals";
-import type { Role } from "./permissions";
+import type { SiteHead } from "../data/content-repository";
+import type { AccountRow } from "../data/models";
+import type { Role } from "./roles";
 
 /** What a use-case gets to work with: who asks, on which site, and the doors to time and chance. */
 export interface SiteContext {
@@ -21,4 +21,5 @@ export interface UseCase<Input, Result> {
   readonly run: (context: SiteContext, input: Input) => Promise<Outcome<Result>>;
 }
 
-export const useCase = <Input, Result>(definition: UseCase<Input, Result>): UseCase<Input, Result> => definition;
+export const defineUseCase = <Input, Result>(definition: UseCase<Input, Result>): UseCase<Input, Result> =>
+  definition;

@@ -1,4 +1,4 @@
-import { type Issue, type Outcome, fail, issue, succeed } from "../model/issue";
+import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 
 const RESERVED = /^(page|feed|search|robots\.txt|sitemap.*\.xml|_.*)$/;
 

@@ -43,7 +43,9 @@ export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
     });
 
   const stems = [
-    ...facts.kinds.flatMap((kind) => inTreeOrder(published.filter((entry) => entry.kind === kind.id)).map(ofEntry)),
+    ...facts.kinds.flatMap((kind) =>
+      inTreeOrder(published.filter((entry) => entry.kind === kind.id)).map(ofEntry),
+    ),
     ...archives(facts, published, terms, termChain).map((archive) => base({ ...archive, role: "archive" })),
     base({ identity: "search", path: facts.settings.searchPath, title: "Search results", role: "search" }),
     base({ identity: "notFound", path: "/not-found/", title: "Not found", role: "notFound" }),
@@ -64,7 +66,8 @@ export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
 /** The id and all above it, nearest first; a loop in the data ends the chain. */
 const chainOf = (id: string, parentOf: (id: string) => string | null): string[] => {
   const chain: string[] = [];
-  for (let each: string | null = id; each !== null && !chain.includes(each); each = parentOf(each)) chain.push(each);
+  for (let each: string | null = id; each !== null && !chain.includes(each); each = parentOf(each))
+    chain.push(each);
   return chain;
 };
 
@@ -114,7 +117,9 @@ const archives = (
   const ofTerms = facts.terms.flatMap((term) => {
     const grouping = groupings.get(term.grouping);
     if (!grouping) return [];
-    const slugs = termChain(term.id).reverse().map((id) => terms.get(id)?.slug ?? id);
+    const slugs = termChain(term.id)
+      .reverse()
+      .map((id) => terms.get(id)?.slug ?? id);
     return {
       identity: `archive:term:${term.id}`,
       path: `${grouping.path}${slugs.join("/")}/`,

@@ -1,8 +1,11 @@
-import { type Address, type SiteIndex } from "../addresses/facts";
+import type { Address, SiteIndex } from "../addresses/facts";
 import type { SettingsOf } from "../model/blocks";
 import type { EntryFacts } from "../model/content";
 
-type ListSettings = Pick<SettingsOf<"entryList">, "from" | "kinds" | "terms" | "upcoming" | "sort" | "direction">;
+type ListSettings = Pick<
+  SettingsOf<"entryList">,
+  "from" | "kinds" | "terms" | "upcoming" | "sort" | "direction"
+>;
 
 /** The entries an archive is about, whatever their access: counts never depend on who looks. */
 const archiveEntries = (index: SiteIndex, page: Address): readonly EntryFacts[] => {
@@ -17,7 +20,9 @@ const archiveEntries = (index: SiteIndex, page: Address): readonly EntryFacts[] 
     case "author":
       return all.filter((entry) => entry.author === archive.id);
     case "date":
-      return all.filter((entry) => entry.kind === archive.kind && entry.publishedOn?.startsWith(archive.period));
+      return all.filter(
+        (entry) => entry.kind === archive.kind && entry.publishedOn?.startsWith(archive.period),
+      );
   }
 };
 
@@ -28,7 +33,8 @@ const compare = (a: string | number, b: string | number): number => (a === b ? 0
 /** The order of a list: the field asked for, ties by title, then by id. Stable on every machine. */
 const comparator = ({ sort, direction }: ListSettings) => {
   const sign = direction === "up" ? 1 : -1;
-  const key = (entry: EntryFacts) => (sort === "date" ? dateOf(entry) : sort === "title" ? entry.title : entry.position);
+  const key = (entry: EntryFacts) =>
+    sort === "date" ? dateOf(entry) : sort === "title" ? entry.title : entry.position;
   return (a: EntryFacts, b: EntryFacts): number =>
     sign * compare(key(a), key(b)) || compare(a.title, b.title) || compare(a.id, b.id);
 };
@@ -44,7 +50,10 @@ export const selectEntries = (
   if (settings.from === "archive" && page.role === "search") return found;
   const source = settings.from === "archive" ? archiveEntries(index, page) : [...index.entries.values()];
   return source
-    .filter((entry) => settings.from === "archive" || settings.kinds.length === 0 || settings.kinds.includes(entry.kind))
+    .filter(
+      (entry) =>
+        settings.from === "archive" || settings.kinds.length === 0 || settings.kinds.includes(entry.kind),
+    )
     .filter(
       (entry) =>
         settings.terms.length === 0 ||

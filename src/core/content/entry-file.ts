@@ -6,7 +6,9 @@ import type { RichText } from "../model/rich-text";
 import { parseMarkdown } from "./markdown";
 
 /** An entry as a file: Markdown with YAML front matter. References are keys: paths, slugs, names of pictures. */
-const DateText = z.string().regex(/^\d{4}-\d{2}-\d{2}( \d{2}:\d{2})?$/, "a date looks like 2026-03-01 or 2026-03-01 19:30");
+const DateText = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}( \d{2}:\d{2})?$/, "a date looks like 2026-03-01 or 2026-03-01 19:30");
 
 export const EntryFront = z.strictObject({
   title: z.string().min(1),
@@ -37,17 +39,36 @@ export interface EntryFile {
 }
 
 /** Reads one file. Issues name the file and the field. The YAML is read without dates, so that a date stays text. */
-export const parseEntryFile = (file: string, kind: string, slug: string, text: string): Outcome<EntryFile> => {
+export const parseEntryFile = (
+  file: string,
+  kind: string,
+  slug: string,
+  text: string,
+): Outcome<EntryFile> => {
   const found = /^---\r?\n([\s\S]*?)\r?\n---\r?\n?([\s\S]*)$/.exec(text);
-  if (!found) return fail(issue("content.value", [file], { detail: "it does not begin with front matter between two lines of ---" }));
+  if (!found)
+    return fail(
+      issue("content.value", [file], {
+        detail: "it does not begin with front matter between two lines of ---",
+      }),
+    );
   let front: unknown;
   try {
     front = parseYaml(found[1] as string, { schema: "core" });
   } catch (error) {
-    return fail(issue("content.value", [file], { detail: error instanceof Error ? (error.message.split("\n")[0] as string) : "its front matter is not YAML" }));
+    return fail(
+      issue("content.value", [file], {
+        detail:
+          error instanceof Error ? (error.message.split("\n")[0] as string) : "its front matter is not YAML",
+      }),
+    );
   }
   const parsed = EntryFront.safeParse(front);
   if (!parsed.success)
-    return fail(...parsed.error.issues.map((problem) => issue("content.value", [file, ...(problem.path as (string | number)[])], { detail: problem.message })));
+    return fail(
+      ...parsed.error.issues.map((problem) =>
+        issue("content.value", [file, ...(problem.path as (string | number)[])], { detail: problem.message }),
+      ),
+    );
   return succeed({ file, kind, slug, front: parsed.data, body: parseMarkdown(found[2] as string) });
 };

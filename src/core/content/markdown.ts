@@ -71,7 +71,12 @@ export const parseMarkdown = (source: string): RichText => {
           const children = inlines(tokens[at]?.children ?? []);
           at += 2;
           if (token.type === "paragraph_open") blocks.push({ type: "paragraph", children });
-          else blocks.push({ type: "heading", level: Math.min(4, Math.max(2, Number(token.tag[1]))) as 2 | 3 | 4, children });
+          else
+            blocks.push({
+              type: "heading",
+              level: Math.min(4, Math.max(2, Number(token.tag[1]))) as 2 | 3 | 4,
+              children,
+            });
           break;
         }
         case "bullet_list_open":
@@ -127,7 +132,11 @@ export const formatMarkdown = (blocks: RichText): string =>
       switch (block.type) {
         case "paragraph":
           // a line that would start a list, a heading or a rule is kept a paragraph
-          return block.children.map(inlineMarkdown).join("").replace(/^(\d+)([.)])(?=\s)/, "$1\\$2").replace(/^([#+-]+)(?=\s|$)/, "\\$1");
+          return block.children
+            .map(inlineMarkdown)
+            .join("")
+            .replace(/^(\d+)([.)])(?=\s)/, "$1\\$2")
+            .replace(/^([#+-]+)(?=\s|$)/, "\\$1");
         case "heading":
           return `${"#".repeat(block.level)} ${block.children.map(inlineMarkdown).join("")}`;
         case "list":

@@ -24,10 +24,7 @@ const Link = z.union([LinkTarget, z.literal("")]);
 const line = z.string().max(5000);
 
 /** A page by identity, or an address typed in. */
-export const Target = z.union([
-  z.object({ identity: z.string().min(1) }),
-  z.object({ url: LinkTarget }),
-]);
+export const Target = z.union([z.object({ identity: z.string().min(1) }), z.object({ url: LinkTarget })]);
 export type Target = z.infer<typeof Target>;
 
 export const TEXT_STYLES = ["body", "small", "lead", "h1", "h2", "h3", "h4"] as const;
@@ -83,7 +80,11 @@ export const BlockSettings = {
     border: z.boolean().default(false),
   }),
   space: z.object({ height: responsive(px(1000)).default({ wide: 24 }) }),
-  copyright: z.object({ owner: line.default(""), firstYear: z.number().int().min(0).max(9999).default(0), after: line.default("") }),
+  copyright: z.object({
+    owner: line.default(""),
+    firstYear: z.number().int().min(0).max(9999).default(0),
+    after: line.default(""),
+  }),
   breadcrumbs: z.object({ showHere: z.boolean().default(true) }),
   title: z.object({ style: TextStyle.default("h1") }),
   facts: z.object({ show: z.array(FactKind).default(["date", "author", "terms"]) }),
@@ -103,10 +104,19 @@ export const BlockSettings = {
     pageSize: z.number().int().min(1).max(100).default(12),
     arrangement: z.enum(ARRANGEMENTS).default("rows"),
     rows: z
-      .object({ picture: z.enum(["left", "right", "none"]).default("left"), summary: z.boolean().default(true), facts: z.array(FactKind).default(["date"]) })
+      .object({
+        picture: z.enum(["left", "right", "none"]).default("left"),
+        summary: z.boolean().default(true),
+        facts: z.array(FactKind).default(["date"]),
+      })
       .default({ picture: "left", summary: true, facts: ["date"] }),
     cards: z
-      .object({ columns: responsive(z.number().int().min(1).max(6)).default({ wide: 3, middle: 2, small: 1 }), picture: z.boolean().default(true), summary: z.boolean().default(true), facts: z.array(FactKind).default(["date"]) })
+      .object({
+        columns: responsive(z.number().int().min(1).max(6)).default({ wide: 3, middle: 2, small: 1 }),
+        picture: z.boolean().default(true),
+        summary: z.boolean().default(true),
+        facts: z.array(FactKind).default(["date"]),
+      })
       .default({ columns: { wide: 3, middle: 2, small: 1 }, picture: true, summary: true, facts: ["date"] }),
     whenEmpty: line.default("Nothing here yet."),
   }),

@@ -10,4 +10,5 @@ export const canonicalJson = (value: unknown): string => {
 };
 
 /** Whether two stored values are the same, whatever the order of their keys. */
-export const sameValue = (a: unknown, b: unknown): boolean => a === b || canonicalJson(a) === canonicalJson(b);
+export const sameValue = (a: unknown, b: unknown): boolean =>
+  a === b || canonicalJson(a) === canonicalJson(b);

@@ -8,7 +8,11 @@ export const Medium = z.enum(MEDIA);
 export type Medium = z.infer<typeof Medium>;
 
 /** Who may read an entry: anyone, anyone signed in, or the members of one level (`level:<key>`). */
-export const Access = z.union([z.literal("public"), z.literal("signedIn"), z.string().regex(/^level:[a-z0-9-]+$/)]);
+export const Access = z.union([
+  z.literal("public"),
+  z.literal("signedIn"),
+  z.string().regex(/^level:[a-z0-9-]+$/),
+]);
 export type Access = z.infer<typeof Access>;
 
 const Key = z.string().regex(/^[a-z0-9][a-z0-9-]*$/);
@@ -23,7 +27,9 @@ export const Kind = z.object({
   hasArchive: z.boolean(),
   /** Entries of the kind appear in archives by year and month. */
   hasDateArchives: z.boolean().default(false),
-  fields: z.array(z.object({ key: Key, label: z.string(), type: z.enum(["text", "number", "money"]) })).default([]),
+  fields: z
+    .array(z.object({ key: Key, label: z.string(), type: z.enum(["text", "number", "money"]) }))
+    .default([]),
 });
 export type Kind = z.infer<typeof Kind>;
 
@@ -47,7 +53,12 @@ export const Term = z.object({
 });
 export type Term = z.infer<typeof Term>;
 
-export const Author = z.object({ id: z.string(), name: z.string().min(1), slug: Key, about: z.string().default("") });
+export const Author = z.object({
+  id: z.string(),
+  name: z.string().min(1),
+  slug: Key,
+  about: z.string().default(""),
+});
 export type Author = z.infer<typeof Author>;
 
 /** What is known of an entry without its body. Instants are ISO strings in UTC. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ColourValue, Target } from "./blocks";
+import { type ColourValue, Target } from "./blocks";
 import { Part } from "./part";
 import { SLOTS, Slot } from "./slot";
 
@@ -37,7 +37,15 @@ export const Menu = z
   .refine((menu) => depthOf(menu.items) <= 3, { message: "menu.depth", path: ["items"] });
 export type Menu = z.infer<typeof Menu>;
 
-export const COLOUR_ROLES = ["background", "text", "mutedText", "accent", "textOnAccent", "line", "surface"] as const;
+export const COLOUR_ROLES = [
+  "background",
+  "text",
+  "mutedText",
+  "accent",
+  "textOnAccent",
+  "line",
+  "surface",
+] as const;
 export type ColourRole = (typeof COLOUR_ROLES)[number];
 
 const Hex = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -45,7 +53,9 @@ export const FONT_FAMILIES = ["Public Sans", "Fraunces", "Spline Sans Mono"] as 
 
 export const HouseStyle = z.object({
   schema: z.literal(1),
-  palette: z.array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), name: z.string().min(1), value: Hex })).max(200),
+  palette: z
+    .array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), name: z.string().min(1), value: Hex }))
+    .max(200),
   roles: z.object(
     Object.fromEntries(COLOUR_ROLES.map((role) => [role, z.string()])) as Record<ColourRole, z.ZodString>,
   ),
@@ -80,7 +90,13 @@ export const SiteProfile = z.object({
   owner: z.string().max(200).default(""),
   firstYear: z.number().int().min(0).max(9999).default(0),
   social: z
-    .array(z.object({ icon: z.enum(["feed", "mail", "talk", "film", "photo", "link"]), label: z.string().min(1), url: z.string() }))
+    .array(
+      z.object({
+        icon: z.enum(["feed", "mail", "talk", "film", "photo", "link"]),
+        label: z.string().min(1),
+        url: z.string(),
+      }),
+    )
     .max(40)
     .default([]),
 });
@@ -157,7 +173,11 @@ export const documentsOf = <K extends DocumentKind>(
   [...design.values()].filter((document) => document.kind === kind) as never;
 
 /** The body of a document, or undefined if there is none of that kind with that id. */
-export const findBody = <K extends DocumentKind>(design: Design, kind: K, id: string): DocumentBodies[K] | undefined => {
+export const findBody = <K extends DocumentKind>(
+  design: Design,
+  kind: K,
+  id: string,
+): DocumentBodies[K] | undefined => {
   const document = design.get(id);
   return document?.kind === kind ? (document.body as DocumentBodies[K]) : undefined;
 };
@@ -186,7 +206,10 @@ export const orderedParts = (design: Design, slot: Slot): readonly string[] => {
 
 /** The next number for a badge of the slot: one more than any ever used. */
 export const nextNumber = (design: Design, slot: Slot): number =>
-  documentsOf(design, "part").reduce((highest, { body }) => (body.slot === slot ? Math.max(highest, body.number) : highest), 0) + 1;
+  documentsOf(design, "part").reduce(
+    (highest, { body }) => (body.slot === slot ? Math.max(highest, body.number) : highest),
+    0,
+  ) + 1;
 
 /** The colour a value stands for, as six-digit hex; a missing named colour falls back to the text role. */
 export const resolveColour = (style: HouseStyle, value: ColourValue): string => {

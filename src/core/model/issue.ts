@@ -11,7 +11,9 @@ export type Outcome<T> =
   | { readonly ok: false; readonly issues: readonly Issue[] };
 
 export const succeed = <T>(value: T): Outcome<T> => ({ ok: true, value });
-export const fail = (...issues: readonly Issue[]): { readonly ok: false; readonly issues: readonly Issue[] } => ({
+export const fail = (
+  ...issues: readonly Issue[]
+): { readonly ok: false; readonly issues: readonly Issue[] } => ({
   ok: false,
   issues,
 });

@@ -1,7 +1,13 @@
 import { z } from "zod";
 import { canonicalJson, sameValue } from "./canonical";
-import { type Design, type DesignDocument, DOCUMENT_KINDS, type DocumentKind, documentSchemas } from "./design";
-import { type Issue, type Outcome, fail, issue, succeed } from "./issue";
+import {
+  type Design,
+  type DesignDocument,
+  DOCUMENT_KINDS,
+  type DocumentKind,
+  documentSchemas,
+} from "./design";
+import { fail, type Issue, issue, type Outcome, succeed } from "./issue";
 import { Band, Block, Cell, type Part } from "./part";
 import { childTypeOf, findPlace, insertNode, type PartNode, removeNode, updateNode, walk } from "./tree";
 
@@ -11,7 +17,10 @@ import { childTypeOf, findPlace, insertNode, type PartNode, removeNode, updateNo
  * untouched: two people who change different fields do not get in each other's way.
  */
 
-const Path = z.array(z.union([z.string().max(200), z.number().int().min(0)])).min(1).max(20);
+const Path = z
+  .array(z.union([z.string().max(200), z.number().int().min(0)]))
+  .min(1)
+  .max(20);
 const DocumentId = z.string().min(1).max(300);
 
 export const Operation = z.discriminatedUnion("op", [
@@ -20,9 +29,28 @@ export const Operation = z.discriminatedUnion("op", [
   /** Sets one field of a document; `value` or `was` left out means the field is not there. */
   z.object({ op: z.literal("set"), id: DocumentId, path: Path, value: z.unknown(), was: z.unknown() }),
   /** Sets one field of a node of a part. */
-  z.object({ op: z.literal("setNode"), id: DocumentId, node: z.string(), path: Path, value: z.unknown(), was: z.unknown() }),
-  z.object({ op: z.literal("insertNode"), id: DocumentId, parent: z.string(), index: z.number().int().min(0), node: z.unknown() }),
-  z.object({ op: z.literal("removeNode"), id: DocumentId, parent: z.string(), index: z.number().int().min(0), node: z.unknown() }),
+  z.object({
+    op: z.literal("setNode"),
+    id: DocumentId,
+    node: z.string(),
+    path: Path,
+    value: z.unknown(),
+    was: z.unknown(),
+  }),
+  z.object({
+    op: z.literal("insertNode"),
+    id: DocumentId,
+    parent: z.string(),
+    index: z.number().int().min(0),
+    node: z.unknown(),
+  }),
+  z.object({
+    op: z.literal("removeNode"),
+    id: DocumentId,
+    parent: z.string(),
+    index: z.number().int().min(0),
+    node: z.unknown(),
+  }),
   z.object({
     op: z.literal("moveNode"),
     id: DocumentId,
@@ -60,7 +88,8 @@ type Json = Record<string, unknown> | unknown[];
 /** The value at a path of plain data; undefined where a step is missing. */
 export const valueAt = (value: unknown, path: readonly (string | number)[]): unknown =>
   path.reduce<unknown>(
-    (current, step) => (current !== null && typeof current === "object" ? (current as never)[step] : undefined),
+    (current, step) =>
+      current !== null && typeof current === "object" ? (current as never)[step] : undefined,
     value,
   );
 
@@ -98,7 +127,11 @@ const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}N
       if (!sameValue(valueAt(place.node, operation.path), operation.was))
         return fail(changedMeanwhile(operation, valueAt(place.node, operation.path)));
       return succeed(
-        updateNode(part, operation.node, (node) => withValueAt(node, operation.path, operation.value) as PartNode),
+        updateNode(
+          part,
+          operation.node,
+          (node) => withValueAt(node, operation.path, operation.value) as PartNode,
+        ),
       );
     }
     case "insertNode": {
@@ -145,9 +178,13 @@ const checkedDocument = (id: string, kind: DocumentKind, body: unknown): Outcome
   if (parsed.success) return succeed({ id, kind, body: parsed.data } as DesignDocument);
   return fail(
     ...parsed.error.issues.map((problem) =>
-      issue(problem.message.includes(".") && !problem.message.includes(" ") ? problem.message : "change.badValue", [id, ...(problem.path as (string | number)[])], {
-        detail: problem.message,
-      }),
+      issue(
+        problem.message.includes(".") && !problem.message.includes(" ") ? problem.message : "change.badValue",
+        [id, ...(problem.path as (string | number)[])],
+        {
+          detail: problem.message,
+        },
+      ),
     ),
   );
 };
@@ -211,4 +248,11 @@ export const setNodeOperation = (
   node: string,
   path: readonly (string | number)[],
   value: unknown,
-): Operation => ({ op: "setNode", id, node, path: [...path], value, was: valueAt(findPlace(part, node)?.node, path) });
+): Operation => ({
+  op: "setNode",
+  id,
+  node,
+  path: [...path],
+  value,
+  was: valueAt(findPlace(part, node)?.node, path),
+});

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { BlockSettings, type BlockKind, ColourValue, responsive, type SettingsOf } from "./blocks";
+import { type BlockKind, BlockSettings, ColourValue, responsive, type SettingsOf } from "./blocks";
 import { Placement } from "./placement";
 import { Slot } from "./slot";
 
@@ -35,7 +35,14 @@ const blockSchemas = (Object.keys(BlockSettings) as BlockKind[]).map((kind) =>
     kind: z.literal(kind),
     settings: BlockSettings[kind],
     look: Look.prefault({}),
-    ...(kind === "group" ? { blocks: z.array(z.lazy(() => Block)).max(100).default([]) } : {}),
+    ...(kind === "group"
+      ? {
+          blocks: z
+            .array(z.lazy(() => Block))
+            .max(100)
+            .default([]),
+        }
+      : {}),
   }),
 );
 export const Block: z.ZodType<Block> = z.lazy(

@@ -84,5 +84,11 @@ export const Placement = z.object({
 });
 export type Placement = z.infer<typeof Placement>;
 
-export const NOWHERE: Placement = { conditions: [], exceptions: [], audience: null, window: null, over: false };
+export const NOWHERE: Placement = {
+  conditions: [],
+  exceptions: [],
+  audience: null,
+  window: null,
+  over: false,
+};
 export const EVERYWHERE: Placement = { ...NOWHERE, conditions: [{ clauses: [] }] };

@@ -6,7 +6,9 @@ import { z } from "zod";
 export const LinkTarget = z
   .string()
   .max(2000)
-  .refine((value) => /^(\/(?!\/)|#|https?:\/\/|mailto:|tel:)/i.test(value.trim()), { message: "link.scheme" });
+  .refine((value) => /^(\/(?!\/)|#|https?:\/\/|mailto:|tel:)/i.test(value.trim()), {
+    message: "link.scheme",
+  });
 
 export interface Inline {
   readonly text: string;

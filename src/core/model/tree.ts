@@ -44,6 +44,13 @@ export const findPlace = (part: Part, id: string): NodePlace | undefined => {
   return undefined;
 };
 
+/** The place of a node that must be there. Throws otherwise. */
+export const getPlace = (part: Part, id: string): NodePlace => {
+  const place = findPlace(part, id);
+  if (!place) throw new Error(`tree: expected a node with id ${id}, got none`);
+  return place;
+};
+
 const mapNodes = (
   nodes: readonly PartNode[],
   id: string,
@@ -92,7 +99,9 @@ export const childTypeOf = (part: Part, parent: string): NodeType | undefined =>
 export const insertNode = (part: Part, parent: string, index: number, node: PartNode): Part =>
   parent === ""
     ? { ...part, bands: spliced(part.bands, index, 0, node) as unknown as readonly Band[] }
-    : updateNode(part, parent, (around) => withChildren(around, spliced(childrenOf(around) ?? [], index, 0, node)));
+    : updateNode(part, parent, (around) =>
+        withChildren(around, spliced(childrenOf(around) ?? [], index, 0, node)),
+      );
 
 /** The part without the node and all in it. */
 export const removeNode = (part: Part, id: string): Part => {
@@ -101,7 +110,10 @@ export const removeNode = (part: Part, id: string): Part => {
   return place.parent === ""
     ? { ...part, bands: part.bands.filter((band) => band.id !== id) }
     : updateNode(part, place.parent, (around) =>
-        withChildren(around, (childrenOf(around) ?? []).filter((node) => node.id !== id)),
+        withChildren(
+          around,
+          (childrenOf(around) ?? []).filter((node) => node.id !== id),
+        ),
       );
 };
 
@@ -109,5 +121,10 @@ export const removeNode = (part: Part, id: string): Part => {
 export const withFreshIds = <T extends PartNode>(node: T, newId: () => string): T => {
   const children = childrenOf(node);
   const copy = { ...node, id: newId() };
-  return children ? withChildren(copy, children.map((child) => withFreshIds(child, newId))) : copy;
+  return children
+    ? withChildren(
+        copy,
+        children.map((child) => withFreshIds(child, newId)),
+      )
+    : copy;
 };

@@ -12,12 +12,19 @@ export interface Closure {
 }
 
 /** Calls the visitor with every reference of a part; the mapped part is thrown away. */
-export const visitReferences = (part: Part, visit: (type: "menu" | "picture" | "colour" | PackNeed["type"], id: string) => void): void => {
+export const visitReferences = (
+  part: Part,
+  visit: (type: "menu" | "picture" | "colour" | PackNeed["type"], id: string) => void,
+): void => {
+  const seen = <T extends string>(type: Parameters<typeof visit>[0], id: T): T => {
+    visit(type, id);
+    return id;
+  };
   const map: ReferenceMap = {
-    menu: (id) => (visit("menu", id), id),
-    picture: (id) => (visit("picture", id), id),
-    colour: (value) => (visit("colour", value), value),
-    content: (type, id) => (visit(type, id), id),
+    menu: (id) => seen("menu", id),
+    picture: (id) => seen("picture", id),
+    colour: (value) => seen("colour", value),
+    content: seen,
   };
   mapBands(part.bands, map);
   mapPlacement(part.placement, map);
@@ -78,4 +85,3 @@ export const needsOf = (
     });
   return [...needs.values()].sort((a, b) => (needId(a) < needId(b) ? -1 : 1));
 };
-

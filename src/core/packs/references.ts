@@ -15,7 +15,14 @@ export interface ReferenceMap {
 }
 
 /** An identity such as `archive:term:<id>` taken apart; null for `search` and `notFound`, which every site has. */
-const identityParts = (identity: string): { readonly prefix: string; readonly type: PackNeed["type"]; readonly id: string; readonly rest: string } | null => {
+const identityParts = (
+  identity: string,
+): {
+  readonly prefix: string;
+  readonly type: PackNeed["type"];
+  readonly id: string;
+  readonly rest: string;
+} | null => {
   const found = /^(entry|archive:kind|archive:term|archive:author|archive:date):(.+)$/.exec(identity);
   if (!found) return null;
   const [, prefix = "", id = ""] = found;
@@ -83,26 +90,45 @@ const mapLines = <T extends { clauses: Clause[] }>(lines: readonly T[], map: Ref
   });
 
 export const mapPlacement = (placement: Placement, map: ReferenceMap): Placement => {
-  const level = placement.audience?.startsWith("level:") ? map.content("level", placement.audience.slice(6)) : null;
+  const level = placement.audience?.startsWith("level:")
+    ? map.content("level", placement.audience.slice(6))
+    : null;
   return {
     ...placement,
     conditions: mapLines(placement.conditions, map),
     exceptions: mapLines(placement.exceptions, map),
-    audience: placement.audience?.startsWith("level:") ? (level === null ? null : `level:${level}`) : placement.audience,
+    audience: placement.audience?.startsWith("level:")
+      ? level === null
+        ? null
+        : `level:${level}`
+      : placement.audience,
   };
 };
 
-const colour = <T extends ColourValue | "">(value: T, map: ReferenceMap): T => (value === "" ? value : (map.colour(value) as T));
+const colour = <T extends ColourValue | "">(value: T, map: ReferenceMap): T =>
+  value === "" ? value : (map.colour(value) as T);
 
 const mapBlock = (block: Block, map: ReferenceMap): Block => {
-  const look = { ...block.look, colour: colour(block.look.colour, map), background: colour(block.look.background, map) };
+  const look = {
+    ...block.look,
+    colour: colour(block.look.colour, map),
+    background: colour(block.look.background, map),
+  };
   switch (block.kind) {
     case "menu":
       return { ...block, look, settings: { ...block.settings, menu: map.menu(block.settings.menu) ?? "" } };
     case "picture":
-      return { ...block, look, settings: { ...block.settings, picture: map.picture(block.settings.picture) ?? "" } };
+      return {
+        ...block,
+        look,
+        settings: { ...block.settings, picture: map.picture(block.settings.picture) ?? "" },
+      };
     case "button":
-      return { ...block, look, settings: { ...block.settings, target: mapTarget(block.settings.target, map) } };
+      return {
+        ...block,
+        look,
+        settings: { ...block.settings, target: mapTarget(block.settings.target, map) },
+      };
     case "group":
       return {
         ...block,
@@ -138,7 +164,11 @@ export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band
   }));
 
 /** Key and name of a piece of content, as other sites could have it too: slugs and paths, never ids. */
-export const contentKey = (index: SiteIndex, type: PackNeed["type"], id: string): { readonly key: string; readonly name: string } | null => {
+export const contentKey = (
+  index: SiteIndex,
+  type: PackNeed["type"],
+  id: string,
+): { readonly key: string; readonly name: string } | null => {
   const { facts } = index;
   switch (type) {
     case "kind": {
@@ -154,7 +184,8 @@ export const contentKey = (index: SiteIndex, type: PackNeed["type"], id: string)
       const grouping = facts.groupings.find((each) => each.id === term?.grouping);
       if (!term || !grouping) return null;
       const slugs: string[] = [];
-      for (let each = index.terms.get(id); each; each = index.terms.get(each.parent ?? "")) slugs.unshift(each.slug);
+      for (let each = index.terms.get(id); each; each = index.terms.get(each.parent ?? ""))
+        slugs.unshift(each.slug);
       return { key: `${grouping.key}/${slugs.join("/")}`, name: term.name };
     }
     case "author": {
@@ -173,7 +204,10 @@ export const contentKey = (index: SiteIndex, type: PackNeed["type"], id: string)
 };
 
 /** Every piece of content of a type, with its key: where needs are looked up. */
-export const contentOfType = (index: SiteIndex, type: PackNeed["type"]): readonly { readonly id: string; readonly key: string; readonly name: string }[] => {
+export const contentOfType = (
+  index: SiteIndex,
+  type: PackNeed["type"],
+): readonly { readonly id: string; readonly key: string; readonly name: string }[] => {
   const { facts } = index;
   const ids: Record<PackNeed["type"], () => readonly string[]> = {
     kind: () => facts.kinds.map((each) => each.id),

@@ -1,4 +1,4 @@
-import { zipSync, type Zippable } from "fflate";
+import { type Zippable, zipSync } from "fflate";
 import type { SiteIndex } from "../addresses/facts";
 import { canonicalJson } from "../model/canonical";
 import { type Design, getBody } from "../model/design";
@@ -34,7 +34,14 @@ export interface PackTools {
 export const keyMaker = () => {
   const taken = new Set<string>();
   return (name: string): string => {
-    const slug = name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 60) || "item";
+    const slug =
+      name
+        .normalize("NFKD")
+        .replace(/\p{M}/gu, "")
+        .toLowerCase()
+        .replace(/[^a-z0-9]+/g, "-")
+        .replace(/^-+|-+$/g, "")
+        .slice(0, 60) || "item";
     let key = slug;
     for (let count = 2; taken.has(key); count += 1) key = `${slug}-${count}`;
     taken.add(key);
@@ -47,15 +54,30 @@ const encoder = new TextEncoder();
 const json = (value: unknown): Uint8Array => encoder.encode(canonicalJson(value));
 
 /** Hashing and compressing the same selection twice gives the same bytes: sorted names, fixed times, canonical JSON. */
-export const writePack = (design: Design, index: SiteIndex, selection: PackSelection, info: PackInfo, tools: PackTools): Uint8Array => {
+export const writePack = (
+  design: Design,
+  index: SiteIndex,
+  selection: PackSelection,
+  info: PackInfo,
+  tools: PackTools,
+): Uint8Array => {
   const closure = closureOf(design, selection.parts);
   const keysFor = (ids: readonly string[], nameOf: (id: string) => string) => {
     const make = keyMaker();
     return new Map(ids.map((id) => [id, make(nameOf(id))]));
   };
-  const partKeys = keysFor(selection.parts, (id) => `${getBody(design, "part", id).slot} ${getBody(design, "part", id).name}`);
-  const menuKeys = keysFor(selection.withMenus ? [...closure.menus.keys()] : [], (id) => getBody(design, "menu", id).name);
-  const pictureKeys = keysFor(selection.withPictures ? [...closure.pictures.keys()] : [], (id) => getBody(design, "picture", id).name);
+  const partKeys = keysFor(
+    selection.parts,
+    (id) => `${getBody(design, "part", id).slot} ${getBody(design, "part", id).name}`,
+  );
+  const menuKeys = keysFor(
+    selection.withMenus ? [...closure.menus.keys()] : [],
+    (id) => getBody(design, "menu", id).name,
+  );
+  const pictureKeys = keysFor(
+    selection.withPictures ? [...closure.pictures.keys()] : [],
+    (id) => getBody(design, "picture", id).name,
+  );
   const map: ReferenceMap = {
     menu: (id) => menuKeys.get(id) ?? null,
     picture: (id) => pictureKeys.get(id) ?? null,
@@ -67,7 +89,10 @@ export const writePack = (design: Design, index: SiteIndex, selection: PackSelec
   for (const [id, key] of partKeys) files.set(`parts/${key}.json`, json(packPart(design, id, key, map)));
   for (const [id, key] of menuKeys) {
     const menu = getBody(design, "menu", id);
-    files.set(`menus/${key}.json`, json({ schema: PACK_SCHEMA, key, menu: { ...menu, items: mapMenuItems(menu.items, map) } }));
+    files.set(
+      `menus/${key}.json`,
+      json({ schema: PACK_SCHEMA, key, menu: { ...menu, items: mapMenuItems(menu.items, map) } }),
+    );
   }
   const pictures = [...pictureKeys].map(([id, key]): PackPicture => {
     const { file, type, name, alt, credit, focal, origin } = getBody(design, "picture", id);
@@ -78,8 +103,16 @@ export const writePack = (design: Design, index: SiteIndex, selection: PackSelec
   if (pictures.length > 0) files.set("media/media.json", json({ schema: PACK_SCHEMA, pictures }));
   const colours = [...closure.colours.values()].map(({ colour }) => colour);
   if (selection.withStyle && colours.length > 0) files.set("style/tokens.json", json(writeTokens(colours)));
-  const kept = { ...closure, menus: selection.withMenus ? closure.menus : new Map<string, readonly string[]>() };
-  const needs = needsOf(design, kept, (type, id) => contentKey(index, type, id), (id) => partKeys.get(id) ?? menuKeys.get(id) ?? id);
+  const kept = {
+    ...closure,
+    menus: selection.withMenus ? closure.menus : new Map<string, readonly string[]>(),
+  };
+  const needs = needsOf(
+    design,
+    kept,
+    (type, id) => contentKey(index, type, id),
+    (id) => partKeys.get(id) ?? menuKeys.get(id) ?? id,
+  );
   files.set("needs.json", json({ schema: PACK_SCHEMA, needs }));
 
   const manifest: PackManifest = {

@@ -13,7 +13,13 @@ import { FACET_RULES } from "./facets";
  * clauses count once. `role: entry` next to a clause that only holds on entries says nothing and counts nothing.
  * Exceptions add nothing: they say where not, not how much.
  */
-export type Specificity = readonly [over: number, names: number, traits: number, classes: number, depth: number];
+export type Specificity = readonly [
+  over: number,
+  names: number,
+  traits: number,
+  classes: number,
+  depth: number,
+];
 
 export interface CompiledCondition {
   /** Place in the placement's own list, for naming it. */
@@ -39,7 +45,8 @@ export const compareSpecificity = (a: Specificity, b: Specificity): number => {
   return 0;
 };
 
-const normalised = (clause: Clause): string => canonicalJson({ ...clause, values: [...new Set(clause.values)].sort() });
+const normalised = (clause: Clause): string =>
+  canonicalJson({ ...clause, values: [...new Set(clause.values)].sort() });
 
 /** The clauses that count: each once, without a role that another clause implies. */
 export const countedClauses = (clauses: readonly Clause[]): readonly Clause[] => {
@@ -68,7 +75,11 @@ export const specificityOf = (condition: Condition, placement: Placement, index:
 };
 
 /** Compiles one part's placement against a site. Conditions come out narrowest first. */
-export const compilePlacement = (part: string, placement: Placement, index: SiteIndex): CompiledPlacement => ({
+export const compilePlacement = (
+  part: string,
+  placement: Placement,
+  index: SiteIndex,
+): CompiledPlacement => ({
   part,
   conditions: placement.conditions
     .map((condition, position) => ({
@@ -105,7 +116,8 @@ const archiveKnown = (value: string, index: SiteIndex): boolean => {
   }
 };
 
-const entryKnown = (value: string, index: SiteIndex) => index.facts.entries.some((entry) => entry.id === value);
+const entryKnown = (value: string, index: SiteIndex) =>
+  index.facts.entries.some((entry) => entry.id === value);
 
 const KNOWN: Partial<Record<Facet, (value: string, index: SiteIndex) => boolean>> = {
   entry: entryKnown,
@@ -116,5 +128,6 @@ const KNOWN: Partial<Record<Facet, (value: string, index: SiteIndex) => boolean>
   kind: (value, index) => index.facts.kinds.some((kind) => kind.id === value),
   archiveOf: archiveKnown,
   access: (value, index) =>
-    !value.startsWith("level:") || index.facts.settings.levels.some((level) => `level:${level.key}` === value),
+    !value.startsWith("level:") ||
+    index.facts.settings.levels.some((level) => `level:${level.key}` === value),
 };

@@ -33,7 +33,11 @@ const EXPECTED: readonly Slot[] = ["header", "layout", "footer"];
 const cellOf = (slot: Slot, { resolved }: SlotAnswer): CoverageCell => {
   switch (resolved.by) {
     case "rule":
-      return { part: resolved.part, how: resolved.nothing ? "nothingByRule" : "rule", tied: resolved.tied.length > 0 };
+      return {
+        part: resolved.part,
+        how: resolved.nothing ? "nothingByRule" : "rule",
+        tied: resolved.tied.length > 0,
+      };
     case "choice":
       return { part: resolved.part, how: "choice", tied: false };
     case "choiceOfNothing":
@@ -66,7 +70,11 @@ export const coverageOf = (compiled: CompiledDesign, view: View): readonly Cover
   }
   const groups: Omit<CoverageGroup, "rows">[] = [
     { id: "front", type: "front", name: "" },
-    ...compiled.index.facts.kinds.map((kind) => ({ id: `kind:${kind.id}`, type: "kind" as const, name: kind.plural })),
+    ...compiled.index.facts.kinds.map((kind) => ({
+      id: `kind:${kind.id}`,
+      type: "kind" as const,
+      name: kind.plural,
+    })),
     { id: "archives", type: "archives", name: "" },
     { id: "search", type: "search", name: "" },
     { id: "notFound", type: "notFound", name: "" },

@@ -2,7 +2,12 @@ import type { Address } from "../addresses/facts";
 import { findBody, orderedParts } from "../model/design";
 import type { Clause, Exception } from "../model/placement";
 import type { Slot } from "../model/slot";
-import { type CompiledCondition, type CompiledPlacement, compareSpecificity, compilePlacement } from "./compile";
+import {
+  type CompiledCondition,
+  type CompiledPlacement,
+  compareSpecificity,
+  compilePlacement,
+} from "./compile";
 import { audienceFits, bestMatch, holds, holdsAll, keepingOff, type View, windowOpen } from "./match";
 import { type CompiledDesign, isActive, resolveSlot, type SlotAnswer } from "./resolve";
 
@@ -14,7 +19,11 @@ export type Verdict =
   | { readonly is: "lessNarrow"; readonly condition: CompiledCondition; readonly than: string }
   | { readonly is: "tiedLater"; readonly condition: CompiledCondition; readonly with: string }
   | { readonly is: "keptOff"; readonly condition: CompiledCondition; readonly exception: Exception }
-  | { readonly is: "elsewhere"; readonly nearest: CompiledCondition | null; readonly failing: readonly Clause[] }
+  | {
+      readonly is: "elsewhere";
+      readonly nearest: CompiledCondition | null;
+      readonly failing: readonly Clause[];
+    }
   | { readonly is: "nowhere" }
   | { readonly is: "otherAudience" }
   | { readonly is: "outsideWindow" }
@@ -45,7 +54,8 @@ const RANK: Readonly<Record<Verdict["is"], number>> = {
 
 /** The condition that misses the page by least: fewest failing clauses, then narrowest, then first. */
 const nearest = (placement: CompiledPlacement, page: Address) => {
-  const failing = (condition: CompiledCondition) => condition.clauses.filter((clause) => !holds(clause, page));
+  const failing = (condition: CompiledCondition) =>
+    condition.clauses.filter((clause) => !holds(clause, page));
   const [best] = placement.conditions
     .map((condition) => ({ condition, failing: failing(condition) }))
     .sort(
@@ -57,7 +67,14 @@ const nearest = (placement: CompiledPlacement, page: Address) => {
   return best;
 };
 
-const verdictOf = (part: string, slot: Slot, page: Address, view: View, compiled: CompiledDesign, answer: SlotAnswer): Verdict => {
+const verdictOf = (
+  part: string,
+  slot: Slot,
+  page: Address,
+  view: View,
+  compiled: CompiledDesign,
+  answer: SlotAnswer,
+): Verdict => {
   const body = findBody(compiled.design, "part", part);
   const { resolved } = answer;
   if (!body || body.binnedAt !== null) return { is: "inBin" };
@@ -67,8 +84,10 @@ const verdictOf = (part: string, slot: Slot, page: Address, view: View, compiled
   if (placement.conditions.length === 0) return { is: "nowhere" };
   const match = bestMatch(placement, page, view);
   if (match) {
-    if (resolved.by === "choice" || resolved.by === "choiceOfNothing") return { is: "chosenInstead", condition: match };
-    if (resolved.by !== "rule") throw new Error(`explain: expected ${slot} to be resolved by rule, got ${resolved.by}`);
+    if (resolved.by === "choice" || resolved.by === "choiceOfNothing")
+      return { is: "chosenInstead", condition: match };
+    if (resolved.by !== "rule")
+      throw new Error(`explain: expected ${slot} to be resolved by rule, got ${resolved.by}`);
     if (resolved.part === part) return { is: "wins", condition: match };
     return resolved.tied.includes(part)
       ? { is: "tiedLater", condition: match, with: resolved.part }
@@ -97,4 +116,6 @@ export const explainSlot = (compiled: CompiledDesign, slot: Slot, page: Address,
 };
 
 const narrower = (a: Verdict, b: Verdict): number =>
-  "condition" in a && "condition" in b ? compareSpecificity(a.condition.specificity, b.condition.specificity) : 0;
+  "condition" in a && "condition" in b
+    ? compareSpecificity(a.condition.specificity, b.condition.specificity)
+    : 0;

@@ -16,7 +16,8 @@ export interface FacetRule {
 
 const NAMED_ROLES = new Set(["front", "search", "notFound"]);
 const none: readonly string[] = [];
-const onEntries = (page: Address, values: readonly string[]): readonly string[] => (page.entry ? values : none);
+const onEntries = (page: Address, values: readonly string[]): readonly string[] =>
+  page.entry ? values : none;
 const one = (value: string | null): readonly string[] => (value === null ? none : [value]);
 
 /** Every leading run of whole segments of a path, itself included, `/` first. */

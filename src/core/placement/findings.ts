@@ -11,10 +11,33 @@ import { type CompiledDesign, isActive, type PageAnswers, partOf, resolveAll } f
 export type Finding =
   | { readonly code: "nowhere"; readonly severity: "warning"; readonly part: string }
   | { readonly code: "overruled"; readonly severity: "warning"; readonly part: string; readonly asks: number }
-  | { readonly code: "tied"; readonly severity: "warning"; readonly slot: Slot; readonly parts: readonly string[]; readonly pages: readonly string[] }
-  | { readonly code: "broken"; readonly severity: "error" | "warning"; readonly part: string; readonly facet: string; readonly in: "condition" | "exception" }
-  | { readonly code: "missing"; readonly severity: "error"; readonly slot: Slot; readonly pages: readonly string[] }
-  | { readonly code: "unused"; readonly severity: "warning"; readonly slot: Slot; readonly page: string; readonly part: string }
+  | {
+      readonly code: "tied";
+      readonly severity: "warning";
+      readonly slot: Slot;
+      readonly parts: readonly string[];
+      readonly pages: readonly string[];
+    }
+  | {
+      readonly code: "broken";
+      readonly severity: "error" | "warning";
+      readonly part: string;
+      readonly facet: string;
+      readonly in: "condition" | "exception";
+    }
+  | {
+      readonly code: "missing";
+      readonly severity: "error";
+      readonly slot: Slot;
+      readonly pages: readonly string[];
+    }
+  | {
+      readonly code: "unused";
+      readonly severity: "warning";
+      readonly slot: Slot;
+      readonly page: string;
+      readonly part: string;
+    }
   | { readonly code: "noBody"; readonly severity: "warning"; readonly part: string };
 
 /** Slots a site expects to be filled everywhere unless it says otherwise. */
@@ -40,7 +63,8 @@ const partFindings = (
   return SLOTS.flatMap((slot) =>
     compiled.placements[slot].flatMap((placement): Finding[] => {
       if (shown.has(placement.part)) return missingBody(compiled, placement.part, answers);
-      if (placement.conditions.length === 0) return [{ code: "nowhere", severity: "warning", part: placement.part }];
+      if (placement.conditions.length === 0)
+        return [{ code: "nowhere", severity: "warning", part: placement.part }];
       const asks = compiled.index.stems.filter((page) => bestMatch(placement, page, view)).length;
       return asks > 0 ? [{ code: "overruled", severity: "warning", part: placement.part, asks }] : [];
     }),
@@ -48,7 +72,11 @@ const partFindings = (
 };
 
 /** A layout that shows on entries without a body block leaves out what people came to read. */
-const missingBody = (compiled: CompiledDesign, id: string, answers: ReadonlyMap<string, PageAnswers>): Finding[] => {
+const missingBody = (
+  compiled: CompiledDesign,
+  id: string,
+  answers: ReadonlyMap<string, PageAnswers>,
+): Finding[] => {
   const part = findBody(compiled.design, "part", id);
   if (part?.slot !== "layout" || blocksOf(part).some((block) => block.kind === "body")) return [];
   const onEntry = compiled.index.stems.some(
@@ -57,7 +85,10 @@ const missingBody = (compiled: CompiledDesign, id: string, answers: ReadonlyMap<
   return onEntry ? [{ code: "noBody", severity: "warning", part: id }] : [];
 };
 
-const slotFindings = (compiled: CompiledDesign, answers: ReadonlyMap<string, PageAnswers>): readonly Finding[] => {
+const slotFindings = (
+  compiled: CompiledDesign,
+  answers: ReadonlyMap<string, PageAnswers>,
+): readonly Finding[] => {
   const findings: Finding[] = [];
   for (const slot of SLOTS) {
     const missing: string[] = [];
@@ -82,7 +113,10 @@ const slotFindings = (compiled: CompiledDesign, answers: ReadonlyMap<string, Pag
 const brokenFindings = (design: Design, index: SiteIndex): readonly Finding[] =>
   documentsOf(design, "part").flatMap(({ id, body }) => {
     if (!isActive(body)) return [];
-    const broken = (place: "condition" | "exception", lines: readonly { readonly clauses: readonly Clause[] }[]): Finding[] =>
+    const broken = (
+      place: "condition" | "exception",
+      lines: readonly { readonly clauses: readonly Clause[] }[],
+    ): Finding[] =>
       lines
         .flatMap((line) => line.clauses)
         .filter((clause) => missingValues(clause, index).length > 0)
@@ -93,6 +127,8 @@ const brokenFindings = (design: Design, index: SiteIndex): readonly Finding[] =>
           facet: clause.facet,
           in: place,
         }));
-    return [...broken("condition", body.placement.conditions), ...broken("exception", body.placement.exceptions)];
+    return [
+      ...broken("condition", body.placement.conditions),
+      ...broken("exception", body.placement.exceptions),
+    ];
   });
-

@@ -51,7 +51,11 @@ export const impactOf = (
       }
     }
   }
-  return { pairs, pages: touched.size, redrawn: [...redrawn].map(([part, count]) => ({ part, pages: count })) };
+  return {
+    pairs,
+    pages: touched.size,
+    redrawn: [...redrawn].map(([part, count]) => ({ part, pages: count })),
+  };
 };
 
 /** The pairs in groups a person can read: slot, what was, what will be, and the pages. */
@@ -63,7 +67,10 @@ export interface ImpactGroup {
 }
 
 export const groupImpact = (impact: Impact): readonly ImpactGroup[] => {
-  const groups = new Map<string, { slot: Slot; before: string | null; after: string | null; pages: Address[] }>();
+  const groups = new Map<
+    string,
+    { slot: Slot; before: string | null; after: string | null; pages: Address[] }
+  >();
   for (const { slot, before, after, page } of impact.pairs) {
     const key = `${slot} ${before} ${after}`;
     const group = groups.get(key) ?? { slot, before, after, pages: [] };

@@ -1,8 +1,8 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { choiceId, type Design, findBody, nextNumber, orderedParts, orderId } from "../model/design";
 import { applyOperations, type Operation, setOperation } from "../model/operations";
-import { type Condition, NOWHERE } from "../model/placement";
 import type { Band, Part } from "../model/part";
+import { type Condition, NOWHERE } from "../model/placement";
 import type { Slot } from "../model/slot";
 import { withFreshIds } from "../model/tree";
 import type { View } from "./match";
@@ -44,7 +44,10 @@ export const conditionFor = (pages: readonly Address[], index: SiteIndex): Condi
   if (!first) return null;
   if (same(index.stems)) return { clauses: [] };
   if (pages.length > 1) {
-    if (first.kind !== null && same(index.stems.filter((page) => page.role === "entry" && page.kind === first.kind)))
+    if (
+      first.kind !== null &&
+      same(index.stems.filter((page) => page.role === "entry" && page.kind === first.kind))
+    )
       return { clauses: [{ facet: "kind", values: [first.kind] }] };
     if (same(index.stems.filter((page) => page.role === "archive")))
       return { clauses: [{ facet: "role", values: ["archive"] }] };
@@ -110,7 +113,12 @@ const emptyPart = (design: Design, slot: Slot, name: string, bands: readonly Ban
   bands,
 });
 
-const wantedPart = (design: Design, slot: Slot, wanted: Wanted, ids: NewIds): { id: string; body: Part; creates: boolean } | null => {
+const wantedPart = (
+  design: Design,
+  slot: Slot,
+  wanted: Wanted,
+  ids: NewIds,
+): { id: string; body: Part; creates: boolean } | null => {
   switch (wanted.use) {
     case "part": {
       const body = findBody(design, "part", wanted.part);
@@ -145,13 +153,22 @@ const gives = (
   });
 };
 
-const chooseAll = (design: Design, pages: readonly Address[], slot: Slot, value: { part: string } | "nothing" | undefined) =>
-  pages.flatMap((page) => chooseOperations(design, page.identity, slot, value));
+const chooseAll = (
+  design: Design,
+  pages: readonly Address[],
+  slot: Slot,
+  value: { part: string } | "nothing" | undefined,
+) => pages.flatMap((page) => chooseOperations(design, page.identity, slot, value));
 
 /** The ways to give the pages what is wanted, each tried, page choices first. */
 export const proposals = (
   compiled: CompiledDesign,
-  request: { readonly slot: Slot; readonly pages: readonly Address[]; readonly wanted: Wanted; readonly view: View },
+  request: {
+    readonly slot: Slot;
+    readonly pages: readonly Address[];
+    readonly wanted: Wanted;
+    readonly view: View;
+  },
   ids: NewIds,
 ): readonly Proposal[] => {
   const { design, index } = compiled;
@@ -195,18 +212,27 @@ export const proposals = (
       found.push({ way: "line", condition, operations, part: part.id, creates });
   }
   // a new part that no line makes win on these pages is chosen by the pages themselves
-  if (creates && found.length === 0 && gives(compiled, chosen.operations, slot, pages, view, part.id)) found.push(chosen);
+  if (creates && found.length === 0 && gives(compiled, chosen.operations, slot, pages, view, part.id))
+    found.push(chosen);
   return found;
 };
 
-const nothingByRule = (compiled: CompiledDesign, slot: Slot, pages: readonly Address[], ids: NewIds): Proposal | null => {
+const nothingByRule = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  pages: readonly Address[],
+  ids: NewIds,
+): Proposal | null => {
   const condition = conditionFor(pages, compiled.index);
   if (!condition || slot === "layout") return null;
   const id = ids.id();
   const body = emptyPart(compiled.design, slot, NOTHING_NAME, [], ids);
   const operations = [
     ...chooseAll(compiled.design, pages, slot, undefined),
-    ...createPartOperations(compiled.design, id, { ...body, placement: { ...NOWHERE, conditions: [condition] } }),
+    ...createPartOperations(compiled.design, id, {
+      ...body,
+      placement: { ...NOWHERE, conditions: [condition] },
+    }),
   ];
   return { way: "line", condition, operations, part: id, creates: true };
 };

@@ -2,7 +2,12 @@ import type { Address, SiteIndex } from "../addresses/facts";
 import { choiceId, type Design, findBody, orderedParts } from "../model/design";
 import { isNothing, type Part } from "../model/part";
 import { SLOTS, type Slot } from "../model/slot";
-import { type CompiledCondition, type CompiledPlacement, compareSpecificity, compilePlacement } from "./compile";
+import {
+  type CompiledCondition,
+  type CompiledPlacement,
+  compareSpecificity,
+  compilePlacement,
+} from "./compile";
 import { bestMatch, type View } from "./match";
 
 /** What fills one slot of one page, and what made it so. */
@@ -33,8 +38,7 @@ export interface CompiledDesign {
   readonly placements: Readonly<Record<Slot, readonly CompiledPlacement[]>>;
 }
 
-export const isActive = (part: Part | undefined): part is Part =>
-  part !== undefined && part.on && part.binnedAt === null;
+export const isActive = (part: Part | undefined): part is Part => part?.on === true && part.binnedAt === null;
 
 /** Compiles a design once; a question about one page is then a walk over its slot's placements. */
 export const compileDesign = (design: Design, index: SiteIndex): CompiledDesign => {
@@ -46,7 +50,9 @@ export const compileDesign = (design: Design, index: SiteIndex): CompiledDesign 
   return {
     design,
     index,
-    placements: Object.fromEntries(SLOTS.map((slot) => [slot, ofSlot(slot)])) as unknown as CompiledDesign["placements"],
+    placements: Object.fromEntries(
+      SLOTS.map((slot) => [slot, ofSlot(slot)]),
+    ) as unknown as CompiledDesign["placements"],
   };
 };
 
@@ -56,7 +62,12 @@ interface Candidate {
 }
 
 /** Every part that asks for the page, narrowest first; equals in the order of the slot. */
-export const candidatesFor = (compiled: CompiledDesign, slot: Slot, page: Address, view: View): readonly Candidate[] =>
+export const candidatesFor = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  page: Address,
+  view: View,
+): readonly Candidate[] =>
   compiled.placements[slot]
     .flatMap((placement) => {
       const condition = bestMatch(placement, page, view);
@@ -67,7 +78,8 @@ export const candidatesFor = (compiled: CompiledDesign, slot: Slot, page: Addres
 /** What fills a slot at (page, audience, instant): the page's own choice, else the narrowest part, else nothing. */
 export const resolveSlot = (compiled: CompiledDesign, slot: Slot, page: Address, view: View): SlotAnswer => {
   const choice = findBody(compiled.design, "choice", choiceId(page.identity))?.slots[slot];
-  if (choice === "nothing" && slot !== "layout") return { resolved: { by: "choiceOfNothing" }, unusedChoice: null };
+  if (choice === "nothing" && slot !== "layout")
+    return { resolved: { by: "choiceOfNothing" }, unusedChoice: null };
   if (choice && choice !== "nothing" && isActive(findBody(compiled.design, "part", choice.part)))
     return { resolved: { by: "choice", part: choice.part }, unusedChoice: null };
   const unusedChoice = choice && choice !== "nothing" ? choice.part : null;
@@ -79,7 +91,10 @@ export const resolveSlot = (compiled: CompiledDesign, slot: Slot, page: Address,
     .map((rival) => rival.part);
   const part = findBody(compiled.design, "part", best.part);
   const nothing = part !== undefined && isNothing(part);
-  return { resolved: { by: "rule", part: best.part, nothing, condition: best.condition, tied }, unusedChoice };
+  return {
+    resolved: { by: "rule", part: best.part, nothing, condition: best.condition, tied },
+    unusedChoice,
+  };
 };
 
 export type PageAnswers = Readonly<Record<Slot, SlotAnswer>>;

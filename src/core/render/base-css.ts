@@ -1,5 +1,5 @@
-import { COLOUR_ROLES, type HouseStyle } from "../model/design";
 import { TEXT_STYLES } from "../model/blocks";
+import { COLOUR_ROLES, type HouseStyle } from "../model/design";
 
 interface FontFile {
   readonly file: string;
@@ -16,10 +16,15 @@ const filesOf = (stem: string): readonly FontFile[] => [
 ];
 
 /** The shipped families: their files (as the font packages name them) and what stands in until they are there. */
-export const FONTS: Readonly<Record<HouseStyle["fonts"]["text"], { readonly files: readonly FontFile[]; readonly stack: string }>> = {
+export const FONTS: Readonly<
+  Record<HouseStyle["fonts"]["text"], { readonly files: readonly FontFile[]; readonly stack: string }>
+> = {
   "Public Sans": { files: filesOf("public-sans"), stack: '"Public Sans",system-ui,sans-serif' },
   Fraunces: { files: filesOf("fraunces"), stack: "Fraunces,Georgia,serif" },
-  "Spline Sans Mono": { files: filesOf("spline-sans-mono"), stack: '"Spline Sans Mono",ui-monospace,monospace' },
+  "Spline Sans Mono": {
+    files: filesOf("spline-sans-mono"),
+    stack: '"Spline Sans Mono",ui-monospace,monospace',
+  },
 };
 
 export const usedFonts = (style: HouseStyle): readonly HouseStyle["fonts"]["text"][] => [
@@ -41,14 +46,16 @@ const HEADINGS = new Set(["h1", "h2", "h3", "h4"]);
 const textStyles = (style: HouseStyle): string =>
   TEXT_STYLES.map((name) => {
     const heading = HEADINGS.has(name);
-    const family = heading ? `font-family:${FONTS[style.fonts.headings].stack};font-weight:${style.headingWeight};line-height:1.2;text-wrap:balance` : "line-height:1.55";
+    const family = heading
+      ? `font-family:${FONTS[style.fonts.headings].stack};font-weight:${style.headingWeight};line-height:1.2;text-wrap:balance`
+      : "line-height:1.55";
     return `.t-${name}{font-size:${style.sizes[name]}rem;${family}}`;
   }).join("\n");
 
 /** What every page of the site has: custom properties, fonts, text, bands and cells. */
 export const baseCss = (style: HouseStyle): string => {
-  const valueOf = (id: string) => style.palette.find((colour) => colour.id === id)?.value ?? "#000000";
-  const roles = COLOUR_ROLES.map((role) => `--${role}:${valueOf(style.roles[role])}`);
+  const hexOf = (id: string) => style.palette.find((colour) => colour.id === id)?.value ?? "#000000";
+  const roles = COLOUR_ROLES.map((role) => `--${role}:${hexOf(style.roles[role])}`);
   const named = style.palette.map((colour) => `--c-${colour.id}:${colour.value}`);
   const { contentWidth, radius } = style.measures;
   return `${fontFaces(style)}

@@ -1,9 +1,9 @@
 import type { Block } from "../model/part";
+import type { Slot } from "../model/slot";
 import { colourCss, type Stylesheet } from "./css";
 import type { Content, SafeHtml } from "./html";
 import { attributes, html } from "./html";
 import type { PageData, VisitorWords } from "./page-data";
-import type { Slot } from "../model/slot";
 
 /** What the drawing of a page carries along. The stylesheet and the heading flag are filled on the way. */
 export interface RenderContext {

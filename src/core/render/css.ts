@@ -5,7 +5,11 @@ import { WIDTHS, type Width } from "../model/part";
 /** One small stylesheet, put together while the page is drawn: base, kinds in use, rules of single nodes. */
 export class Stylesheet {
   readonly #shared = new Map<string, string>();
-  readonly #rules: Record<Width, Map<string, string[]>> = { wide: new Map(), middle: new Map(), small: new Map() };
+  readonly #rules: Record<Width, Map<string, string[]>> = {
+    wide: new Map(),
+    middle: new Map(),
+    small: new Map(),
+  };
   readonly #extra: string[] = [];
   constructor(readonly style: HouseStyle) {}
 
@@ -25,7 +29,11 @@ export class Stylesheet {
   }
 
   /** A value per width, each as declarations. */
-  responsive<T>(selector: string, value: Responsive<T>, declare: (value: T) => Readonly<Record<string, string | null>>): void {
+  responsive<T>(
+    selector: string,
+    value: Responsive<T>,
+    declare: (value: T) => Readonly<Record<string, string | null>>,
+  ): void {
     for (const width of WIDTHS) {
       const own = value[width];
       if (own !== undefined) this.node(selector, declare(own), width);
@@ -38,7 +46,8 @@ export class Stylesheet {
   }
 
   hide(selector: string, widths: readonly Width[]): void {
-    for (const width of widths) this.#extra.push(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
+    for (const width of widths)
+      this.#extra.push(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
   }
 
   toString(): string {
@@ -77,4 +86,5 @@ export const colourCss = (style: HouseStyle, value: ColourValue | ""): string =>
 
 export const px = (value: number): string => (value === 0 ? "0" : `${value}px`);
 /** Distances that scale with the reader's text size. */
-export const rem = (pixels: number): string => (pixels === 0 ? "0" : `${Math.round((pixels / 16) * 10000) / 10000}rem`);
+export const rem = (pixels: number): string =>
+  pixels === 0 ? "0" : `${Math.round((pixels / 16) * 10000) / 10000}rem`;

@@ -8,8 +8,15 @@ export class SafeHtml {
 
 export type Content = SafeHtml | string | number | null | undefined | false | readonly Content[];
 
-const ESCAPES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" };
-export const escapeHtml = (text: string): string => text.replace(/[&<>"']/g, (found) => ESCAPES[found] as string);
+const ESCAPES: Readonly<Record<string, string>> = {
+  "&": "&amp;",
+  "<": "&lt;",
+  ">": "&gt;",
+  '"': "&quot;",
+  "'": "&#39;",
+};
+export const escapeHtml = (text: string): string =>
+  text.replace(/[&<>"']/g, (found) => ESCAPES[found] as string);
 
 const textOf = (content: Content): string => {
   if (content === null || content === undefined || content === false) return "";

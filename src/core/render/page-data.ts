@@ -10,7 +10,12 @@ import type { Slot } from "../model/slot";
  * browser's worker, and later to the static export.
  */
 export interface PageData {
-  readonly site: { readonly name: string; readonly language: string; readonly origin: string; readonly searchPath: string };
+  readonly site: {
+    readonly name: string;
+    readonly language: string;
+    readonly origin: string;
+    readonly searchPath: string;
+  };
   readonly page: {
     readonly identity: string;
     readonly path: string;

@@ -1,5 +1,5 @@
 import { SLOTS, type Slot } from "../model/slot";
-import { FONTS, baseCss, usedFonts } from "./base-css";
+import { baseCss, FONTS, usedFonts } from "./base-css";
 import type { RenderContext } from "./context";
 import { Stylesheet } from "./css";
 import { html, NOTHING, SafeHtml } from "./html";
@@ -25,19 +25,34 @@ const statusOf = (data: PageData): RenderedPage["status"] =>
  * Second step of drawing: the same bytes for the same data, wherever it runs. `mark` puts node ids on the elements
  * for previews; public pages are drawn without.
  */
-export const renderPage = (data: PageData, words: VisitorWords, options: { readonly mark?: boolean } = {}): RenderedPage => {
+export const renderPage = (
+  data: PageData,
+  words: VisitorWords,
+  options: { readonly mark?: boolean } = {},
+): RenderedPage => {
   const css = new Stylesheet(data.style);
   css.share("base", baseCss(data.style));
   const state = { hasTitle: false, needsScript: false };
   const draw = (slot: Slot): SafeHtml | null => {
-    const context: RenderContext = { data, words, css, slot, mark: options.mark ?? false, state, renderBlocks: () => [] };
+    const context: RenderContext = {
+      data,
+      words,
+      css,
+      slot,
+      mark: options.mark ?? false,
+      state,
+      renderBlocks: () => [],
+    };
     const part = data.slots[slot]?.part;
     return part ? partHtml(part, context) : slot === "layout" ? partHtml(plainLayout(data), context) : null;
   };
   const drawn = Object.fromEntries(SLOTS.map((slot) => [slot, draw(slot)])) as Record<Slot, SafeHtml | null>;
   const title = documentTitle(data);
   if (!state.hasTitle) drawn.layout = html`<h1 class="hidden">${data.page.title}</h1>${drawn.layout}`;
-  const regions = Object.fromEntries(SLOTS.map((slot) => [slot, (drawn[slot] ?? NOTHING).text])) as Record<Slot, string>;
+  const regions = Object.fromEntries(SLOTS.map((slot) => [slot, (drawn[slot] ?? NOTHING).text])) as Record<
+    Slot,
+    string
+  >;
   return {
     status: statusOf(data),
     title,

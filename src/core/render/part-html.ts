@@ -9,7 +9,10 @@ import { focalPosition, pictureHtml } from "./picture-html";
 /** The bands of a part. Null for "nothing, by rule". */
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
   if (isNothing(part)) return null;
-  const nested: RenderContext = { ...context, renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)) };
+  const nested: RenderContext = {
+    ...context,
+    renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
+  };
   return html`${part.bands.map((band) => bandHtml(band, nested))}`;
 };
 
@@ -26,11 +29,21 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     gap: rem(band.gap),
     "align-items": band.alignBlock === "start" ? "flex-start" : band.alignBlock === "end" ? "flex-end" : null,
   });
-  css.responsive(`${selector}>.in`, band.height, (height) => ({ "min-height": height === 0 ? null : rem(height) }));
+  css.responsive(`${selector}>.in`, band.height, (height) => ({
+    "min-height": height === 0 ? null : rem(height),
+  }));
   css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   if (band.hideOn.length > 0) css.hide(selector, band.hideOn);
-  const classes = ["band", band.width === "full" ? "full" : "", band.stackOnSmall ? "stack" : "", nodeClass(band.id)];
-  const all = attributes({ class: classes.filter(Boolean).join(" "), "data-node": context.mark ? band.id : null });
+  const classes = [
+    "band",
+    band.width === "full" ? "full" : "",
+    band.stackOnSmall ? "stack" : "",
+    nodeClass(band.id),
+  ];
+  const all = attributes({
+    class: classes.filter(Boolean).join(" "),
+    "data-node": context.mark ? band.id : null,
+  });
   return html`<div${all}>${backgroundHtml(band, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, context))}</div></div>`;
 };
 
@@ -58,10 +71,18 @@ const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
     flex: cell.share === 0 ? null : `${cell.share} 1 0`,
     gap: rem(cell.gap),
     "justify-content": isColumn ? null : JUSTIFY[cell.align],
-    "align-items": isColumn && cell.align !== "start" ? (JUSTIFY[cell.align] === "space-between" ? null : JUSTIFY[cell.align]) : null,
+    "align-items":
+      isColumn && cell.align !== "start"
+        ? JUSTIFY[cell.align] === "space-between"
+          ? null
+          : JUSTIFY[cell.align]
+        : null,
     "text-align": isColumn && cell.align === "centre" ? "center" : null,
   });
-  const all = attributes({ class: `cell ${isColumn ? "column " : ""}${nodeClass(cell.id)}`, "data-node": context.mark ? cell.id : null });
+  const all = attributes({
+    class: `cell ${isColumn ? "column " : ""}${nodeClass(cell.id)}`,
+    "data-node": context.mark ? cell.id : null,
+  });
   return html`<div${all}>${context.renderBlocks(cell.blocks)}</div>`;
 };
 

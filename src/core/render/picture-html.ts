@@ -3,19 +3,28 @@ import { rem } from "./css";
 import { attributes, html, type SafeHtml } from "./html";
 
 /** Where a rendition of a picture lives on the site's own host. */
-export const renditionPath = (picture: Picture, width: number): string => `/_media/${picture.file}-${width}.webp`;
+export const renditionPath = (picture: Picture, width: number): string =>
+  `/_media/${picture.file}-${width}.webp`;
 
 /** An `img` with the ladder of renditions. `sizes` is how wide it stands on the page; the first picture of a page loads at once. */
 export const pictureHtml = (
   picture: Picture,
-  options: { readonly sizes: string; readonly alt?: string; readonly eager?: boolean; readonly class?: string },
+  options: {
+    readonly sizes: string;
+    readonly alt?: string;
+    readonly eager?: boolean;
+    readonly class?: string;
+  },
 ): SafeHtml => {
   const widths = picture.renditions;
   const fallback = widths[Math.min(1, widths.length - 1)] ?? picture.width;
   return html`<img${attributes({
     class: options.class,
     src: renditionPath(picture, fallback),
-    srcset: widths.length > 1 ? widths.map((width) => `${renditionPath(picture, width)} ${width}w`).join(", ") : null,
+    srcset:
+      widths.length > 1
+        ? widths.map((width) => `${renditionPath(picture, width)} ${width}w`).join(", ")
+        : null,
     sizes: widths.length > 1 ? options.sizes : null,
     width: picture.width,
     height: picture.height,
@@ -32,4 +41,9 @@ export const focalPosition = (picture: Picture): string => `${picture.focal.x}% 
 export const croppedTo = (picture: Picture, height: number): Readonly<Record<string, string>> =>
   height === 0
     ? { height: "auto" }
-    : { height: rem(height), width: "100%", "object-fit": "cover", "object-position": focalPosition(picture) };
+    : {
+        height: rem(height),
+        width: "100%",
+        "object-fit": "cover",
+        "object-position": focalPosition(picture),
+      };

@@ -1,10 +1,10 @@
-import { type Address, type SiteIndex } from "../addresses/facts";
+import type { Address, SiteIndex } from "../addresses/facts";
+import { selectEntries } from "../archives/select";
 import type { SettingsOf } from "../model/blocks";
 import type { EntryFacts } from "../model/content";
-import type { MenuItem, Menu } from "../model/design";
+import type { Menu, MenuItem } from "../model/design";
 import type { Block, Part } from "../model/part";
 import { blocksOf } from "../model/tree";
-import { selectEntries } from "../archives/select";
 
 /** What the drawing of one page will show, before anything is fetched. */
 export interface Needs {
@@ -59,7 +59,10 @@ export const pageCount = (index: SiteIndex, page: Address, layout: Part | null, 
 };
 
 const targetsOf = (items: readonly MenuItem[]): readonly string[] =>
-  items.flatMap((item) => [...(item.target && "identity" in item.target ? [item.target.identity] : []), ...targetsOf(item.items)]);
+  items.flatMap((item) => [
+    ...(item.target && "identity" in item.target ? [item.target.identity] : []),
+    ...targetsOf(item.items),
+  ]);
 
 const listNeed = (settings: SettingsOf<"entryList">, input: PlanInput): ListNeed => {
   const all = selectEntries(input.index, input.page, settings, input.at, input.found);
@@ -83,9 +86,15 @@ const listNeed = (settings: SettingsOf<"entryList">, input: PlanInput): ListNeed
 export const planPage = (input: PlanInput): Needs => {
   const blocks = input.parts.flatMap(blocksOf);
   const lists = Object.fromEntries(
-    blocks.flatMap((block) => (block.kind === "entryList" ? [[block.id, listNeed(block.settings, input)]] : [])),
+    blocks.flatMap((block) =>
+      block.kind === "entryList" ? [[block.id, listNeed(block.settings, input)]] : [],
+    ),
   );
-  const menus = [...new Set(blocks.flatMap((block) => (block.kind === "menu" && block.settings.menu ? [block.settings.menu] : [])))];
+  const menus = [
+    ...new Set(
+      blocks.flatMap((block) => (block.kind === "menu" && block.settings.menu ? [block.settings.menu] : [])),
+    ),
+  ];
   const buttons = blocks.flatMap((block) =>
     block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
   );

@@ -35,5 +35,7 @@ export const richTextHtml = (blocks: RichText): SafeHtml =>
 /** A list item that is one paragraph is drawn without the paragraph. */
 const tight = (item: RichText): SafeHtml => {
   const [only, ...rest] = item;
-  return only?.type === "paragraph" && rest.length === 0 ? html`${only.children.map(inlineHtml)}` : richTextHtml(item);
+  return only?.type === "paragraph" && rest.length === 0
+    ? html`${only.children.map(inlineHtml)}`
+    : richTextHtml(item);
 };

@@ -11,7 +11,12 @@ export interface StartingMaterial {
   readonly hasTagline: boolean;
   readonly hasSocial: boolean;
   readonly menus: readonly { readonly id: string; readonly name: string; readonly items: number }[];
-  readonly pictures: readonly { readonly id: string; readonly width: number; readonly height: number; readonly lightness: number }[];
+  readonly pictures: readonly {
+    readonly id: string;
+    readonly width: number;
+    readonly height: number;
+    readonly lightness: number;
+  }[];
   readonly kinds: readonly string[];
 }
 
@@ -28,7 +33,12 @@ type Build = (material: StartingMaterial, make: Maker) => readonly Band[];
 /** Makes nodes with ids that no other tree has. */
 class Maker {
   constructor(readonly newId: () => string) {}
-  block<K extends BlockKind>(kind: K, settings: Partial<SettingsOf<K>> = {}, look: Partial<Look> = {}, blocks?: readonly Block[]): Block {
+  block<K extends BlockKind>(
+    kind: K,
+    settings: Partial<SettingsOf<K>> = {},
+    look: Partial<Look> = {},
+    blocks?: readonly Block[],
+  ): Block {
     return {
       id: this.newId(),
       kind,
@@ -38,7 +48,11 @@ class Maker {
     } as unknown as Block;
   }
   cell(settings: Partial<Cell>, ...blocks: readonly (Block | null)[]): Cell {
-    return { ...(Cell.parse({ id: this.newId() }) as Cell), ...settings, blocks: blocks.filter((block): block is Block => block !== null) };
+    return {
+      ...(Cell.parse({ id: this.newId() }) as Cell),
+      ...settings,
+      blocks: blocks.filter((block): block is Block => block !== null),
+    };
   }
   band(settings: Partial<Band>, ...cells: readonly Cell[]): Band {
     const filled = cells.filter((cell) => cell.blocks.length > 0);
@@ -47,200 +61,297 @@ class Maker {
   }
 }
 
-const mainMenu = (material: StartingMaterial) => material.menus.find((menu) => /main|top/i.test(menu.name)) ?? material.menus[0];
-const otherMenus = (material: StartingMaterial) => material.menus.filter((menu) => menu !== mainMenu(material));
+const mainMenu = (material: StartingMaterial) =>
+  material.menus.find((menu) => /main|top/i.test(menu.name)) ?? material.menus[0];
+const otherMenus = (material: StartingMaterial) =>
+  material.menus.filter((menu) => menu !== mainMenu(material));
 const sign = (material: StartingMaterial, make: Maker, height = 40): Block =>
-  material.hasLogo ? make.block("logo", { height: { wide: height, small: Math.round(height * 0.85) } }) : make.block("siteName", { text: "h3" });
-const menuBlock = (material: StartingMaterial, make: Maker, settings: Partial<SettingsOf<"menu">> = {}): Block | null => {
+  material.hasLogo
+    ? make.block("logo", { height: { wide: height, small: Math.round(height * 0.85) } })
+    : make.block("siteName", { text: "h3" });
+const menuBlock = (
+  material: StartingMaterial,
+  make: Maker,
+  settings: Partial<SettingsOf<"menu">> = {},
+): Block | null => {
   const menu = mainMenu(material);
   return menu ? make.block("menu", { menu: menu.id, label: menu.name, ...settings }) : null;
 };
 /** The widest dark picture: light words stay readable on it. */
 const darkPicture = (material: StartingMaterial) =>
-  [...material.pictures].filter((picture) => picture.width > picture.height).sort((a, b) => a.lightness - b.lightness || (a.id < b.id ? -1 : 1))[0];
+  [...material.pictures]
+    .filter((picture) => picture.width > picture.height)
+    .sort((a, b) => a.lightness - b.lightness || (a.id < b.id ? -1 : 1))[0];
 
-const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about: string; build: Build }[]>> = {
-  header: [
-    {
-      key: "one-line",
-      name: "Header in one line",
-      about: "The sign at the left, the menu and a search box at the right.",
-      build: (material, make) => [
-        make.band(
-          { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
-          make.cell({ share: 0 }, sign(material, make)),
-          make.cell({ share: 1, align: "end", gap: 24 }, menuBlock(material, make)),
-          make.cell({ share: 0 }, make.block("search", { width: 150 }, { hideOn: ["middle", "small"] })),
-        ),
-      ],
-    },
-    {
-      key: "two-bands",
-      name: "Header in two bands",
-      about: "A thin dark band with the tagline, the sign in the middle below it, the menu under the sign.",
-      build: (material, make) => [
-        make.band(
-          { name: "Thin band", paddingBlock: { wide: 6 }, colour: "role:background", background: { ...surface(), colour: "role:text" }, hideOn: ["small"] },
-          make.cell({ share: 1 }, material.hasTagline ? make.block("tagline") : null),
-          make.cell({ share: 0, align: "end" }, material.hasSocial ? make.block("social") : null),
-        ),
-        make.band(
-          { name: "Sign and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
-          make.cell({ share: 1, direction: "column", align: "centre", gap: 14 }, sign(material, make, 56), menuBlock(material, make, { buttonBelow: 600 })),
-        ),
-      ],
-    },
-  ],
-  titleBar: [
-    {
-      key: "plain",
-      name: "Title and breadcrumbs",
-      about: "The page's title at the left, breadcrumbs at the right, on a quiet surface.",
-      build: (_, make) => [
-        make.band(
-          { name: "Title band", paddingBlock: { wide: 28, small: 20 }, background: { ...surface(), colour: "role:line" }, stackOnSmall: true },
-          make.cell({ share: 1 }, make.block("title", { style: "h1" })),
-          make.cell({ share: 0, align: "end" }, make.block("breadcrumbs")),
-        ),
-      ],
-    },
-    {
-      key: "picture",
-      name: "Title on a picture",
-      about: "The page's own picture behind its title; a dark picture of the site where it has none.",
-      build: (material, make) => [
-        make.band(
-          {
-            name: "Picture band",
-            height: { wide: 300, small: 200 },
-            paddingBlock: { wide: 32 },
-            alignBlock: "end",
-            colour: "#ffffff",
-            background: { colour: "#000000", picture: darkPicture(material)?.id ?? "", pageOwnPicture: true, overlay: 60 },
-          },
-          make.cell({ share: 1, direction: "column", gap: 8 }, make.block("breadcrumbs"), make.block("title", { style: "h1" })),
-        ),
-      ],
-    },
-  ],
-  layout: [
-    {
-      key: "article",
-      name: "Article",
-      about: "Facts, picture and body of an entry in one column.",
-      build: (_, make) => [
-        make.band(
-          { name: "Article", paddingBlock: { wide: 32 }, alignBlock: "start" },
-          make.cell(
-            { share: 12, direction: "column", gap: 20 },
-            make.block("title"),
-            make.block("facts", { show: ["date", "when", "author", "terms", "fields"] }),
-            make.block("mainPicture"),
-            make.block("body"),
-          ),
-        ),
-      ],
-    },
-    {
-      key: "cards",
-      name: "Archive of cards",
-      about: "The archive's title and its entries as cards, twelve to a page.",
-      build: (_, make) => [
-        make.band(
-          { name: "Archive", paddingBlock: { wide: 32 }, alignBlock: "start" },
-          make.cell(
-            { share: 12, direction: "column", gap: 28 },
-            make.block("title"),
-            make.block("entryList", { arrangement: "cards", whenEmpty: "Nothing here yet." }),
-            make.block("pager"),
-          ),
-        ),
-      ],
-    },
-  ],
-  side: [
-    {
-      key: "latest",
-      name: "Search and latest",
-      about: "A search box and the five latest entries.",
-      build: (material, make) => [
-        make.band(
-          { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
-          make.cell(
-            { share: 12, direction: "column", gap: 20 },
-            make.block("search", { width: 160 }),
-            make.block("heading", { text: "Latest", style: "h4" }),
-            latest(material, make),
-          ),
-        ),
-      ],
-    },
-    {
-      key: "menu",
-      name: "Menu at the side",
-      about: "The main menu as a column.",
-      build: (material, make) => [
-        make.band(
-          { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
-          make.cell({ share: 12, direction: "column", gap: 16 }, menuBlock(material, make, { direction: "column", buttonBelow: 0, label: "In this site" }), make.block("search", { width: 160 })),
-        ),
-      ],
-    },
-  ],
-  footer: [
-    {
-      key: "columns",
-      name: "Footer in columns",
-      about: "The sign and tagline beside the menus, and a thin bar with the year.",
-      build: (material, make) => [
-        make.band(
-          { name: "Columns", paddingBlock: { wide: 40, small: 28 }, gap: 48, alignBlock: "start", stackOnSmall: true, colour: "role:background", background: { ...surface(), colour: "role:text" } },
-          make.cell(
-            { share: 5, direction: "column", gap: 10 },
-            make.block("siteName", { text: "h3" }),
-            material.hasTagline ? make.block("tagline") : null,
-            material.hasSocial ? make.block("social") : null,
-          ),
-          ...material.menus.slice(0, 2).map((menu) =>
-            make.cell({ share: 3, direction: "column" }, make.block("menu", { menu: menu.id, label: `${menu.name}, in the footer`, direction: "column", subItems: "none", buttonBelow: 0, gap: 4 })),
-          ),
-        ),
-        bar(make),
-      ],
-    },
-    {
-      key: "one-bar",
-      name: "One quiet bar",
-      about: "The copyright line at the left, a short menu at the right.",
-      build: (material, make) => {
-        const short = otherMenus(material)[0] ?? mainMenu(material);
-        return [
+const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about: string; build: Build }[]>> =
+  {
+    header: [
+      {
+        key: "one-line",
+        name: "Header in one line",
+        about: "The sign at the left, the menu and a search box at the right.",
+        build: (material, make) => [
           make.band(
-            { name: "Bar", paddingBlock: { wide: 20 }, stackOnSmall: true, background: { ...surface(), colour: "role:line" } },
-            make.cell({ share: 1 }, make.block("copyright")),
-            make.cell({ share: 0, align: "end" }, short ? make.block("menu", { menu: short.id, label: "Footer", subItems: "none", buttonBelow: 0, gap: 20 }) : null),
+            { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
+            make.cell({ share: 0 }, sign(material, make)),
+            make.cell({ share: 1, align: "end", gap: 24 }, menuBlock(material, make)),
+            make.cell({ share: 0 }, make.block("search", { width: 150 }, { hideOn: ["middle", "small"] })),
           ),
-        ];
+        ],
       },
-    },
-  ],
-};
+      {
+        key: "two-bands",
+        name: "Header in two bands",
+        about: "A thin dark band with the tagline, the sign in the middle below it, the menu under the sign.",
+        build: (material, make) => [
+          make.band(
+            {
+              name: "Thin band",
+              paddingBlock: { wide: 6 },
+              colour: "role:background",
+              background: { ...surface(), colour: "role:text" },
+              hideOn: ["small"],
+            },
+            make.cell({ share: 1 }, material.hasTagline ? make.block("tagline") : null),
+            make.cell({ share: 0, align: "end" }, material.hasSocial ? make.block("social") : null),
+          ),
+          make.band(
+            { name: "Sign and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
+            make.cell(
+              { share: 1, direction: "column", align: "centre", gap: 14 },
+              sign(material, make, 56),
+              menuBlock(material, make, { buttonBelow: 600 }),
+            ),
+          ),
+        ],
+      },
+    ],
+    titleBar: [
+      {
+        key: "plain",
+        name: "Title and breadcrumbs",
+        about: "The page's title at the left, breadcrumbs at the right, on a quiet surface.",
+        build: (_, make) => [
+          make.band(
+            {
+              name: "Title band",
+              paddingBlock: { wide: 28, small: 20 },
+              background: { ...surface(), colour: "role:line" },
+              stackOnSmall: true,
+            },
+            make.cell({ share: 1 }, make.block("title", { style: "h1" })),
+            make.cell({ share: 0, align: "end" }, make.block("breadcrumbs")),
+          ),
+        ],
+      },
+      {
+        key: "picture",
+        name: "Title on a picture",
+        about: "The page's own picture behind its title; a dark picture of the site where it has none.",
+        build: (material, make) => [
+          make.band(
+            {
+              name: "Picture band",
+              height: { wide: 300, small: 200 },
+              paddingBlock: { wide: 32 },
+              alignBlock: "end",
+              colour: "#ffffff",
+              background: {
+                colour: "#000000",
+                picture: darkPicture(material)?.id ?? "",
+                pageOwnPicture: true,
+                overlay: 60,
+              },
+            },
+            make.cell(
+              { share: 1, direction: "column", gap: 8 },
+              make.block("breadcrumbs"),
+              make.block("title", { style: "h1" }),
+            ),
+          ),
+        ],
+      },
+    ],
+    layout: [
+      {
+        key: "article",
+        name: "Article",
+        about: "Facts, picture and body of an entry in one column.",
+        build: (_, make) => [
+          make.band(
+            { name: "Article", paddingBlock: { wide: 32 }, alignBlock: "start" },
+            make.cell(
+              { share: 12, direction: "column", gap: 20 },
+              make.block("title"),
+              make.block("facts", { show: ["date", "when", "author", "terms", "fields"] }),
+              make.block("mainPicture"),
+              make.block("body"),
+            ),
+          ),
+        ],
+      },
+      {
+        key: "cards",
+        name: "Archive of cards",
+        about: "The archive's title and its entries as cards, twelve to a page.",
+        build: (_, make) => [
+          make.band(
+            { name: "Archive", paddingBlock: { wide: 32 }, alignBlock: "start" },
+            make.cell(
+              { share: 12, direction: "column", gap: 28 },
+              make.block("title"),
+              make.block("entryList", { arrangement: "cards", whenEmpty: "Nothing here yet." }),
+              make.block("pager"),
+            ),
+          ),
+        ],
+      },
+    ],
+    side: [
+      {
+        key: "latest",
+        name: "Search and latest",
+        about: "A search box and the five latest entries.",
+        build: (material, make) => [
+          make.band(
+            { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
+            make.cell(
+              { share: 12, direction: "column", gap: 20 },
+              make.block("search", { width: 160 }),
+              make.block("heading", { text: "Latest", style: "h4" }),
+              latest(material, make),
+            ),
+          ),
+        ],
+      },
+      {
+        key: "menu",
+        name: "Menu at the side",
+        about: "The main menu as a column.",
+        build: (material, make) => [
+          make.band(
+            { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
+            make.cell(
+              { share: 12, direction: "column", gap: 16 },
+              menuBlock(material, make, { direction: "column", buttonBelow: 0, label: "In this site" }),
+              make.block("search", { width: 160 }),
+            ),
+          ),
+        ],
+      },
+    ],
+    footer: [
+      {
+        key: "columns",
+        name: "Footer in columns",
+        about: "The sign and tagline beside the menus, and a thin bar with the year.",
+        build: (material, make) => [
+          make.band(
+            {
+              name: "Columns",
+              paddingBlock: { wide: 40, small: 28 },
+              gap: 48,
+              alignBlock: "start",
+              stackOnSmall: true,
+              colour: "role:background",
+              background: { ...surface(), colour: "role:text" },
+            },
+            make.cell(
+              { share: 5, direction: "column", gap: 10 },
+              make.block("siteName", { text: "h3" }),
+              material.hasTagline ? make.block("tagline") : null,
+              material.hasSocial ? make.block("social") : null,
+            ),
+            ...material.menus.slice(0, 2).map((menu) =>
+              make.cell(
+                { share: 3, direction: "column" },
+                make.block("menu", {
+                  menu: menu.id,
+                  label: `${menu.name}, in the footer`,
+                  direction: "column",
+                  subItems: "none",
+                  buttonBelow: 0,
+                  gap: 4,
+                }),
+              ),
+            ),
+          ),
+          bar(make),
+        ],
+      },
+      {
+        key: "one-bar",
+        name: "One quiet bar",
+        about: "The copyright line at the left, a short menu at the right.",
+        build: (material, make) => {
+          const short = otherMenus(material)[0] ?? mainMenu(material);
+          return [
+            make.band(
+              {
+                name: "Bar",
+                paddingBlock: { wide: 20 },
+                stackOnSmall: true,
+                background: { ...surface(), colour: "role:line" },
+              },
+              make.cell({ share: 1 }, make.block("copyright")),
+              make.cell(
+                { share: 0, align: "end" },
+                short
+                  ? make.block("menu", {
+                      menu: short.id,
+                      label: "Footer",
+                      subItems: "none",
+                      buttonBelow: 0,
+                      gap: 20,
+                    })
+                  : null,
+              ),
+            ),
+          ];
+        },
+      },
+    ],
+  };
 
 const surface = () => ({ colour: "role:surface" as const, picture: "", pageOwnPicture: false, overlay: 0 });
 const bar = (make: Maker): Band =>
   make.band(
-    { name: "Bottom bar", paddingBlock: { wide: 14 }, colour: "role:background", background: { ...surface(), colour: "role:text" } },
+    {
+      name: "Bottom bar",
+      paddingBlock: { wide: 14 },
+      colour: "role:background",
+      background: { ...surface(), colour: "role:text" },
+    },
     make.cell({ share: 1 }, make.block("copyright")),
   );
 const latest = (material: StartingMaterial, make: Maker): Block => {
   const settings = defaultSettings("entryList");
-  return make.block("entryList", { from: "kinds", kinds: material.kinds.slice(0, 2), count: 5, paged: false, rows: { ...settings.rows, picture: "none", summary: false } });
+  return make.block("entryList", {
+    from: "kinds",
+    kinds: material.kinds.slice(0, 2),
+    count: 5,
+    paged: false,
+    rows: { ...settings.rows, picture: "none", summary: false },
+  });
 };
 
 /** All starting points of a slot, laid out. */
-export const startingPoints = (slot: Slot, material: StartingMaterial, newId: () => string): readonly StartingPoint[] =>
-  BUILDS[slot].map(({ key, name, about, build }) => ({ key, name, about, bands: build(material, new Maker(newId)) }));
+export const startingPoints = (
+  slot: Slot,
+  material: StartingMaterial,
+  newId: () => string,
+): readonly StartingPoint[] =>
+  BUILDS[slot].map(({ key, name, about, build }) => ({
+    key,
+    name,
+    about,
+    bands: build(material, new Maker(newId)),
+  }));
 
 /** One starting point by its key; undefined if the slot has none of that key. */
-export const startingPoint = (slot: Slot, key: string, material: StartingMaterial, newId: () => string): StartingPoint | undefined =>
-  startingPoints(slot, material, newId).find((point) => point.key === key);
+export const startingPoint = (
+  slot: Slot,
+  key: string,
+  material: StartingMaterial,
+  newId: () => string,
+): StartingPoint | undefined => startingPoints(slot, material, newId).find((point) => point.key === key);

@@ -30,7 +30,8 @@
       if (region) patch(region, html);
     }
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
-    if (message.show) regionOf(message.show)?.scrollIntoView({ block: message.show === "footer" ? "end" : "start" });
+    if (message.show)
+      regionOf(message.show)?.scrollIntoView({ block: message.show === "footer" ? "end" : "start" });
   };
   // where each slot lies in the page, for signs beside the frame
   const places = () =>
@@ -40,18 +41,26 @@
         return box ? [[slot, { top: box.top + scrollY, height: box.height }]] : [];
       }),
     );
-  const height = () => Math.ceil(Math.max(document.body.scrollHeight, document.body.getBoundingClientRect().height));
+  const height = () =>
+    Math.ceil(Math.max(document.body.scrollHeight, document.body.getBoundingClientRect().height));
 
   addEventListener("message", (event) => {
     if (event.origin !== studio || event.source !== parent) return;
     const message = event.data;
     if (message.type === "draw") {
       draw(message);
-      requestAnimationFrame(() => requestAnimationFrame(() => say({ type: "drawn", id: message.id, height: height(), places: places() })));
+      requestAnimationFrame(() =>
+        requestAnimationFrame(() =>
+          say({ type: "drawn", id: message.id, height: height(), places: places() }),
+        ),
+      );
     }
     if (message.type === "select") {
-      marks.textContent = message.node ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}` : "";
-      if (message.node) document.querySelector(`[data-node="${message.node}"]`)?.scrollIntoView({ block: "nearest" });
+      marks.textContent = message.node
+        ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`
+        : "";
+      if (message.node)
+        document.querySelector(`[data-node="${message.node}"]`)?.scrollIntoView({ block: "nearest" });
     }
   });
 
@@ -61,7 +70,8 @@
       if (each.dataset?.node) found.push(each.dataset.node);
     return found;
   };
-  const slotAt = (target) => /slot-(\w+)/.exec(target.closest("[class*='slot-']")?.className ?? "")?.[1] ?? null;
+  const slotAt = (target) =>
+    /slot-(\w+)/.exec(target.closest("[class*='slot-']")?.className ?? "")?.[1] ?? null;
 
   addEventListener("click", (event) => {
     if (event.target.closest("a,button[type=submit]")) event.preventDefault();
@@ -71,6 +81,8 @@
   addEventListener("keydown", (event) => {
     if (event.key === "Escape") say({ type: "escape" });
   });
-  new ResizeObserver(() => say({ type: "resized", height: height(), places: places() })).observe(document.body);
+  new ResizeObserver(() => say({ type: "resized", height: height(), places: places() })).observe(
+    document.body,
+  );
   say({ type: "ready" });
 })();

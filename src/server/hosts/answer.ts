@@ -7,7 +7,11 @@ export interface Answer {
 }
 
 export const send = (response: ServerResponse, answer: Answer, withBody = true): void => {
-  response.writeHead(answer.status, { "X-Content-Type-Options": "nosniff", "Referrer-Policy": "strict-origin-when-cross-origin", ...answer.headers });
+  response.writeHead(answer.status, {
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "strict-origin-when-cross-origin",
+    ...answer.headers,
+  });
   response.end(withBody ? answer.body : undefined);
 };
 

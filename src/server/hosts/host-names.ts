@@ -1,7 +1,11 @@
 import { readEnvironment } from "../../data/environment";
 
 /** What a `Host` header stands for. Anything not on the list is nobody's and gets 421. */
-export type HostKind = { readonly is: "studio" } | { readonly is: "site"; readonly site: string } | { readonly is: "preview"; readonly site: string } | null;
+export type HostKind =
+  | { readonly is: "studio" }
+  | { readonly is: "site"; readonly site: string }
+  | { readonly is: "preview"; readonly site: string }
+  | null;
 
 const SITE = /^([a-z](?:[a-z0-9]|-(?!-))*[a-z0-9]|[a-z])(--preview)?$/;
 
@@ -25,4 +29,5 @@ const origin = (host: string): string => {
 
 export const studioOrigin = (): string => origin(readEnvironment().STUDIO_HOST);
 export const siteOrigin = (site: string): string => origin(`${site}.${readEnvironment().SITES_HOST}`);
-export const previewOrigin = (site: string): string => origin(`${site}--preview.${readEnvironment().SITES_HOST}`);
+export const previewOrigin = (site: string): string =>
+  origin(`${site}--preview.${readEnvironment().SITES_HOST}`);

@@ -5,9 +5,14 @@ import { studioOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 
 /** The preview host: an empty shell the studio fills by messages, and the files it shows. No site data is served here. */
-export const handlePreview = async (site: string, request: IncomingMessage, response: ServerResponse): Promise<void> => {
-  if (request.method !== "GET" && request.method !== "HEAD") return send(response, plainAnswer(405, "GET and HEAD only."));
-  const { pathname } = new URL(request.url ?? "/", "http://preview");
+export const handlePreview = async (
+  site: string,
+  request: IncomingMessage,
+  response: ServerResponse,
+): Promise<void> => {
+  if (request.method !== "GET" && request.method !== "HEAD")
+    return send(response, plainAnswer(405, "GET and HEAD only."));
+  const { pathname } = new URL(`http://preview${request.url ?? "/"}`);
   if (pathname === "/") return send(response, shell(), request.method === "GET");
   const file = await sharedFile(site, pathname);
   send(response, file ?? plainAnswer(404, "There is nothing here."), request.method === "GET");

@@ -7,18 +7,37 @@ import { type Answer, LONG } from "./answer";
 /** Files that site and preview hosts both serve: fonts, scripts, renditions of the site's own pictures. */
 
 const root = process.cwd();
-const FOLDERS = { "Public Sans": "public-sans", Fraunces: "fraunces", "Spline Sans Mono": "spline-sans-mono" } as const;
+const FOLDERS = {
+  "Public Sans": "public-sans",
+  Fraunces: "fraunces",
+  "Spline Sans Mono": "spline-sans-mono",
+} as const;
 
 const fontPaths: ReadonlyMap<string, string> = new Map(
   Object.entries(FONTS).flatMap(([family, { files }]) =>
-    files.map(({ file }) => [file, join(root, "node_modules/@fontsource-variable", FOLDERS[family as keyof typeof FOLDERS], "files", file)] as const),
+    files.map(
+      ({ file }) =>
+        [
+          file,
+          join(
+            root,
+            "node_modules/@fontsource-variable",
+            FOLDERS[family as keyof typeof FOLDERS],
+            "files",
+            file,
+          ),
+        ] as const,
+    ),
   ),
 );
 
 const ASSETS: Readonly<Record<string, { readonly path: string; readonly type: string }>> = {
   "site.js": { path: "src/server/assets/site.js", type: "text/javascript; charset=utf-8" },
   "shell.js": { path: "src/server/assets/shell.js", type: "text/javascript; charset=utf-8" },
-  "morphdom.js": { path: "node_modules/morphdom/dist/morphdom-umd.min.js", type: "text/javascript; charset=utf-8" },
+  "morphdom.js": {
+    path: "node_modules/morphdom/dist/morphdom-umd.min.js",
+    type: "text/javascript; charset=utf-8",
+  },
   "icon.svg": { path: "src/server/assets/icon.svg", type: "image/svg+xml" },
 };
 
@@ -34,16 +53,28 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
   const font = /^\/_fonts\/([a-z0-9-]+\.woff2)$/.exec(path)?.[1];
   if (font) {
     const source = fontPaths.get(font);
-    return source ? { status: 200, headers: { "Content-Type": "font/woff2", "Cache-Control": LONG }, body: await fileBytes(source) } : null;
+    return source
+      ? {
+          status: 200,
+          headers: { "Content-Type": "font/woff2", "Cache-Control": LONG },
+          body: await fileBytes(source),
+        }
+      : null;
   }
   const asset = ASSETS[/^\/_assets\/([a-z.]+)$/.exec(path)?.[1] ?? ""];
   if (asset)
-    return { status: 200, headers: { "Content-Type": asset.type, "Cache-Control": "public, max-age=300" }, body: await fileBytes(join(root, asset.path)) };
+    return {
+      status: 200,
+      headers: { "Content-Type": asset.type, "Cache-Control": "public, max-age=300" },
+      body: await fileBytes(join(root, asset.path)),
+    };
   const media = /^\/_media\/([0-9a-f]{64})-(\d+)\.webp$/.exec(path);
   return media ? mediaFile(site, media[1] as string, media[2] as string) : null;
 };
 
 const mediaFile = async (site: string, hash: string, width: string): Promise<Answer | null> => {
   const file = await loadFile(site, hash, `${width}.webp`);
-  return file && { status: 200, headers: { "Content-Type": file.type, "Cache-Control": LONG }, body: file.bytes };
+  return (
+    file && { status: 200, headers: { "Content-Type": file.type, "Cache-Control": LONG }, body: file.bytes }
+  );
 };

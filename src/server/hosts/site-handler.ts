@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import type { Address, SiteIndex } from "../../core/addresses/facts";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
 import { documentHtml, renderPage } from "../../core/render/page";
-import { findSite, searchEntries, type SiteHead } from "../../data/content-repository";
+import { findSite, type SiteHead, searchEntries } from "../../data/content-repository";
 import { inSnapshot, type Transaction } from "../../data/database";
 import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage, pagesOf } from "../page-assembly";
@@ -13,12 +13,20 @@ import { siteOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 
 /** The public site: the current edition, signed out, found by one indexed read per request. */
-export const handleSite = async (site: string, request: IncomingMessage, response: ServerResponse): Promise<void> => {
+export const handleSite = async (
+  site: string,
+  request: IncomingMessage,
+  response: ServerResponse,
+): Promise<void> => {
   if (request.method !== "GET" && request.method !== "HEAD") {
-    send(response, { ...plainAnswer(405, "This site answers GET and HEAD only."), headers: { Allow: "GET, HEAD" } });
+    send(response, {
+      ...plainAnswer(405, "This site answers GET and HEAD only."),
+      headers: { Allow: "GET, HEAD" },
+    });
     return;
   }
-  const url = new URL(request.url ?? "/", siteOrigin(site));
+  // put together as text: `//name/` must stay a path
+  const url = new URL(siteOrigin(site) + (request.url ?? "/"));
   const answer = await answerSite(site, url);
   const etag = answer.headers?.["ETag"];
   if (etag !== undefined && request.headers["if-none-match"] === etag) {
@@ -32,8 +40,7 @@ export const handleSite = async (site: string, request: IncomingMessage, respons
 export const answerSite = async (site: string, url: URL): Promise<Answer> => {
   const file = await sharedFile(site, url.pathname);
   if (file) return file;
-  if (url.pathname === "/robots.txt")
-    return plainAnswer(200, "User-agent: *\nDisallow: /search/");
+  if (url.pathname === "/robots.txt") return plainAnswer(200, "User-agent: *\nDisallow: /search/");
   return inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
     return head ? answerPage(head, url, transaction) : plainAnswer(404, "There is no site here.");
@@ -46,7 +53,8 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
   if (!live) return plainAnswer(404, "This site has not been published yet.");
   const { compiled } = live;
   const found = findAddress(compiled.index, url.pathname);
-  if ("redirect" in found) return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
+  if ("redirect" in found)
+    return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
   const { index } = compiled;
   const notFound = index.byIdentity.get("notFound") as Address;
   const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, now);
@@ -73,7 +81,10 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
 };
 
 /** The page a path means, or where it lives now: another spelling, or the front page's own path. */
-const findAddress = (index: SiteIndex, pathname: string): { readonly address: Address; readonly page: number } | { readonly redirect: string } => {
+const findAddress = (
+  index: SiteIndex,
+  pathname: string,
+): { readonly address: Address; readonly page: number } | { readonly redirect: string } => {
   const notFound = { address: index.byIdentity.get("notFound") as Address, page: 1 };
   const canonical = canonicalPath(pathname);
   if (!canonical.ok) return notFound;
@@ -82,7 +93,11 @@ const findAddress = (index: SiteIndex, pathname: string): { readonly address: Ad
   const spelled = encodeURI(canonical.value);
   if (!address) {
     const front = index.stems[0];
-    const own = front?.entry?.path ?? (front?.archiveOf?.of === "kind" ? index.facts.kinds.find((kind) => kind.id === (front.archiveOf as { id: string }).id)?.path : undefined);
+    const own =
+      front?.entry?.path ??
+      (front?.archiveOf?.of === "kind"
+        ? index.facts.kinds.find((kind) => kind.id === (front.archiveOf as { id: string }).id)?.path
+        : undefined);
     return own === stem && page === 1 ? { redirect: "/" } : notFound;
   }
   if (page === 1 && canonical.value.endsWith("/page/1/")) return { redirect: encodeURI(stem) };

@@ -1,18 +1,25 @@
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
-import { type Design, documentsOf } from "../../core/model/design";
-import { fail, issue, type Issue, type Outcome, succeed } from "../../core/model/issue";
-import { applyOperations, invertAll, Operation } from "../../core/model/operations";
 import type { Term } from "../../core/model/content";
+import { type Design, documentsOf } from "../../core/model/design";
+import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
+import { applyOperations, invertAll, Operation } from "../../core/model/operations";
 import { Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";
 import { lockSite, removeUnusedTerms, saveTerms, touchContent } from "../../data/content-repository";
 import { inTransaction, type Transaction } from "../../data/database";
-import { addChange, dropUndone, loadDraft, newestChange, saveDesign, setChangeState } from "../../data/design-repository";
+import {
+  addChange,
+  dropUndone,
+  loadDraft,
+  newestChange,
+  saveDesign,
+  setChangeState,
+} from "../../data/design-repository";
 import { describeChange } from "../../messages/changes";
 import { siteIndex } from "../site-state";
-import { type SiteContext, useCase } from "../use-case";
+import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations } from "./overview";
 import { designAt } from "./view-input";
 
@@ -25,7 +32,9 @@ export interface Saved {
 
 const savedDocuments = (before: Design, after: Design): Saved["documents"] => {
   const ids = new Set([...before.keys(), ...after.keys()]);
-  return Object.fromEntries([...ids].filter((id) => before.get(id) !== after.get(id)).map((id) => [id, after.get(id)?.body ?? null]));
+  return Object.fromEntries(
+    [...ids].filter((id) => before.get(id) !== after.get(id)).map((id) => [id, after.get(id)?.body ?? null]),
+  );
 };
 
 /** Lines that name something the site does not have may stay, but none may be added. */
@@ -34,7 +43,11 @@ const newMissingValues = (before: Design, after: Design, index: SiteIndex): read
     const document = design.get(id);
     if (document?.kind !== "part") return [];
     const { conditions, exceptions } = document.body.placement;
-    return [...conditions, ...exceptions].flatMap((line) => line.clauses.flatMap((clause) => missingValues(clause, index).map((value) => ({ facet: clause.facet, value }))));
+    return [...conditions, ...exceptions].flatMap((line) =>
+      line.clauses.flatMap((clause) =>
+        missingValues(clause, index).map((value) => ({ facet: clause.facet, value })),
+      ),
+    );
   };
   return documentsOf(after, "part").flatMap(({ id, body }) => {
     if (before.get(id)?.body === body) return [];
@@ -51,7 +64,12 @@ export interface ChangeExtras {
 }
 
 /** Applies operations to the draft inside a transaction, checks, saves, and remembers how to take them back. */
-export const commitChange = async (context: SiteContext, operations: readonly Operation[], transaction: Transaction, extras: ChangeExtras = {}): Promise<Outcome<Saved>> => {
+export const commitChange = async (
+  context: SiteContext,
+  operations: readonly Operation[],
+  transaction: Transaction,
+  extras: ChangeExtras = {},
+): Promise<Outcome<Saved>> => {
   const head = await lockSite(context.site.id, transaction);
   const before = await loadDraft(head.id, transaction);
   const terms = extras.terms ?? [];
@@ -70,12 +88,20 @@ export const commitChange = async (context: SiteContext, operations: readonly Op
   await saveDesign(head.id, before, after, rev, transaction);
   await dropUndone(head.id, context.account.id, transaction);
   const inverse = invertAll(operations);
-  await addChange(head.id, rev, { operations, inverse, terms: terms.map(({ id }) => id), author: context.account.id, label }, new Date(context.now), transaction);
+  await addChange(
+    head.id,
+    rev,
+    { operations, inverse, terms: terms.map(({ id }) => id), author: context.account.id, label },
+    new Date(context.now),
+    transaction,
+  );
   return succeed({ rev, label, documents: savedDocuments(before, after) });
 };
 
 /** Runs work in a transaction that is rolled back when the outcome is a failure. */
-export const allOrNothing = async <T>(work: (transaction: Transaction) => Promise<Outcome<T>>): Promise<Outcome<T>> => {
+export const allOrNothing = async <T>(
+  work: (transaction: Transaction) => Promise<Outcome<T>>,
+): Promise<Outcome<T>> => {
   let failed: Outcome<T> | undefined;
   try {
     return await inTransaction(async (transaction) => {
@@ -93,29 +119,33 @@ class RolledBack extends Error {}
 
 const Operations = z.array(Operation).min(1).max(5000);
 
-export const change = useCase({
+export const change = defineUseCase({
   input: z.object({ operations: Operations, label: z.string().max(200).optional() }),
-  run: (context, { operations, label }) => allOrNothing((transaction) => commitChange(context, operations, transaction, { label })),
+  run: (context, { operations, label }) =>
+    allOrNothing((transaction) => commitChange(context, operations, transaction, { label })),
 });
 
-export const impact = useCase({
+export const impact = defineUseCase({
   input: z.object({ operations: Operations }),
-  run: async (context, { operations }) => impactOfOperations(await designAt(context, "draft"), operations, context),
+  run: async (context, { operations }) =>
+    impactOfOperations(await designAt(context, "draft"), operations, context),
 });
 
 const ChosenPart = z.union([z.object({ part: z.string() }), z.literal("nothing"), z.literal("everywhere")]);
 
 /** What pages choose for themselves. A choice of its own permission: editors may make it. */
-export const choosePage = useCase({
+export const choosePage = defineUseCase({
   input: z.object({ pages: z.array(z.string()).min(1), slot: Slot, choice: ChosenPart }),
   run: async (context, { pages, slot, choice }) => {
     const draft = await designAt(context, "draft");
     const unknown = pages.find((page) => !draft.index.byIdentity.has(page));
     if (unknown !== undefined) return fail(issue("page.unknown", ["pages"], { page: unknown }));
-    if (typeof choice === "object" && draft.design.get(choice.part)?.kind !== "part") return fail(issue("part.unknown", ["choice"]));
+    if (typeof choice === "object" && draft.design.get(choice.part)?.kind !== "part")
+      return fail(issue("part.unknown", ["choice"]));
     const value = choice === "everywhere" ? undefined : choice;
     const operations = pages.flatMap((page) => chooseOperations(draft.design, page, slot, value));
-    if (operations.length === 0) return succeed<Saved>({ rev: context.site.designRev, label: "", documents: {} });
+    if (operations.length === 0)
+      return succeed<Saved>({ rev: context.site.designRev, label: "", documents: {} });
     return allOrNothing((transaction) => commitChange(context, operations, transaction));
   },
 });
@@ -124,7 +154,12 @@ export const choosePage = useCase({
 const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome<Saved>> =>
   allOrNothing(async (transaction) => {
     const head = await lockSite(context.site.id, transaction);
-    const found = await newestChange(head.id, context.account.id, direction === "undo" ? "done" : "undone", transaction);
+    const found = await newestChange(
+      head.id,
+      context.account.id,
+      direction === "undo" ? "done" : "undone",
+      transaction,
+    );
     if (!found) return fail(issue(`${direction}.nothing`));
     const before = await loadDraft(head.id, transaction);
     const operations = (direction === "undo" ? found.inverse : found.operations) as readonly Operation[];
@@ -141,5 +176,5 @@ const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome
     return succeed({ rev, label: found.label, documents: savedDocuments(before, applied.value) });
   });
 
-export const undo = useCase({ input: z.object({}), run: (context) => step(context, "undo") });
-export const redo = useCase({ input: z.object({}), run: (context) => step(context, "redo") });
+export const undo = defineUseCase({ input: z.object({}), run: (context) => step(context, "undo") });
+export const redo = defineUseCase({ input: z.object({}), run: (context) => step(context, "redo") });

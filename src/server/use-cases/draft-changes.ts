@@ -19,7 +19,8 @@ export const draftChanges = (live: Design, draft: Design): readonly DraftChange[
 /** The state of a part as people speak of it. */
 export const partState = (id: string, draft: Design, live: Design): PartState => {
   const document = draft.get(id);
-  if (document?.kind !== "part") throw new Error(`part state: expected a part with id ${id}, got ${document?.kind ?? "none"}`);
+  if (document?.kind !== "part")
+    throw new Error(`part state: expected a part with id ${id}, got ${document?.kind ?? "none"}`);
   if (document.body.binnedAt !== null) return "inBin";
   if (!document.body.on) return "paused";
   const published = live.get(id);
@@ -29,11 +30,15 @@ export const partState = (id: string, draft: Design, live: Design): PartState =>
 
 /** Ids of parts whose drawing differs: bands of their own, or a menu, picture, style or profile they may use. */
 export const redrawnParts = (changes: readonly DraftChange[], draft: Design): ReadonlySet<string> => {
-  const shared = changes.some(({ before, after }) => ["style", "profile", "menu", "picture"].includes((after ?? before)?.kind ?? ""));
+  const shared = changes.some(({ before, after }) =>
+    ["style", "profile", "menu", "picture"].includes((after ?? before)?.kind ?? ""),
+  );
   if (!shared)
     return new Set(
       changes.flatMap(({ id, before, after }) =>
-        before?.kind === "part" && after?.kind === "part" && !sameValue(before.body.bands, after.body.bands) ? [id] : [],
+        before?.kind === "part" && after?.kind === "part" && !sameValue(before.body.bands, after.body.bands)
+          ? [id]
+          : [],
       ),
     );
   const touched = new Set(changes.map(({ id }) => id));

@@ -1,14 +1,21 @@
 import { z } from "zod";
+import type { Design } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import { compileDesign } from "../../core/placement/resolve";
 import { findingsOf } from "../../core/placement/findings";
+import { compileDesign } from "../../core/placement/resolve";
 import { lockSite } from "../../data/content-repository";
 import type { Transaction } from "../../data/database";
-import { createEdition, currentEdition, findEdition, listEditions, loadDraft, loadEdition } from "../../data/design-repository";
-import type { Design } from "../../core/model/design";
+import {
+  createEdition,
+  currentEdition,
+  findEdition,
+  listEditions,
+  loadDraft,
+  loadEdition,
+} from "../../data/design-repository";
 import { describeDocumentChange, documentName } from "../../messages/changes";
 import { siteIndex } from "../site-state";
-import { type SiteContext, useCase } from "../use-case";
+import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { draftChanges, redrawnParts } from "./draft-changes";
 import { impactInWords } from "./overview";
@@ -17,7 +24,7 @@ import { designAt, viewOf } from "./view-input";
 const HOUR_MS = 3_600_000;
 
 /** The draft in words: what changed, on which pages, and what stands in the way. */
-export const review = useCase({
+export const review = defineUseCase({
   input: z.object({}),
   run: async (context) => {
     const draft = await designAt(context, "draft");
@@ -26,7 +33,9 @@ export const review = useCase({
     const titleOf = (id: string) => draft.index.byIdentity.get(id.replace(/^choice:/, ""))?.title;
     const findings = findingsOf(draft, viewOf(context, { audience: "signedOut" }));
     const choices = [...draft.design.values()].filter((document) => document.kind === "choice");
-    const optOuts = choices.filter((document) => document.kind === "choice" && Object.values(document.body.slots).includes("nothing")).length;
+    const optOuts = choices.filter(
+      (document) => document.kind === "choice" && Object.values(document.body.slots).includes("nothing"),
+    ).length;
     return succeed({
       changes: changes.map(({ id, before, after }) => {
         const document = after ?? before;
@@ -34,7 +43,10 @@ export const review = useCase({
           id,
           kind: document?.kind ?? "part",
           name: document?.kind === "choice" ? (titleOf(id) ?? "A page that is gone") : documentName(document),
-          part: document?.kind === "part" ? { slot: document.body.slot, number: document.body.number, name: document.body.name } : null,
+          part:
+            document?.kind === "part"
+              ? { slot: document.body.slot, number: document.body.number, name: document.body.name }
+              : null,
           what: describeDocumentChange(before, after),
         };
       }),
@@ -47,33 +59,53 @@ export const review = useCase({
   },
 });
 
-export const editions = useCase({
+export const editions = defineUseCase({
   input: z.object({}),
   run: async (context) => {
     const rows = await listEditions(context.site.id);
     const current = await currentEdition(context.site.id, new Date(context.now));
     return succeed({
       current,
-      editions: rows.map((row) => ({ seq: row.seq, at: row.goesLiveAt.toISOString(), author: row.author, note: row.note, reason: row.reason, base: row.base })),
+      editions: rows.map((row) => ({
+        seq: row.seq,
+        at: row.goesLiveAt.toISOString(),
+        author: row.author,
+        note: row.note,
+        reason: row.reason,
+        base: row.base,
+      })),
       mayTakeBack: takeBackTarget(rows, current, context.now) !== null,
     });
   },
 });
 
 /** The edition that taking back would bring again: the one before the current, within an hour. */
-const takeBackTarget = (rows: readonly { seq: number; base: number | null; goesLiveAt: Date; reason: string }[], current: number | null, now: string): number | null => {
+const takeBackTarget = (
+  rows: readonly { seq: number; base: number | null; goesLiveAt: Date; reason: string }[],
+  current: number | null,
+  now: string,
+): number | null => {
   const row = rows.find((each) => each.seq === current);
   if (!row || row.base === null || row.reason !== "publish") return null;
   return Date.parse(now) - row.goesLiveAt.getTime() <= HOUR_MS ? row.base : null;
 };
 
-const freeze = async (context: SiteContext, design: Design, transaction: Transaction, about: { note: string; reason: "publish" | "takeBack" | "restore" }) => {
+const freeze = async (
+  context: SiteContext,
+  design: Design,
+  transaction: Transaction,
+  about: { note: string; reason: "publish" | "takeBack" | "restore" },
+) => {
   const at = new Date();
   const base = await currentEdition(context.site.id, at, transaction);
-  return createEdition({ site: context.site.id, base, goesLiveAt: at, author: context.account.name, createdAt: at, ...about }, design, transaction);
+  return createEdition(
+    { site: context.site.id, base, goesLiveAt: at, author: context.account.name, createdAt: at, ...about },
+    design,
+    transaction,
+  );
 };
 
-export const publish = useCase({
+export const publish = defineUseCase({
   input: z.object({ note: z.string().max(500).default("") }),
   run: (context, { note }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
@@ -83,14 +115,16 @@ export const publish = useCase({
       const live = seq === null ? new Map() : await loadEdition(head.id, seq, transaction);
       if (seq !== null && draftChanges(live, design).length === 0) return fail(issue("publish.nothing"));
       const compiled = compileDesign(design, await siteIndex(head, context.now, transaction));
-      const broken = findingsOf(compiled, viewOf(context, { audience: "signedOut" })).some((finding) => finding.code === "broken" && finding.in === "exception");
+      const broken = findingsOf(compiled, viewOf(context, { audience: "signedOut" })).some(
+        (finding) => finding.code === "broken" && finding.in === "exception",
+      );
       if (broken) return fail(issue("publish.broken"));
       return succeed({ seq: await freeze(context, design, transaction, { note, reason: "publish" }) });
     }),
 });
 
 /** Brings the design of the edition before back, for an hour after publishing. The draft keeps the newer work. */
-export const takeBack = useCase({
+export const takeBack = defineUseCase({
   input: z.object({}),
   run: (context): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
@@ -98,21 +132,33 @@ export const takeBack = useCase({
       const rows = await listEditions(head.id);
       const current = await currentEdition(head.id, new Date(), transaction);
       const target = takeBackTarget(rows, current, new Date().toISOString());
-      if (target === null) return fail(issue(rows.find((row) => row.seq === current)?.base === null ? "takeBack.first" : "takeBack.late"));
+      if (target === null)
+        return fail(
+          issue(rows.find((row) => row.seq === current)?.base === null ? "takeBack.first" : "takeBack.late"),
+        );
       const design = await loadEdition(head.id, target, transaction);
-      return succeed({ seq: await freeze(context, design, transaction, { note: `Edition ${current} taken back`, reason: "takeBack" }) });
+      return succeed({
+        seq: await freeze(context, design, transaction, {
+          note: `Edition ${current} taken back`,
+          reason: "takeBack",
+        }),
+      });
     }),
 });
 
 /** A new edition with the design of an old one. The draft keeps the newer work; content is not touched. */
-export const restore = useCase({
+export const restore = defineUseCase({
   input: z.object({ seq: z.number().int() }),
   run: (context, { seq }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
       if (!(await findEdition(head.id, seq))) return fail(issue("edition.unknown", ["seq"]));
       const design = await loadEdition(head.id, seq, transaction);
-      return succeed({ seq: await freeze(context, design, transaction, { note: `Edition ${seq} restored`, reason: "restore" }) });
+      return succeed({
+        seq: await freeze(context, design, transaction, {
+          note: `Edition ${seq} restored`,
+          reason: "restore",
+        }),
+      });
     }),
 });
-

@@ -6,19 +6,20 @@ import { sitesOf } from "../../data/content-repository";
 import { newestChange } from "../../data/design-repository";
 import { vocabularyOf } from "../../messages/vocabulary";
 import { previewOrigin, siteOrigin } from "../hosts/host-names";
-import { useCase } from "../use-case";
+import { defineUseCase } from "../use-case";
 import { draftChanges, partState, redrawnParts } from "./draft-changes";
 import { designAt } from "./view-input";
 
 /** What every screen of a site needs: names, badges, the draft's size, what undo would do. */
-export const frame = useCase({
+export const frame = defineUseCase({
   input: z.object({}),
   run: async (context) => {
     const draft = await designAt(context, "draft");
     const live = await designAt(context, "live");
     const changes = draftChanges(live.design, draft.design);
     const view = { audience: "signedOut", at: context.now } as const;
-    const impact = changes.length === 0 ? null : impactOf(live, draft, view, redrawnParts(changes, draft.design));
+    const impact =
+      changes.length === 0 ? null : impactOf(live, draft, view, redrawnParts(changes, draft.design));
     const [undo, redo, sites] = await Promise.all([
       newestChange(context.site.id, context.account.id, "done"),
       newestChange(context.site.id, context.account.id, "undone"),
@@ -26,7 +27,13 @@ export const frame = useCase({
     ]);
     const { settings } = context.site;
     return succeed({
-      site: { id: context.site.id, name: settings.name, origin: siteOrigin(context.site.id), previewOrigin: previewOrigin(context.site.id), timeZone: settings.timeZone },
+      site: {
+        id: context.site.id,
+        name: settings.name,
+        origin: siteOrigin(context.site.id),
+        previewOrigin: previewOrigin(context.site.id),
+        timeZone: settings.timeZone,
+      },
       account: context.account,
       role: context.role,
       sites: sites.map(({ id, settings: { name } }) => ({ id, name })),
@@ -39,12 +46,27 @@ export const frame = useCase({
       parts: Object.fromEntries(
         documentsOf(draft.design, "part").map(({ id, body }) => [
           id,
-          { slot: body.slot, number: body.number, name: body.name, state: partState(id, draft.design, live.design), isNothing: body.bands.length === 0 },
+          {
+            slot: body.slot,
+            number: body.number,
+            name: body.name,
+            state: partState(id, draft.design, live.design),
+            isNothing: body.bands.length === 0,
+          },
         ]),
       ),
       menus: documentsOf(draft.design, "menu").map(({ id, body }) => ({ id, name: body.name })),
-      pictures: documentsOf(draft.design, "picture").map(({ id, body }) => ({ id, name: body.name, file: body.file, width: body.renditions[0] ?? 0 })),
-      palette: (findBody(draft.design, "style", "style")?.palette ?? []).map(({ id, name, value }) => ({ id, name, value })),
+      pictures: documentsOf(draft.design, "picture").map(({ id, body }) => ({
+        id,
+        name: body.name,
+        file: body.file,
+        width: body.renditions[0] ?? 0,
+      })),
+      palette: (findBody(draft.design, "style", "style")?.palette ?? []).map(({ id, name, value }) => ({
+        id,
+        name,
+        value,
+      })),
     });
   },
 });

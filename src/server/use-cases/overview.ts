@@ -12,11 +12,11 @@ import { chooseOperations, type Proposal, proposals, type Wanted } from "../../c
 import { type CompiledDesign, compileDesign, partOf, resolveSlot } from "../../core/placement/resolve";
 import { startingPoint } from "../../core/starting/points";
 import { slotName } from "../../messages/words";
-import { type SiteContext, useCase } from "../use-case";
-import { badgeOf, designAt, Seen, viewOf } from "./view-input";
+import { defineUseCase, type SiteContext } from "../use-case";
 import { startingMaterial } from "./starting-material";
+import { badgeOf, designAt, Seen, viewOf } from "./view-input";
 
-export const coverage = useCase({
+export const coverage = defineUseCase({
   input: Seen,
   run: async (context, seen) => {
     const compiled = await designAt(context, seen.state);
@@ -31,13 +31,16 @@ export const coverage = useCase({
 });
 
 /** The addresses of identities, or an issue naming the first that is not there. */
-const addressesOf = (compiled: CompiledDesign, identities: readonly string[]): Outcome<readonly Address[]> => {
+const addressesOf = (
+  compiled: CompiledDesign,
+  identities: readonly string[],
+): Outcome<readonly Address[]> => {
   const unknown = identities.find((identity) => !compiled.index.byIdentity.has(identity));
   if (unknown !== undefined) return fail(issue("page.unknown", ["pages"], { page: unknown }));
   return succeed(identities.map((identity) => compiled.index.byIdentity.get(identity) as Address));
 };
 
-export const explain = useCase({
+export const explain = defineUseCase({
   input: Seen.extend({ slot: Slot, page: z.string() }),
   run: async (context, { slot, page, ...seen }) => {
     const compiled = await designAt(context, seen.state);
@@ -55,15 +58,25 @@ export const explain = useCase({
       slot,
       answer: explanation.answer,
       rows: explanation.rows,
-      visitors: { part: liveId, badge: liveId === null ? null : badgeOf(live.design, liveId), sameAsDraft: liveId === partOf(explanation.answer) },
+      visitors: {
+        part: liveId,
+        badge: liveId === null ? null : badgeOf(live.design, liveId),
+        sameAsDraft: liveId === partOf(explanation.answer),
+      },
     });
   },
 });
 
 /** What would change, in groups, with the titles of some of the pages. */
-export const impactInWords = (before: CompiledDesign, after: CompiledDesign, context: SiteContext, changed: ReadonlySet<string> = new Set()) => {
+export const impactInWords = (
+  before: CompiledDesign,
+  after: CompiledDesign,
+  context: SiteContext,
+  changed: ReadonlySet<string> = new Set(),
+) => {
   const impact = impactOf(before, after, { audience: "signedOut", at: context.now }, changed);
-  const badge = (id: string | null) => (id === null ? null : (badgeOf(after.design, id) ?? badgeOf(before.design, id)));
+  const badge = (id: string | null) =>
+    id === null ? null : (badgeOf(after.design, id) ?? badgeOf(before.design, id));
   return {
     pages: impact.pages,
     groups: groupImpact(impact).map((group) => ({
@@ -79,7 +92,11 @@ export const impactInWords = (before: CompiledDesign, after: CompiledDesign, con
 export type ImpactInWords = ReturnType<typeof impactInWords>;
 
 /** The impact of operations on the draft, before anything happens. */
-export const impactOfOperations = (draft: CompiledDesign, operations: readonly Operation[], context: SiteContext): Outcome<ImpactInWords> => {
+export const impactOfOperations = (
+  draft: CompiledDesign,
+  operations: readonly Operation[],
+  context: SiteContext,
+): Outcome<ImpactInWords> => {
   const after = applyOperations(draft.design, operations);
   if (!after.ok) return after;
   return succeed(impactInWords(draft, compileDesign(after.value, draft.index), context));
@@ -95,15 +112,22 @@ const WantedInput = z.discriminatedUnion("use", [
 ]);
 
 /** "Use another here": every way that works, each with its impact, nothing done yet. */
-export const offer = useCase({
-  input: Seen.pick({ audience: true }).extend({ slot: Slot, pages: z.array(z.string()).min(1).max(100_000), wanted: WantedInput }),
+export const offer = defineUseCase({
+  input: Seen.pick({ audience: true }).extend({
+    slot: Slot,
+    pages: z.array(z.string()).min(1).max(100_000),
+    wanted: WantedInput,
+  }),
   run: async (context, { slot, pages, wanted, audience }) => {
     const draft = await designAt(context, "draft");
     const found = addressesOf(draft, pages);
     if (!found.ok) return found;
     const view = viewOf(context, { audience });
     const wish = wanted.use === "everywhere" ? null : wishOf(draft, slot, wanted, context);
-    const ways = wish === null ? releases(draft, slot, found.value) : proposals(draft, { slot, pages: found.value, wanted: wish, view }, context.ids);
+    const ways =
+      wish === null
+        ? releases(draft, slot, found.value)
+        : proposals(draft, { slot, pages: found.value, wanted: wish, view }, context.ids);
     return succeed({
       ways: ways.flatMap((way) => {
         const impact = impactOfOperations(draft, way.operations, context);
@@ -113,14 +137,22 @@ export const offer = useCase({
   },
 });
 
-const wishOf = (draft: CompiledDesign, slot: Slot, wanted: Exclude<z.infer<typeof WantedInput>, { use: "everywhere" }>, context: SiteContext): Wanted => {
+const wishOf = (
+  draft: CompiledDesign,
+  slot: Slot,
+  wanted: Exclude<z.infer<typeof WantedInput>, { use: "everywhere" }>,
+  context: SiteContext,
+): Wanted => {
   switch (wanted.use) {
     case "copy": {
       const name = badgeOf(draft.design, wanted.part)?.name ?? slotName(slot);
       return { use: "copy", part: wanted.part, name: `${name}, copy` };
     }
     case "new": {
-      const point = wanted.start === null ? null : startingPoint(slot, wanted.start, startingMaterial(draft), context.ids.id);
+      const point =
+        wanted.start === null
+          ? null
+          : startingPoint(slot, wanted.start, startingMaterial(draft), context.ids.id);
       return { use: "new", name: point?.name ?? `New ${slotName(slot)}`, bands: point?.bands ?? [] };
     }
     default:
@@ -130,5 +162,7 @@ const wishOf = (draft: CompiledDesign, slot: Slot, wanted: Exclude<z.infer<typeo
 
 const releases = (draft: CompiledDesign, slot: Slot, pages: readonly Address[]): readonly Proposal[] => {
   const operations = pages.flatMap((page) => chooseOperations(draft.design, page.identity, slot, undefined));
-  return operations.length === 0 ? [] : [{ way: "thisPageOnly", condition: null, operations, part: null, creates: false }];
+  return operations.length === 0
+    ? []
+    : [{ way: "thisPageOnly", condition: null, operations, part: null, creates: false }];
 };

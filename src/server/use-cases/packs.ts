@@ -1,8 +1,10 @@
 import { createHash } from "node:crypto";
 import { z } from "zod";
+import { buildIndex } from "../../core/addresses/stems";
 import { findBody, getBody } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import type { Operation } from "../../core/model/operations";
+import { applyOperations } from "../../core/model/operations";
 import { closureOf, needsOf } from "../../core/packs/closure";
 import { type ImportAnswers, importChange, planImport } from "../../core/packs/plan";
 import { readPack } from "../../core/packs/read";
@@ -10,12 +12,10 @@ import { contentKey } from "../../core/packs/references";
 import type { Pack } from "../../core/packs/shapes";
 import { writePack } from "../../core/packs/write";
 import { compileDesign } from "../../core/placement/resolve";
-import { applyOperations } from "../../core/model/operations";
-import { buildIndex } from "../../core/addresses/stems";
 import type { Transaction } from "../../data/database";
 import { originalBytes, takePicture } from "../pictures";
 import { unzip } from "../unzip";
-import { type SiteContext, useCase } from "../use-case";
+import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { impactInWords } from "./overview";
 import { badgeOf, designAt } from "./view-input";
@@ -28,22 +28,35 @@ export const PackRequest = z.object({
   withPictures: z.boolean().default(true),
   withStyle: z.boolean().default(true),
   name: z.string().trim().min(1).max(200),
-  version: z.string().regex(/^\d+\.\d+\.\d+(-[0-9A-Za-z.-]+)?$/).default("1.0.0"),
+  version: z
+    .string()
+    .regex(/^\d+\.\d+\.\d+(-[0-9A-Za-z.-]+)?$/)
+    .default("1.0.0"),
   description: z.string().max(2000).default(""),
   licence: z.string().max(100).default(""),
 });
 
 /** What a selection of parts brings along and asks for, before anything is written. */
-export const packContents = useCase({
+export const packContents = defineUseCase({
   input: z.object({ parts: z.array(z.string()).max(1000) }),
   run: async (context, input) => {
     const { design, index } = await designAt(context, "draft");
-    if (input.parts.some((id) => !findBody(design, "part", id))) return fail(issue("part.unknown", ["parts"]));
+    if (input.parts.some((id) => !findBody(design, "part", id)))
+      return fail(issue("part.unknown", ["parts"]));
     const closure = closureOf(design, input.parts);
-    const needs = needsOf(design, closure, (type, id) => contentKey(index, type, id), (id) => badgeOf(design, id)?.name ?? findBody(design, "menu", id)?.name ?? id);
+    const needs = needsOf(
+      design,
+      closure,
+      (type, id) => contentKey(index, type, id),
+      (id) => badgeOf(design, id)?.name ?? findBody(design, "menu", id)?.name ?? id,
+    );
     return succeed({
       menus: [...closure.menus].map(([id, by]) => ({ id, name: getBody(design, "menu", id).name, by })),
-      pictures: [...closure.pictures].map(([id, by]) => ({ id, name: getBody(design, "picture", id).name, by })),
+      pictures: [...closure.pictures].map(([id, by]) => ({
+        id,
+        name: getBody(design, "picture", id).name,
+        by,
+      })),
       colours: [...closure.colours.values()].map(({ colour, parts }) => ({ ...colour, by: parts })),
       needs,
     });
@@ -51,9 +64,13 @@ export const packContents = useCase({
 });
 
 /** Writes a pack of the draft. The instant is part of the manifest, so it comes from outside. */
-export const exportPack = async (context: SiteContext, request: z.infer<typeof PackRequest>): Promise<Outcome<Uint8Array>> => {
+export const exportPack = async (
+  context: SiteContext,
+  request: z.infer<typeof PackRequest>,
+): Promise<Outcome<Uint8Array>> => {
   const { design, index } = await designAt(context, "draft");
-  if (request.parts.some((id) => !findBody(design, "part", id))) return fail(issue("part.unknown", ["parts"]));
+  if (request.parts.some((id) => !findBody(design, "part", id)))
+    return fail(issue("part.unknown", ["parts"]));
   const closure = closureOf(design, request.parts);
   const bytes = new Map<string, Uint8Array>();
   if (request.withPictures)
@@ -63,7 +80,12 @@ export const exportPack = async (context: SiteContext, request: z.infer<typeof P
     }
   const { parts, withMenus, withPictures, withStyle, ...about } = request;
   const info = { ...about, author: context.account.name, created: context.now };
-  return succeed(writePack(design, index, { parts, withMenus, withPictures, withStyle }, info, { sha256, bytesOf: (file) => bytes.get(file) as Uint8Array }));
+  return succeed(
+    writePack(design, index, { parts, withMenus, withPictures, withStyle }, info, {
+      sha256,
+      bytesOf: (file) => bytes.get(file) as Uint8Array,
+    }),
+  );
 };
 
 const NeedAnswer = z.discriminatedUnion("do", [
@@ -85,35 +107,61 @@ const read = async (bytes: Uint8Array): Promise<Outcome<Pack>> => {
 };
 
 /** What the import would do, item by item, with its impact; nothing is changed. */
-export const packPlan = useCase({
+export const packPlan = defineUseCase({
   input: Upload,
   run: async (context, { bytes, answers }) => {
     const pack = await read(bytes);
     if (!pack.ok) return pack;
     const draft = await designAt(context, "draft");
     const plan = planImport(pack.value, draft.design, draft.index, answers);
-    return succeed({ manifest: pack.value.manifest, plan, impact: impactOfImport(pack.value, draft, answers, context) });
+    return succeed({
+      manifest: pack.value.manifest,
+      plan,
+      impact: impactOfImport(pack.value, draft, answers, context),
+    });
   },
 });
 
 /** The impact as far as it can be known: questions without an answer count as left out. */
-const impactOfImport = (pack: Pack, draft: Awaited<ReturnType<typeof designAt>>, answers: ImportAnswers, context: SiteContext) => {
+const impactOfImport = (
+  pack: Pack,
+  draft: Awaited<ReturnType<typeof designAt>>,
+  answers: ImportAnswers,
+  context: SiteContext,
+) => {
   const plan = planImport(pack, draft.design, draft.index, answers);
   const assumed: ImportAnswers = {
     ...answers,
-    needs: { ...Object.fromEntries(plan.needs.filter((need) => need.match === null && need.answer === null).map((need) => [need.id, { do: "leaveOut" as const }])), ...answers.needs },
-    items: { ...Object.fromEntries(plan.items.filter((item) => item.status === "differs" && item.answer === null).map((item) => [item.id, "keepMine" as const])), ...answers.items },
+    needs: {
+      ...Object.fromEntries(
+        plan.needs
+          .filter((need) => need.match === null && need.answer === null)
+          .map((need) => [need.id, { do: "leaveOut" as const }]),
+      ),
+      ...answers.needs,
+    },
+    items: {
+      ...Object.fromEntries(
+        plan.items
+          .filter((item) => item.status === "differs" && item.answer === null)
+          .map((item) => [item.id, "keepMine" as const]),
+      ),
+      ...answers.items,
+    },
   };
   const change = importChange(pack, draft.design, draft.index, assumed, context.ids);
   const after = change.ok ? applyOperations(draft.design, change.value.operations) : change;
   if (!change.ok || !after.ok) return null;
   const { facts } = draft.index;
-  const index = change.value.terms.length > 0 ? buildIndex({ ...facts, terms: [...facts.terms, ...change.value.terms] }, context.now) : draft.index;
+  const index =
+    change.value.terms.length > 0
+      ? buildIndex({ ...facts, terms: [...facts.terms, ...change.value.terms] }, context.now)
+      : draft.index;
   return impactInWords(draft, compileDesign(after.value, index), context);
 };
 
 /** Carries the import out: one transaction, one step of undo. */
-export const packImport = useCase({
+export const packImport = defineUseCase({
   input: Upload,
   run: async (context, { bytes, answers }) => {
     const pack = await read(bytes);
@@ -122,10 +170,19 @@ export const packImport = useCase({
     const change = importChange(pack.value, draft.design, draft.index, answers, context.ids);
     if (!change.ok) return change;
     return allOrNothing(async (transaction) => {
-      const operations = await withPictureFiles(context, pack.value, change.value.operations, change.value.pictures, transaction);
+      const operations = await withPictureFiles(
+        context,
+        pack.value,
+        change.value.operations,
+        change.value.pictures,
+        transaction,
+      );
       if (!operations.ok) return operations;
       const { name } = pack.value.manifest;
-      return commitChange(context, operations.value, transaction, { terms: change.value.terms, label: `import of “${name}”` });
+      return commitChange(context, operations.value, transaction, {
+        terms: change.value.terms,
+        label: `import of “${name}”`,
+      });
     });
   },
 });
@@ -145,5 +202,11 @@ const withPictureFiles = async (
     if (!taken.ok) return fail(issue("pack.picture", [picture.file]));
     facts.set(id, taken.value);
   }
-  return succeed(operations.map((operation) => (operation.op === "create" && facts.has(operation.id) ? { ...operation, body: { ...(operation.body as object), ...facts.get(operation.id) } } : operation)));
+  return succeed(
+    operations.map((operation) =>
+      operation.op === "create" && facts.has(operation.id)
+        ? { ...operation, body: { ...(operation.body as object), ...facts.get(operation.id) } }
+        : operation,
+    ),
+  );
 };

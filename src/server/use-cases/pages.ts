@@ -8,11 +8,11 @@ import { partOf, resolvePage } from "../../core/placement/resolve";
 import { slotName } from "../../messages/words";
 import { siteOrigin } from "../hosts/host-names";
 import { assemblePage } from "../page-assembly";
-import { useCase } from "../use-case";
+import { defineUseCase } from "../use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
 /** Everything the preview worker needs to draw a page, with a part as it is being edited in place of the saved one. */
-export const previewPage = useCase({
+export const previewPage = defineUseCase({
   input: Seen.extend({ page: z.string(), shown: z.object({ id: z.string(), part: Part }).optional() }),
   run: async (context, { page, shown, ...seen }) => {
     const compiled = await designAt(context, seen.state);
@@ -35,7 +35,7 @@ export const previewPage = useCase({
 });
 
 /** One page with what fills its slots and what it chose for itself. */
-export const page = useCase({
+export const page = defineUseCase({
   input: Seen.extend({ page: z.string() }),
   run: async (context, input) => {
     const draft = await designAt(context, "draft");
@@ -44,7 +44,13 @@ export const page = useCase({
     const answers = resolvePage(draft, address, viewOf(context, input));
     const chosen = findBody(draft.design, "choice", choiceId(address.identity))?.slots ?? {};
     return succeed({
-      page: { identity: address.identity, title: address.title, path: address.path, role: address.role, access: address.access },
+      page: {
+        identity: address.identity,
+        title: address.title,
+        path: address.path,
+        role: address.role,
+        access: address.access,
+      },
       slots: SLOTS.map((slot) => ({
         slot,
         part: partOf(answers[slot]),
@@ -60,7 +66,7 @@ export const page = useCase({
 });
 
 /** Finds parts, pages and terms by what a person types: words, a path, or a pasted URL. At most 30. */
-export const goTo = useCase({
+export const goTo = defineUseCase({
   input: z.object({ query: z.string().max(2000) }),
   run: async (context, { query }) => {
     const draft = await designAt(context, "draft");
@@ -68,15 +74,35 @@ export const goTo = useCase({
     const pasted = /^(https?:\/\/[^/]+)?(\/.*)$/.exec(text)?.[2];
     const asPath = pasted === undefined ? null : canonicalPath(pasted.replace(/[?#].*$/, ""));
     const exact = asPath?.ok ? draft.index.byPath.get(asPath.value) : undefined;
-    const words = text.toLowerCase().split(/\s+/).filter((word) => word !== "");
+    const words = text
+      .toLowerCase()
+      .split(/\s+/)
+      .filter((word) => word !== "");
     const fits = (candidate: string) => words.every((word) => candidate.toLowerCase().includes(word));
-    const pages = draft.index.stems.filter((each) => each !== exact && (fits(each.title) || (pasted !== undefined && each.path.startsWith(pasted))));
-    const partsFound = documentsOf(draft.design, "part").filter(({ body }) => body.binnedAt === null && fits(`${slotName(body.slot)} ${body.number} ${body.name}`));
-    const asPage = (each: { identity: string; title: string; path: string }) => ({ type: "page" as const, id: each.identity, title: each.title, detail: each.path });
+    const pages = draft.index.stems.filter(
+      (each) =>
+        each !== exact && (fits(each.title) || (pasted !== undefined && each.path.startsWith(pasted))),
+    );
+    const partsFound = documentsOf(draft.design, "part").filter(
+      ({ body }) => body.binnedAt === null && fits(`${slotName(body.slot)} ${body.number} ${body.name}`),
+    );
+    const asPage = (each: { identity: string; title: string; path: string }) => ({
+      type: "page" as const,
+      id: each.identity,
+      title: each.title,
+      detail: each.path,
+    });
     return succeed({
       found: [
         ...(exact ? [asPage(exact)] : []),
-        ...(words.length === 0 ? [] : partsFound.slice(0, 10).map(({ id, body }) => ({ type: "part" as const, id, title: body.name, detail: `${slotName(body.slot)} ${body.number}` }))),
+        ...(words.length === 0
+          ? []
+          : partsFound.slice(0, 10).map(({ id, body }) => ({
+              type: "part" as const,
+              id,
+              title: body.name,
+              detail: `${slotName(body.slot)} ${body.number}`,
+            }))),
         ...(words.length === 0 ? [] : pages.slice(0, 20).map(asPage)),
       ].slice(0, 30),
     });

@@ -16,7 +16,7 @@ import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
 import { vocabularyOf } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
-import { useCase } from "../use-case";
+import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { partState } from "./draft-changes";
 import { startingMaterial } from "./starting-material";
@@ -27,11 +27,17 @@ const signedOut = { audience: "signedOut" } as const;
 const reachIn = (compiled: CompiledDesign, id: string, part: Part, at: string): Reach => {
   const view = { ...signedOut, at };
   const placement = compilePlacement(id, part.placement, compiled.index);
-  return reachOf(id, part.slot, compiled.index.stems, resolveAll(compiled, view), (page) => bestMatch(placement, page, view) !== undefined);
+  return reachOf(
+    id,
+    part.slot,
+    compiled.index.stems,
+    resolveAll(compiled, view),
+    (page) => bestMatch(placement, page, view) !== undefined,
+  );
 };
 
 /** The table of parts, slot by slot in their order, and what a new one could start from. */
-export const parts = useCase({
+export const parts = defineUseCase({
   input: z.object({}),
   run: async (context) => {
     const draft = await designAt(context, "draft");
@@ -45,7 +51,13 @@ export const parts = useCase({
       orderedParts(draft.design, slot).map((id) => {
         const part = findBody(draft.design, "part", id) as Part;
         const placement = compilePlacement(id, part.placement, draft.index);
-        const reach = reachOf(id, slot, draft.index.stems, answers, (page) => bestMatch(placement, page, view) !== undefined);
+        const reach = reachOf(
+          id,
+          slot,
+          draft.index.stems,
+          answers,
+          (page) => bestMatch(placement, page, view) !== undefined,
+        );
         return {
           id,
           slot,
@@ -59,20 +71,25 @@ export const parts = useCase({
           shows: reach.shows.length,
           asks: reach.asks.length,
           changed: changed.get(id) ?? null,
-          findings: findings.filter((finding) => ("part" in finding ? finding.part === id : "parts" in finding && finding.parts.includes(id))),
+          findings: findings.filter((finding) =>
+            "part" in finding ? finding.part === id : "parts" in finding && finding.parts.includes(id),
+          ),
         };
       }),
     );
     const material = startingMaterial(draft);
     const starts = Object.fromEntries(
-      SLOTS.map((slot) => [slot, startingPoints(slot, material, context.ids.id).map(({ key, name, about }) => ({ key, name, about }))]),
+      SLOTS.map((slot) => [
+        slot,
+        startingPoints(slot, material, context.ids.id).map(({ key, name, about }) => ({ key, name, about })),
+      ]),
     ) as unknown as Readonly<Record<Slot, readonly { key: string; name: string; about: string }[]>>;
     return succeed({ rows, starts });
   },
 });
 
 /** One part of the draft, with its state and history of numbers people ask for first. */
-export const part = useCase({
+export const part = defineUseCase({
   input: z.object({ part: z.string() }),
   run: async (context, input) => {
     const draft = await designAt(context, "draft");
@@ -95,7 +112,7 @@ export const part = useCase({
 const named = (page: Address) => ({ identity: page.identity, title: page.title, path: page.path });
 
 /** Where a part would show with a placement that is not saved yet; without one, where it shows. */
-export const reach = useCase({
+export const reach = defineUseCase({
   input: z.object({ part: z.string(), placement: Placement.optional() }),
   run: async (context, input) => {
     const draft = await designAt(context, "draft");
@@ -124,14 +141,18 @@ export const reach = useCase({
       before: before.shows.length,
       pages: compiled.index.stems.length,
       shown: found.shows.slice(0, 500).map(named),
-      kept: [...keepers].map(([by, pages]) => ({ by, pages: pages.length, titles: pages.slice(0, 100).map(named) })),
+      kept: [...keepers].map(([by, pages]) => ({
+        by,
+        pages: pages.length,
+        titles: pages.slice(0, 100).map(named),
+      })),
       tied: [...tied].map(([id, pages]) => ({ part: id, pages })),
       order: orderedParts(compiled.design, wished.slot),
     });
   },
 });
 
-export const createPart = useCase({
+export const createPart = defineUseCase({
   input: z.object({
     slot: Slot,
     name: z.string().trim().max(120).default(""),
@@ -141,7 +162,10 @@ export const createPart = useCase({
   }),
   run: async (context, { slot, name, start, placement }) => {
     const draft = await designAt(context, "draft");
-    const point = start === null ? undefined : startingPoints(slot, startingMaterial(draft), context.ids.id).find((each) => each.key === start);
+    const point =
+      start === null
+        ? undefined
+        : startingPoints(slot, startingMaterial(draft), context.ids.id).find((each) => each.key === start);
     const id = context.ids.id();
     const body: Part = {
       schema: 1,
@@ -154,13 +178,15 @@ export const createPart = useCase({
       placement,
       bands: point?.bands ?? [],
     };
-    const saved = await allOrNothing((transaction) => commitChange(context, createPartOperations(draft.design, id, body), transaction));
+    const saved = await allOrNothing((transaction) =>
+      commitChange(context, createPartOperations(draft.design, id, body), transaction),
+    );
     return saved.ok ? succeed({ ...saved.value, part: id }) : saved;
   },
 });
 
 /** A copy in the same site; with its lines it starts paused, for two of the same would be tied everywhere. */
-export const duplicatePart = useCase({
+export const duplicatePart = defineUseCase({
   input: z.object({ part: z.string(), withPlacement: z.boolean() }),
   run: async (context, input) => {
     const draft = await designAt(context, "draft");
@@ -168,14 +194,18 @@ export const duplicatePart = useCase({
     if (!source) return fail(issue("part.unknown", ["part"]));
     const id = context.ids.id();
     const copy = copyOf(draft.design, source, `${source.name}, copy`, context.ids);
-    const body: Part = input.withPlacement ? { ...copy, placement: source.placement, on: false } : { ...copy, placement: NOWHERE };
-    const saved = await allOrNothing((transaction) => commitChange(context, createPartOperations(draft.design, id, body), transaction));
+    const body: Part = input.withPlacement
+      ? { ...copy, placement: source.placement, on: false }
+      : { ...copy, placement: NOWHERE };
+    const saved = await allOrNothing((transaction) =>
+      commitChange(context, createPartOperations(draft.design, id, body), transaction),
+    );
     return saved.ok ? succeed({ ...saved.value, part: id }) : saved;
   },
 });
 
 /** Pages to look at a part on, chosen to differ: the first it shows on, a dark and a bright picture, the longest title, not found. */
-export const previewPages = useCase({
+export const previewPages = defineUseCase({
   input: z.object({ part: z.string() }),
   run: async (context, input) => {
     const draft = await designAt(context, "draft");
@@ -183,9 +213,13 @@ export const previewPages = useCase({
     if (!body) return fail(issue("part.unknown", ["part"]));
     const shown = reachIn(draft, input.part, body, context.now).shows;
     const pool = shown.length > 0 ? shown : draft.index.stems;
-    const lightness = new Map(documentsOf(draft.design, "picture").map(({ id, body: picture }) => [id, picture.lightness]));
+    const lightness = new Map(
+      documentsOf(draft.design, "picture").map(({ id, body: picture }) => [id, picture.lightness]),
+    );
     const light = (page: Address) => lightness.get(page.entry?.picture ?? "");
-    const pictured = pool.filter((page) => light(page) !== undefined).sort((a, b) => (light(a) as number) - (light(b) as number));
+    const pictured = pool
+      .filter((page) => light(page) !== undefined)
+      .sort((a, b) => (light(a) as number) - (light(b) as number));
     const candidates: readonly (readonly [string, Address | undefined])[] = [
       ["first", pool[0]],
       ["darkPicture", pictured[0]],
@@ -196,8 +230,11 @@ export const previewPages = useCase({
       ["notFound", pool.find((page) => page.role === "notFound")],
     ];
     const chosen = new Map<string, { why: string; page: Address }>();
-    for (const [why, page] of candidates) if (page && !chosen.has(page.identity)) chosen.set(page.identity, { why, page });
-    return succeed({ showsNowhere: shown.length === 0, pages: [...chosen.values()].slice(0, 5).map(({ why, page }) => ({ why, ...named(page) })) });
+    for (const [why, page] of candidates)
+      if (page && !chosen.has(page.identity)) chosen.set(page.identity, { why, page });
+    return succeed({
+      showsNowhere: shown.length === 0,
+      pages: [...chosen.values()].slice(0, 5).map(({ why, page }) => ({ why, ...named(page) })),
+    });
   },
 });
-

@@ -9,7 +9,11 @@ export const startingMaterial = ({ design, index }: CompiledDesign): StartingMat
     hasLogo: (profile?.logo ?? "") !== "",
     hasTagline: (profile?.tagline ?? "") !== "",
     hasSocial: (profile?.social.length ?? 0) > 0,
-    menus: documentsOf(design, "menu").map(({ id, body }) => ({ id, name: body.name, items: body.items.length })),
+    menus: documentsOf(design, "menu").map(({ id, body }) => ({
+      id,
+      name: body.name,
+      items: body.items.length,
+    })),
     pictures: documentsOf(design, "picture").map(({ id, body }) => ({
       id,
       width: body.width,

@@ -1,11 +1,11 @@
 import { z } from "zod";
-import { AudienceRule } from "../../core/model/placement";
-import type { CompiledDesign } from "../../core/placement/resolve";
-import type { View } from "../../core/placement/match";
 import { type Design, findBody } from "../../core/model/design";
-import type { SiteContext } from "../use-case";
-import { draftOf, liveOf } from "../site-state";
+import { AudienceRule } from "../../core/model/placement";
+import type { View } from "../../core/placement/match";
+import type { CompiledDesign } from "../../core/placement/resolve";
 import { compileDesign } from "../../core/placement/resolve";
+import { draftOf, liveOf } from "../site-state";
+import type { SiteContext } from "../use-case";
 
 /** How a site is looked at: by whom, and the draft or what visitors see. */
 export const Seen = z.object({
@@ -14,7 +14,10 @@ export const Seen = z.object({
 });
 export type Seen = z.infer<typeof Seen>;
 
-export const viewOf = (context: SiteContext, seen: Pick<Seen, "audience">): View => ({ audience: seen.audience, at: context.now });
+export const viewOf = (context: SiteContext, seen: Pick<Seen, "audience">): View => ({
+  audience: seen.audience,
+  at: context.now,
+});
 
 /** The compiled design of a state. Before the first edition, live is an empty design on the same pages. */
 export const designAt = async (context: SiteContext, state: Seen["state"]): Promise<CompiledDesign> => {

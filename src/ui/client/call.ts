@@ -1,12 +1,15 @@
 import type { Issue, Outcome } from "../../core/model/issue";
-import type { UseCaseName, UseCases } from "../../server/registry";
 import { describeIssues } from "../../messages/issues";
+import type { UseCaseName, UseCases } from "../../server/registry";
 
 /** The studio's calls, typed by the server's own use-cases. Only types cross; the door is HTTP. */
 type InputOf<Name extends UseCaseName> = Parameters<UseCases[Name]["run"]>[1];
 /** Fields with a default may be left out. */
 export type CallInput<Name extends UseCaseName> = Partial<InputOf<Name>>;
-export type CallResult<Name extends UseCaseName> = Extract<Awaited<ReturnType<UseCases[Name]["run"]>>, { ok: true }>["value"];
+export type CallResult<Name extends UseCaseName> = Extract<
+  Awaited<ReturnType<UseCases[Name]["run"]>>,
+  { ok: true }
+>["value"];
 
 /** What went wrong, in a sentence. `issues` keep the codes. */
 export class CallFailed extends Error {
@@ -25,16 +28,29 @@ const read = async <T>(response: Response): Promise<T> => {
   throw new CallFailed(outcome.issues);
 };
 
-export const call = async <Name extends UseCaseName>(site: string, name: Name, input: CallInput<Name>): Promise<CallResult<Name>> =>
-  read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input)));
+export const call = async <Name extends UseCaseName>(
+  site: string,
+  name: Name,
+  input: CallInput<Name>,
+): Promise<CallResult<Name>> => read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input)));
 
 /** Browsers keep small requests alive when the page is left: what was typed last is saved all the same. */
 const KEPT_ALIVE = 60_000;
 const post = (path: string, body: string): Promise<Response> =>
-  fetch(path, { method: "POST", headers: { "Content-Type": "application/json" }, body, keepalive: body.length < KEPT_ALIVE });
+  fetch(path, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body,
+    keepalive: body.length < KEPT_ALIVE,
+  });
 
 /** Sends a pack with answers: what it would do, or do it. */
-export const sendPack = async <Name extends "packPlan" | "packImport">(site: string, name: Name, file: Blob, answers: unknown): Promise<CallResult<Name>> => {
+export const sendPack = async <Name extends "packPlan" | "packImport">(
+  site: string,
+  name: Name,
+  file: Blob,
+  answers: unknown,
+): Promise<CallResult<Name>> => {
   const form = new FormData();
   form.set("file", file);
   form.set("answers", JSON.stringify(answers));
@@ -42,7 +58,13 @@ export const sendPack = async <Name extends "packPlan" | "packImport">(site: str
 };
 
 export const signIn = async (email: string, password: string): Promise<void> => {
-  await read(await fetch("/api/session", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ email, password }) }));
+  await read(
+    await fetch("/api/session", {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ email, password }),
+    }),
+  );
 };
 
 export const signOut = async (): Promise<void> => {
@@ -51,7 +73,11 @@ export const signOut = async (): Promise<void> => {
 
 /** Fetches a pack as a file. */
 export const fetchPack = async (site: string, request: unknown): Promise<Blob> => {
-  const response = await fetch(`/api/studio/${site}/exportPack`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(request) });
+  const response = await fetch(`/api/studio/${site}/exportPack`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(request),
+  });
   if (response.ok) return response.blob();
   return read<Blob>(response);
 };

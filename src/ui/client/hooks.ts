@@ -4,12 +4,16 @@ import { useParams } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { useCallback } from "react";
 import type { UseCaseName } from "../../server/registry";
-import { call, CallFailed, type CallInput, type CallResult } from "./call";
+import { CallFailed, type CallInput, type CallResult, call } from "./call";
 
 export const useSite = (): string => useParams<{ site: string }>().site;
 
 /** What a use-case says now; asked again after every change of the site. */
-export const useCall = <Name extends UseCaseName>(name: Name, input: CallInput<Name>, options: { readonly enabled?: boolean } = {}) => {
+export const useCall = <Name extends UseCaseName>(
+  name: Name,
+  input: CallInput<Name>,
+  options: { readonly enabled?: boolean } = {},
+) => {
   const site = useSite();
   return useQuery({
     queryKey: [site, name, input],
@@ -40,4 +44,5 @@ export const useAct = <Name extends UseCaseName>(name: Name) => {
 };
 
 /** Errors of calls as sentences; a session that is over leads to the sign-in with the way back. */
-export const isSignedOut = (error: unknown): boolean => error instanceof CallFailed && error.has("session.none");
+export const isSignedOut = (error: unknown): boolean =>
+  error instanceof CallFailed && error.has("session.none");

@@ -18,20 +18,51 @@ export const EditionsScreen = () => {
   const review = useCall("review", {});
   const editions = useCall("editions", {});
   const error = review.error ?? editions.error;
-  if (error && !(review.data && editions.data)) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
-  if (!review.data || !editions.data) return <Box sx={{ p: 2.5 }}><Waiting what="Comparing the draft with what visitors see …" /></Box>;
+  if (error && !(review.data && editions.data))
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Trouble>{error.message}</Trouble>
+      </Box>
+    );
+  if (!review.data || !editions.data)
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Waiting what="Comparing the draft with what visitors see …" />
+      </Box>
+    );
   const { changes } = review.data;
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 5 }}>
-      <SheetHead title="Editions" about={editions.data.current === null ? "nothing published yet" : `visitors see edition ${editions.data.current}`}>
+      <SheetHead
+        title="Editions"
+        about={
+          editions.data.current === null
+            ? "nothing published yet"
+            : `visitors see edition ${editions.data.current}`
+        }
+      >
         <TakeBack data={editions.data} />
       </SheetHead>
-      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 380px" }, gap: 5, mt: 2 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 380px" },
+          gap: 5,
+          mt: 2,
+        }}
+      >
         <Box component="section" aria-labelledby="draft-head">
           <Typography variant="h2" id="draft-head">
             The draft{changes.length > 0 ? `: ${count(changes.length, "change")}` : ""}
           </Typography>
-          {changes.length === 0 ? <Empty title="Nothing to publish">Visitors see everything as it is in the draft. Change a part, or where it shows, and it is listed here first.</Empty> : <Review data={review.data} />}
+          {changes.length === 0 ? (
+            <Empty title="Nothing to publish">
+              Visitors see everything as it is in the draft. Change a part, or where it shows, and it is
+              listed here first.
+            </Empty>
+          ) : (
+            <Review data={review.data} />
+          )}
         </Box>
         <History data={editions.data} />
       </Box>
@@ -49,7 +80,13 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
   const run = async () => {
     const { seq } = await publish.mutateAsync({ note });
     setNote("");
-    say(`Edition ${seq} is live.`, { action: <Button color="inherit" href={frame.site.origin} target="_blank">See it live</Button> });
+    say(`Edition ${seq} is live.`, {
+      action: (
+        <Button color="inherit" href={frame.site.origin} target="_blank">
+          See it live
+        </Button>
+      ),
+    });
   };
   const nowhere = data.findings.filter((finding) => finding.code === "nowhere");
   const others = data.findings.filter((finding) => finding.code !== "nowhere");
@@ -57,9 +94,22 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
     <Box sx={{ display: "grid", gap: 3, mt: 1 }}>
       <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {data.changes.map((change) => (
-          <Box component="li" key={change.id} sx={{ display: "flex", alignItems: "center", gap: 1, minHeight: 34, borderBottom: 1, borderColor: "divider" }}>
+          <Box
+            component="li"
+            key={change.id}
+            sx={{
+              display: "flex",
+              alignItems: "center",
+              gap: 1,
+              minHeight: 34,
+              borderBottom: 1,
+              borderColor: "divider",
+            }}
+          >
             {change.part ? <Badge slot={change.part.slot as Slot} number={change.part.number} /> : null}
-            <strong>{change.part ? change.part.name : change.name.charAt(0).toUpperCase() + change.name.slice(1)}</strong>
+            <strong>
+              {change.part ? change.part.name : change.name.charAt(0).toUpperCase() + change.name.slice(1)}
+            </strong>
             <Quiet>{change.what}</Quiet>
           </Box>
         ))}
@@ -77,24 +127,47 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
             {nowhere.map((finding) =>
               "part" in finding ? (
                 <li key={finding.part}>
-                  {badge(finding.part)} shows nowhere yet. <Box component={Link} href={`/s/${site}/parts/${finding.part}/where`} sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}>Say where</Box>
+                  {badge(finding.part)} shows nowhere yet.{" "}
+                  <Box
+                    component={Link}
+                    href={`/s/${site}/parts/${finding.part}/where`}
+                    sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+                  >
+                    Say where
+                  </Box>
                 </li>
               ) : null,
             )}
             {others.map((finding, index) => (
-              <li key={index}>{finding.severity === "error" ? <Wrong>{describeFinding(finding, badge)}</Wrong> : describeFinding(finding, badge)}</li>
+              <li key={index}>
+                {finding.severity === "error" ? (
+                  <Wrong>{describeFinding(finding, badge)}</Wrong>
+                ) : (
+                  describeFinding(finding, badge)
+                )}
+              </li>
             ))}
-            {data.optOuts > 0 ? <li>{count(data.optOuts, "page opts", "pages opt")} out of a slot by own choice.</li> : null}
+            {data.optOuts > 0 ? (
+              <li>{count(data.optOuts, "page opts", "pages opt")} out of a slot by own choice.</li>
+            ) : null}
           </Box>
         </Box>
       ) : null}
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
-        <TextField value={note} placeholder="A note for the history, if you like" onChange={(event) => setNote(event.target.value)} slotProps={{ htmlInput: { "aria-label": "Note", maxLength: 500 } }} sx={{ flex: 1, minWidth: 220 }} />
+        <TextField
+          value={note}
+          placeholder="A note for the history, if you like"
+          onChange={(event) => setNote(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": "Note", maxLength: 500 } }}
+          sx={{ flex: 1, minWidth: 220 }}
+        />
         <Button variant="contained" onClick={run} disabled={publish.isPending || data.blocked}>
           Publish {count(data.changes.length, "change")}
         </Button>
       </Box>
-      {data.blocked ? <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble> : null}
+      {data.blocked ? (
+        <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
+      ) : null}
     </Box>
   );
 };
@@ -110,7 +183,9 @@ const TakeBack = ({ data }: { readonly data: CallResult<"editions"> }) => {
       disabled={takeBack.isPending}
       onClick={async () => {
         const { seq } = await takeBack.mutateAsync({});
-        say(`Taken back: edition ${seq} shows what was there before. Your changes are in the draft again; words and pictures of entries were not touched.`);
+        say(
+          `Taken back: edition ${seq} shows what was there before. Your changes are in the draft again; words and pictures of entries were not touched.`,
+        );
       }}
     >
       Take it back
@@ -128,16 +203,30 @@ const History = ({ data }: { readonly data: CallResult<"editions"> }) => {
       <Typography variant="h2" id="history-head">
         Published
       </Typography>
-      {data.editions.length === 0 ? <Quiet>Nothing yet. Visitors see that the site is not published.</Quiet> : null}
+      {data.editions.length === 0 ? (
+        <Quiet>Nothing yet. Visitors see that the site is not published.</Quiet>
+      ) : null}
       <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {data.editions.map((edition) => (
-          <Box component="li" key={edition.seq} sx={{ display: "grid", gridTemplateColumns: "auto minmax(0,1fr) auto", columnGap: 1.5, py: 1, borderBottom: 1, borderColor: "divider" }}>
+          <Box
+            component="li"
+            key={edition.seq}
+            sx={{
+              display: "grid",
+              gridTemplateColumns: "auto minmax(0,1fr) auto",
+              columnGap: 1.5,
+              py: 1,
+              borderBottom: 1,
+              borderColor: "divider",
+            }}
+          >
             <strong>{edition.seq}</strong>
             <span>
               {edition.note || REASONS[edition.reason] || "Published"}
               <br />
               <Quiet style={{ fontSize: 12 }}>
-                {new Date(edition.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}, {edition.author}
+                {new Date(edition.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })},{" "}
+                {edition.author}
               </Quiet>
             </span>
             {edition.seq === data.current ? (
@@ -147,7 +236,9 @@ const History = ({ data }: { readonly data: CallResult<"editions"> }) => {
                 disabled={restore.isPending}
                 onClick={async () => {
                   const { seq } = await restore.mutateAsync({ seq: edition.seq });
-                  say(`Edition ${seq} is live with the design of edition ${edition.seq}. The draft keeps the newer work; words and pictures of entries were not touched.`);
+                  say(
+                    `Edition ${seq} is live with the design of edition ${edition.seq}. The draft keeps the newer work; words and pictures of entries were not touched.`,
+                  );
                 }}
               >
                 Restore

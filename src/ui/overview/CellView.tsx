@@ -7,12 +7,31 @@ import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
 
 /** One cell in words and signs; what is in it never depends on colour alone. */
-export const CellView = ({ cell, slot, selected }: { readonly cell: CoverageCell; readonly slot: Slot; readonly selected: boolean }) => {
+export const CellView = ({
+  cell,
+  slot,
+  selected,
+}: {
+  readonly cell: CoverageCell;
+  readonly slot: Slot;
+  readonly selected: boolean;
+}) => {
   const { frame } = useFrame();
   const part = cell.part === null ? undefined : frame.parts[cell.part];
   if (cell.how === "missing")
     return (
-      <Box component="span" sx={(theme) => ({ px: "8px", border: "1px dashed", borderColor: theme.vars?.palette.ours.brick, color: theme.vars?.palette.ours.brick, borderRadius: 1, fontWeight: 600, fontSize: "0.78rem" })}>
+      <Box
+        component="span"
+        sx={(theme) => ({
+          px: "8px",
+          border: "1px dashed",
+          borderColor: theme.vars?.palette.ours.brick,
+          color: theme.vars?.palette.ours.brick,
+          borderRadius: 1,
+          fontWeight: 600,
+          fontSize: "0.78rem",
+        })}
+      >
         missing
       </Box>
     );
@@ -34,7 +53,16 @@ export const CellView = ({ cell, slot, selected }: { readonly cell: CoverageCell
 };
 
 const Note = ({ children }: { readonly children: string }) => (
-  <Box component="span" sx={(theme) => ({ ml: "7px", fontSize: "0.72rem", fontWeight: 600, color: theme.vars?.palette.ours.brass, whiteSpace: "nowrap" })}>
+  <Box
+    component="span"
+    sx={(theme) => ({
+      ml: "7px",
+      fontSize: "0.72rem",
+      fontWeight: 600,
+      color: theme.vars?.palette.ours.brass,
+      whiteSpace: "nowrap",
+    })}
+  >
     {children}
   </Box>
 );
@@ -42,14 +70,26 @@ const Note = ({ children }: { readonly children: string }) => (
 const MOST_SHARES = 3;
 
 /** A closed group: its one badge, or a bar of badge numbers with counts. */
-export const GroupCell = ({ rows, slot, selected }: { readonly rows: readonly CoverageRow[]; readonly slot: Slot; readonly selected: boolean }) => {
+export const GroupCell = ({
+  rows,
+  slot,
+  selected,
+}: {
+  readonly rows: readonly CoverageRow[];
+  readonly slot: Slot;
+  readonly selected: boolean;
+}) => {
   const { frame } = useFrame();
   const [first] = rows;
   const keyOf = (row: CoverageRow) => `${row.cells[slot].part ?? row.cells[slot].how}`;
   if (first && rows.every((row) => keyOf(row) === keyOf(first))) {
     const cell = first.cells[slot];
     const tied = rows.some((row) => row.cells[slot].tied);
-    const how = rows.every((row) => row.cells[slot].how === "choice") ? "choice" : cell.how === "choice" ? "rule" : cell.how;
+    const how = rows.every((row) => row.cells[slot].how === "choice")
+      ? "choice"
+      : cell.how === "choice"
+        ? "rule"
+        : cell.how;
     return <CellView cell={{ ...cell, how, tied }} slot={slot} selected={selected} />;
   }
   const shares = new Map<string, { label: string; pages: number }>();
@@ -66,7 +106,13 @@ export const GroupCell = ({ rows, slot, selected }: { readonly rows: readonly Co
   const tied = rows.some((row) => row.cells[slot].tied);
   const said = sorted.map(({ label, pages }) => `${label}: ${pages}`).join(", ");
   return (
-    <Box component="span" role="img" aria-label={said} title={said} sx={{ display: "inline-flex", alignItems: "center", gap: "6px", maxWidth: "100%" }}>
+    <Box
+      component="span"
+      role="img"
+      aria-label={said}
+      title={said}
+      sx={{ display: "inline-flex", alignItems: "center", gap: "6px", maxWidth: "100%" }}
+    >
       <SlotPictogram slot={slot} />
       <Box aria-hidden sx={{ display: "inline-flex", gap: "2px", fontSize: "0.75rem" }}>
         {shown.map(({ label, pages }, index) => (
@@ -79,7 +125,8 @@ export const GroupCell = ({ rows, slot, selected }: { readonly rows: readonly Co
               lineHeight: "20px",
               whiteSpace: "nowrap",
               background: theme.vars?.palette.ours.slotWash[slot],
-              borderBottom: index === 0 ? `2px solid ${theme.vars?.palette.ours.slot[slot]}` : "2px solid transparent",
+              borderBottom:
+                index === 0 ? `2px solid ${theme.vars?.palette.ours.slot[slot]}` : "2px solid transparent",
             })}
           >
             <strong>{label}</strong>·{pages}

@@ -11,7 +11,8 @@ import { Quiet } from "../theme/pieces";
 import { CellView, GroupCell } from "./CellView";
 import { groupName, type Selection } from "./selection";
 
-const COLUMNS = "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(80px,.6fr) minmax(132px,1.2fr)";
+const COLUMNS =
+  "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(80px,.6fr) minmax(132px,1.2fr)";
 const ROW = 33;
 
 type Line =
@@ -33,13 +34,24 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
     () =>
       groups.flatMap((group): Line[] => {
         const isSingle = group.rows.length === 1 && group.type !== "kind";
-        if (isSingle) return [{ type: "page", row: { ...(group.rows[0] as CoverageRow), title: groupName(group), depth: -1 } }];
+        if (isSingle)
+          return [
+            { type: "page", row: { ...(group.rows[0] as CoverageRow), title: groupName(group), depth: -1 } },
+          ];
         const isOpen = open.has(group.id);
-        return [{ type: "group", group, open: isOpen }, ...(isOpen ? group.rows.map((row): Line => ({ type: "page", row })) : [])];
+        return [
+          { type: "group", group, open: isOpen },
+          ...(isOpen ? group.rows.map((row): Line => ({ type: "page", row })) : []),
+        ];
       }),
     [groups, open],
   );
-  const virtual = useVirtualizer({ count: lines.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
   const everyPage = useMemo(() => groups.flatMap((group) => group.rows.map((row) => row.identity)), [groups]);
 
   const walk = (event: KeyboardEvent<HTMLElement>) => {
@@ -50,24 +62,47 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
     const [line = 0, column = 0] = cell.dataset["cell"].split(" ").map(Number);
     const next = [line + (step[0] as number), column + (step[1] as number)];
     if (next[0] !== line) virtual.scrollToIndex(Math.max(0, Math.min(lines.length - 1, next[0] as number)));
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-cell="${next.join(" ")}"]`)?.focus());
+    requestAnimationFrame(() =>
+      scroller.current?.querySelector<HTMLElement>(`[data-cell="${next.join(" ")}"]`)?.focus(),
+    );
   };
 
   return (
-    <Box role="table" aria-label="Pages and what fills their slots" aria-rowcount={lines.length + 1} onKeyDown={walk} sx={{ display: "flex", flexDirection: "column", minHeight: 0, minWidth: 720, flex: 1 }}>
-      <Box role="row" sx={{ display: "grid", gridTemplateColumns: COLUMNS, borderBottom: 1, borderColor: "text.primary" }}>
+    <Box
+      role="table"
+      aria-label="Pages and what fills their slots"
+      aria-rowcount={lines.length + 1}
+      onKeyDown={walk}
+      sx={{ display: "flex", flexDirection: "column", minHeight: 0, minWidth: 720, flex: 1 }}
+    >
+      <Box
+        role="row"
+        sx={{ display: "grid", gridTemplateColumns: COLUMNS, borderBottom: 1, borderColor: "text.primary" }}
+      >
         <Box role="columnheader" sx={{ py: 1, color: "text.secondary", fontSize: 12, fontWeight: 600 }}>
           Page
         </Box>
         {SLOTS.map((slot) => (
           <Box key={slot} role="columnheader">
-            <HeadButton onClick={() => onSelect(slot, everyPage, "all pages", false)} title={`Select the ${SLOT_NAMES[slot].toLowerCase()} of all pages`}>
+            <HeadButton
+              onClick={() => onSelect(slot, everyPage, "all pages", false)}
+              title={`Select the ${SLOT_NAMES[slot].toLowerCase()} of all pages`}
+            >
               {SLOT_NAMES[slot]}
             </HeadButton>
           </Box>
         ))}
       </Box>
-      <Box ref={scroller} sx={{ flex: 1, height: { xs: "70vh", md: "auto" }, minHeight: 200, overflowY: "auto", overflowX: "hidden" }}>
+      <Box
+        ref={scroller}
+        sx={{
+          flex: 1,
+          height: { xs: "70vh", md: "auto" },
+          minHeight: 200,
+          overflowY: "auto",
+          overflowX: "hidden",
+        }}
+      >
         <Box role="rowgroup" sx={{ position: "relative", height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const line = lines[item.index] as Line;
@@ -76,11 +111,29 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
                 key={item.key}
                 role="row"
                 aria-rowindex={item.index + 2}
-                sx={{ position: "absolute", insetInline: 0, top: 0, transform: `translateY(${item.start}px)`, height: ROW, display: "grid", gridTemplateColumns: COLUMNS, alignItems: "center", borderBottom: 1, borderColor: "divider" }}
+                sx={{
+                  position: "absolute",
+                  insetInline: 0,
+                  top: 0,
+                  transform: `translateY(${item.start}px)`,
+                  height: ROW,
+                  display: "grid",
+                  gridTemplateColumns: COLUMNS,
+                  alignItems: "center",
+                  borderBottom: 1,
+                  borderColor: "divider",
+                }}
               >
                 <NameCell line={line} onOpen={onOpen} index={item.index} />
                 {SLOTS.map((slot, column) => (
-                  <SlotCell key={slot} line={line} slot={slot} at={`${item.index} ${column + 1}`} selection={selection} onSelect={onSelect} />
+                  <SlotCell
+                    key={slot}
+                    line={line}
+                    slot={slot}
+                    at={`${item.index} ${column + 1}`}
+                    selection={selection}
+                    onSelect={onSelect}
+                  />
                 ))}
               </Box>
             );
@@ -92,26 +145,79 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
 };
 
 const HeadButton = ({ children, ...rest }: React.ComponentProps<"button">) => (
-  <Box component="button" type="button" {...rest} sx={{ font: "inherit", fontSize: 12, fontWeight: 600, color: "text.secondary", background: "none", border: 0, p: 0, py: 1, cursor: "pointer", "&:hover": { color: "text.primary", textDecoration: "underline" } }}>
+  <Box
+    component="button"
+    type="button"
+    {...rest}
+    sx={{
+      font: "inherit",
+      fontSize: 12,
+      fontWeight: 600,
+      color: "text.secondary",
+      background: "none",
+      border: 0,
+      p: 0,
+      py: 1,
+      cursor: "pointer",
+      "&:hover": { color: "text.primary", textDecoration: "underline" },
+    }}
+  >
     {children}
   </Box>
 );
 
-const NameCell = ({ line, onOpen, index }: { readonly line: Line; readonly onOpen: Props["onOpen"]; readonly index: number }) => {
+const NameCell = ({
+  line,
+  onOpen,
+  index,
+}: {
+  readonly line: Line;
+  readonly onOpen: Props["onOpen"];
+  readonly index: number;
+}) => {
   const site = useSite();
   const cut = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
   if (line.type === "group")
     return (
       <Box role="rowheader" sx={cut}>
-        <Box component="button" type="button" data-cell={`${index} 0`} aria-expanded={line.open} onClick={() => onOpen(line.group.id)} sx={{ font: "inherit", fontWeight: 600, color: "inherit", background: "none", border: 0, p: 0, cursor: "pointer" }}>
-          {line.open ? "▾" : "▸"} {groupName(line.group)} <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{line.group.rows.length}</Quiet>
+        <Box
+          component="button"
+          type="button"
+          data-cell={`${index} 0`}
+          aria-expanded={line.open}
+          onClick={() => onOpen(line.group.id)}
+          sx={{
+            font: "inherit",
+            fontWeight: 600,
+            color: "inherit",
+            background: "none",
+            border: 0,
+            p: 0,
+            cursor: "pointer",
+          }}
+        >
+          {line.open ? "▾" : "▸"} {groupName(line.group)}{" "}
+          <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{line.group.rows.length}</Quiet>
         </Box>
       </Box>
     );
   const { row } = line;
   return (
-    <Box role="rowheader" sx={{ ...cut, pl: row.depth < 0 ? 0 : `${18 + row.depth * 14}px`, fontWeight: row.depth < 0 ? 600 : 400 }}>
-      <Box component={Link} href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`} data-cell={`${index} 0`} title={row.path} sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+    <Box
+      role="rowheader"
+      sx={{
+        ...cut,
+        pl: row.depth < 0 ? 0 : `${18 + row.depth * 14}px`,
+        fontWeight: row.depth < 0 ? 600 : 400,
+      }}
+    >
+      <Box
+        component={Link}
+        href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
+        data-cell={`${index} 0`}
+        title={row.path}
+        sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
+      >
         {row.title}
       </Box>
     </Box>
@@ -138,7 +244,9 @@ const SlotCell = ({ line, slot, at, selection, onSelect }: SlotCellProps) => {
         aria-pressed={isSelected}
         aria-label={`${SLOT_NAMES[slot]} of ${label}`}
         aria-describedby={undefined}
-        onClick={(event: React.MouseEvent) => onSelect(slot, pages, label, event.ctrlKey || event.metaKey || event.shiftKey)}
+        onClick={(event: React.MouseEvent) =>
+          onSelect(slot, pages, label, event.ctrlKey || event.metaKey || event.shiftKey)
+        }
         sx={(theme) => ({
           font: "inherit",
           color: "inherit",

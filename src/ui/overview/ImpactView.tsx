@@ -10,11 +10,13 @@ import { Act, Mono, Quiet } from "../theme/pieces";
 type ImpactData = CallResult<"impact">;
 type PartBadge = ImpactData["groups"][number]["before"];
 
-const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot }) => (badge ? <Badge slot={badge.slot as Slot} number={badge.number} /> : <Quiet>no {slotName(slot)}</Quiet>);
+const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot }) =>
+  badge ? <Badge slot={badge.slot as Slot} number={badge.number} /> : <Quiet>no {slotName(slot)}</Quiet>;
 
 /** What a change does, before it is done: groups a person can read, down to single pages. */
 export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
-  if (impact.groups.length === 0 && impact.redrawn.length === 0) return <Quiet>No page shows anything else.</Quiet>;
+  if (impact.groups.length === 0 && impact.redrawn.length === 0)
+    return <Quiet>No page shows anything else.</Quiet>;
   return (
     <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 0.75 }}>
       {impact.groups.map((group, index) => (
@@ -22,7 +24,8 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
       ))}
       {impact.redrawn.map(({ part, pages }, index) => (
         <li key={`redrawn ${index}`}>
-          {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null} <Quiet>looks different on {pagesText(pages)}</Quiet>
+          {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null}{" "}
+          <Quiet>looks different on {pagesText(pages)}</Quiet>
         </li>
       ))}
     </Box>
@@ -35,7 +38,7 @@ const ImpactLine = ({ group }: { readonly group: ImpactData["groups"][number] })
     <li>
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 0.75 }}>
         <Sign badge={group.before} slot={group.slot} />
-        <span aria-label="becomes">→</span>
+        <span>→</span>
         <Sign badge={group.after} slot={group.slot} />
         <Act onClick={() => setOpen(!open)} aria-expanded={open} style={{ fontWeight: 400 }}>
           on {pagesText(group.pages)}

@@ -10,7 +10,15 @@ import { Act, Quiet, Wrong } from "../theme/pieces";
 import type { Selection } from "./selection";
 
 /** What there is to settle, each line with the click that mends it. */
-export const Ledger = ({ findings, pages, onSelect }: { readonly findings: readonly Finding[]; readonly pages: number; readonly onSelect: (selection: Selection) => void }) => {
+export const Ledger = ({
+  findings,
+  pages,
+  onSelect,
+}: {
+  readonly findings: readonly Finding[];
+  readonly pages: number;
+  readonly onSelect: (selection: Selection) => void;
+}) => {
   const { badge } = useFrame();
   const mend = useMend(onSelect);
   if (findings.length === 0)
@@ -20,10 +28,36 @@ export const Ledger = ({ findings, pages, onSelect }: { readonly findings: reado
       </Box>
     );
   return (
-    <Box component="ul" aria-label="To settle" sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 190, overflow: "auto" }}>
+    <Box
+      component="ul"
+      aria-label="To settle"
+      sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 190, overflow: "auto" }}
+    >
       {findings.map((finding, index) => (
-        <Box component="li" key={index} sx={{ display: "grid", gridTemplateColumns: "78px minmax(0,1fr) auto", gap: 1, alignItems: "center", minHeight: 35, borderBottom: 1, borderColor: "divider", pr: 1 }}>
-          {finding.severity === "error" ? <Wrong>{finding.code}</Wrong> : <Box component="span" sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}>{finding.code === "noBody" ? "no body" : finding.code}</Box>}
+        <Box
+          component="li"
+          key={index}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: "78px minmax(0,1fr) auto",
+            gap: 1,
+            alignItems: "center",
+            minHeight: 35,
+            borderBottom: 1,
+            borderColor: "divider",
+            pr: 1,
+          }}
+        >
+          {finding.severity === "error" ? (
+            <Wrong>{finding.code}</Wrong>
+          ) : (
+            <Box
+              component="span"
+              sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+            >
+              {finding.code === "noBody" ? "no body" : finding.code}
+            </Box>
+          )}
           <span>{sentenceCase(describeFinding(finding, badge))}</span>
           <Act onClick={() => mend(finding)}>{MEND_NAMES[finding.code]}</Act>
         </Box>

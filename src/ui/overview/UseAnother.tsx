@@ -1,5 +1,6 @@
 "use client";
 import { Box, Button, Typography } from "@mui/material";
+import { useRouter } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
@@ -7,12 +8,11 @@ import { describeCondition } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
 import type { CallInput, CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
-import { PartSign } from "../shell/PartSign";
 import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { ImpactView } from "./ImpactView";
 import type { Selection } from "./selection";
-import { useRouter } from "next/navigation";
 
 type Wanted = NonNullable<CallInput<"offer">["wanted"]>;
 type Way = CallResult<"offer">["ways"][number];
@@ -30,11 +30,40 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
   const [wanted, setWanted] = useState<Wanted | null>(null);
   const { slot, pages } = selection;
   const these = pages.length === 1 ? "just for this page" : "just for these pages";
-  const others = Object.entries(frame.parts).filter(([id, part]) => part.slot === slot && id !== current && (part.state === "new" || part.state === "published" || part.state === "changed"));
+  const others = Object.entries(frame.parts).filter(
+    ([id, part]) =>
+      part.slot === slot &&
+      id !== current &&
+      (part.state === "new" || part.state === "published" || part.state === "changed"),
+  );
   const options: readonly { key: string; wanted: Wanted; words: React.ReactNode }[] = [
-    ...(hasOwnChoice ? [{ key: "everywhere", wanted: { use: "everywhere" } as const, words: "As everywhere: what the rules give" }] : []),
-    ...others.map(([id]) => ({ key: id, wanted: { use: "part", part: id } as const, words: <PartSign part={id} withName /> })),
-    ...(current ? [{ key: "copy", wanted: { use: "copy", part: current } as const, words: <>A copy of <PartSign part={current} /> {these}</> }] : []),
+    ...(hasOwnChoice
+      ? [
+          {
+            key: "everywhere",
+            wanted: { use: "everywhere" } as const,
+            words: "As everywhere: what the rules give",
+          },
+        ]
+      : []),
+    ...others.map(([id]) => ({
+      key: id,
+      wanted: { use: "part", part: id } as const,
+      words: <PartSign part={id} withName />,
+    })),
+    ...(current
+      ? [
+          {
+            key: "copy",
+            wanted: { use: "copy", part: current } as const,
+            words: (
+              <>
+                A copy of <PartSign part={current} /> {these}
+              </>
+            ),
+          },
+        ]
+      : []),
     { key: "new", wanted: { use: "new", start: null } as const, words: `A new ${slotName(slot)}` },
     ...(slot === "layout" ? [] : [{ key: "nothing", wanted: { use: "nothing" } as const, words: "Nothing" }]),
   ];
@@ -43,15 +72,50 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
       <Typography id="use-another" variant="h2">
         Use another here
       </Typography>
-      <Box component="ul" sx={(theme) => ({ listStyle: "none", m: 0, mt: 1, p: 0, border: 1, borderColor: theme.vars?.palette.ours.field, borderRadius: 1, overflow: "hidden" })}>
+      <Box
+        component="ul"
+        sx={(theme) => ({
+          listStyle: "none",
+          m: 0,
+          mt: 1,
+          p: 0,
+          border: 1,
+          borderColor: theme.vars?.palette.ours.field,
+          borderRadius: 1,
+          overflow: "hidden",
+        })}
+      >
         {options.map((option) => {
           const open = wanted !== null && JSON.stringify(wanted) === JSON.stringify(option.wanted);
           return (
-            <Box component="li" key={option.key} sx={(theme) => ({ background: open ? theme.vars?.palette.ours.brassWash : undefined })}>
-              <Box component="button" type="button" aria-expanded={open} onClick={() => setWanted(open ? null : option.wanted)} sx={{ font: "inherit", color: "inherit", textAlign: "left", width: "100%", minHeight: 34, px: 1.5, py: 0.5, background: "none", border: 0, cursor: "pointer" }}>
+            <Box
+              component="li"
+              key={option.key}
+              sx={(theme) => ({ background: open ? theme.vars?.palette.ours.brassWash : undefined })}
+            >
+              <Box
+                component="button"
+                type="button"
+                aria-expanded={open}
+                onClick={() => setWanted(open ? null : option.wanted)}
+                sx={{
+                  font: "inherit",
+                  color: "inherit",
+                  textAlign: "left",
+                  width: "100%",
+                  minHeight: 34,
+                  px: 1.5,
+                  py: 0.5,
+                  background: "none",
+                  border: 0,
+                  cursor: "pointer",
+                }}
+              >
                 {option.words}
               </Box>
-              {open ? <Ways slot={slot} pages={pages} wanted={option.wanted} onDone={() => setWanted(null)} /> : null}
+              {open ? (
+                <Ways slot={slot} pages={pages} wanted={option.wanted} onDone={() => setWanted(null)} />
+              ) : null}
             </Box>
           );
         })}
@@ -60,13 +124,38 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
   );
 };
 
-const Ways = ({ slot, pages, wanted, onDone }: { readonly slot: Slot; readonly pages: readonly string[]; readonly wanted: Wanted; readonly onDone: () => void }) => {
+const Ways = ({
+  slot,
+  pages,
+  wanted,
+  onDone,
+}: {
+  readonly slot: Slot;
+  readonly pages: readonly string[];
+  readonly wanted: Wanted;
+  readonly onDone: () => void;
+}) => {
   const { seen } = useFrame();
   // one key a mount: created parts have ids of their own in the answer that is carried out
-  const { data, error, isPlaceholderData } = useCall("offer", { slot, pages: [...pages], wanted, audience: seen.audience as "signedOut" });
+  const { data, error, isPlaceholderData } = useCall("offer", {
+    slot,
+    pages: [...pages],
+    wanted,
+    audience: seen.audience as "signedOut",
+  });
   if (error) return <Trouble>{error.message}</Trouble>;
-  if (!data || isPlaceholderData) return <Box sx={{ px: 1.5 }}><Waiting what="Computing what it would change …" /></Box>;
-  if (data.ways.length === 0) return <Box sx={{ px: 1.5, pb: 1.5 }}><Quiet>There is no line that would make it win on all of these pages. Select fewer.</Quiet></Box>;
+  if (!data || isPlaceholderData)
+    return (
+      <Box sx={{ px: 1.5 }}>
+        <Waiting what="Computing what it would change …" />
+      </Box>
+    );
+  if (data.ways.length === 0)
+    return (
+      <Box sx={{ px: 1.5, pb: 1.5 }}>
+        <Quiet>There is no line that would make it win on all of these pages. Select fewer.</Quiet>
+      </Box>
+    );
   return (
     <Box sx={{ px: 1.5, pb: 1.5, display: "grid", gap: 2 }}>
       {data.ways.map((way) => (
@@ -76,7 +165,17 @@ const Ways = ({ slot, pages, wanted, onDone }: { readonly slot: Slot; readonly p
   );
 };
 
-const WayView = ({ way, wanted, count, onDone }: { readonly way: Way; readonly wanted: Wanted; readonly count: number; readonly onDone: () => void }) => {
+const WayView = ({
+  way,
+  wanted,
+  count,
+  onDone,
+}: {
+  readonly way: Way;
+  readonly wanted: Wanted;
+  readonly count: number;
+  readonly onDone: () => void;
+}) => {
   const { frame } = useFrame();
   const change = useAct("change");
   const undo = useAct("undo");
@@ -107,7 +206,8 @@ const WayView = ({ way, wanted, count, onDone }: { readonly way: Way; readonly w
         </Button>
       ),
     });
-    if (way.creates && wanted.use !== "nothing" && way.part !== null) router.push(`/s/${site}/parts/${way.part}`);
+    if (way.creates && wanted.use !== "nothing" && way.part !== null)
+      router.push(`/s/${site}/parts/${way.part}`);
   };
   return (
     <Box sx={{ display: "grid", gap: 0.75 }}>

@@ -1,17 +1,17 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import Link from "next/link";
-import type { CallResult } from "../client/call";
-import { useCall, useSite } from "../client/hooks";
+import type { Slot } from "../../core/model/slot";
 import { describeReason, describeVerdict } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useCall, useSite } from "../client/hooks";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
 import type { Selection } from "./selection";
 import { UseAnother } from "./UseAnother";
-import type { Slot } from "../../core/model/slot";
 
 type Explained = CallResult<"explain">;
 
@@ -21,12 +21,18 @@ export const WhySheet = ({ selection }: { readonly selection: Selection }) => {
   const { slot, pages, label } = selection;
   const [page] = pages;
   const single = pages.length === 1;
-  const { data, error } = useCall("explain", { slot, page: page as string, audience: seen.audience as "signedOut", state: seen.state }, { enabled: single });
+  const { data, error } = useCall(
+    "explain",
+    { slot, page: page as string, audience: seen.audience as "signedOut", state: seen.state },
+    { enabled: single },
+  );
   if (!single)
     return (
       <>
         <Head slot={slot} about={label} />
-        <Typography sx={{ mt: 2 }}>{pages.length} pages are selected. What you choose below is for all of them.</Typography>
+        <Typography sx={{ mt: 2 }}>
+          {pages.length} pages are selected. What you choose below is for all of them.
+        </Typography>
         <UseAnother key={pages.join()} selection={selection} current={null} hasOwnChoice />
       </>
     );
@@ -34,7 +40,10 @@ export const WhySheet = ({ selection }: { readonly selection: Selection }) => {
   if (!data || data.page.identity !== page || data.slot !== slot) return <Waiting what="Finding out why …" />;
   const { answer } = data;
   const current = "part" in answer.resolved ? answer.resolved.part : null;
-  const own = answer.resolved.by === "choice" || answer.resolved.by === "choiceOfNothing" || answer.unusedChoice !== null;
+  const own =
+    answer.resolved.by === "choice" ||
+    answer.resolved.by === "choiceOfNothing" ||
+    answer.unusedChoice !== null;
   return (
     <>
       <Head slot={slot} about={data.page.title} path={data.page.path} />
@@ -46,7 +55,15 @@ export const WhySheet = ({ selection }: { readonly selection: Selection }) => {
   );
 };
 
-const Head = ({ slot, about, path }: { readonly slot: Slot; readonly about: string; readonly path?: string }) => (
+const Head = ({
+  slot,
+  about,
+  path,
+}: {
+  readonly slot: Slot;
+  readonly about: string;
+  readonly path?: string;
+}) => (
   <Box sx={{ borderBottom: 1, borderColor: "text.primary", pb: 1.5 }}>
     <Typography variant="h2">Why this {slotName(slot)}?</Typography>
     <Quiet>
@@ -71,13 +88,29 @@ const Winner = ({ data }: { readonly data: Explained }) => {
       case "choice":
         return <>shows here because this page chose it for itself.</>;
       case "choiceOfNothing":
-        return <>Nothing shows here: this page chose to leave the {slotName(data.slot)} out, whatever the rules say.</>;
+        return (
+          <>
+            Nothing shows here: this page chose to leave the {slotName(data.slot)} out, whatever the rules
+            say.
+          </>
+        );
       case "none":
         return <>Nothing shows here: no {slotName(data.slot)} asks for this page.</>;
       case "rule": {
         const reason = describeReason(resolved.condition, frame.vocabulary);
-        const end = resolved.tied.length > 0 ? "Others ask equally much; it stands first in order." : "Nothing narrower asks for it.";
-        return resolved.nothing ? <>leaves the {slotName(data.slot)} empty on purpose, because {reason}. {end}</> : <>shows here because {reason}. {end}</>;
+        const end =
+          resolved.tied.length > 0
+            ? "Others ask equally much; it stands first in order."
+            : "Nothing narrower asks for it.";
+        return resolved.nothing ? (
+          <>
+            leaves the {slotName(data.slot)} empty on purpose, because {reason}. {end}
+          </>
+        ) : (
+          <>
+            shows here because {reason}. {end}
+          </>
+        );
       }
     }
   };
@@ -102,7 +135,11 @@ const Winner = ({ data }: { readonly data: Explained }) => {
 };
 
 export const SheetLink = (props: React.ComponentProps<typeof Link>) => (
-  <Box component={Link} {...props} sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600, textUnderlineOffset: 3 })} />
+  <Box
+    component={Link}
+    {...props}
+    sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600, textUnderlineOffset: 3 })}
+  />
 );
 
 const Rivals = ({ data }: { readonly data: Explained }) => {
@@ -135,7 +172,13 @@ const Visitors = ({ data }: { readonly data: Explained }) => {
         "Visitors see the same already."
       ) : (
         <>
-          In the draft. Visitors still see {visitors.badge ? <Badge slot={visitors.badge.slot as Slot} number={visitors.badge.number} /> : `no ${slotName(data.slot)}`} until you publish.
+          In the draft. Visitors still see{" "}
+          {visitors.badge ? (
+            <Badge slot={visitors.badge.slot as Slot} number={visitors.badge.number} />
+          ) : (
+            `no ${slotName(data.slot)}`
+          )}{" "}
+          until you publish.
         </>
       )}
     </Box>

@@ -19,10 +19,19 @@ export const GROUP_NAMES: Readonly<Record<CoverageGroup["type"], string>> = {
 export const groupName = (group: CoverageGroup): string => group.name || GROUP_NAMES[group.type];
 
 /** Adds pages to a selection of the same slot, or takes them out if all are in already. */
-export const toggled = (selection: Selection | null, slot: Slot, pages: readonly string[], label: string): Selection | null => {
+export const toggled = (
+  selection: Selection | null,
+  slot: Slot,
+  pages: readonly string[],
+  label: string,
+): Selection | null => {
   if (!selection || selection.slot !== slot) return { slot, pages, label };
   const has = new Set(selection.pages);
   const all = pages.every((page) => has.has(page));
-  const next = all ? selection.pages.filter((page) => !pages.includes(page)) : [...new Set([...selection.pages, ...pages])];
-  return next.length === 0 ? null : { slot, pages: next, label: next.length === 1 ? label : `${next.length} pages` };
+  const next = all
+    ? selection.pages.filter((page) => !pages.includes(page))
+    : [...new Set([...selection.pages, ...pages])];
+  return next.length === 0
+    ? null
+    : { slot, pages: next, label: next.length === 1 ? label : `${next.length} pages` };
 };

@@ -30,7 +30,12 @@ export const ExportPack = () => {
       const file = await fetchPack(site, { parts, name, version, ...include });
       const link = document.createElement("a");
       link.href = URL.createObjectURL(file);
-      link.download = `${name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "") || "pack"}-${version}.zip`;
+      link.download = `${
+        name
+          .toLowerCase()
+          .replace(/[^a-z0-9]+/g, "-")
+          .replace(/^-+|-+$/g, "") || "pack"
+      }-${version}.zip`;
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
     } catch (error) {
@@ -46,7 +51,19 @@ export const ExportPack = () => {
         Take parts along
       </Typography>
       <Quiet>The draft as it is now. Pick parts; what they need comes along.</Quiet>
-      <Box sx={{ mt: 1, maxHeight: 320, overflow: "auto", borderTop: 1, borderBottom: 1, borderColor: "divider" }} tabIndex={0} role="group" aria-label="Parts to take along">
+      <Box
+        sx={{
+          mt: 1,
+          maxHeight: 320,
+          overflow: "auto",
+          borderTop: 1,
+          borderBottom: 1,
+          borderColor: "divider",
+        }}
+        tabIndex={0}
+        role="group"
+        aria-label="Parts to take along"
+      >
         {SLOTS.flatMap((slot) =>
           all
             .filter(([, part]) => part.slot === slot)
@@ -54,18 +71,49 @@ export const ExportPack = () => {
             .map(([id, part]) => (
               <Box key={id}>
                 <FormControlLabel
-                  control={<Checkbox size="small" checked={parts.includes(id)} onChange={(_, on) => setParts(on ? [...parts, id] : parts.filter((each) => each !== id))} sx={{ py: 0.5 }} />}
-                  label={<><Badge slot={part.slot as Slot} number={part.number} /> <span style={{ marginLeft: 6 }}>{part.name}</span></>}
+                  control={
+                    <Checkbox
+                      size="small"
+                      checked={parts.includes(id)}
+                      onChange={(_, on) =>
+                        setParts(on ? [...parts, id] : parts.filter((each) => each !== id))
+                      }
+                      sx={{ py: 0.5 }}
+                    />
+                  }
+                  label={
+                    <>
+                      <Badge slot={part.slot as Slot} number={part.number} />{" "}
+                      <span style={{ marginLeft: 6 }}>{part.name}</span>
+                    </>
+                  }
                 />
               </Box>
             )),
         )}
       </Box>
-      {parts.length > 0 && contents.data ? <Contents data={contents.data} include={include} onInclude={setInclude} /> : null}
+      {parts.length > 0 && contents.data ? (
+        <Contents data={contents.data} include={include} onInclude={setInclude} />
+      ) : null}
       <Box sx={{ mt: 2, display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "center" }}>
-        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} sx={{ flex: 1, minWidth: 180 }} />
-        <TextField label="Version" value={version} error={badVersion} onChange={(event) => setVersion(event.target.value)} sx={{ width: 110 }} />
-        <Button variant="contained" onClick={save} disabled={busy || parts.length === 0 || name.trim() === "" || badVersion}>
+        <TextField
+          label="Name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          sx={{ flex: 1, minWidth: 180 }}
+        />
+        <TextField
+          label="Version"
+          value={version}
+          error={badVersion}
+          onChange={(event) => setVersion(event.target.value)}
+          sx={{ width: 110 }}
+        />
+        <Button
+          variant="contained"
+          onClick={save}
+          disabled={busy || parts.length === 0 || name.trim() === "" || badVersion}
+        >
           {parts.length === 0 ? "Pick parts first" : `Export ${count(parts.length, "part")}`}
         </Button>
       </Box>
@@ -80,7 +128,12 @@ interface Include {
   readonly withStyle: boolean;
 }
 interface ContentsProps {
-  readonly data: { menus: readonly { name: string }[]; pictures: readonly { name: string }[]; colours: readonly { name: string }[]; needs: readonly { name: string; type: string }[] };
+  readonly data: {
+    menus: readonly { name: string }[];
+    pictures: readonly { name: string }[];
+    colours: readonly { name: string }[];
+    needs: readonly { name: string; type: string }[];
+  };
   readonly include: Include;
   readonly onInclude: (include: Include) => void;
 }
@@ -95,12 +148,28 @@ const Contents = ({ data, include, onInclude }: ContentsProps) => {
     <Box sx={{ mt: 1.5, display: "grid" }}>
       {rows.map(([key, words, items]) =>
         items.length === 0 ? null : (
-          <FormControlLabel key={key} control={<Checkbox size="small" checked={include[key]} onChange={(_, on) => onInclude({ ...include, [key]: on })} sx={{ py: 0.5 }} />} label={<>{words}: <Quiet>{listed(items.map((item) => item.name))}</Quiet></>} />
+          <FormControlLabel
+            key={key}
+            control={
+              <Checkbox
+                size="small"
+                checked={include[key]}
+                onChange={(_, on) => onInclude({ ...include, [key]: on })}
+                sx={{ py: 0.5 }}
+              />
+            }
+            label={
+              <>
+                {words}: <Quiet>{listed(items.map((item) => item.name))}</Quiet>
+              </>
+            }
+          />
         ),
       )}
       {data.needs.length > 0 ? (
         <Quiet style={{ marginTop: 4 }}>
-          The other site will be asked about {count(data.needs.length, "thing")} these parts point at: {listed(data.needs.slice(0, 6).map((need) => need.name))}
+          The other site will be asked about {count(data.needs.length, "thing")} these parts point at:{" "}
+          {listed(data.needs.slice(0, 6).map((need) => need.name))}
           {data.needs.length > 6 ? " …" : ""}.
         </Quiet>
       ) : null}

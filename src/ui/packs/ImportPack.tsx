@@ -21,7 +21,10 @@ export const ImportPack = () => {
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
-  const plan = useMutation({ mutationFn: (next: { file: File; answers: ImportAnswers }) => sendPack(site, "packPlan", next.file, next.answers) });
+  const plan = useMutation({
+    mutationFn: (next: { file: File; answers: ImportAnswers }) =>
+      sendPack(site, "packPlan", next.file, next.answers),
+  });
   const take = useMutation({ mutationFn: () => sendPack(site, "packImport", file as File, answers) });
 
   const read = (next: File) => {
@@ -67,8 +70,26 @@ export const ImportPack = () => {
       <Typography variant="h2" id="import-head">
         Bring a pack
       </Typography>
-      <Box onDragOver={(event) => event.preventDefault()} onDrop={drop} sx={(theme) => ({ mt: 1, p: 2, border: "1px dashed", borderColor: theme.vars?.palette.ours.field, borderRadius: 1 })}>
-        <input ref={input} type="file" accept=".zip,application/zip" hidden aria-label="Pack file" onChange={(event) => event.target.files?.[0] && read(event.target.files[0])} onClick={(event) => ((event.target as HTMLInputElement).value = "")} />
+      <Box
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={drop}
+        sx={(theme) => ({
+          mt: 1,
+          p: 2,
+          border: "1px dashed",
+          borderColor: theme.vars?.palette.ours.field,
+          borderRadius: 1,
+        })}
+      >
+        <input
+          ref={input}
+          type="file"
+          accept=".zip,application/zip"
+          hidden
+          aria-label="Pack file"
+          onChange={(event) => event.target.files?.[0] && read(event.target.files[0])}
+          onClick={(event) => ((event.target as HTMLInputElement).value = "")}
+        />
         <Button variant="outlined" onClick={() => input.current?.click()}>
           Choose a pack
         </Button>{" "}
@@ -77,7 +98,16 @@ export const ImportPack = () => {
       {plan.isPending && !plan.data ? <Quiet role="status">Reading the pack …</Quiet> : null}
       {plan.error ? <Trouble>{plan.error.message}</Trouble> : null}
       {take.error ? <Trouble>{take.error.message}</Trouble> : null}
-      {file && plan.data ? <Plan data={plan.data} answers={answers} onAnswer={answer} onImport={run} onCancel={close} busy={take.isPending || plan.isPending} /> : null}
+      {file && plan.data ? (
+        <Plan
+          data={plan.data}
+          answers={answers}
+          onAnswer={answer}
+          onImport={run}
+          onCancel={close}
+          busy={take.isPending || plan.isPending}
+        />
+      ) : null}
     </Box>
   );
 };
@@ -100,7 +130,11 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
   return (
     <Box sx={{ mt: 2, display: "grid", gap: 2 }}>
       <Box>
-        <strong>{manifest.name}</strong> <Quiet>{manifest.version}{manifest.author ? `, by ${manifest.author}` : ""}</Quiet>
+        <strong>{manifest.name}</strong>{" "}
+        <Quiet>
+          {manifest.version}
+          {manifest.author ? `, by ${manifest.author}` : ""}
+        </Quiet>
         <Typography data-testid="plan-summary">
           {plan.open > 0 ? `${plan.open} to answer, ` : "Nothing to answer, "}
           {clear} clear.
@@ -112,7 +146,8 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
       {unlinked.length > 0 ? (
         <Box component="details">
           <Box component="summary" sx={{ cursor: "pointer" }}>
-            {count(unlinked.length, "page")} of the pack's menus {unlinked.length === 1 ? "is" : "are"} not on this site; {unlinked.length === 1 ? "its item is" : "their items are"} left out
+            {count(unlinked.length, "page")} of the pack's menus {unlinked.length === 1 ? "is" : "are"} not on
+            this site; {unlinked.length === 1 ? "its item is" : "their items are"} left out
           </Box>
           {unlinked.map((need) => (
             <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
@@ -123,7 +158,9 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
         <ItemQuestion key={item.id} item={item} answers={answers} onAnswer={onAnswer} />
       ))}
       <Box component="details" open={asked.length + differing.length === 0}>
-        <Box component="summary" sx={{ cursor: "pointer" }}>What comes in</Box>
+        <Box component="summary" sx={{ cursor: "pointer" }}>
+          What comes in
+        </Box>
         <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
           {plan.items.map((item) => (
             <ItemLine key={item.id} item={item} answers={answers} onAnswer={onAnswer} />
@@ -133,14 +170,23 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
       {plan.colours.length > 0 ? (
         <Box>
           <span id="colours-label">Colours of the pack</span>{" "}
-          <Select value={answers.colours} onChange={(event) => onAnswer({ ...answers, colours: event.target.value as "map" })} SelectDisplayProps={{ "aria-labelledby": "colours-label" }}>
+          <Select
+            value={answers.colours}
+            onChange={(event) => onAnswer({ ...answers, colours: event.target.value as "map" })}
+            SelectDisplayProps={{ "aria-labelledby": "colours-label" }}
+          >
             <MenuItem value="map">take the nearest of mine</MenuItem>
             <MenuItem value="bring">bring them along</MenuItem>
           </Select>
           <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: "text.secondary" }}>
             {plan.colours.map((colour) => (
               <li key={colour.id}>
-                {colour.name} {answers.colours === "map" ? (colour.nearest ? `→ ${colour.nearest.name}, ${colour.nearest.distance} away` : "stays as it is") : "comes along"}
+                {colour.name}{" "}
+                {answers.colours === "map"
+                  ? colour.nearest
+                    ? `→ ${colour.nearest.name}, ${colour.nearest.distance} away`
+                    : "stays as it is"
+                  : "comes along"}
               </li>
             ))}
           </Box>
@@ -162,12 +208,34 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
   );
 };
 
-const TYPE_WORDS: Readonly<Record<PlannedNeed["type"], string>> = { kind: "kind", grouping: "grouping", term: "topic or tag", author: "author", entry: "page", level: "level" };
+const TYPE_WORDS: Readonly<Record<PlannedNeed["type"], string>> = {
+  kind: "kind",
+  grouping: "grouping",
+  term: "topic or tag",
+  author: "author",
+  entry: "page",
+  level: "level",
+};
 
-const NeedQuestion = ({ need, answers, onAnswer }: { readonly need: PlannedNeed; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+const NeedQuestion = ({
+  need,
+  answers,
+  onAnswer,
+}: {
+  readonly need: PlannedNeed;
+  readonly answers: ImportAnswers;
+  readonly onAnswer: (answers: ImportAnswers) => void;
+}) => {
   const given = answers.needs[need.id];
   const value = !given ? "" : given.do === "use" ? `use ${given.id}` : given.do;
-  const pick = (next: string) => onAnswer({ ...answers, needs: { ...answers.needs, [need.id]: next.startsWith("use ") ? { do: "use", id: next.slice(4) } : { do: next as "create" } } });
+  const pick = (next: string) =>
+    onAnswer({
+      ...answers,
+      needs: {
+        ...answers.needs,
+        [need.id]: next.startsWith("use ") ? { do: "use", id: next.slice(4) } : { do: next as "create" },
+      },
+    });
   const id = `need-${need.id}`;
   return (
     <Box>
@@ -175,7 +243,14 @@ const NeedQuestion = ({ need, answers, onAnswer }: { readonly need: PlannedNeed;
         This site has no {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
         {need.parts.length > 0 ? <Quiet> (asked for by {listed(need.parts)})</Quiet> : null}.
       </span>
-      <Select fullWidth displayEmpty value={value} onChange={(event) => pick(event.target.value)} SelectDisplayProps={{ "aria-labelledby": id }} sx={{ mt: 0.5 }}>
+      <Select
+        fullWidth
+        displayEmpty
+        value={value}
+        onChange={(event) => pick(event.target.value)}
+        SelectDisplayProps={{ "aria-labelledby": id }}
+        sx={{ mt: 0.5 }}
+      >
         <MenuItem value="" disabled>
           choose …
         </MenuItem>
@@ -191,16 +266,42 @@ const NeedQuestion = ({ need, answers, onAnswer }: { readonly need: PlannedNeed;
   );
 };
 
-const DIFFERENCE_WORDS: Readonly<Record<string, string>> = { name: "its name", content: "how it looks", placement: "where it shows", items: "its items", file: "the picture itself", alt: "its alternative text", focal: "its focal point" };
+const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
+  name: "its name",
+  content: "how it looks",
+  placement: "where it shows",
+  items: "its items",
+  file: "the picture itself",
+  alt: "its alternative text",
+  focal: "its focal point",
+};
 
-const ItemQuestion = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+const ItemQuestion = ({
+  item,
+  answers,
+  onAnswer,
+}: {
+  readonly item: PlannedItem;
+  readonly answers: ImportAnswers;
+  readonly onAnswer: (answers: ImportAnswers) => void;
+}) => {
   const id = `item-${item.id}`;
   return (
     <Box>
       <span id={id}>
-        You have <strong>{item.name}</strong> already; the pack's differs in {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
+        You have <strong>{item.name}</strong> already; the pack's differs in{" "}
+        {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
       </span>
-      <Select fullWidth displayEmpty value={answers.items[item.id] ?? ""} onChange={(event) => onAnswer({ ...answers, items: { ...answers.items, [item.id]: event.target.value as "keepMine" } })} SelectDisplayProps={{ "aria-labelledby": id }} sx={{ mt: 0.5 }}>
+      <Select
+        fullWidth
+        displayEmpty
+        value={answers.items[item.id] ?? ""}
+        onChange={(event) =>
+          onAnswer({ ...answers, items: { ...answers.items, [item.id]: event.target.value as "keepMine" } })
+        }
+        SelectDisplayProps={{ "aria-labelledby": id }}
+        sx={{ mt: 0.5 }}
+      >
         <MenuItem value="" disabled>
           choose …
         </MenuItem>
@@ -213,24 +314,58 @@ const ItemQuestion = ({ item, answers, onAnswer }: { readonly item: PlannedItem;
 };
 
 /** A menu of the pack gives way to the site's own of the same name, unless the pack's is wanted. */
-const MenuChoice = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+const MenuChoice = ({
+  item,
+  answers,
+  onAnswer,
+}: {
+  readonly item: PlannedItem;
+  readonly answers: ImportAnswers;
+  readonly onAnswer: (answers: ImportAnswers) => void;
+}) => {
   const isMine = item.answer === "keepMine";
   return (
     <>
       {isMine ? "your own of this name is used" : "the pack's comes along"}{" "}
-      <Act onClick={() => onAnswer({ ...answers, items: { ...answers.items, [item.id]: isMine ? "takePack" : "keepMine" } })}>{isMine ? "bring the pack's" : "use mine"}</Act>
+      <Act
+        onClick={() =>
+          onAnswer({ ...answers, items: { ...answers.items, [item.id]: isMine ? "takePack" : "keepMine" } })
+        }
+      >
+        {isMine ? "bring the pack's" : "use mine"}
+      </Act>
     </>
   );
 };
 
-const ItemLine = ({ item, answers, onAnswer }: { readonly item: PlannedItem; readonly answers: ImportAnswers; readonly onAnswer: (answers: ImportAnswers) => void }) => {
+const ItemLine = ({
+  item,
+  answers,
+  onAnswer,
+}: {
+  readonly item: PlannedItem;
+  readonly answers: ImportAnswers;
+  readonly onAnswer: (answers: ImportAnswers) => void;
+}) => {
   const what = item.type === "part" && item.slot ? slotName(item.slot) : item.type;
   return (
     <li>
-      {what} <strong>{item.name}</strong>: {item.substitute !== null ? <MenuChoice item={item} answers={answers} onAnswer={onAnswer} /> : item.status === "same" ? <Quiet>same as yours, nothing happens</Quiet> : item.status === "differs" ? <Wrong>differs</Wrong> : "new"}
+      {what} <strong>{item.name}</strong>:{" "}
+      {item.substitute !== null ? (
+        <MenuChoice item={item} answers={answers} onAnswer={onAnswer} />
+      ) : item.status === "same" ? (
+        <Quiet>same as yours, nothing happens</Quiet>
+      ) : item.status === "differs" ? (
+        <Wrong>differs</Wrong>
+      ) : (
+        "new"
+      )}
       {item.type === "part" && item.status === "new" ? (
         <>
-          <Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet> <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>{item.on ? "start paused" : "switch it on"}</Act>
+          <Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet>{" "}
+          <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>
+            {item.on ? "start paused" : "switch it on"}
+          </Act>
         </>
       ) : null}
     </li>

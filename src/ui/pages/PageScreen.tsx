@@ -22,7 +22,11 @@ export const PageScreen = () => {
   const params = useParams<{ page: string }>();
   const identity = decodeURIComponent(params.page);
   const { frame, seen } = useFrame();
-  const { data, error } = useCall("page", { page: identity, audience: seen.audience as "signedOut", state: seen.state });
+  const { data, error } = useCall("page", {
+    page: identity,
+    audience: seen.audience as "signedOut",
+    state: seen.state,
+  });
   const desk = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(760);
   useEffect(() => {
@@ -37,17 +41,35 @@ export const PageScreen = () => {
   const [height, setHeight] = useState(800);
   const [places, setPlaces] = useState<Places>({});
   const scale = Math.min(1, room / (WIDTH + 4));
-  if (error && !data) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
+  if (error && !data)
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Trouble>{error.message}</Trouble>
+      </Box>
+    );
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 3 }}>
       <SheetHead title={data?.page.title ?? "…"} about={<Mono>{data?.page.path}</Mono>}>
         {data && data.page.role !== "notFound" ? (
-          <Box component="a" href={frame.site.origin + data.page.path} target="_blank" rel="noreferrer" sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}>
+          <Box
+            component="a"
+            href={frame.site.origin + data.page.path}
+            target="_blank"
+            rel="noreferrer"
+            sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+          >
             See it live ↗
           </Box>
         ) : null}
       </SheetHead>
-      <Box sx={{ mt: 2, display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 330px" }, gap: 3 }}>
+      <Box
+        sx={{
+          mt: 2,
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", lg: "minmax(0,1fr) 330px" },
+          gap: 3,
+        }}
+      >
         <Box ref={desk} sx={{ minWidth: 0, position: "relative", pl: `${MARGIN}px` }}>
           {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
           {data ? <Leaders slots={data.slots} places={places} scale={scale} /> : null}
@@ -70,8 +92,17 @@ export const PageScreen = () => {
         </Box>
         <Box component="section" aria-label="What this page chooses">
           <Typography variant="h2">What this page chooses</Typography>
-          <Quiet>Choices are design: visitors see them with the next edition. Words and pictures of an entry are live at once.</Quiet>
-          {data ? data.slots.map((slot) => <SlotChoiceView key={slot.slot} page={identity} data={slot} isPointed={pointed === slot.slot} />) : <Waiting what="Reading the page …" />}
+          <Quiet>
+            Choices are design: visitors see them with the next edition. Words and pictures of an entry are
+            live at once.
+          </Quiet>
+          {data ? (
+            data.slots.map((slot) => (
+              <SlotChoiceView key={slot.slot} page={identity} data={slot} isPointed={pointed === slot.slot} />
+            ))
+          ) : (
+            <Waiting what="Reading the page …" />
+          )}
         </Box>
       </Box>
     </Box>
@@ -79,15 +110,43 @@ export const PageScreen = () => {
 };
 
 /** A badge in the margin for each slot, on a line to where it lies, as dimensions stand beside a drawing. */
-const Leaders = ({ slots, places, scale }: { readonly slots: CallResult<"page">["slots"]; readonly places: Places; readonly scale: number }) => (
+const Leaders = ({
+  slots,
+  places,
+  scale,
+}: {
+  readonly slots: CallResult<"page">["slots"];
+  readonly places: Places;
+  readonly scale: number;
+}) => (
   <Box aria-hidden sx={{ position: "absolute", inset: 0, pointerEvents: "none" }}>
     {slots.map(({ slot, part }) => {
       const place = places[slot];
       if (!place || part === null || slot === "side") return null;
       return (
         <Box key={slot}>
-          <Box sx={{ position: "absolute", left: MARGIN - 8, width: 5, top: place.top * scale + 2, height: Math.max(2, place.height * scale - 3), borderLeft: 1, borderTop: 1, borderBottom: 1, borderColor: "text.secondary" }} />
-          <Box sx={{ position: "absolute", left: 0, top: (place.top + Math.min(place.height, 900) / 2) * scale - 12, display: "flex", alignItems: "center" }}>
+          <Box
+            sx={{
+              position: "absolute",
+              left: MARGIN - 8,
+              width: 5,
+              top: place.top * scale + 2,
+              height: Math.max(2, place.height * scale - 3),
+              borderLeft: 1,
+              borderTop: 1,
+              borderBottom: 1,
+              borderColor: "text.secondary",
+            }}
+          />
+          <Box
+            sx={{
+              position: "absolute",
+              left: 0,
+              top: (place.top + Math.min(place.height, 900) / 2) * scale - 12,
+              display: "flex",
+              alignItems: "center",
+            }}
+          >
             <PartSign part={part} />
             <Box sx={{ width: 12, borderTop: 1, borderColor: "text.secondary" }} />
           </Box>
@@ -98,35 +157,68 @@ const Leaders = ({ slots, places, scale }: { readonly slots: CallResult<"page">[
 );
 
 /** One slot of the page: as everywhere, this page only, or nothing. */
-const SlotChoiceView = ({ page, data, isPointed }: { readonly page: string; readonly data: CallResult<"page">["slots"][number]; readonly isPointed: boolean }) => {
+const SlotChoiceView = ({
+  page,
+  data,
+  isPointed,
+}: {
+  readonly page: string;
+  readonly data: CallResult<"page">["slots"][number];
+  readonly isPointed: boolean;
+}) => {
   const { frame, badge } = useFrame();
   const site = useSite();
   const choose = useAct("choosePage");
   const { slot, chosen, part } = data;
   const value = chosen === null ? "everywhere" : chosen === "nothing" ? "nothing" : chosen.part;
-  const pick = (next: string) => choose.mutate({ pages: [page], slot, choice: next === "everywhere" || next === "nothing" ? next : { part: next } });
+  const pick = (next: string) =>
+    choose.mutate({
+      pages: [page],
+      slot,
+      choice: next === "everywhere" || next === "nothing" ? next : { part: next },
+    });
   return (
-    <Box sx={(theme) => ({ py: 1.25, px: 1, mx: -1, borderBottom: 1, borderColor: "divider", background: isPointed ? theme.vars?.palette.ours.brassWash : undefined })}>
+    <Box
+      sx={(theme) => ({
+        py: 1.25,
+        px: 1,
+        mx: -1,
+        borderBottom: 1,
+        borderColor: "divider",
+        background: isPointed ? theme.vars?.palette.ours.brassWash : undefined,
+      })}
+    >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, minHeight: 26 }}>
         <strong>{SLOT_NAMES[slot]}</strong>
         {part && frame.parts[part] ? (
           <>
-            <PartSign part={part} /> <SheetLink href={`/s/${site}/parts/${part}`}>{frame.parts[part].name}</SheetLink>
+            <PartSign part={part} />{" "}
+            <SheetLink href={`/s/${site}/parts/${part}`}>{frame.parts[part].name}</SheetLink>
           </>
         ) : (
           <Quiet>nothing</Quiet>
         )}
       </Box>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, mt: 0.5 }}>
-        <Select value={value} fullWidth onChange={(event) => pick(event.target.value)} SelectDisplayProps={{ "aria-label": `${SLOT_NAMES[slot]} of this page` }} disabled={choose.isPending}>
+        <Select
+          value={value}
+          fullWidth
+          onChange={(event) => pick(event.target.value)}
+          SelectDisplayProps={{ "aria-label": `${SLOT_NAMES[slot]} of this page` }}
+          disabled={choose.isPending}
+        >
           <MenuItem value="everywhere">as everywhere</MenuItem>
           {data.parts.map((id) => (
             <MenuItem key={id} value={id}>
               this page only: {badge(id)} {frame.parts[id]?.name}
             </MenuItem>
           ))}
-          {chosen !== null && chosen !== "nothing" && !data.parts.includes(chosen.part) ? <MenuItem value={chosen.part}>a part that is paused or gone</MenuItem> : null}
-          {slot === "layout" ? null : <MenuItem value="nothing">this page only: no {slotName(slot as Slot)}</MenuItem>}
+          {chosen !== null && chosen !== "nothing" && !data.parts.includes(chosen.part) ? (
+            <MenuItem value={chosen.part}>a part that is paused or gone</MenuItem>
+          ) : null}
+          {slot === "layout" ? null : (
+            <MenuItem value="nothing">this page only: no {slotName(slot as Slot)}</MenuItem>
+          )}
         </Select>
         {chosen === null ? null : <Act onClick={() => pick("everywhere")}>Reset</Act>}
       </Box>

@@ -6,24 +6,47 @@ import { useSnackbar } from "notistack";
 import { type ReactNode, useState } from "react";
 import type { Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
-import { pages, type PartState, STATE_NAMES } from "../../messages/words";
+import { type PartState, pages, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useSite } from "../client/hooks";
 import { Badge } from "../shell/Badge";
 import { Quiet } from "../theme/pieces";
 
 /** The head of a part: its badge, name, state, leaves, and what can be done with it. */
-export const PartHead = ({ data, leaf, children }: { readonly data: CallResult<"part">; readonly leaf: "design" | "where"; readonly children?: ReactNode }) => {
+export const PartHead = ({
+  data,
+  leaf,
+  children,
+}: {
+  readonly data: CallResult<"part">;
+  readonly leaf: "design" | "where";
+  readonly children?: ReactNode;
+}) => {
   const site = useSite();
   const { body, state, id } = data;
   return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.5, px: 2.5, minHeight: 52, borderBottom: 1, borderColor: "divider" }}>
+    <Box
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        gap: 1.5,
+        px: 2.5,
+        minHeight: 52,
+        borderBottom: 1,
+        borderColor: "divider",
+      }}
+    >
       <Badge slot={body.slot as Slot} number={body.number} />
       <PartName id={id} name={body.name} />
       <Quiet>
         {STATE_NAMES[state as PartState]} · shows on {data.shows} of {pages(data.pages)}
       </Quiet>
-      <Box component="nav" aria-label="Leaves of the part" sx={{ display: "flex", gap: 2, alignSelf: "stretch", ml: 2 }}>
+      <Box
+        component="nav"
+        aria-label="Leaves of the part"
+        sx={{ display: "flex", gap: 2, alignSelf: "stretch", ml: 2 }}
+      >
         <Leaf href={`/s/${site}/parts/${id}`} open={leaf === "design"}>
           Design
         </Leaf>
@@ -39,8 +62,30 @@ export const PartHead = ({ data, leaf, children }: { readonly data: CallResult<"
   );
 };
 
-const Leaf = ({ href, open, children }: { readonly href: string; readonly open: boolean; readonly children: string }) => (
-  <Box component={Link} href={href} aria-current={open ? "page" : undefined} sx={{ display: "flex", alignItems: "center", minHeight: 50, textDecoration: "none", color: open ? "text.primary" : "text.secondary", fontWeight: open ? 650 : 400, borderBottom: 2, borderColor: open ? "text.primary" : "transparent" }}>
+const Leaf = ({
+  href,
+  open,
+  children,
+}: {
+  readonly href: string;
+  readonly open: boolean;
+  readonly children: string;
+}) => (
+  <Box
+    component={Link}
+    href={href}
+    aria-current={open ? "page" : undefined}
+    sx={{
+      display: "flex",
+      alignItems: "center",
+      minHeight: 50,
+      textDecoration: "none",
+      color: open ? "text.primary" : "text.secondary",
+      fontWeight: open ? 650 : 400,
+      borderBottom: 2,
+      borderColor: open ? "text.primary" : "transparent",
+    }}
+  >
     {children}
   </Box>
 );
@@ -52,7 +97,22 @@ const PartName = ({ id, name }: { readonly id: string; readonly name: string }) 
   if (text === null)
     return (
       <Typography variant="h1">
-        <Box component="button" type="button" title="Rename (F2)" onClick={() => setText(name)} onKeyDown={(event) => event.key === "F2" && setText(name)} sx={{ font: "inherit", letterSpacing: "inherit", color: "inherit", background: "none", border: 0, p: 0, cursor: "text" }}>
+        <Box
+          component="button"
+          type="button"
+          title="Rename (F2)"
+          onClick={() => setText(name)}
+          onKeyDown={(event) => event.key === "F2" && setText(name)}
+          sx={{
+            font: "inherit",
+            letterSpacing: "inherit",
+            color: "inherit",
+            background: "none",
+            border: 0,
+            p: 0,
+            cursor: "text",
+          }}
+        >
           {name}
         </Box>
       </Typography>
@@ -60,7 +120,8 @@ const PartName = ({ id, name }: { readonly id: string; readonly name: string }) 
   const done = () => {
     const next = text.trim();
     setText(null);
-    if (next !== "" && next !== name) change.mutate({ operations: [{ op: "set", id, path: ["name"], value: next, was: name }] });
+    if (next !== "" && next !== name)
+      change.mutate({ operations: [{ op: "set", id, path: ["name"], value: next, was: name }] });
   };
   return (
     <TextField
@@ -77,7 +138,13 @@ const PartName = ({ id, name }: { readonly id: string; readonly name: string }) 
   );
 };
 
-export const PartMenu = ({ data, quiet = false }: { readonly quiet?: boolean; readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> } }) => {
+export const PartMenu = ({
+  data,
+  quiet = false,
+}: {
+  readonly quiet?: boolean;
+  readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> };
+}) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const site = useSite();
   const router = useRouter();
@@ -107,12 +174,22 @@ export const PartMenu = ({ data, quiet = false }: { readonly quiet?: boolean; re
   const copy = async (withPlacement: boolean) => {
     close();
     const made = await duplicate.mutateAsync({ part: id, withPlacement });
-    say.enqueueSnackbar(withPlacement ? "Copied with its lines. The copy is paused: two of the same would be tied." : "Copied. The copy shows nowhere yet.");
+    say.enqueueSnackbar(
+      withPlacement
+        ? "Copied with its lines. The copy is paused: two of the same would be tied."
+        : "Copied. The copy shows nowhere yet.",
+    );
     router.push(`/s/${site}/parts/${made.part}`);
   };
   return (
     <>
-      <Button variant={quiet ? "text" : "outlined"} color="inherit" aria-haspopup="menu" aria-label="More to do with this part" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        variant={quiet ? "text" : "outlined"}
+        color="inherit"
+        aria-haspopup="menu"
+        aria-label="More to do with this part"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         More ▾
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
@@ -126,9 +203,22 @@ export const PartMenu = ({ data, quiet = false }: { readonly quiet?: boolean; re
           )
         ) : null}
         {body.binnedAt === null ? (
-          <MenuItem onClick={() => set("binnedAt", new Date().toISOString(), null, "Put in the bin. Visitors see it until you publish.")}>Put in the bin</MenuItem>
+          <MenuItem
+            onClick={() =>
+              set(
+                "binnedAt",
+                new Date().toISOString(),
+                null,
+                "Put in the bin. Visitors see it until you publish.",
+              )
+            }
+          >
+            Put in the bin
+          </MenuItem>
         ) : (
-          <MenuItem onClick={() => set("binnedAt", null, body.binnedAt, "Restored.")}>Restore from the bin</MenuItem>
+          <MenuItem onClick={() => set("binnedAt", null, body.binnedAt, "Restored.")}>
+            Restore from the bin
+          </MenuItem>
         )}
       </Menu>
     </>

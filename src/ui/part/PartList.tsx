@@ -1,20 +1,35 @@
 "use client";
 import { Autocomplete, Box, TextField, Typography } from "@mui/material";
-import { type KeyboardEvent, useState } from "react";
-import { BLOCK_KINDS, type BlockKind, defaultSettings } from "../../core/model/blocks";
-import { type Operation, setNodeOperation, valueAt } from "../../core/model/operations";
-import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
+import { useState } from "react";
+import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
+import { setNodeOperation, valueAt } from "../../core/model/operations";
+import type { Band, Block, Cell, Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
-import { findPlace, type NodePlace, type PartNode, withFreshIds } from "../../core/model/tree";
+import { findPlace, type NodePlace } from "../../core/model/tree";
 import { BLOCK_NAMES } from "../../messages/words";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
-import { BAND_CONTROLS, BLOCK_CONTROLS, CELL_CONTROLS, type FieldSpec, FIRST_SETTINGS, LOOK_CONTROLS } from "./controls";
+import {
+  BAND_CONTROLS,
+  BLOCK_CONTROLS,
+  CELL_CONTROLS,
+  FIRST_SETTINGS,
+  type FieldSpec,
+  LOOK_CONTROLS,
+} from "./controls";
 import { useEditor } from "./editor";
-import { newNodeId } from "./new-id";
 import { Field } from "./Field";
-import { bandText, blockText, shareText, walkOrder } from "./list-lines";
-import { keyOf } from "../shell/useKeys";
+import { bandText, blockText, shareText } from "./list-lines";
+import {
+  addBand,
+  addBlock,
+  addCell,
+  canUnbox,
+  duplicateNode,
+  handleListKeys,
+  removeSelected,
+  unbox,
+} from "./node-actions";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
@@ -26,7 +41,10 @@ export const PartList = () => {
         <BandLine key={band.id} band={band} part={part} selected={selected} onSelect={select} />
       ))}
       {part.bands.length === 0 ? (
-        <Typography sx={{ p: 2, color: "text.secondary" }}>This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something there.</Typography>
+        <Typography sx={{ p: 2, color: "text.secondary" }}>
+          This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something
+          there.
+        </Typography>
       ) : (
         <AddLine part={part} />
       )}
@@ -37,13 +55,6 @@ export const PartList = () => {
   );
 };
 
-const addBand = () => {
-  const { part, id, apply, select } = useEditor.getState();
-  if (!part) return;
-  const node = Band.parse({ id: newNodeId(), name: `Band ${part.bands.length + 1}`, cells: [{ id: newNodeId(), share: 1 }] });
-  if (apply([{ op: "insertNode", id, parent: "", index: part.bands.length, node }])) select(node.id);
-};
-
 interface BandProps {
   readonly band: Band;
   readonly part: Part;
@@ -52,7 +63,10 @@ interface BandProps {
 }
 
 const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
-  const inside = selected !== null && (selected === band.id || [...band.cells].some((cell) => cell.id === selected || holds(cell.blocks, selected)));
+  const inside =
+    selected !== null &&
+    (selected === band.id ||
+      [...band.cells].some((cell) => cell.id === selected || holds(cell.blocks, selected)));
   return (
     <Box sx={{ borderBottom: 1, borderColor: "divider" }}>
       <Box sx={{ px: 2, pt: 1.25, pb: 1.25 }}>
@@ -64,7 +78,14 @@ const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
         </Box>
         <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}>
           {band.cells.map((cell, index) => (
-            <CellSpan key={cell.id} cell={cell} band={band} isFirst={index === 0} selected={selected} onSelect={onSelect} />
+            <CellSpan
+              key={cell.id}
+              cell={cell}
+              band={band}
+              isFirst={index === 0}
+              selected={selected}
+              onSelect={onSelect}
+            />
           ))}
         </Box>
       </Box>
@@ -73,28 +94,63 @@ const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
   );
 };
 
-const holds = (blocks: readonly Block[], id: string): boolean => blocks.some((block) => block.id === id || holds(block.blocks ?? [], id));
+const holds = (blocks: readonly Block[], id: string): boolean =>
+  blocks.some((block) => block.id === id || holds(block.blocks ?? [], id));
 
-const CellSpan = ({ cell, band, isFirst, selected, onSelect }: { readonly cell: Cell; readonly band: Band; readonly isFirst: boolean; readonly selected: string | null; readonly onSelect: (node: string | null) => void }) => {
+const CellSpan = ({
+  cell,
+  band,
+  isFirst,
+  selected,
+  onSelect,
+}: {
+  readonly cell: Cell;
+  readonly band: Band;
+  readonly isFirst: boolean;
+  readonly selected: string | null;
+  readonly onSelect: (node: string | null) => void;
+}) => {
   const share = shareText(cell, band);
   return (
     <>
       {isFirst ? null : <Quiet aria-hidden>│</Quiet>}
-      <NodeButton id={cell.id} cell selected={selected} onSelect={onSelect} label={`Cell${share ? `, ${share}` : ""}`}>
+      <NodeButton
+        id={cell.id}
+        cell
+        selected={selected}
+        onSelect={onSelect}
+        label={`Cell${share ? `, ${share}` : ""}`}
+      >
         {share || "▫"}
       </NodeButton>
-      {cell.blocks.length === 0 ? <Quiet>empty</Quiet> : <BlockChips blocks={cell.blocks} selected={selected} onSelect={onSelect} />}
+      {cell.blocks.length === 0 ? (
+        <Quiet>empty</Quiet>
+      ) : (
+        <BlockChips blocks={cell.blocks} selected={selected} onSelect={onSelect} />
+      )}
     </>
   );
 };
 
-const BlockChips = ({ blocks, selected, onSelect }: { readonly blocks: readonly Block[]; readonly selected: string | null; readonly onSelect: (node: string | null) => void }) => {
+const BlockChips = ({
+  blocks,
+  selected,
+  onSelect,
+}: {
+  readonly blocks: readonly Block[];
+  readonly selected: string | null;
+  readonly onSelect: (node: string | null) => void;
+}) => {
   const { frame } = useFrame();
   const menuName = (id: string) => frame.menus.find((menu) => menu.id === id)?.name ?? "gone";
   return (
     <>
       {blocks.map((block, index) => (
-        <Box key={block.id} component="span" sx={{ display: "inline-flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}>
+        <Box
+          key={block.id}
+          component="span"
+          sx={{ display: "inline-flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}
+        >
           {index > 0 ? <Quiet aria-hidden>·</Quiet> : null}
           <NodeButton id={block.id} selected={selected} onSelect={onSelect}>
             {blockText(block, menuName)}
@@ -122,7 +178,15 @@ interface NodeButtonProps {
   readonly cell?: boolean;
   readonly label?: string;
 }
-const NodeButton = ({ id, selected, onSelect, children, plain = false, cell = false, label }: NodeButtonProps) => {
+const NodeButton = ({
+  id,
+  selected,
+  onSelect,
+  children,
+  plain = false,
+  cell = false,
+  label,
+}: NodeButtonProps) => {
   const on = selected === id;
   return (
     <Box
@@ -136,7 +200,11 @@ const NodeButton = ({ id, selected, onSelect, children, plain = false, cell = fa
         font: "inherit",
         fontWeight: plain || on ? 600 : 400,
         color: cell && !on ? "text.secondary" : "inherit",
-        background: on ? theme.vars?.palette.ours.brassWash : plain || cell ? "none" : theme.vars?.palette.ours.sheet,
+        background: on
+          ? theme.vars?.palette.ours.brassWash
+          : plain || cell
+            ? "none"
+            : theme.vars?.palette.ours.sheet,
         border: plain || cell ? "1px solid transparent" : 1,
         borderColor: on ? theme.vars?.palette.ours.brass : plain || cell ? "transparent" : "divider",
         borderRadius: 1,
@@ -164,121 +232,62 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
   const [more, setMore] = useState(false);
   const place = findPlace(part, node);
   if (!place) return null;
-  const fits = specsFor(place).filter((spec) => !spec.when || valueAt(place.node, spec.when[0]) === spec.when[1]);
-  const first = place.type === "block" ? Math.min(FIRST_SETTINGS, BLOCK_CONTROLS[(place.node as Block).kind].length) : FIRST_SETTINGS;
+  const fits = specsFor(place).filter(
+    (spec) => !spec.when || valueAt(place.node, spec.when[0]) === spec.when[1],
+  );
+  const first =
+    place.type === "block"
+      ? Math.min(FIRST_SETTINGS, BLOCK_CONTROLS[(place.node as Block).kind].length)
+      : FIRST_SETTINGS;
   const shown = more ? fits : fits.slice(0, Math.max(first, 1));
   const hidden = fits.length - shown.length;
-  const name = place.type === "block" ? BLOCK_NAMES[(place.node as Block).kind] : place.type === "cell" ? "Cell" : (place.node as Band).name || "Band";
+  const name =
+    place.type === "block"
+      ? BLOCK_NAMES[(place.node as Block).kind]
+      : place.type === "cell"
+        ? "Cell"
+        : (place.node as Band).name || "Band";
   return (
-    <Box component="section" aria-label={`Settings of ${name}`} sx={(theme) => ({ pl: "14px", pr: 2, py: 1.25, borderLeft: `2px solid ${theme.vars?.palette.ours.brass}`, background: theme.vars?.palette.ours.paper })}>
+    <Box
+      component="section"
+      aria-label={`Settings of ${name}`}
+      sx={(theme) => ({
+        pl: "14px",
+        pr: 2,
+        py: 1.25,
+        borderLeft: `2px solid ${theme.vars?.palette.ours.brass}`,
+        background: theme.vars?.palette.ours.paper,
+      })}
+    >
       <Typography variant="h2" sx={{ mb: 0.5 }}>
         {name}
       </Typography>
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec) => (
-        <Field key={`${node} ${spec.path.join(".")}`} spec={spec} value={valueAt(place.node, spec.path)} onChange={(value) => apply([setNodeOperation(useEditor.getState().part as Part, id, node, spec.path, value)])} />
+        <Field
+          key={`${node} ${spec.path.join(".")}`}
+          spec={spec}
+          value={valueAt(place.node, spec.path)}
+          onChange={(value) =>
+            apply([setNodeOperation(useEditor.getState().part as Part, id, node, spec.path, value)])
+          }
+        />
       ))}
       <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", gap: 2 }}>
-        {hidden > 0 || more ? <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act> : null}
+        {hidden > 0 || more ? (
+          <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
+        ) : null}
         <Act onClick={() => duplicateNode(place)}>Duplicate</Act>
         {canUnbox(place) ? <Act onClick={() => unbox(place)}>Remove box, keep contents</Act> : null}
         <Act onClick={() => removeSelected(place)}>Remove</Act>
       </Box>
-      {place.type === "band" ? <Box sx={{ mt: 0.5 }}><Act onClick={() => addCell(place.node as Band)}>Add a cell</Act></Box> : null}
+      {place.type === "band" ? (
+        <Box sx={{ mt: 0.5 }}>
+          <Act onClick={() => addCell(place.node as Band)}>Add a cell</Act>
+        </Box>
+      ) : null}
     </Box>
   );
-};
-
-const addCell = (band: Band) => {
-  const { id, apply } = useEditor.getState();
-  apply([{ op: "insertNode", id, parent: band.id, index: band.cells.length, node: { id: newNodeId(), share: 1, align: "start", direction: "row", gap: 16, blocks: [] } }]);
-};
-
-const duplicateNode = (place: NodePlace) => {
-  const { id, apply, select } = useEditor.getState();
-  const copy = withFreshIds(place.node, newNodeId);
-  if (apply([{ op: "insertNode", id, parent: place.parent, index: place.index + 1, node: copy }])) select(copy.id);
-};
-
-const canUnbox = (place: NodePlace): boolean => place.type === "block" && (place.node as Block).kind === "group" && ((place.node as Block).blocks?.length ?? 0) > 0;
-
-/** The box goes, what was in it stays, in its place and order. */
-const unbox = (place: NodePlace) => {
-  const { id, apply, select } = useEditor.getState();
-  const inside = (place.node as Block).blocks ?? [];
-  const moves = inside.map((block, index): Operation => ({ op: "moveNode", id, node: block.id, from: { parent: place.node.id, index: 0 }, to: { parent: place.parent, index: place.index + index } }));
-  const empty = { ...(place.node as Block), blocks: [] };
-  if (apply([...moves, { op: "removeNode", id, parent: place.parent, index: place.index + inside.length, node: empty }])) select(inside[0]?.id ?? null);
-};
-
-const removeSelected = (place: NodePlace) => {
-  const { id, apply, select, part } = useEditor.getState();
-  if (place.type === "cell" && part && (findPlace(part, place.parent)?.node as Band).cells.length === 1) return;
-  if (apply([{ op: "removeNode", id, parent: place.parent, index: place.index, node: place.node }])) select(null);
-};
-
-/** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Delete removes, Esc goes outwards. */
-const handleListKeys = (event: KeyboardEvent<HTMLElement>): void => {
-  const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
-  const { part, select } = useEditor.getState();
-  if (!node || !part) return;
-  const place = findPlace(part, node);
-  if (!place) return;
-  const key = keyOf(event);
-  const act = LIST_KEYS[key];
-  if (!act) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const focus = act(place, part);
-  if (focus === undefined) return;
-  select(key === "escape" || key.startsWith("alt+") ? focus : useEditor.getState().selected);
-  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus());
-};
-
-type ListKey = (place: NodePlace, part: Part) => string | null | undefined;
-
-const step = (by: number): ListKey => (place, part) => {
-  const order = place.type === "cell" ? [] : walkOrder(part);
-  return order[order.indexOf(place.node.id) + by] ?? undefined;
-};
-
-const move = (by: number): ListKey => (place, part) => {
-  const { id, apply } = useEditor.getState();
-  const target = neighbour(place, part, by);
-  if (!target) return undefined;
-  apply([{ op: "moveNode", id, node: place.node.id, from: { parent: place.parent, index: place.index }, to: target }]);
-  return place.node.id;
-};
-
-/** Where a node goes one step on: within its parent, or over into the next cell of the band. */
-const neighbour = (place: NodePlace, part: Part, by: number): { parent: string; index: number } | undefined => {
-  const siblings = siblingsOf(place, part);
-  const index = place.index + by;
-  if (index >= 0 && index < siblings.length) return { parent: place.parent, index };
-  const cell = findPlace(part, place.parent);
-  if (place.type !== "block" || cell?.type !== "cell") return undefined;
-  const next = (findPlace(part, cell.parent)?.node as Band).cells[cell.index + by];
-  return next ? { parent: next.id, index: by > 0 ? 0 : next.blocks.length } : undefined;
-};
-
-const siblingsOf = (place: NodePlace, part: Part): readonly PartNode[] => {
-  if (place.parent === "") return part.bands;
-  const around = findPlace(part, place.parent)?.node as Band | Cell | Block;
-  return "cells" in around ? around.cells : (around.blocks ?? []);
-};
-
-const LIST_KEYS: Readonly<Record<string, ListKey>> = {
-  arrowright: step(1),
-  arrowdown: step(1),
-  arrowleft: step(-1),
-  arrowup: step(-1),
-  "alt+arrowright": move(1),
-  "alt+arrowdown": move(1),
-  "alt+arrowleft": move(-1),
-  "alt+arrowup": move(-1),
-  "ctrl+d": (place) => (duplicateNode(place), undefined),
-  delete: (place) => (removeSelected(place), undefined),
-  escape: (place) => (place.parent === "" ? null : place.parent),
 };
 
 /** Blocks that make sense in a slot; all others can be typed too, but these come first. */
@@ -308,26 +317,18 @@ const AddLine = ({ part }: { readonly part: Part }) => {
           addBlock(kind);
           setKey(key + 1);
         }}
-        renderInput={(params) => <TextField {...params} variant="standard" placeholder="add: type “se…” → search box" slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, "aria-label": "Add a block" } }} />}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            variant="standard"
+            placeholder="add: type “se…” → search box"
+            slotProps={{
+              ...params.slotProps,
+              htmlInput: { ...params.slotProps.htmlInput, "aria-label": "Add a block" },
+            }}
+          />
+        )}
       />
     </Box>
   );
 };
-
-const addBlock = (kind: BlockKind) => {
-  const { part, id, selected, apply, select } = useEditor.getState();
-  if (!part) return;
-  const place = selected === null ? undefined : findPlace(part, selected);
-  const lastCell = part.bands.at(-1)?.cells.at(-1) as Cell;
-  const target =
-    place?.type === "block"
-      ? { parent: place.parent, index: place.index + 1 }
-      : place?.type === "cell"
-        ? { parent: place.node.id, index: (place.node as Cell).blocks.length }
-        : place?.type === "band"
-          ? { parent: ((place.node as Band).cells.at(-1) as Cell).id, index: ((place.node as Band).cells.at(-1) as Cell).blocks.length }
-          : { parent: lastCell.id, index: lastCell.blocks.length };
-  const node = { id: newNodeId(), kind, settings: defaultSettings(kind), look: Look.parse({}), ...(kind === "group" ? { blocks: [] } : {}) };
-  if (apply([{ op: "insertNode", id, ...target, node }])) select(node.id);
-};
-

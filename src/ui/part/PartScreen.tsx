@@ -28,7 +28,8 @@ export const PartScreen = () => {
     };
   }, [refresh]);
   useEffect(() => {
-    if (data && data.id === id && useEditor.getState().saving !== "saving") editor.open(site, id, data.body as Part);
+    if (data && data.id === id && useEditor.getState().saving !== "saving")
+      editor.open(site, id, data.body as Part);
   }, [data, editor.open, id, site]);
   useEffect(() => {
     const leave = (event: BeforeUnloadEvent) => {
@@ -39,8 +40,18 @@ export const PartScreen = () => {
     return () => window.removeEventListener("beforeunload", leave);
   }, []);
 
-  if (error && !data) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
-  if (!data || !editor.part || editor.id !== id) return <Box sx={{ p: 2.5 }}><Waiting what="Opening the part …" /></Box>;
+  if (error && !data)
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Trouble>{error.message}</Trouble>
+      </Box>
+    );
+  if (!data || !editor.part || editor.id !== id)
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Waiting what="Opening the part …" />
+      </Box>
+    );
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
       <PartHead data={data} leaf="design">
@@ -49,7 +60,11 @@ export const PartScreen = () => {
       </PartHead>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
         <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
-          {editor.trouble ? <Box sx={{ px: 2 }}><Trouble>{editor.trouble}</Trouble></Box> : null}
+          {editor.trouble ? (
+            <Box sx={{ px: 2 }}>
+              <Trouble>{editor.trouble}</Trouble>
+            </Box>
+          ) : null}
           <PartList />
         </Box>
         <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0 })}>

@@ -22,7 +22,13 @@ export const PlacePicker = ({ label, placeholder, withEveryPage, onPick }: Props
   const options = useMemo(() => {
     const rows = data?.groups.flatMap((group) => group.rows) ?? [];
     // a row followed by a deeper one has pages below it
-    const parents = new Set(rows.filter((row, index) => (rows[index + 1]?.depth ?? 0) > row.depth && row.identity.startsWith("entry:")).map((row) => row.identity.slice(6)));
+    const parents = new Set(
+      rows
+        .filter(
+          (row, index) => (rows[index + 1]?.depth ?? 0) > row.depth && row.identity.startsWith("entry:"),
+        )
+        .map((row) => row.identity.slice(6)),
+    );
     return placeOptions(frame.vocabulary, parents).filter((each) => withEveryPage || each.clause !== null);
   }, [data, frame.vocabulary, withEveryPage]);
   return (
@@ -43,7 +49,17 @@ export const PlacePicker = ({ label, placeholder, withEveryPage, onPick }: Props
         setRound(round + 1);
       }}
       noOptionsText="This site has nothing of that name"
-      renderInput={(params) => <TextField {...params} variant="standard" placeholder={placeholder} slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, "aria-label": label } }} />}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          variant="standard"
+          placeholder={placeholder}
+          slotProps={{
+            ...params.slotProps,
+            htmlInput: { ...params.slotProps.htmlInput, "aria-label": label },
+          }}
+        />
+      )}
     />
   );
 };

@@ -1,8 +1,8 @@
 "use client";
 import { Box } from "@mui/material";
 import { useEffect, useRef } from "react";
-import type { RenderedPage } from "../../core/render/page";
 import type { Slot } from "../../core/model/slot";
+import type { RenderedPage } from "../../core/render/page";
 
 export interface Drawing {
   readonly id: number;
@@ -35,13 +35,30 @@ const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
   if (!before) return { css: after.css, body: after.body };
   const css = before.css === after.css ? {} : { css: after.css };
   if (before.body === after.body) return css;
-  const changed = (Object.keys(after.regions) as Slot[]).filter((slot) => before.regions[slot] !== after.regions[slot]);
-  const samePlaces = changed.length > 0 && changed.every((slot) => before.regions[slot] !== "" && after.regions[slot] !== "");
-  return samePlaces ? { ...css, regions: Object.fromEntries(changed.map((slot) => [slot, after.regions[slot]])) } : { ...css, body: after.body };
+  const changed = (Object.keys(after.regions) as Slot[]).filter(
+    (slot) => before.regions[slot] !== after.regions[slot],
+  );
+  const samePlaces =
+    changed.length > 0 && changed.every((slot) => before.regions[slot] !== "" && after.regions[slot] !== "");
+  return samePlaces
+    ? { ...css, regions: Object.fromEntries(changed.map((slot) => [slot, after.regions[slot]])) }
+    : { ...css, body: after.body };
 };
 
 /** One preview: a frame on the preview host that is patched, never reloaded. */
-export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slot, selected, onDrawn, onPlaces, onPointed }: Props) => {
+export const PreviewFrame = ({
+  origin,
+  drawing,
+  width,
+  scale,
+  height,
+  title,
+  slot,
+  selected,
+  onDrawn,
+  onPlaces,
+  onPointed,
+}: Props) => {
   const frame = useRef<HTMLIFrameElement>(null);
   const ready = useRef(false);
   const shown = useRef<RenderedPage | null>(null);
@@ -53,7 +70,12 @@ export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slo
   const draw = (next: Drawing | null) => {
     if (!next || !ready.current) return;
     const isNew = subject.current !== next.subject;
-    post({ type: "draw", id: next.id, ...patchFrom(shown.current, next.page), ...(isNew && slot ? { show: slot } : {}) });
+    post({
+      type: "draw",
+      id: next.id,
+      ...patchFrom(shown.current, next.page),
+      ...(isNew && slot ? { show: slot } : {}),
+    });
     shown.current = next.page;
     subject.current = next.subject;
   };
@@ -62,7 +84,14 @@ export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slo
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       if (event.origin !== origin || event.source !== frame.current?.contentWindow) return;
-      const message = event.data as { type: string; id?: number; nodes?: string[]; slot?: string | null; height?: number; places?: Places };
+      const message = event.data as {
+        type: string;
+        id?: number;
+        nodes?: string[];
+        slot?: string | null;
+        height?: number;
+        places?: Places;
+      };
       if (message.type === "ready") {
         ready.current = true;
         shown.current = null;
@@ -84,12 +113,29 @@ export const PreviewFrame = ({ origin, drawing, width, scale, height, title, slo
   }, [selected]);
 
   return (
-    <Box sx={{ width: Math.round(width * scale), height, overflow: "hidden", border: 1, borderColor: "divider", background: "white", flex: "none" }}>
+    <Box
+      sx={{
+        width: Math.round(width * scale),
+        height,
+        overflow: "hidden",
+        border: 1,
+        borderColor: "divider",
+        background: "white",
+        flex: "none",
+      }}
+    >
       <iframe
         ref={frame}
         src={`${origin}/`}
         title={title}
-        style={{ width, height: Math.ceil(height / scale), border: 0, transform: `scale(${scale})`, transformOrigin: "0 0", display: "block" }}
+        style={{
+          width,
+          height: Math.ceil(height / scale),
+          border: 0,
+          transform: `scale(${scale})`,
+          transformOrigin: "0 0",
+          display: "block",
+        }}
       />
     </Box>
   );

@@ -40,8 +40,16 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const pages = data?.pages ?? [];
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const preview = usePreview(page?.identity ?? null, { id, part }, seen, 3);
-  const pick = (index: number) => () => (letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined);
-  useKeys({ "1": pick(0), "2": pick(1), "3": pick(2), "4": pick(3), "5": pick(4), "0": () => (letterKeysOn() ? setFull((now) => !now) : undefined) });
+  const pick = (index: number) => () =>
+    letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
+  useKeys({
+    "1": pick(0),
+    "2": pick(1),
+    "3": pick(2),
+    "4": pick(3),
+    "5": pick(4),
+    "0": () => (letterKeysOn() ? setFull((now) => !now) : undefined),
+  });
 
   const scale = full ? 1 : Math.min(0.62, room / (WIDE + 4));
   const isLarge = part.slot === "layout" || part.slot === "side";
@@ -49,34 +57,94 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const pointed = (nodes: readonly string[], slot: string | null) => {
     if (slot === part.slot) select(nodes[0] ?? null);
   };
-  const common = { origin: frame.site.previewOrigin, drawing: preview.drawing, scale, slot: part.slot, selected, onDrawn: preview.onDrawn, onPointed: pointed };
+  const common = {
+    origin: frame.site.previewOrigin,
+    drawing: preview.drawing,
+    scale,
+    slot: part.slot,
+    selected,
+    onDrawn: preview.onDrawn,
+    onPointed: pointed,
+  };
   return (
     <Box sx={{ p: 2, minWidth: 0 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1, minHeight: 28 }}>
         <strong>{page?.title}</strong>
         <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>
         <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
-        <ToggleButtonGroup exclusive size="small" value={full} onChange={(_, next: boolean | null) => setFull(next ?? full)} aria-label="Size of the previews" sx={{ ml: "auto", "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none" } }}>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={full}
+          onChange={(_, next: boolean | null) => setFull(next ?? full)}
+          aria-label="Size of the previews"
+          sx={{ ml: "auto", "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none" } }}
+        >
           <ToggleButton value={false}>{Math.round(Math.min(0.62, room / (WIDE + 4)) * 100)} %</ToggleButton>
           <ToggleButton value={true}>100 %</ToggleButton>
         </ToggleButtonGroup>
       </Box>
-      {data?.showsNowhere ? <Trouble>It shows on no page yet; these previews show how it would look.</Trouble> : null}
+      {data?.showsNowhere ? (
+        <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
+      ) : null}
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>
-        <PreviewFrame {...common} width={WIDE} height={heights[0] as number} title={`${page?.title ?? "Page"} at ${WIDE} px`} />
+        <PreviewFrame
+          {...common}
+          width={WIDE}
+          height={heights[0] as number}
+          title={`${page?.title ?? "Page"} at ${WIDE} px`}
+        />
         <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>
           {NARROWER.map((width) => (
-            <PreviewFrame key={width} {...common} width={width} height={heights[1] as number} title={`${page?.title ?? "Page"} at ${width} px`} />
+            <PreviewFrame
+              key={width}
+              {...common}
+              width={width}
+              height={heights[1] as number}
+              title={`${page?.title ?? "Page"} at ${width} px`}
+            />
           ))}
         </Box>
       </Box>
-      <Box role="group" aria-label="Pages to look at" sx={{ mt: 1.25, display: "grid", gridTemplateColumns: "repeat(auto-fill,minmax(140px,1fr))", gap: 1 }}>
+      <Box
+        role="group"
+        aria-label="Pages to look at"
+        sx={{ mt: 1.25, display: "grid", gridTemplateColumns: "repeat(auto-fill,minmax(140px,1fr))", gap: 1 }}
+      >
         {pages.map((each, index) => {
           const on = each.identity === page?.identity;
           return (
-            <Box key={each.identity} component="button" type="button" aria-pressed={on} onClick={() => setChosen(each.identity)} sx={(theme) => ({ font: "inherit", color: "inherit", textAlign: "left", px: 1, py: 0.5, minHeight: 46, border: 1, borderColor: on ? "text.primary" : "divider", borderRadius: 1, background: theme.vars?.palette.ours.sheet, cursor: "pointer", minWidth: 0 })}>
-              <Box sx={{ fontWeight: 600, fontSize: 12.5, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+            <Box
+              key={each.identity}
+              component="button"
+              type="button"
+              aria-pressed={on}
+              onClick={() => setChosen(each.identity)}
+              sx={(theme) => ({
+                font: "inherit",
+                color: "inherit",
+                textAlign: "left",
+                px: 1,
+                py: 0.5,
+                minHeight: 46,
+                border: 1,
+                borderColor: on ? "text.primary" : "divider",
+                borderRadius: 1,
+                background: theme.vars?.palette.ours.sheet,
+                cursor: "pointer",
+                minWidth: 0,
+              })}
+            >
+              <Box
+                sx={{
+                  fontWeight: 600,
+                  fontSize: 12.5,
+                  overflow: "hidden",
+                  textOverflow: "ellipsis",
+                  whiteSpace: "nowrap",
+                }}
+              >
                 {index + 1} {each.title}
               </Box>
               <Quiet style={{ fontSize: 12 }}>{WHY_WORDS[each.why]}</Quiet>

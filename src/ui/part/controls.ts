@@ -4,7 +4,13 @@ import { ARRANGEMENTS, type BlockKind, FACT_KINDS, TEXT_STYLES } from "../../cor
 export type Control =
   | { readonly type: "text" }
   | { readonly type: "longText" }
-  | { readonly type: "number"; readonly unit?: string; readonly max: number; readonly min?: number; readonly step?: number }
+  | {
+      readonly type: "number";
+      readonly unit?: string;
+      readonly max: number;
+      readonly min?: number;
+      readonly step?: number;
+    }
   | { readonly type: "perWidth"; readonly unit?: string; readonly max: number; readonly min?: number }
   | { readonly type: "one"; readonly options: readonly (readonly [string, string])[] }
   | { readonly type: "many"; readonly options: readonly (readonly [string, string])[] }
@@ -26,17 +32,48 @@ export interface FieldSpec {
   readonly when?: readonly [path: readonly string[], value: unknown];
 }
 
-const TEXT_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> = { body: "body", small: "small", lead: "lead", h1: "heading 1", h2: "heading 2", h3: "heading 3", h4: "heading 4" };
-const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = { date: "date", when: "when it is", author: "author", terms: "topics and tags", fields: "own fields", summary: "summary" };
+const TEXT_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> = {
+  body: "body",
+  small: "small",
+  lead: "lead",
+  h1: "heading 1",
+  h2: "heading 2",
+  h3: "heading 3",
+  h4: "heading 4",
+};
+const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = {
+  date: "date",
+  when: "when it is",
+  author: "author",
+  terms: "topics and tags",
+  fields: "own fields",
+  summary: "summary",
+};
 
 const textStyle: Control = { type: "one", options: TEXT_STYLES.map((style) => [style, TEXT_NAMES[style]]) };
 const factList: Control = { type: "many", options: FACT_KINDS.map((kind) => [kind, FACT_NAMES[kind]]) };
-const direction: Control = { type: "one", options: [["row", "side by side"], ["column", "below each other"]] };
-const setting = (name: string, control: Control, more: Partial<FieldSpec> = {}): FieldSpec => ({ path: ["settings", ...name.split(".")], control, ...more });
+const direction: Control = {
+  type: "one",
+  options: [
+    ["row", "side by side"],
+    ["column", "below each other"],
+  ],
+};
+const setting = (name: string, control: Control, more: Partial<FieldSpec> = {}): FieldSpec => ({
+  path: ["settings", ...name.split(".")],
+  control,
+  ...more,
+});
 
 export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> = {
   logo: [
-    setting("variant", { type: "one", options: [["normal", "normal"], ["overPictures", "over pictures"]] }),
+    setting("variant", {
+      type: "one",
+      options: [
+        ["normal", "normal"],
+        ["overPictures", "over pictures"],
+      ],
+    }),
     setting("height", { type: "perWidth", unit: "px", max: 400 }),
     setting("link", { type: "switch" }),
   ],
@@ -45,22 +82,69 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   menu: [
     setting("menu", { type: "menu" }),
     setting("direction", direction),
-    setting("subItems", { type: "one", options: [["dropDown", "drop down"], ["none", "not shown"]] }),
-    setting("buttonBelow", { type: "number", unit: "px", max: 2000 }, { when: [["settings", "direction"], "row"] }),
-    setting("drawerSide", { type: "one", options: [["left", "the left"], ["right", "the right"]] }, { when: [["settings", "direction"], "row"] }),
+    setting("subItems", {
+      type: "one",
+      options: [
+        ["dropDown", "drop down"],
+        ["none", "not shown"],
+      ],
+    }),
+    setting(
+      "buttonBelow",
+      { type: "number", unit: "px", max: 2000 },
+      { when: [["settings", "direction"], "row"] },
+    ),
+    setting(
+      "drawerSide",
+      {
+        type: "one",
+        options: [
+          ["left", "the left"],
+          ["right", "the right"],
+        ],
+      },
+      { when: [["settings", "direction"], "row"] },
+    ),
     setting("gap", { type: "number", unit: "px", max: 200 }),
     setting("label", { type: "text" }, { label: "Name for screen readers" }),
   ],
   button: [
     setting("label", { type: "text" }),
     setting("target", { type: "target" }),
-    setting("look", { type: "one", options: [["filled", "filled"], ["outlined", "outlined"], ["plain", "plain"]] }),
+    setting("look", {
+      type: "one",
+      options: [
+        ["filled", "filled"],
+        ["outlined", "outlined"],
+        ["plain", "plain"],
+      ],
+    }),
   ],
-  search: [setting("placeholder", { type: "text" }), setting("width", { type: "number", unit: "px", max: 800 })],
-  social: [setting("look", { type: "one", options: [["icons", "signs"], ["words", "words"]] }), setting("gap", { type: "number", unit: "px", max: 100 })],
+  search: [
+    setting("placeholder", { type: "text" }),
+    setting("width", { type: "number", unit: "px", max: 800 }),
+  ],
+  social: [
+    setting("look", {
+      type: "one",
+      options: [
+        ["icons", "signs"],
+        ["words", "words"],
+      ],
+    }),
+    setting("gap", { type: "number", unit: "px", max: 100 }),
+  ],
   richText: [setting("text", { type: "markdown" }), setting("size", textStyle, { label: "Text style" })],
-  picture: [setting("picture", { type: "picture" }), setting("height", { type: "perWidth", unit: "px", max: 2000 }), setting("link", { type: "text" }, { label: "Leads to" })],
-  heading: [setting("text", { type: "text" }), setting("level", { type: "level" }), setting("style", textStyle)],
+  picture: [
+    setting("picture", { type: "picture" }),
+    setting("height", { type: "perWidth", unit: "px", max: 2000 }),
+    setting("link", { type: "text" }, { label: "Leads to" }),
+  ],
+  heading: [
+    setting("text", { type: "text" }),
+    setting("level", { type: "level" }),
+    setting("style", textStyle),
+  ],
   group: [
     setting("direction", direction),
     setting("gap", { type: "number", unit: "px", max: 200 }),
@@ -80,56 +164,158 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   mainPicture: [setting("height", { type: "perWidth", unit: "px", max: 2000 })],
   body: [],
   entryList: [
-    setting("from", { type: "one", options: [["archive", "what this page lists"], ["kinds", "entries of kinds"]] }),
+    setting("from", {
+      type: "one",
+      options: [
+        ["archive", "what this page lists"],
+        ["kinds", "entries of kinds"],
+      ],
+    }),
     setting("arrangement", { type: "one", options: ARRANGEMENTS.map((each) => [each, each]) }),
     setting("kinds", { type: "kinds" }, { when: [["settings", "from"], "kinds"] }),
     setting("terms", { type: "terms" }),
-    setting("cards.columns", { type: "perWidth", max: 6, min: 1 }, { when: [["settings", "arrangement"], "cards"] }),
+    setting(
+      "cards.columns",
+      { type: "perWidth", max: 6, min: 1 },
+      { when: [["settings", "arrangement"], "cards"] },
+    ),
     setting("cards.facts", factList, { when: [["settings", "arrangement"], "cards"], label: "Facts" }),
     setting("cards.picture", { type: "switch" }, { when: [["settings", "arrangement"], "cards"] }),
     setting("cards.summary", { type: "switch" }, { when: [["settings", "arrangement"], "cards"] }),
-    setting("rows.picture", { type: "one", options: [["left", "left"], ["right", "right"], ["none", "none"]] }, { when: [["settings", "arrangement"], "rows"] }),
+    setting(
+      "rows.picture",
+      {
+        type: "one",
+        options: [
+          ["left", "left"],
+          ["right", "right"],
+          ["none", "none"],
+        ],
+      },
+      { when: [["settings", "arrangement"], "rows"] },
+    ),
     setting("rows.facts", factList, { when: [["settings", "arrangement"], "rows"], label: "Facts" }),
     setting("rows.summary", { type: "switch" }, { when: [["settings", "arrangement"], "rows"] }),
     setting("upcoming", { type: "switch" }),
-    setting("sort", { type: "one", options: [["date", "date"], ["title", "title"], ["own", "own order"]] }),
-    setting("direction", { type: "one", options: [["down", "newest or highest first"], ["up", "oldest or lowest first"]] }),
-    setting("count", { type: "number", max: 500 }, { when: [["settings", "from"], "kinds"], label: "At most (0: all)" }),
+    setting("sort", {
+      type: "one",
+      options: [
+        ["date", "date"],
+        ["title", "title"],
+        ["own", "own order"],
+      ],
+    }),
+    setting("direction", {
+      type: "one",
+      options: [
+        ["down", "newest or highest first"],
+        ["up", "oldest or lowest first"],
+      ],
+    }),
+    setting(
+      "count",
+      { type: "number", max: 500 },
+      { when: [["settings", "from"], "kinds"], label: "At most (0: all)" },
+    ),
     setting("paged", { type: "switch" }, { when: [["settings", "from"], "archive"] }),
     setting("pageSize", { type: "number", min: 1, max: 100 }, { when: [["settings", "from"], "archive"] }),
     setting("whenEmpty", { type: "text" }),
   ],
-  pager: [setting("look", { type: "one", options: [["numbers", "numbers"], ["olderNewer", "older and newer"]] })],
+  pager: [
+    setting("look", {
+      type: "one",
+      options: [
+        ["numbers", "numbers"],
+        ["olderNewer", "older and newer"],
+      ],
+    }),
+  ],
 };
 
-const widths: Control = { type: "many", options: [["wide", "wide"], ["middle", "middle"], ["small", "small"]] };
+const widths: Control = {
+  type: "many",
+  options: [
+    ["wide", "wide"],
+    ["middle", "middle"],
+    ["small", "small"],
+  ],
+};
 
 export const LOOK_CONTROLS: readonly FieldSpec[] = [
   { path: ["look", "colour"], control: { type: "colour" } },
   { path: ["look", "background"], control: { type: "colour" } },
-  { path: ["look", "align"], control: { type: "one", options: [["", "as around it"], ["start", "left"], ["centre", "middle"], ["end", "right"]] } },
+  {
+    path: ["look", "align"],
+    control: {
+      type: "one",
+      options: [
+        ["", "as around it"],
+        ["start", "left"],
+        ["centre", "middle"],
+        ["end", "right"],
+      ],
+    },
+  },
   { path: ["look", "hideOn"], control: widths },
 ];
 
 export const CELL_CONTROLS: readonly FieldSpec[] = [
-  { path: ["share"], control: { type: "number", max: 12, unit: "of 12" }, label: "Share (0: as wide as its content)" },
-  { path: ["align"], control: { type: "one", options: [["start", "left"], ["centre", "middle"], ["end", "right"], ["between", "spread"]] } },
+  {
+    path: ["share"],
+    control: { type: "number", max: 12, unit: "of 12" },
+    label: "Share (0: as wide as its content)",
+  },
+  {
+    path: ["align"],
+    control: {
+      type: "one",
+      options: [
+        ["start", "left"],
+        ["centre", "middle"],
+        ["end", "right"],
+        ["between", "spread"],
+      ],
+    },
+  },
   { path: ["direction"], control: direction },
   { path: ["gap"], control: { type: "number", unit: "px", max: 200 } },
 ];
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["name"], control: { type: "text" } },
-  { path: ["height"], control: { type: "perWidth", unit: "px", max: 2000 }, label: "Height (0: as its content)" },
+  {
+    path: ["height"],
+    control: { type: "perWidth", unit: "px", max: 2000 },
+    label: "Height (0: as its content)",
+  },
   { path: ["paddingBlock"], control: { type: "perWidth", unit: "px", max: 400 } },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },
   { path: ["background", "picture"], control: { type: "picture" }, label: "Picture behind" },
   { path: ["colour"], control: { type: "colour" }, label: "Text colour" },
-  { path: ["width"], control: { type: "one", options: [["content", "content"], ["full", "full"]] } },
+  {
+    path: ["width"],
+    control: {
+      type: "one",
+      options: [
+        ["content", "content"],
+        ["full", "full"],
+      ],
+    },
+  },
   { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
   { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
   { path: ["background", "overlay"], control: { type: "number", unit: "%", max: 100 } },
-  { path: ["alignBlock"], control: { type: "one", options: [["start", "top"], ["centre", "middle"], ["end", "bottom"]] } },
+  {
+    path: ["alignBlock"],
+    control: {
+      type: "one",
+      options: [
+        ["start", "top"],
+        ["centre", "middle"],
+        ["end", "bottom"],
+      ],
+    },
+  },
   { path: ["stackOnSmall"], control: { type: "switch" } },
   { path: ["sticky"], control: { type: "switch" } },
   { path: ["hideOn"], control: widths },

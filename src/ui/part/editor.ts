@@ -1,7 +1,7 @@
 "use client";
 import { create } from "zustand";
-import type { Part } from "../../core/model/part";
 import { applyOperations, type Operation } from "../../core/model/operations";
+import type { Part } from "../../core/model/part";
 import { describeIssues } from "../../messages/issues";
 import { call } from "../client/call";
 
@@ -40,9 +40,19 @@ export const onSaved = (listener: () => void): void => {
 const merged = (waiting: readonly Operation[], next: Operation): Operation[] => {
   const last = waiting.at(-1);
   const same =
-    last && next.op === "setNode" && last.op === "setNode" && last.node === next.node && JSON.stringify(last.path) === JSON.stringify(next.path);
-  const sameField = last && next.op === "set" && last.op === "set" && last.id === next.id && JSON.stringify(last.path) === JSON.stringify(next.path);
-  if ((same || sameField) && "value" in next && "was" in last) return [...waiting.slice(0, -1), { ...next, was: last.was } as Operation];
+    last &&
+    next.op === "setNode" &&
+    last.op === "setNode" &&
+    last.node === next.node &&
+    JSON.stringify(last.path) === JSON.stringify(next.path);
+  const sameField =
+    last &&
+    next.op === "set" &&
+    last.op === "set" &&
+    last.id === next.id &&
+    JSON.stringify(last.path) === JSON.stringify(next.path);
+  if ((same || sameField) && "value" in next && "was" in last)
+    return [...waiting.slice(0, -1), { ...next, was: last.was } as Operation];
   return [...waiting, next];
 };
 
@@ -83,7 +93,10 @@ export const useEditor = create<Editor>((set, get) => ({
   flush: () => {
     clearTimeout(timer);
     sending = sending.then(async () => {
-      const operations = queue.filter((operation) => !("value" in operation) || JSON.stringify(operation.value) !== JSON.stringify(operation.was));
+      const operations = queue.filter(
+        (operation) =>
+          !("value" in operation) || JSON.stringify(operation.value) !== JSON.stringify(operation.was),
+      );
       if (operations.length === 0) {
         queue = [];
         if (get().saving === "waiting") set({ saving: "saved" });

@@ -10,7 +10,10 @@ const FRACTIONS: Readonly<Record<number, string>> = { 2: "⅙", 3: "¼", 4: "⅓
 export const shareText = (cell: Cell, band: Band): string => {
   if (cell.share === 0 || band.cells.length === 1) return "";
   const all = band.cells.reduce((sum, each) => sum + each.share, 0);
-  return FRACTIONS[(cell.share / all) * 12] ?? (band.cells.filter((each) => each.share > 0).length === 1 ? "the rest" : `${cell.share} of ${all}`);
+  return (
+    FRACTIONS[(cell.share / all) * 12] ??
+    (band.cells.filter((each) => each.share > 0).length === 1 ? "the rest" : `${cell.share} of ${all}`)
+  );
 };
 
 /** What a band is, in a few words: "32 px, not on small". */
@@ -29,7 +32,9 @@ export const blockText = (block: Block, menuName: (id: string) => string): strin
   const name = BLOCK_NAMES[block.kind];
   switch (block.kind) {
     case "menu":
-      return block.settings.menu === "" ? `${name}, none chosen` : `${name} “${menuName(block.settings.menu)}”`;
+      return block.settings.menu === ""
+        ? `${name}, none chosen`
+        : `${name} “${menuName(block.settings.menu)}”`;
     case "button":
     case "heading": {
       const words = block.kind === "button" ? block.settings.label : block.settings.text;
@@ -43,4 +48,5 @@ export const blockText = (block: Block, menuName: (id: string) => string): strin
 };
 
 /** Ids of bands and blocks in the order arrow keys walk them. */
-export const walkOrder = (part: Part): readonly string[] => [...walk(part)].filter((place) => place.type !== "cell").map((place) => place.node.id);
+export const walkOrder = (part: Part): readonly string[] =>
+  [...walk(part)].filter((place) => place.type !== "cell").map((place) => place.node.id);

@@ -19,8 +19,12 @@ const option = (group: string, facet: Facet, value: string, vocabulary: Vocabula
 });
 
 /** Everything a line can name on this site, the usual first. */
-export const placeOptions = (vocabulary: Vocabulary, parents: ReadonlySet<string>): readonly PlaceOption[] => {
-  const all = (group: string, facet: Facet, values: readonly string[]) => values.map((value) => option(group, facet, value, vocabulary));
+export const placeOptions = (
+  vocabulary: Vocabulary,
+  parents: ReadonlySet<string>,
+): readonly PlaceOption[] => {
+  const all = (group: string, facet: Facet, values: readonly string[]) =>
+    values.map((value) => option(group, facet, value, vocabulary));
   const { kinds, groupings, terms, authors, entries, levels } = vocabulary;
   return [
     { key: "every page", group: "Usual", words: "every page", clause: null },
@@ -28,8 +32,16 @@ export const placeOptions = (vocabulary: Vocabulary, parents: ReadonlySet<string
     ...all("Kinds", "kind", Object.keys(kinds)),
     ...all("Topics and tags", "term", Object.keys(terms)),
     ...all("Media", "medium", ["text", "video", "pictures", "sound"]),
-    ...all("Who may read", "access", ["public", "signedIn", ...Object.keys(levels).map((level) => `level:${level}`)]),
-    ...all("Archives", "archiveOf", [...Object.keys(kinds).map((kind) => `kind:${kind}`), ...Object.keys(groupings).map((grouping) => `grouping:${grouping}`), ...Object.keys(terms).map((term) => `term:${term}`)]),
+    ...all("Who may read", "access", [
+      "public",
+      "signedIn",
+      ...Object.keys(levels).map((level) => `level:${level}`),
+    ]),
+    ...all("Archives", "archiveOf", [
+      ...Object.keys(kinds).map((kind) => `kind:${kind}`),
+      ...Object.keys(groupings).map((grouping) => `grouping:${grouping}`),
+      ...Object.keys(terms).map((term) => `term:${term}`),
+    ]),
     ...all("Archives", "page", ["first", "later"]),
     ...all("Below a page", "under", [...parents]),
     ...all("Authors", "author", Object.keys(authors)),
@@ -39,7 +51,12 @@ export const placeOptions = (vocabulary: Vocabulary, parents: ReadonlySet<string
 
 /** Options for which every typed word begins a word of theirs. */
 export const matching = (options: readonly PlaceOption[], typed: string): readonly PlaceOption[] => {
-  const words = typed.toLowerCase().split(/\s+/).filter((word) => word !== "");
+  const words = typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== "");
   if (words.length === 0) return options.slice(0, 60);
-  return options.filter(({ words: text }) => words.every((word) => ` ${text.toLowerCase()}`.includes(` ${word}`))).slice(0, 60);
+  return options
+    .filter(({ words: text }) => words.every((word) => ` ${text.toLowerCase()}`.includes(` ${word}`)))
+    .slice(0, 60);
 };

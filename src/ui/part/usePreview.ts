@@ -2,18 +2,24 @@
 import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Part } from "../../core/model/part";
-import { call, type CallResult } from "../client/call";
+import type { PreviewWorker } from "../../workers/preview.worker";
+import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { SeenAs } from "../shell/frame";
-import type { PreviewWorker } from "../../workers/preview.worker";
-import { needsKey } from "./preview-needs";
 import type { Drawing } from "./PreviewFrame";
+import { needsKey } from "./preview-needs";
 
 /**
  * Drawings of one page with a part as it is being edited. Renders in a worker; while one is under way only the newest
  * edit waits. `onAllDrawn` tells when every frame has it on the screen.
  */
-export const usePreview = (page: string | null, edited: { readonly id: string; readonly part: Part } | null, seen: SeenAs, frames: number, revision: unknown = null) => {
+export const usePreview = (
+  page: string | null,
+  edited: { readonly id: string; readonly part: Part } | null,
+  seen: SeenAs,
+  frames: number,
+  revision: unknown = null,
+) => {
   const site = useSite();
   const worker = useRef<Remote<PreviewWorker> | null>(null);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
@@ -26,7 +32,9 @@ export const usePreview = (page: string | null, edited: { readonly id: string; r
   wanted.current = edited;
 
   useEffect(() => {
-    const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), { type: "module" });
+    const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
+      type: "module",
+    });
     worker.current = wrap<PreviewWorker>(thread);
     return () => thread.terminate();
   }, []);
@@ -56,7 +64,12 @@ export const usePreview = (page: string | null, edited: { readonly id: string; r
     const load = async () => {
       try {
         const shown = wanted.current;
-        const data: CallResult<"previewPage"> = await call(site, "previewPage", { page, audience: seen.audience as "signedOut", state: seen.state, ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}) });
+        const data: CallResult<"previewPage"> = await call(site, "previewPage", {
+          page,
+          audience: seen.audience as "signedOut",
+          state: seen.state,
+          ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
+        });
         if (!current || !worker.current) return;
         await worker.current.load(data as never);
         loaded.current = source;

@@ -1,5 +1,19 @@
 "use client";
-import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, FormControlLabel, MenuItem, Radio, RadioGroup, Select, TextField, Typography } from "@mui/material";
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  FormControlLabel,
+  MenuItem,
+  Radio,
+  RadioGroup,
+  Select,
+  TextField,
+  Typography,
+} from "@mui/material";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Clause, NOWHERE } from "../../core/model/placement";
@@ -13,7 +27,15 @@ import { useFrame } from "../shell/frame";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 
 /** A new part: for which slot, from what, and always where. */
-export const NewPart = ({ slot: first, starts, onClose }: { readonly slot: Slot; readonly starts: CallResult<"parts">["starts"]; readonly onClose: () => void }) => {
+export const NewPart = ({
+  slot: first,
+  starts,
+  onClose,
+}: {
+  readonly slot: Slot;
+  readonly starts: CallResult<"parts">["starts"];
+  readonly onClose: () => void;
+}) => {
   const { frame } = useFrame();
   const site = useSite();
   const router = useRouter();
@@ -23,10 +45,20 @@ export const NewPart = ({ slot: first, starts, onClose }: { readonly slot: Slot;
   const [name, setName] = useState("");
   const [where, setWhere] = useState<"every" | "some" | "nowhere">("every");
   const [clauses, setClauses] = useState<readonly Clause[]>([]);
-  const conditions = where === "every" ? [{ clauses: [] }] : where === "some" ? clauses.map((clause) => ({ clauses: [clause] })) : [];
+  const conditions =
+    where === "every"
+      ? [{ clauses: [] }]
+      : where === "some"
+        ? clauses.map((clause) => ({ clauses: [clause] }))
+        : [];
   const unsaid = where === "some" && clauses.length === 0;
   const make = async () => {
-    const made = await create.mutateAsync({ slot, name, start: start === "" ? null : start, placement: { ...NOWHERE, conditions } });
+    const made = await create.mutateAsync({
+      slot,
+      name,
+      start: start === "" ? null : start,
+      placement: { ...NOWHERE, conditions },
+    });
     router.push(`/s/${site}/parts/${made.part}`);
   };
   return (
@@ -51,7 +83,13 @@ export const NewPart = ({ slot: first, starts, onClose }: { readonly slot: Slot;
               </MenuItem>
             ))}
           </Select>
-          <TextField value={name} placeholder="Name, if you have one" onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { "aria-label": "Name", maxLength: 120 } }} sx={{ flex: 1, minWidth: 180 }} />
+          <TextField
+            value={name}
+            placeholder="Name, if you have one"
+            onChange={(event) => setName(event.target.value)}
+            slotProps={{ htmlInput: { "aria-label": "Name", maxLength: 120 } }}
+            sx={{ flex: 1, minWidth: 180 }}
+          />
         </Box>
         <Box>
           <Typography variant="h3" id="new-start">
@@ -59,29 +97,77 @@ export const NewPart = ({ slot: first, starts, onClose }: { readonly slot: Slot;
           </Typography>
           <RadioGroup value={start} onChange={(_, value) => setStart(value)} aria-labelledby="new-start">
             {starts[slot].map((point) => (
-              <FormControlLabel key={point.key} value={point.key} control={<Radio size="small" />} label={<><strong>{point.name}</strong> <Quiet>{point.about}</Quiet></>} />
+              <FormControlLabel
+                key={point.key}
+                value={point.key}
+                control={<Radio size="small" />}
+                label={
+                  <>
+                    <strong>{point.name}</strong> <Quiet>{point.about}</Quiet>
+                  </>
+                }
+              />
             ))}
-            <FormControlLabel value="" control={<Radio size="small" />} label={<><strong>Empty</strong> <Quiet>{slot === "layout" ? "you add bands yourself" : `until you add a band it leaves the ${slotName(slot)} empty on purpose`}</Quiet></>} />
+            <FormControlLabel
+              value=""
+              control={<Radio size="small" />}
+              label={
+                <>
+                  <strong>Empty</strong>{" "}
+                  <Quiet>
+                    {slot === "layout"
+                      ? "you add bands yourself"
+                      : `until you add a band it leaves the ${slotName(slot)} empty on purpose`}
+                  </Quiet>
+                </>
+              }
+            />
           </RadioGroup>
         </Box>
         <Box>
           <Typography variant="h3" id="new-where">
             Shows on
           </Typography>
-          <RadioGroup value={where} onChange={(_, value) => setWhere(value as "every")} aria-labelledby="new-where">
-            <FormControlLabel value="every" control={<Radio size="small" />} label={<>every page <Quiet>narrower parts still win on theirs</Quiet></>} />
+          <RadioGroup
+            value={where}
+            onChange={(_, value) => setWhere(value as "every")}
+            aria-labelledby="new-where"
+          >
+            <FormControlLabel
+              value="every"
+              control={<Radio size="small" />}
+              label={
+                <>
+                  every page <Quiet>narrower parts still win on theirs</Quiet>
+                </>
+              }
+            />
             <FormControlLabel value="some" control={<Radio size="small" />} label="only …" />
             {where === "some" ? (
               <Box sx={{ pl: 4 }}>
                 {clauses.map((clause, index) => (
                   <Box key={index}>
-                    {describeCondition({ clauses: [clause] }, frame.vocabulary)} <Act onClick={() => setClauses(clauses.filter((_, at) => at !== index))}>Leave out</Act>
+                    {describeCondition({ clauses: [clause] }, frame.vocabulary)}{" "}
+                    <Act onClick={() => setClauses(clauses.filter((_, at) => at !== index))}>Leave out</Act>
                   </Box>
                 ))}
-                <PlacePicker label="Shows on" placeholder="type a kind, topic, page …" withEveryPage={false} onPick={({ clause }) => clause && setClauses([...clauses, clause])} />
+                <PlacePicker
+                  label="Shows on"
+                  placeholder="type a kind, topic, page …"
+                  withEveryPage={false}
+                  onPick={({ clause }) => clause && setClauses([...clauses, clause])}
+                />
               </Box>
             ) : null}
-            <FormControlLabel value="nowhere" control={<Radio size="small" />} label={<>nowhere yet <Quiet>visitors will not see it</Quiet></>} />
+            <FormControlLabel
+              value="nowhere"
+              control={<Radio size="small" />}
+              label={
+                <>
+                  nowhere yet <Quiet>visitors will not see it</Quiet>
+                </>
+              }
+            />
           </RadioGroup>
         </Box>
         {create.error ? <Trouble>{create.error.message}</Trouble> : null}

@@ -18,8 +18,18 @@ export const PartsScreen = () => {
   const { data, error } = useCall("parts", {});
   const [creating, setCreating] = useState<Slot | null>(null);
   const [withBin, setWithBin] = useState(false);
-  if (error && !data) return <Box sx={{ p: 2.5 }}><Trouble>{error.message}</Trouble></Box>;
-  if (!data) return <Box sx={{ p: 2.5 }}><Waiting what="Reading the parts …" /></Box>;
+  if (error && !data)
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Trouble>{error.message}</Trouble>
+      </Box>
+    );
+  if (!data)
+    return (
+      <Box sx={{ p: 2.5 }}>
+        <Waiting what="Reading the parts …" />
+      </Box>
+    );
   const binned = data.rows.filter((row) => row.state === "inBin");
   const rows = data.rows.filter((row) => withBin || row.state !== "inBin");
   return (
@@ -35,20 +45,43 @@ export const PartsScreen = () => {
         </Button>
       </SheetHead>
       {rows.length === 0 ? (
-        <Empty title="No parts yet">Visitors see every page in a plain layout. Make a header first, or bring a template pack.</Empty>
+        <Empty title="No parts yet">
+          Visitors see every page in a plain layout. Make a header first, or bring a template pack.
+        </Empty>
       ) : (
-        SLOTS.map((slot) => <SlotTable key={slot} slot={slot} rows={rows.filter((row) => row.slot === slot)} onNew={() => setCreating(slot)} />)
+        SLOTS.map((slot) => (
+          <SlotTable
+            key={slot}
+            slot={slot}
+            rows={rows.filter((row) => row.slot === slot)}
+            onNew={() => setCreating(slot)}
+          />
+        ))
       )}
       {creating ? <NewPart slot={creating} starts={data.starts} onClose={() => setCreating(null)} /> : null}
     </Box>
   );
 };
 
-const SlotTable = ({ slot, rows, onNew }: { readonly slot: Slot; readonly rows: readonly Row[]; readonly onNew: () => void }) => (
+const SlotTable = ({
+  slot,
+  rows,
+  onNew,
+}: {
+  readonly slot: Slot;
+  readonly rows: readonly Row[];
+  readonly onNew: () => void;
+}) => (
   <Box component="section" sx={{ mt: 2.5 }} aria-label={SLOT_NAMES[slot]}>
     <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5 }}>
       <Typography variant="h2">{SLOT_NAMES[slot]}</Typography>
-      <Button variant="text" color="inherit" sx={{ color: "text.secondary" }} onClick={onNew} aria-label={`New ${SLOT_NAMES[slot].toLowerCase()}`}>
+      <Button
+        variant="text"
+        color="inherit"
+        sx={{ color: "text.secondary" }}
+        onClick={onNew}
+        aria-label={`New ${SLOT_NAMES[slot].toLowerCase()}`}
+      >
         + new
       </Button>
     </Box>
@@ -56,7 +89,16 @@ const SlotTable = ({ slot, rows, onNew }: { readonly slot: Slot; readonly rows: 
       <Quiet>none yet</Quiet>
     ) : (
       <Box sx={{ overflowX: "auto" }}>
-        <Box component="table" sx={{ width: "100%", minWidth: 720, borderCollapse: "collapse", "& th": { textAlign: "left", fontSize: 12, fontWeight: 600, color: "text.secondary", py: 0.5 }, "& td": { borderTop: 1, borderColor: "divider", height: 36, pr: 2 } }}>
+        <Box
+          component="table"
+          sx={{
+            width: "100%",
+            minWidth: 720,
+            borderCollapse: "collapse",
+            "& th": { textAlign: "left", fontSize: 12, fontWeight: 600, color: "text.secondary", py: 0.5 },
+            "& td": { borderTop: 1, borderColor: "divider", height: 36, pr: 2 },
+          }}
+        >
           <thead>
             <tr>
               <th style={{ width: 56 }}>Part</th>
@@ -64,9 +106,7 @@ const SlotTable = ({ slot, rows, onNew }: { readonly slot: Slot; readonly rows: 
               <th style={{ width: 170 }}>State</th>
               <th>Where it shows</th>
               <th style={{ width: 150 }}>Pages</th>
-              <th style={{ width: 90 }}>
-                Actions
-              </th>
+              <th style={{ width: 90 }}>Actions</th>
             </tr>
           </thead>
           <tbody>
@@ -89,14 +129,33 @@ const PartRow = ({ row }: { readonly row: Row }) => {
         <Badge slot={row.slot} number={row.number} />
       </td>
       <td>
-        <Box component={Link} href={`/s/${site}/parts/${row.id}`} sx={{ color: "inherit", fontWeight: 600, textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+        <Box
+          component={Link}
+          href={`/s/${site}/parts/${row.id}`}
+          sx={{
+            color: "inherit",
+            fontWeight: 600,
+            textDecoration: "none",
+            "&:hover": { textDecoration: "underline" },
+          }}
+        >
           {row.name}
         </Box>
         {row.isNothing ? <Quiet> nothing, by rule</Quiet> : null}
       </td>
-      <td>{isActive ? STATE_NAMES[row.state as PartState] : <Quiet>{STATE_NAMES[row.state as PartState]}</Quiet>}</td>
       <td>
-        <Box component={Link} href={`/s/${site}/parts/${row.id}/where`} sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}>
+        {isActive ? (
+          STATE_NAMES[row.state as PartState]
+        ) : (
+          <Quiet>{STATE_NAMES[row.state as PartState]}</Quiet>
+        )}
+      </td>
+      <td>
+        <Box
+          component={Link}
+          href={`/s/${site}/parts/${row.id}/where`}
+          sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
+        >
           {row.where}
         </Box>{" "}
         {row.findings.map((finding) => (

@@ -15,15 +15,37 @@ const PLACES: Readonly<Record<Slot, readonly [number, number, number, number]>> 
 export const SlotPictogram = ({ slot }: { readonly slot: Slot }) => {
   const [x, y, width, height] = PLACES[slot];
   return (
-    <Box component="svg" viewBox="-0.6 -0.6 11.2 13.2" aria-hidden sx={(theme) => ({ width: 11, height: 13, flex: "none", color: theme.vars?.palette.ours.slot[slot] })}>
+    <Box
+      component="svg"
+      viewBox="-0.6 -0.6 11.2 13.2"
+      aria-hidden
+      sx={(theme) => ({ width: 11, height: 13, flex: "none", color: theme.vars?.palette.ours.slot[slot] })}
+    >
       <rect x={x} y={y} width={width} height={height} fill="currentColor" />
-      <rect x="0" y="0" width="10" height="12" fill="none" stroke="currentColor" strokeWidth="0.9" opacity="0.75" />
+      <rect
+        x="0"
+        y="0"
+        width="10"
+        height="12"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="0.9"
+        opacity="0.75"
+      />
     </Box>
   );
 };
 
 /** The small sign of a part: a page with its slot filled, and a number. */
-export const Badge = ({ slot, number, selected = false }: { readonly slot: Slot; readonly number: number; readonly selected?: boolean }) => (
+export const Badge = ({
+  slot,
+  number,
+  selected = false,
+}: {
+  readonly slot: Slot;
+  readonly number: number;
+  readonly selected?: boolean;
+}) => (
   <Box
     component="span"
     role="img"

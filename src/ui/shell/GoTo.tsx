@@ -48,11 +48,22 @@ export const GoTo = () => {
   }));
   const found: readonly Place[] = (data?.found ?? []).map((each) => ({
     key: `${each.type} ${each.id}`,
-    href: each.type === "part" ? `/s/${site}/parts/${each.id}` : `/s/${site}/pages/${encodeURIComponent(each.id)}`,
+    href:
+      each.type === "part"
+        ? `/s/${site}/parts/${each.id}`
+        : `/s/${site}/pages/${encodeURIComponent(each.id)}`,
     title: each.title,
     detail: each.detail,
   }));
-  const places = text.trim() === "" ? (latest.length > 0 ? latest : screens) : [...screens.filter((each) => each.title.toLowerCase().startsWith(text.trim().toLowerCase())), ...found];
+  const places =
+    text.trim() === ""
+      ? latest.length > 0
+        ? latest
+        : screens
+      : [
+          ...screens.filter((each) => each.title.toLowerCase().startsWith(text.trim().toLowerCase())),
+          ...found,
+        ];
 
   const go = (place: Place | undefined) => {
     if (!place) return;
@@ -64,16 +75,34 @@ export const GoTo = () => {
 
   return (
     <>
-      <Button variant="outlined" color="inherit" onClick={() => setOpen(true)} sx={{ width: { md: 190 }, justifyContent: "space-between", fontWeight: 400 }}>
+      <Button
+        variant="outlined"
+        color="inherit"
+        onClick={() => setOpen(true)}
+        sx={{ width: { md: 190 }, justifyContent: "space-between", fontWeight: 400 }}
+      >
         <Quiet>Go to…</Quiet>
         <Mono sx={{ fontSize: 12, display: { xs: "none", md: "inline" } }}>Ctrl K</Mono>
       </Button>
-      <Dialog open={open} onClose={() => setOpen(false)} fullWidth maxWidth="sm" aria-label="Go to" sx={{ "& .MuiDialog-container": { alignItems: "flex-start" } }}>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        fullWidth
+        maxWidth="sm"
+        aria-label="Go to"
+        sx={{ "& .MuiDialog-container": { alignItems: "flex-start" } }}
+      >
         <InputBase
           autoFocus
           value={text}
           placeholder="A part, a page, a path or a pasted address"
-          inputProps={{ "aria-label": "Go to", role: "combobox", "aria-expanded": true, "aria-controls": "go-to-list", "aria-activedescendant": places[at] ? `go-${at}` : undefined }}
+          inputProps={{
+            "aria-label": "Go to",
+            role: "combobox",
+            "aria-expanded": true,
+            "aria-controls": "go-to-list",
+            "aria-activedescendant": places[at] ? `go-${at}` : undefined,
+          }}
           onChange={(event) => {
             setText(event.target.value);
             setAt(0);
@@ -87,7 +116,12 @@ export const GoTo = () => {
           }}
           sx={{ px: 2, py: 1.25, fontSize: 15, borderBottom: 1, borderColor: "divider" }}
         />
-        <Box id="go-to-list" role="listbox" aria-label="Places" sx={{ maxHeight: 400, overflow: "auto", py: 0.5 }}>
+        <Box
+          id="go-to-list"
+          role="listbox"
+          aria-label="Places"
+          sx={{ maxHeight: 400, overflow: "auto", py: 0.5 }}
+        >
           {places.map((place, index) => (
             <Box
               key={place.key}
@@ -96,13 +130,23 @@ export const GoTo = () => {
               aria-selected={index === at}
               onClick={() => go(place)}
               onMouseEnter={() => setAt(index)}
-              sx={(theme) => ({ px: 2, height: 34, display: "flex", alignItems: "center", gap: 1.5, cursor: "pointer", background: index === at ? theme.vars?.palette.ours.brassWash : undefined })}
+              sx={(theme) => ({
+                px: 2,
+                height: 34,
+                display: "flex",
+                alignItems: "center",
+                gap: 1.5,
+                cursor: "pointer",
+                background: index === at ? theme.vars?.palette.ours.brassWash : undefined,
+              })}
             >
               <span>{place.title}</span>
               <Quiet>{place.detail}</Quiet>
             </Box>
           ))}
-          {text.trim() !== "" && places.length === 0 && data ? <Box sx={{ px: 2, py: 1, color: "text.secondary" }}>Nothing has that name or path.</Box> : null}
+          {text.trim() !== "" && places.length === 0 && data ? (
+            <Box sx={{ px: 2, py: 1, color: "text.secondary" }}>Nothing has that name or path.</Box>
+          ) : null}
         </Box>
       </Dialog>
     </>

@@ -1,5 +1,14 @@
 "use client";
-import { Box, Button, Checkbox, Dialog, DialogActions, DialogContent, DialogTitle, FormControlLabel } from "@mui/material";
+import {
+  Box,
+  Button,
+  Checkbox,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  FormControlLabel,
+} from "@mui/material";
 import { useState } from "react";
 import { Act } from "../theme/pieces";
 import { letterKeysOn, setLetterKeys, useKeys } from "./useKeys";
@@ -35,7 +44,17 @@ export const Keys = () => {
           Keys
         </DialogTitle>
         <DialogContent>
-          <Box component="dl" sx={{ m: 0, display: "grid", gridTemplateColumns: "auto 1fr", gap: "6px 20px", "& dt": { fontWeight: 600 }, "& dd": { m: 0, color: "text.secondary" } }}>
+          <Box
+            component="dl"
+            sx={{
+              m: 0,
+              display: "grid",
+              gridTemplateColumns: "auto 1fr",
+              gap: "6px 20px",
+              "& dt": { fontWeight: 600 },
+              "& dd": { m: 0, color: "text.secondary" },
+            }}
+          >
             {KEYS.map(([key, what]) => [<dt key={key}>{key}</dt>, <dd key={`${key} what`}>{what}</dd>])}
           </Box>
           <FormControlLabel

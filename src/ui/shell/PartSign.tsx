@@ -4,7 +4,15 @@ import { Badge } from "./Badge";
 import { useFrame } from "./frame";
 
 /** The badge of a part by its id, with its name if wished. */
-export const PartSign = ({ part, withName = false, selected = false }: { readonly part: string; readonly withName?: boolean; readonly selected?: boolean }) => {
+export const PartSign = ({
+  part,
+  withName = false,
+  selected = false,
+}: {
+  readonly part: string;
+  readonly withName?: boolean;
+  readonly selected?: boolean;
+}) => {
   const found = useFrame().frame.parts[part];
   if (!found) return <em>a part that is gone</em>;
   return (

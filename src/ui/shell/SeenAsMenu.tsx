@@ -8,25 +8,44 @@ import { useFrame } from "./frame";
 export const SeenAsMenu = () => {
   const { frame, seen, setSeen } = useFrame();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const audiences = [["signedOut", "signed out"], ["signedIn", "signed in"], ...frame.levels.map((level) => [`level:${level.key}`, `as ${level.name}`] as const)] as const;
+  const audiences = [
+    ["signedOut", "signed out"],
+    ["signedIn", "signed in"],
+    ...frame.levels.map((level) => [`level:${level.key}`, `as ${level.name}`] as const),
+  ] as const;
   const name = audiences.find(([key]) => key === seen.audience)?.[1] ?? "signed out";
   const close = () => setAnchor(null);
+  const look = (next: typeof seen) => {
+    setSeen(next);
+    close();
+  };
   return (
     <>
-      <Button variant="text" color="inherit" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="menu" sx={{ fontWeight: 400, px: 0 }}>
+      <Button
+        variant="text"
+        color="inherit"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup="menu"
+        sx={{ fontWeight: 400, px: 0 }}
+      >
         <span>
-          <Quiet>seen</Quiet> <strong>{name}</strong>, <strong>{seen.state === "draft" ? "draft" : "what visitors see"}</strong> ▾
+          <Quiet>seen</Quiet> <strong>{name}</strong>,{" "}
+          <strong>{seen.state === "draft" ? "draft" : "what visitors see"}</strong> ▾
         </span>
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         {audiences.map(([key, words]) => (
-          <MenuItem key={key} selected={key === seen.audience} onClick={() => (setSeen({ ...seen, audience: key }), close())}>
+          <MenuItem
+            key={key}
+            selected={key === seen.audience}
+            onClick={() => look({ ...seen, audience: key })}
+          >
             {words}
           </MenuItem>
         ))}
         <MenuItem divider disabled aria-hidden sx={{ p: 0, minHeight: 0 }} />
         {(["draft", "live"] as const).map((state) => (
-          <MenuItem key={state} selected={state === seen.state} onClick={() => (setSeen({ ...seen, state }), close())}>
+          <MenuItem key={state} selected={state === seen.state} onClick={() => look({ ...seen, state })}>
             {state === "draft" ? "the draft" : "what visitors see"}
           </MenuItem>
         ))}

@@ -29,7 +29,8 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
   useEffect(() => {
     if (isSignedOut(error)) router.replace(`/sign-in?back=${encodeURIComponent(path)}`);
   }, [error, path, router]);
-  if (error && !data) return isSignedOut(error) ? <Waiting what="You are signed out …" /> : <Trouble>{error.message}</Trouble>;
+  if (error && !data)
+    return isSignedOut(error) ? <Waiting what="You are signed out …" /> : <Trouble>{error.message}</Trouble>;
   if (!data) return <Waiting what="Opening the site …" />;
   return (
     <FrameProvider frame={data}>
@@ -46,7 +47,20 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
         <Sign />
         <TopBar frame={data} />
         <Index />
-        <Box component="main" id="sheet" sx={(theme) => ({ background: theme.vars?.palette.ours.sheet, borderTopLeftRadius: { md: 8 }, border: 1, borderColor: "divider", borderRight: 0, borderBottom: 0, minWidth: 0, overflow: { md: "auto" } })}>
+        <Box
+          component="main"
+          id="sheet"
+          sx={(theme) => ({
+            background: theme.vars?.palette.ours.sheet,
+            borderTopLeftRadius: { md: 8 },
+            border: 1,
+            borderColor: "divider",
+            borderRight: 0,
+            borderBottom: 0,
+            minWidth: 0,
+            overflow: { md: "auto" },
+          })}
+        >
           {children}
         </Box>
       </Box>
@@ -56,8 +70,22 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
 };
 
 const Sign = () => (
-  <Box sx={{ display: { xs: "none", md: "flex" }, alignItems: "center", gap: 1, pl: "15px", fontWeight: 700, lineHeight: 1.25 }}>
-    <Box component="svg" viewBox="0 0 16 16" aria-hidden sx={(theme) => ({ width: 15, color: theme.vars?.palette.ours.brass, flex: "none" })}>
+  <Box
+    sx={{
+      display: { xs: "none", md: "flex" },
+      alignItems: "center",
+      gap: 1,
+      pl: "15px",
+      fontWeight: 700,
+      lineHeight: 1.25,
+    }}
+  >
+    <Box
+      component="svg"
+      viewBox="0 0 16 16"
+      aria-hidden
+      sx={(theme) => ({ width: 15, color: theme.vars?.palette.ours.brass, flex: "none" })}
+    >
       <path d="M1.5 3v10M1.5 8h6" fill="none" stroke="currentColor" strokeWidth="1.8" />
       <rect x="8" y="5" width="6" height="6" fill="none" stroke="currentColor" strokeWidth="1.8" />
     </Box>
@@ -73,7 +101,17 @@ const Index = () => {
   const site = useSite();
   const path = usePathname();
   return (
-    <Box component="nav" aria-label="Screens" sx={{ display: "flex", flexDirection: { xs: "row", md: "column" }, overflowX: "auto", pt: { md: 2.5 }, pl: { md: "5px" } }}>
+    <Box
+      component="nav"
+      aria-label="Screens"
+      sx={{
+        display: "flex",
+        flexDirection: { xs: "row", md: "column" },
+        overflowX: "auto",
+        pt: { md: 2.5 },
+        pl: { md: "5px" },
+      }}
+    >
       {LEAVES.map(([leaf, name]) => {
         const open = path.startsWith(`/s/${site}/${leaf}`);
         return (
@@ -116,13 +154,26 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
   const site = useSite();
   const { draft } = frame;
   return (
-    <Box component="header" sx={{ minHeight: 52, display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, px: 2, py: 0.75 }}>
+    <Box
+      component="header"
+      sx={{ minHeight: 52, display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, px: 2, py: 0.75 }}
+    >
       <SiteMenu frame={frame} />
       <SeenAsMenu />
       <GoTo />
       <Box sx={{ ml: "auto", display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2 }}>
         <UndoButton />
-        <Box component="a" href={frame.site.origin} target="_blank" rel="noreferrer" sx={(theme) => ({ color: theme.vars?.palette.ours.muted, textDecoration: "none", "&:hover": { textDecoration: "underline" } })}>
+        <Box
+          component="a"
+          href={frame.site.origin}
+          target="_blank"
+          rel="noreferrer"
+          sx={(theme) => ({
+            color: theme.vars?.palette.ours.muted,
+            textDecoration: "none",
+            "&:hover": { textDecoration: "underline" },
+          })}
+        >
           See it live ↗
         </Box>
         {draft.changes > 0 ? (
@@ -151,7 +202,12 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   };
   return (
     <>
-      <Button variant="text" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="menu" sx={{ color: "text.primary", px: 0 }}>
+      <Button
+        variant="text"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup="menu"
+        sx={{ color: "text.primary", px: 0 }}
+      >
         {frame.site.name} ▾
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
@@ -187,8 +243,16 @@ const UndoButton = () => {
   if (frame.undo === null || /\/parts\/[^/]+$/.test(path)) return null;
   return (
     <Tooltip title="Ctrl Z">
-      <Button variant="text" color="inherit" sx={{ maxWidth: 260, color: "text.secondary" }} onClick={() => undo.mutate({})} disabled={undo.isPending}>
-        <span style={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>Undo {frame.undo}</span>
+      <Button
+        variant="text"
+        color="inherit"
+        sx={{ maxWidth: 260, color: "text.secondary" }}
+        onClick={() => undo.mutate({})}
+        disabled={undo.isPending}
+      >
+        <span style={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+          Undo {frame.undo}
+        </span>
       </Button>
     </Tooltip>
   );
@@ -206,4 +270,3 @@ const UndoKeys = () => {
   });
   return null;
 };
-

@@ -8,12 +8,19 @@ import { theme } from "../theme/theme";
 
 /** What stands round every screen, signed in or not. */
 export const Studio = ({ children }: { readonly children: ReactNode }) => {
-  const [queries] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 10_000, refetchOnWindowFocus: false } } }));
+  const [queries] = useState(
+    () =>
+      new QueryClient({ defaultOptions: { queries: { staleTime: 10_000, refetchOnWindowFocus: false } } }),
+  );
   return (
     <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <SnackbarProvider maxSnack={3} autoHideDuration={7000} anchorOrigin={{ vertical: "bottom", horizontal: "left" }}>
+        <SnackbarProvider
+          maxSnack={3}
+          autoHideDuration={7000}
+          anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+        >
           {children}
         </SnackbarProvider>
       </QueryClientProvider>

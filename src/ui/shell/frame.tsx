@@ -20,7 +20,13 @@ interface FrameValue {
 
 const Context = createContext<FrameValue | null>(null);
 
-export const FrameProvider = ({ frame, children }: { readonly frame: Frame; readonly children: ReactNode }) => {
+export const FrameProvider = ({
+  frame,
+  children,
+}: {
+  readonly frame: Frame;
+  readonly children: ReactNode;
+}) => {
   const [seen, setSeen] = useState<SeenAs>({ audience: "signedOut", state: "draft" });
   const value = useMemo(
     () => ({

@@ -5,11 +5,19 @@ import { useEffect, useRef } from "react";
 export const keyOf = (event: KeyboardEvent | React.KeyboardEvent): string => {
   const key = event.key.toLowerCase();
   const named = key.length > 1 || /[a-z0-9]/.test(key);
-  return [event.ctrlKey || event.metaKey ? "ctrl" : "", event.altKey ? "alt" : "", event.shiftKey && named ? "shift" : "", key].filter((part) => part !== "").join("+");
+  return [
+    event.ctrlKey || event.metaKey ? "ctrl" : "",
+    event.altKey ? "alt" : "",
+    event.shiftKey && named ? "shift" : "",
+    key,
+  ]
+    .filter((part) => part !== "")
+    .join("+");
 };
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
 
 /** Keys of the whole screen. While someone types, only those with Ctrl work, and not those a field has itself. */
 export const useKeys = (keys: Readonly<Record<string, () => unknown>>): void => {
@@ -19,7 +27,11 @@ export const useKeys = (keys: Readonly<Record<string, () => unknown>>): void => 
     const listen = (event: KeyboardEvent) => {
       const name = keyOf(event);
       const act = current.current[name];
-      if (!act || (isTyping(event.target) && (!name.startsWith("ctrl+") || name.endsWith("+z") || name.endsWith("+y")))) return;
+      if (
+        !act ||
+        (isTyping(event.target) && (!name.startsWith("ctrl+") || name.endsWith("+z") || name.endsWith("+y")))
+      )
+        return;
       event.preventDefault();
       act();
     };
@@ -30,5 +42,6 @@ export const useKeys = (keys: Readonly<Record<string, () => unknown>>): void => 
 
 /** Single-letter keys can be switched off (WCAG 2.1.4 Character Key Shortcuts). */
 const SWITCH = "gray-latch-letter-keys";
-export const letterKeysOn = (): boolean => typeof window === "undefined" || window.localStorage.getItem(SWITCH) !== "off";
+export const letterKeysOn = (): boolean =>
+  typeof window === "undefined" || window.localStorage.getItem(SWITCH) !== "off";
 export const setLetterKeys = (on: boolean): void => window.localStorage.setItem(SWITCH, on ? "on" : "off");

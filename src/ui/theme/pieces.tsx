@@ -24,11 +24,32 @@ export const Act = styled("button")(({ theme }) => ({
 
 export const Quiet = styled("span")(({ theme }) => ({ color: theme.vars?.palette.ours.muted }));
 export const Mono = styled("span")({ fontFamily: MONO, fontSize: "0.92em" });
-export const Wrong = styled("span")(({ theme }) => ({ color: theme.vars?.palette.ours.brick, fontWeight: 600 }));
+export const Wrong = styled("span")(({ theme }) => ({
+  color: theme.vars?.palette.ours.brick,
+  fontWeight: 600,
+}));
 
 /** A heading of a screen with what goes beside it. */
-export const SheetHead = ({ title, about, children }: { readonly title: ReactNode; readonly about?: ReactNode; readonly children?: ReactNode }) => (
-  <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "baseline", gap: 1.5, pb: 1.5, borderBottom: 1, borderColor: "divider" }}>
+export const SheetHead = ({
+  title,
+  about,
+  children,
+}: {
+  readonly title: ReactNode;
+  readonly about?: ReactNode;
+  readonly children?: ReactNode;
+}) => (
+  <Box
+    sx={{
+      display: "flex",
+      flexWrap: "wrap",
+      alignItems: "baseline",
+      gap: 1.5,
+      pb: 1.5,
+      borderBottom: 1,
+      borderColor: "divider",
+    }}
+  >
     <Typography variant="h1">{title}</Typography>
     {about ? <Quiet>{about}</Quiet> : null}
     <Box sx={{ ml: "auto", display: "flex", gap: 1.5, alignItems: "center" }}>{children}</Box>
@@ -53,7 +74,18 @@ export const Waiting = ({ what }: { readonly what: string }) => (
 
 /** An error where it happened: what, and what to do. */
 export const Trouble = ({ children }: { readonly children: ReactNode }) => (
-  <Box role="alert" sx={(theme) => ({ my: 1, px: 1.5, py: 1, borderRadius: 1, border: 1, borderColor: theme.vars?.palette.ours.brick, color: theme.vars?.palette.ours.brick })}>
+  <Box
+    role="alert"
+    sx={(theme) => ({
+      my: 1,
+      px: 1.5,
+      py: 1,
+      borderRadius: 1,
+      border: 1,
+      borderColor: theme.vars?.palette.ours.brick,
+      color: theme.vars?.palette.ours.brick,
+    })}
+  >
     {children}
   </Box>
 );

@@ -91,7 +91,9 @@ export const theme = createTheme({
       styleOverrides: (all) => ({
         body: { fontVariantNumeric: "tabular-nums", WebkitFontSmoothing: "auto" },
         ":focus-visible": { outline: `2px solid ${all.vars?.palette.ours.brass}`, outlineOffset: 2 },
-        "@media (prefers-reduced-motion: reduce)": { "*": { animationDuration: "0.01ms !important", transitionDuration: "0.01ms !important" } },
+        "@media (prefers-reduced-motion: reduce)": {
+          "*": { animationDuration: "0.01ms !important", transitionDuration: "0.01ms !important" },
+        },
       }),
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
@@ -99,8 +101,15 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true, size: "small" },
       styleOverrides: {
         root: { minHeight: 30, padding: "3px 12px", "@media (pointer: coarse)": { minHeight: 44 } },
-        contained: ({ theme: all }) => ({ background: all.vars?.palette.text.primary, color: all.vars?.palette.background.paper, "&:hover": { background: all.vars?.palette.text.primary, opacity: 0.9 } }),
-        outlined: ({ theme: all }) => ({ borderColor: all.vars?.palette.ours.field, color: all.vars?.palette.text.primary }),
+        contained: ({ theme: all }) => ({
+          background: all.vars?.palette.text.primary,
+          color: all.vars?.palette.background.paper,
+          "&:hover": { background: all.vars?.palette.text.primary, opacity: 0.9 },
+        }),
+        outlined: ({ theme: all }) => ({
+          borderColor: all.vars?.palette.ours.field,
+          color: all.vars?.palette.text.primary,
+        }),
         text: { padding: "3px 6px", minWidth: 0 },
       },
     },
@@ -116,8 +125,19 @@ export const theme = createTheme({
     MuiSelect: { defaultProps: { size: "small" } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 32, fontSize: "0.84375rem" } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
-    MuiPopover: { styleOverrides: { paper: ({ theme: all }) => ({ border: `1px solid ${all.vars?.palette.ours.hairline}`, boxShadow: "0 6px 24px rgb(0 0 0 / .16)" }) } },
-    MuiDialog: { styleOverrides: { paper: ({ theme: all }) => ({ border: `1px solid ${all.vars?.palette.ours.hairline}` }) } },
+    MuiPopover: {
+      styleOverrides: {
+        paper: ({ theme: all }) => ({
+          border: `1px solid ${all.vars?.palette.ours.hairline}`,
+          boxShadow: "0 6px 24px rgb(0 0 0 / .16)",
+        }),
+      },
+    },
+    MuiDialog: {
+      styleOverrides: {
+        paper: ({ theme: all }) => ({ border: `1px solid ${all.vars?.palette.ours.hairline}` }),
+      },
+    },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
     MuiLink: { defaultProps: { underline: "hover" } },
   },

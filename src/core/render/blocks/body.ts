@@ -7,10 +7,19 @@ import { PROSE_CSS } from "./rich-text";
 export const body: BlockRenderer<"body"> = {
   render: (block, context) => {
     const { data, words } = context;
-    if (data.page.role === "notFound") return element("div", block, context, { class: "prose" }, html`<p>${words.notFoundHint}</p>`);
+    if (data.page.role === "notFound")
+      return element("div", block, context, { class: "prose" }, html`<p>${words.notFoundHint}</p>`);
     if (!data.mayRead)
-      return element("div", block, context, { class: "prose" }, html`<p class="notice"><strong>${words.restricted}</strong> ${words.restrictedHint}</p>`);
-    return data.body.length === 0 ? null : element("div", block, context, { class: "prose" }, richTextHtml(data.body));
+      return element(
+        "div",
+        block,
+        context,
+        { class: "prose" },
+        html`<p class="notice"><strong>${words.restricted}</strong> ${words.restrictedHint}</p>`,
+      );
+    return data.body.length === 0
+      ? null
+      : element("div", block, context, { class: "prose" }, richTextHtml(data.body));
   },
   css: `${PROSE_CSS}.b-body{max-width:42rem}.notice{padding:1rem 1.25rem;border:1px solid var(--line);border-radius:var(--radius);background:var(--surface);color:var(--text)}`,
 };

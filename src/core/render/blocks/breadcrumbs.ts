@@ -13,7 +13,13 @@ export const breadcrumbs: BlockRenderer<"breadcrumbs"> = {
         ? html`<li><a href="${step.path}" aria-current="page">${step.title}</a></li>`
         : html`<li><a href="${step.path}">${step.title}</a></li>`,
     );
-    return element("nav", block, context, { class: "t-small", attributes: { "aria-label": context.words.breadcrumbs } }, html`<ol>${items}</ol>`);
+    return element(
+      "nav",
+      block,
+      context,
+      { class: "t-small", attributes: { "aria-label": context.words.breadcrumbs } },
+      html`<ol>${items}</ol>`,
+    );
   },
   css: `.b-breadcrumbs ol{list-style:none;padding:0;display:flex;flex-wrap:wrap;gap:0 .5em}
 .b-breadcrumbs li{min-height:1.5rem}

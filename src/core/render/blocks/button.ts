@@ -10,7 +10,13 @@ export const button: BlockRenderer<"button"> = {
     const href = hrefOf(block.settings.target, context);
     return href === null
       ? null
-      : element("a", block, context, { class: block.settings.look, attributes: { href } }, block.settings.label);
+      : element(
+          "a",
+          block,
+          context,
+          { class: block.settings.look, attributes: { href } },
+          block.settings.label,
+        );
   },
   css: `.b-button{display:inline-block;flex:none;padding:.55rem 1.15rem;border-radius:var(--radius);font-weight:600;text-decoration:none;border:1px solid transparent;text-align:center}
 .b-button.filled{background:var(--accent);color:var(--textOnAccent)}.b-button.filled:hover{text-decoration:underline}

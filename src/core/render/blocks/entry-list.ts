@@ -16,7 +16,9 @@ export const entryList: BlockRenderer<"entryList"> = {
       context.css.responsive(selector, cards.columns, (columns) => ({
         "grid-template-columns": `repeat(${columns},minmax(0,1fr))`,
       }));
-    const items = list.entries.map((entry) => (arrangement === "cards" ? card(entry, block, context) : row(entry, block, context)));
+    const items = list.entries.map((entry) =>
+      arrangement === "cards" ? card(entry, block, context) : row(entry, block, context),
+    );
     return element("div", block, context, { class: arrangement }, html`<ul>${items}</ul>`);
   },
   css: `${FACTS_CSS}
@@ -40,7 +42,12 @@ const shot = (entry: EntryView, context: RenderContext, sizes: string): SafeHtml
   return html`<div class="shot">${pictureHtml(picture, { sizes, alt: "", class: `p-${picture.file.slice(0, 10)}` })}</div>`;
 };
 
-const words = (entry: EntryView, facts: readonly SafeHtml[], summary: boolean, context: RenderContext): SafeHtml =>
+const words = (
+  entry: EntryView,
+  facts: readonly SafeHtml[],
+  summary: boolean,
+  context: RenderContext,
+): SafeHtml =>
   html`<div class="words"><h2 class="t-h4"><a class="name" href="${entry.path}">${entry.title}</a>${
     entry.restricted ? html` <span class="lock">${context.words.membersOnly}</span>` : null
   }</h2>${facts.length > 0 ? html`<div class="facts t-small">${facts}</div>` : null}${

@@ -2,5 +2,11 @@ import { type BlockRenderer, element } from "../context";
 
 export const heading: BlockRenderer<"heading"> = {
   render: (block, context) =>
-    element(`h${block.settings.level}`, block, context, { class: `t-${block.settings.style}` }, block.settings.text),
+    element(
+      `h${block.settings.level}`,
+      block,
+      context,
+      { class: `t-${block.settings.style}` },
+      block.settings.text,
+    ),
 };

@@ -10,7 +10,10 @@ export const logo: BlockRenderer<"logo"> = {
     const { variant, height, link } = block.settings;
     const wanted = variant === "overPictures" ? profile.logoOverPictures || profile.logo : profile.logo;
     const picture = pictures[wanted];
-    context.css.responsive(`.${nodeClass(block.id)} img`, height, (value) => ({ height: rem(value), width: "auto" }));
+    context.css.responsive(`.${nodeClass(block.id)} img`, height, (value) => ({
+      height: rem(value),
+      width: "auto",
+    }));
     const inside = picture
       ? pictureHtml(picture, { sizes: "240px", alt: profile.name, eager: true })
       : html`<span class="t-h3">${profile.name}</span>`;

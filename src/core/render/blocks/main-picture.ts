@@ -8,6 +8,12 @@ export const mainPicture: BlockRenderer<"mainPicture"> = {
     const selector = `.${nodeClass(block.id)} img`;
     context.css.responsive(selector, block.settings.height, (height) => croppedTo(found, height));
     context.css.node(selector, { "border-radius": "var(--radius)" });
-    return element("div", block, context, {}, pictureHtml(found, { sizes: "(width < 62.5em) 100vw, 1100px", eager: true }));
+    return element(
+      "div",
+      block,
+      context,
+      {},
+      pictureHtml(found, { sizes: "(width < 62.5em) 100vw, 1100px", eager: true }),
+    );
   },
 };

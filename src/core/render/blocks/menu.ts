@@ -25,7 +25,13 @@ export const menu: BlockRenderer<"menu"> = {
     context.css.extra(
       `@container (width < ${edge}rem){${selector}>.row{display:none}}\n@container (width >= ${edge}rem){${selector}>.open{display:none}}`,
     );
-    return element("nav", block, context, { attributes: navigation }, html`${row}${drawer(items, block, context)}`);
+    return element(
+      "nav",
+      block,
+      context,
+      { attributes: navigation },
+      html`${row}${drawer(items, block, context)}`,
+    );
   },
   css: `.b-menu ul{list-style:none;padding:0}
 .b-menu .row{display:flex;flex-wrap:wrap;align-items:center}
@@ -72,14 +78,17 @@ const linkHtml = (item: ResolvedItem): SafeHtml =>
   html`<a${attributes({ href: item.href, "aria-current": item.isCurrent ? "page" : null })}>${item.label}</a>`;
 
 const rowItem = (item: ResolvedItem, block: BlockOf<"menu">): SafeHtml => {
-  if (item.items.length === 0 || (block.settings.subItems === "none" && item.href !== null)) return html`<li>${linkHtml(item)}</li>`;
+  if (item.items.length === 0 || (block.settings.subItems === "none" && item.href !== null))
+    return html`<li>${linkHtml(item)}</li>`;
   const own = item.href === null ? null : html`<li>${linkHtml(item)}</li>`;
   return html`<li><details name="m-${block.id}"><summary>${item.label}</summary><ul>${own}${item.items.map(deepItem)}</ul></details></li>`;
 };
 
-const deepItem = (item: ResolvedItem): SafeHtml => html`<li>${item.href === null ? item.label : linkHtml(item)}${below(item)}</li>`;
+const deepItem = (item: ResolvedItem): SafeHtml =>
+  html`<li>${item.href === null ? item.label : linkHtml(item)}${below(item)}</li>`;
 
-const below = (item: ResolvedItem): SafeHtml | null => (item.items.length === 0 ? null : html`<ul>${item.items.map(deepItem)}</ul>`);
+const below = (item: ResolvedItem): SafeHtml | null =>
+  item.items.length === 0 ? null : html`<ul>${item.items.map(deepItem)}</ul>`;
 
 const drawer = (items: readonly ResolvedItem[], block: BlockOf<"menu">, context: RenderContext): SafeHtml => {
   const id = `d-${block.id}`;

@@ -29,6 +29,7 @@ const numbers = (list: ListView): SafeHtml =>
 
 const olderNewer = (list: ListView, context: RenderContext): SafeHtml =>
   html`<div class="steps">${list.page > 1 ? html`<a rel="prev" href="${pagePath(list.stem, list.page - 1)}">${context.words.newer}</a>` : html`<span></span>`}${
-    list.page < list.pages ? html`<a rel="next" href="${pagePath(list.stem, list.page + 1)}">${context.words.older}</a>` : null
+    list.page < list.pages
+      ? html`<a rel="next" href="${pagePath(list.stem, list.page + 1)}">${context.words.older}</a>`
+      : null
   }</div>`;
-

@@ -7,6 +7,12 @@ export const richText: BlockRenderer<"richText"> = {
   render: (block, context) =>
     block.settings.text.length === 0
       ? null
-      : element("div", block, context, { class: `prose t-${block.settings.size}` }, richTextHtml(block.settings.text)),
+      : element(
+          "div",
+          block,
+          context,
+          { class: `prose t-${block.settings.size}` },
+          richTextHtml(block.settings.text),
+        ),
   css: PROSE_CSS,
 };

@@ -27,7 +27,13 @@ export const social: BlockRenderer<"social"> = {
             : link.label
         }</a></li>`,
     );
-    return element("ul", block, context, { class: block.settings.look, attributes: { "aria-label": context.words.social } }, items);
+    return element(
+      "ul",
+      block,
+      context,
+      { class: block.settings.look, attributes: { "aria-label": context.words.social } },
+      items,
+    );
   },
   css: `.b-social{list-style:none;padding:0;display:flex;flex-wrap:wrap;align-items:center}
 .b-social.icons a{display:grid;place-items:center;min-width:28px;min-height:28px}`,

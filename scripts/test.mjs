@@ -1,0 +1,120 @@
+// `npm test`: everything, from nothing. `--only server|browser` runs one suite. Each suite has a time budget.
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import {
+  Cluster,
+  ensureBuild,
+  ensureModules,
+  ensurePackages,
+  portIsFree,
+  root,
+  settings,
+} from "./prepare.mjs";
+import { endServer, startServer } from "./server-process.mjs";
+
+const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
+const results = [];
+const children = new Set();
+
+/** Runs one suite within its budget; the whole group is ended when it takes longer. */
+const suite = (name, seconds, command, args, env = {}) =>
+  new Promise((done) => {
+    console.log(`\n── ${name}`);
+    const began = Date.now();
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: "inherit",
+      detached: true,
+      env: { ...process.env, ...env },
+    });
+    children.add(child);
+    let late = false;
+    const timer = setTimeout(() => {
+      late = true;
+      process.kill(-child.pid, "SIGKILL");
+    }, seconds * 1000);
+    child.on("exit", (code) => {
+      clearTimeout(timer);
+      children.delete(child);
+      const took = Math.round((Date.now() - began) / 1000);
+      const ok = code === 0 && !late;
+      results.push({ name, ok });
+      console.log(
+        `── ${name}: ${ok ? "passed" : late ? `took longer than its ${seconds} s` : "failed"} (${took} s)`,
+      );
+      done(ok);
+    });
+  });
+
+const node = (...args) => [process.execPath, args];
+
+ensurePackages(["postgresql", "chromium", "default-jre-headless", "unzip"]);
+ensureModules();
+
+const freePort = async (from) => {
+  for (let port = from; ; port += 1) if (await portIsFree(port)) return port;
+};
+const memory = existsSync("/dev/shm") ? "/dev/shm" : tmpdir();
+const folder = mkdtempSync(join(memory, "gray-latch-"));
+const cluster = new Cluster({ folder, port: await freePort(54300), fast: true });
+let server;
+const clean = async () => {
+  for (const child of children) process.kill(-child.pid, "SIGKILL");
+  await endServer(server);
+  cluster.remove();
+  rmSync(folder, { recursive: true, force: true });
+};
+for (const signal of ["SIGINT", "SIGTERM"])
+  process.on(signal, () => void clean().then(() => process.exit(1)));
+
+if (!only) {
+  await suite("lint", 60, ...node("node_modules/@biomejs/biome/bin/biome", "check", "."));
+  await suite("types", 120, ...node("node_modules/typescript/bin/tsc", "--noEmit"));
+  await suite("imports", 120, ...node("scripts/imports.mjs"));
+  await suite("unused", 120, ...node("node_modules/knip/bin/knip.js", "--no-progress"));
+  await suite("unit", 240, ...node("node_modules/vitest/vitest.mjs", "run", "--project", "unit"));
+}
+try {
+  await cluster.start();
+  const env = { ...settings(), PGPORT: String(cluster.port), PGUSER: "app", PGPASSWORD: "app" };
+  if (only !== "browser")
+    await suite(
+      "data and server",
+      300,
+      ...node("node_modules/vitest/vitest.mjs", "run", "--project", "server"),
+      env,
+    );
+  if (only !== "server") {
+    ensureBuild();
+    cluster.createDatabase("gray_latch_browser");
+    const browserEnv = { ...env, PGDATABASE: "gray_latch_browser", PORT: String(await freePort(4280)) };
+    const data = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
+      cwd: root,
+      env: browserEnv,
+      encoding: "utf8",
+    });
+    if (data.status !== 0) throw new Error(data.stderr);
+    server = await startServer(browserEnv);
+    await suite(
+      "browser",
+      900,
+      ...node(
+        "node_modules/@playwright/test/cli.js",
+        "test",
+        ...process.argv.slice(2).filter((arg) => arg.startsWith("e2e/")),
+      ),
+      browserEnv,
+    );
+  }
+} catch (error) {
+  console.error(error);
+  results.push({ name: "preparation", ok: false });
+} finally {
+  await clean();
+}
+const failed = results.filter((result) => !result.ok);
+if (failed.length > 0) console.log(`\nfailed: ${failed.map((result) => result.name).join(", ")}`);
+console.log(`\n${results.length - failed.length} passed, ${failed.length} failed`);
+process.exit(failed.length === 0 ? 0 : 1);

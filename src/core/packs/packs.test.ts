@@ -1,0 +1,414 @@
+import { createHash } from "node:crypto";
+import Ajv from "ajv/dist/2020";
+import { unzipSync } from "fflate";
+import { describe, expect, it } from "vitest";
+import { z } from "zod";
+import { block, pageData, partWith, picture } from "../../../test/page-data";
+import { NOW, randomFacts } from "../../../test/random-site";
+import { seeded } from "../../../test/seeded";
+import { buildIndex } from "../addresses/stems";
+import { canonicalJson } from "../model/canonical";
+import { type Design, designOf, documentsOf, getBody } from "../model/design";
+import { applyOperations, invertAll } from "../model/operations";
+import { EVERYWHERE, NOWHERE } from "../model/placement";
+import { importChange, NO_ANSWERS, planImport } from "./plan";
+import { readPack } from "./read";
+import { type Pack, PackManifest, PackMedia, PackMenu, PackNeeds, PackPart } from "./shapes";
+import { readTokens, writeTokens } from "./tokens";
+import { keyMaker, writePack } from "./write";
+
+const sha256 = (bytes: Uint8Array) => createHash("sha256").update(bytes).digest("hex");
+const bytes = new Uint8Array([1, 2, 3, 4]);
+const info = {
+  name: "Parts",
+  version: "1.0.0",
+  description: "",
+  author: "Ida",
+  licence: "CC0-1.0",
+  created: NOW,
+};
+const facts = { ...randomFacts(seeded(12)) };
+const index = buildIndex(facts, NOW);
+const { style, menus } = pageData();
+
+const header = {
+  ...partWith("header", [
+    block("logo"),
+    {
+      ...block("menu", { menu: "m1" }),
+      look: { colour: "colour:grey", background: "", align: "", hideOn: [] },
+    } as never,
+    block("picture", { picture: "pic" }),
+  ]),
+  origin: "11111111-1111-4111-8111-111111111111",
+};
+const narrow = {
+  ...partWith("footer", [block("copyright")]),
+  name: "Narrow",
+  origin: "22222222-2222-4222-8222-222222222222",
+  placement: {
+    ...NOWHERE,
+    conditions: [
+      {
+        clauses: [
+          { facet: "term" as const, values: ["t0"] },
+          { facet: "kind" as const, values: ["k0"] },
+        ],
+      },
+    ],
+  },
+};
+const menu = {
+  ...menus["main"]!,
+  origin: "33333333-3333-4333-8333-333333333333",
+  items: [{ id: "i1", label: "First", target: { identity: "entry:e0" }, items: [] }],
+};
+const design = designOf([
+  { id: "style", kind: "style", body: style },
+  { id: "h", kind: "part", body: { ...header, placement: EVERYWHERE } },
+  { id: "f", kind: "part", body: narrow },
+  { id: "m1", kind: "menu", body: menu },
+  {
+    id: "pic",
+    kind: "picture",
+    body: { ...picture, file: sha256(bytes), origin: "44444444-4444-4444-8444-444444444444" },
+  },
+]);
+const everything = { parts: ["h", "f"], withMenus: true, withPictures: true, withStyle: true };
+const zip = writePack(design, index, everything, info, { sha256, bytesOf: () => bytes });
+const filesOf = (archive: Uint8Array) => new Map(Object.entries(unzipSync(archive)));
+const packOf = (archive: Uint8Array): Pack => {
+  const read = readPack(filesOf(archive), sha256);
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  return read.value;
+};
+const counter = () => {
+  let next = 0;
+  return { id: () => `i${next++}`, uuid: () => "55555555-5555-4555-8555-555555555555" };
+};
+/** Another site: other content, another palette, no design. */
+const elsewhere = buildIndex(
+  {
+    ...facts,
+    terms: [],
+    kinds: facts.kinds.map((kind) => ({ ...kind, id: `other-${kind.id}` })),
+    entries: [],
+  },
+  NOW,
+);
+const bare = designOf([
+  {
+    id: "style",
+    kind: "style",
+    body: { ...style, palette: [{ id: "moss", name: "Moss", value: "#505050" }] },
+  },
+]);
+
+describe("writing a pack", () => {
+  it("gives the same bytes for the same selection", () => {
+    expect(writePack(design, index, everything, info, { sha256, bytesOf: () => bytes })).toEqual(zip);
+  });
+  it("brings along what the parts need, and only that", () => {
+    expect([...filesOf(zip).keys()].sort()).toEqual(
+      [
+        `media/${sha256(bytes)}.jpg`,
+        "media/media.json",
+        "menus/main.json",
+        "needs.json",
+        "pack.json",
+        "parts/footer-narrow.json",
+        "parts/header-part.json",
+        "style/tokens.json",
+      ].sort(),
+    );
+    expect([
+      ...filesOf(
+        writePack(design, index, { ...everything, parts: ["f"] }, info, { sha256, bytesOf: () => bytes }),
+      ).keys(),
+    ]).not.toContain("menus/main.json");
+  });
+  it("has no database ids in it", () => {
+    const text = new TextDecoder().decode(filesOf(zip).get("parts/footer-narrow.json"));
+    expect(text).toContain(`${index.facts.groupings[0]?.key}/`);
+    expect(text).not.toContain('"t0"');
+  });
+  it("names what the target must offer, and who asks", () => {
+    const pack = packOf(zip);
+    expect(pack.needs.find((need) => need.type === "kind")).toMatchObject({
+      key: "k0",
+      parts: ["footer-narrow"],
+      menus: [],
+    });
+    expect(pack.needs.find((need) => need.type === "entry")).toMatchObject({ parts: [], menus: ["main"] });
+  });
+  it("fits its published JSON Schemas (2020-12) by an independent validator", () => {
+    const ajv = new Ajv({ strict: false, formats: { uuid: true, "date-time": true } });
+    const files = filesOf(zip);
+    const cases = [
+      ["pack.json", PackManifest],
+      ["parts/header-part.json", PackPart],
+      ["menus/main.json", PackMenu],
+      ["media/media.json", PackMedia],
+      ["needs.json", PackNeeds],
+    ] as const;
+    for (const [path, schema] of cases) {
+      const validate = ajv.compile(z.toJSONSchema(schema, { io: "input", unrepresentable: "any" }));
+      expect(
+        validate(JSON.parse(new TextDecoder().decode(files.get(path)))),
+        `${path} ${JSON.stringify(validate.errors)}`,
+      ).toBe(true);
+    }
+  });
+  it("makes keys that are unique and plain", () => {
+    const make = keyMaker();
+    expect(["Day header", "Day header!", "…", "Été"].map(make)).toEqual([
+      "day-header",
+      "day-header-2",
+      "item",
+      "ete",
+    ]);
+  });
+});
+
+describe("reading a pack", () => {
+  const tampered = (change: (files: Map<string, Uint8Array>) => void) => {
+    const files = filesOf(zip);
+    change(files);
+    return readPack(files, sha256);
+  };
+  const encode = (value: unknown) => new TextEncoder().encode(canonicalJson(value));
+  const resealed = (files: Map<string, Uint8Array>, path: string, content: Uint8Array) => {
+    files.set(path, content);
+    const manifest = JSON.parse(new TextDecoder().decode(files.get("pack.json")));
+    manifest.files[path] = sha256(content);
+    files.set("pack.json", encode(manifest));
+  };
+  const bad: [string, (files: Map<string, Uint8Array>) => void, string, string][] = [
+    ["no manifest", (files) => files.delete("pack.json"), "pack.fileMissing", "pack.json"],
+    ["a file that is missing", (files) => files.delete("needs.json"), "pack.fileMissing", "needs.json"],
+    [
+      "a file that is not listed",
+      (files) => files.set("extra.json", bytes),
+      "pack.fileUnlisted",
+      "extra.json",
+    ],
+    ["a wrong hash", (files) => files.set("needs.json", bytes), "pack.hash", "needs.json"],
+    [
+      "a newer schema",
+      (files) => resealed(files, "needs.json", encode({ schema: 2, needs: [] })),
+      "pack.newer",
+      "needs.json",
+    ],
+    [
+      "something that is not JSON",
+      (files) => resealed(files, "needs.json", bytes),
+      "pack.notJson",
+      "needs.json",
+    ],
+    [
+      "a value that does not fit",
+      (files) =>
+        resealed(
+          files,
+          "needs.json",
+          encode({ schema: 1, needs: [{ type: "planet", key: "x", name: "x", parts: [] }] }),
+        ),
+      "pack.value",
+      "needs.json",
+    ],
+    [
+      "two parts of one key",
+      (files) => resealed(files, "parts/zz.json", files.get("parts/footer-narrow.json") as Uint8Array),
+      "pack.keyTwice",
+      "parts",
+    ],
+    [
+      "tokens that are none",
+      (files) =>
+        resealed(files, "style/tokens.json", encode({ colour: { $type: "color", x: { $value: "red" } } })),
+      "pack.value",
+      "style/tokens.json",
+    ],
+  ];
+  it.each(bad)("refuses %s, saying which file", (_, change, code, place) => {
+    expect(tampered(change)).toMatchObject({
+      ok: false,
+      issues: [{ code, path: expect.arrayContaining([place]) }],
+    });
+  });
+});
+
+describe("the plan of an import", () => {
+  const pack = packOf(zip);
+  it("asks about what the site does not have, and assumes nothing", () => {
+    const plan = planImport(pack, bare, elsewhere, NO_ANSWERS);
+    expect(
+      plan.needs.filter((need) => need.match === null && need.parts.length > 0).map((need) => need.type),
+    ).toEqual(["term"]);
+    expect(plan.open).toBe(1);
+    expect(plan.items.map((item) => item.status)).toEqual(["new", "new", "new", "new"]);
+    expect(
+      plan.items
+        .filter((item) => item.type === "part")
+        .map((item) => `${item.name} ${item.on}`)
+        .sort(),
+    ).toEqual(["Narrow false", "Part true"]);
+    expect(importChange(pack, bare, elsewhere, NO_ANSWERS, counter())).toMatchObject({
+      ok: false,
+      issues: [{ code: "import.unanswered" }],
+    });
+  });
+  it("maps colours to the nearest of the site, or brings them along", () => {
+    const answers = {
+      ...NO_ANSWERS,
+      needs: {
+        [pack.needs.find((need) => need.type === "term")!.type +
+          ":" +
+          pack.needs.find((need) => need.type === "term")!.key]: { do: "leaveOut" as const },
+      },
+    };
+    const colourIn = (colours: "map" | "bring") => {
+      const change = importChange(pack, bare, elsewhere, { ...answers, colours }, counter());
+      if (!change.ok) throw new Error(JSON.stringify(change.issues));
+      const after = applyOperations(bare, change.value.operations);
+      if (!after.ok) throw new Error(JSON.stringify(after.issues));
+      return {
+        after: after.value,
+        look: documentsOf(after.value, "part").find(({ body }) => body.slot === "header")?.body.bands[0]
+          ?.cells[0]?.blocks[1]?.look.colour,
+      };
+    };
+    expect(colourIn("map").look).toBe("colour:moss");
+    const brought = colourIn("bring");
+    expect(brought.look).toBe("colour:grey");
+    expect(getBody(brought.after, "style", "style").palette.map((colour) => colour.id)).toEqual([
+      "moss",
+      "grey",
+    ]);
+  });
+  it("creates a term where its grouping is there, uses another, or leaves the line out", () => {
+    const need = planImport(pack, bare, elsewhere, NO_ANSWERS).needs.find((each) => each.type === "term")!;
+    const grouped = need.key.startsWith("g0/") && need.key.split("/").length === 2;
+    expect(need.mayCreate).toBe(grouped);
+    const conditionsFor = (
+      answer: { do: "use"; id: string } | { do: "create" } | { do: "leaveOut" },
+      target = elsewhere,
+    ) => {
+      const change = importChange(
+        pack,
+        bare,
+        target,
+        { ...NO_ANSWERS, needs: { [need.id]: answer } },
+        counter(),
+      );
+      if (!change.ok) throw new Error(JSON.stringify(change.issues));
+      const after = applyOperations(bare, change.value.operations);
+      return {
+        terms: change.value.terms,
+        conditions: after.ok
+          ? documentsOf(after.value, "part").find(({ body }) => body.name === "Narrow")?.body.placement
+              .conditions
+          : null,
+      };
+    };
+    expect(conditionsFor({ do: "leaveOut" }).conditions).toEqual([]);
+    if (grouped) {
+      const created = conditionsFor({ do: "create" });
+      expect(created.terms[0]).toMatchObject({ grouping: "g0", name: need.name });
+      expect(created.conditions?.[0]?.clauses[0]?.values).toEqual([created.terms[0]?.id]);
+    }
+  });
+  const imported = (into: Design, answers = NO_ANSWERS) => {
+    const change = importChange(pack, into, index, answers, counter());
+    if (!change.ok) throw new Error(JSON.stringify(change.issues));
+    const after = applyOperations(into, change.value.operations);
+    if (!after.ok) throw new Error(JSON.stringify(after.issues));
+    return { design: after.value, operations: change.value.operations };
+  };
+  it("finds everything the same where it came from, and changes nothing then", () => {
+    const plan = planImport(pack, design, index, NO_ANSWERS);
+    expect(plan.items.map((item) => `${item.id} ${item.status}`).sort()).toEqual([
+      "menu:main same",
+      "part:footer-narrow same",
+      "part:header-part same",
+      "picture:picture same",
+    ]);
+    expect(imported(design).operations).toEqual([]);
+  });
+  it("says what differs, and takes or keeps as answered", () => {
+    const renamed = new Map(design).set("h", {
+      id: "h",
+      kind: "part",
+      body: { ...getBody(design, "part", "h"), name: "Mine" },
+    });
+    const plan = planImport(pack, renamed, index, NO_ANSWERS);
+    expect(plan.items.find((item) => item.id === "part:header-part")).toMatchObject({
+      status: "differs",
+      mine: "h",
+      differences: ["name"],
+    });
+    expect(plan.open).toBe(1);
+    const answer = (item: "keepMine" | "takePack" | "keepBoth") =>
+      documentsOf(
+        imported(renamed, { ...NO_ANSWERS, items: { "part:header-part": item } }).design,
+        "part",
+      ).map(({ body }) => body.name);
+    expect(answer("keepMine")).toEqual(["Mine", "Narrow"]);
+    expect(answer("takePack").sort()).toEqual(["Narrow", "Part"]);
+    expect(answer("keepBoth").sort()).toEqual(["Mine", "Narrow", "Part"]);
+  });
+  it("uses the site's own menu of the same name unless the pack's is wanted", () => {
+    const own = new Map(bare).set("mine", {
+      id: "mine",
+      kind: "menu",
+      body: { ...menu, origin: "66666666-6666-4666-8666-666666666666", items: [] },
+    });
+    const plan = planImport(pack, own, index, NO_ANSWERS);
+    expect(plan.items.find((item) => item.type === "menu")).toMatchObject({
+      substitute: "mine",
+      answer: "keepMine",
+    });
+    const menuOf = (answers: typeof NO_ANSWERS) => {
+      const [block1] = documentsOf(imported(own, answers).design, "part").flatMap(({ body }) =>
+        body.bands.flatMap((band) =>
+          band.cells.flatMap((cell) => cell.blocks.filter((each) => each.kind === "menu")),
+        ),
+      );
+      return block1?.kind === "menu" ? block1.settings.menu : null;
+    };
+    expect(menuOf(NO_ANSWERS)).toBe("mine");
+    expect(menuOf({ ...NO_ANSWERS, items: { "menu:main": "takePack" } })).not.toBe("mine");
+  });
+  it("is taken back as a whole", () => {
+    const { design: after, operations } = imported(bare);
+    const back = applyOperations(after, invertAll(operations));
+    expect(back.ok && back.value).toEqual(bare);
+  });
+  it("reads back what a second export writes", () => {
+    const { design: after } = imported(bare);
+    const ids = documentsOf(after, "part").map(({ id }) => id);
+    const again = packOf(
+      writePack(
+        new Map(after).set("style", { id: "style", kind: "style", body: style }),
+        index,
+        { ...everything, parts: ids },
+        info,
+        { sha256, bytesOf: () => bytes },
+      ),
+    );
+    expect(again.parts.map((part) => [part.key, part.origin])).toEqual(
+      pack.parts.map((part) => [part.key, part.origin]),
+    );
+  });
+});
+
+describe("tokens", () => {
+  it("come back as they were written", () => {
+    const colours = Array.from({ length: 40 }, (_, at) => ({
+      id: `c${at}`,
+      name: `Colour ${at}`,
+      value: `#${((at * 421_337) % 0xffffff).toString(16).padStart(6, "0")}`,
+    }));
+    expect(readTokens(writeTokens(colours))).toEqual(colours);
+  });
+});

@@ -1,0 +1,282 @@
+import { lexer, parse, walk } from "css-tree";
+import fc from "fast-check";
+import { type DefaultTreeAdapterTypes, parse as parseHtml } from "parse5";
+import { describe, expect, it } from "vitest";
+import { block, entryView, NASTY, pageData, partWith, picture } from "../../../test/page-data";
+import { ENGLISH } from "../../messages/visitor-words";
+import { BLOCK_KINDS } from "../model/blocks";
+import type { Part } from "../model/part";
+import { yearRange } from "./blocks/copyright";
+import { escapeHtml, html } from "./html";
+import { documentHtml, renderPage } from "./page";
+import type { PageData } from "./page-data";
+
+type Element = DefaultTreeAdapterTypes.Element;
+/** The public document, read by an HTML parser (WHATWG rules). */
+const documentOf = (data: PageData) => documentHtml(data, renderPage(data, ENGLISH), "/_assets/site.js");
+const elements = (text: string): Element[] => {
+  const found: Element[] = [];
+  const visit = (node: DefaultTreeAdapterTypes.Node) => {
+    if ("tagName" in node) found.push(node);
+    if ("childNodes" in node) node.childNodes.forEach(visit);
+  };
+  visit(parseHtml(text));
+  return found;
+};
+const attr = (element: Element | undefined, name: string) =>
+  element?.attrs.find((each) => each.name === name)?.value;
+const textOf = (node: DefaultTreeAdapterTypes.Node): string =>
+  "value" in node ? String(node.value) : "childNodes" in node ? node.childNodes.map(textOf).join("") : "";
+const withPart = (part: Part, over: Partial<PageData> = {}) =>
+  pageData({ slots: { ...pageData().slots, [part.slot]: { id: "p", part } }, ...over });
+const all = (data: PageData, name: string) =>
+  elements(documentOf(data)).filter((element) => element.tagName === name);
+
+describe("HTML", () => {
+  it("escapes what people write, everywhere", () => {
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        const read = elements(html`<p title="${text}">${text}</p>`.text).find(
+          (element) => element.tagName === "p",
+        );
+        // the parser drops NUL and folds CR, as the standard says
+        const clean = text.replaceAll("\0", "").replace(/\r\n?/g, "\n");
+        if (!text.includes("\0")) expect(attr(read, "title")).toBe(clean);
+        if (read) expect(textOf(read)).toBe(clean);
+      }),
+      { seed: 1, numRuns: 500 },
+    );
+    expect(escapeHtml(NASTY)).not.toMatch(/[<>"']/);
+  });
+  it("lets no text of a page become markup", () => {
+    const nasty = withPart(
+      partWith("layout", [
+        block("title"),
+        block("heading", { text: NASTY }),
+        block("button", { label: NASTY, target: { url: "/x/" } }),
+        block("facts", { show: ["date", "author", "terms", "fields", "summary"] }),
+        block("body"),
+        block("copyright", { after: NASTY }),
+      ]),
+      {
+        page: { ...pageData().page, title: NASTY, description: NASTY },
+        entry: entryView({ title: NASTY, summary: NASTY, fields: [{ label: NASTY, value: NASTY }] }),
+        body: [{ type: "paragraph", children: [{ text: NASTY }] }],
+        trail: [
+          { title: NASTY, path: "/" },
+          { title: NASTY, path: "/x/" },
+        ],
+      },
+    );
+    const scripts = all(nasty, "script").filter((script) => attr(script, "type") !== "application/ld+json");
+    expect(scripts).toEqual([]);
+    // the one data block survives a title that tries to close it
+    const [data] = all(nasty, "script");
+    expect(JSON.parse(textOf(data as Element)).itemListElement[1].name).toBe(NASTY);
+  });
+});
+
+describe("a page", () => {
+  it("has one h1, whatever its parts", () => {
+    const title = () => block("title");
+    const pages = [
+      pageData(),
+      withPart(partWith("layout", [block("body")])),
+      withPart(partWith("titleBar", [title()])),
+      pageData({
+        slots: {
+          ...pageData().slots,
+          titleBar: { id: "t", part: partWith("titleBar", [title()]) },
+          layout: { id: "l", part: partWith("layout", [title(), title()]) },
+        },
+      }),
+    ];
+    for (const page of pages) expect(all(page, "h1")).toHaveLength(1);
+  });
+  it("stands in landmarks, and leaves out those without a part", () => {
+    const names = elements(documentOf(withPart(partWith("header", [block("siteName")])))).map(
+      (element) => element.tagName,
+    );
+    expect(names).toContain("header");
+    expect(names).toContain("main");
+    expect(names).not.toContain("footer");
+  });
+  it("draws nothing for nothing, by rule", () => {
+    const empty = { ...partWith("header", []), bands: [] };
+    expect(renderPage(withPart(empty), ENGLISH).regions.header).toBe("");
+  });
+  it("gets a plain layout when none asks for it", () => {
+    expect(documentOf(pageData())).toContain("Hello");
+    expect(renderPage(pageData(), ENGLISH).status).toBe(200);
+  });
+  it("keeps the frame and hides the body from a reader without access", () => {
+    const closed = pageData({ mayRead: false, body: [] });
+    expect(renderPage(closed, ENGLISH).status).toBe(403);
+    expect(documentOf(closed)).toContain("This page is for members.");
+    expect(documentOf(closed)).toContain('name="robots" content="noindex"');
+  });
+  it("is the same bytes each time, and marked only for previews", () => {
+    const part = partWith("header", [block("logo"), block("menu", { menu: "main" })]);
+    const data = withPart(part);
+    expect(documentOf(data)).toBe(documentOf(structuredClone(data)));
+    expect(documentOf(data)).not.toContain("data-node");
+    expect(renderPage(data, ENGLISH, { mark: true }).body).toContain("data-node");
+  });
+  it("has no style attributes", () => {
+    const blocks = BLOCK_KINDS.map((kind) => block(kind, kind === "menu" ? ({ menu: "main" } as never) : {}));
+    expect(documentOf(withPart(partWith("layout", blocks)))).not.toMatch(/<[^>]+\sstyle=/);
+  });
+});
+
+describe("the stylesheet", () => {
+  it("has no declaration css-tree does not know", () => {
+    const blocks = BLOCK_KINDS.map((kind) =>
+      block(
+        kind,
+        kind === "menu"
+          ? ({ menu: "main" } as never)
+          : kind === "picture"
+            ? ({ picture: "pic", height: { wide: 300, small: 200 } } as never)
+            : {},
+      ),
+    );
+    const part = partWith("layout", blocks, {
+      height: { wide: 300, small: 100 },
+      background: { colour: "role:text", picture: "pic", overlay: 40 },
+      sticky: true,
+      hideOn: ["small"],
+    });
+    const { css } = renderPage(withPart(part), ENGLISH);
+    const trouble: string[] = [];
+    let seen = 0;
+    // descriptors of @font-face are not properties
+    walk(
+      parse(css.replace(/@font-face\{[^}]*\}/g, ""), {
+        onParseError: (error) => trouble.push(error.message),
+      }),
+      (node) => {
+        if (node.type !== "Declaration" || node.property.startsWith("--")) return;
+        seen += 1;
+        const value = node.value.type === "Value" ? node.value : null;
+        // values with custom properties are known only when computed
+        if (!value || /var\(/.test(JSON.stringify(value)) || JSON.stringify(value).includes('"name":"var"'))
+          return;
+        const { error } = lexer.matchProperty(node.property, value) as { error: Error | null };
+        if (
+          error &&
+          !["container-type", "text-size-adjust", "-webkit-text-size-adjust", "text-wrap", "rotate"].includes(
+            node.property,
+          )
+        )
+          trouble.push(`${node.property}: ${error.message.split("\n")[0]}`);
+      },
+    );
+    expect(trouble).toEqual([]);
+    expect(seen).toBeGreaterThan(100);
+  });
+  it("takes colours from the house style, and says text where a named one is gone", () => {
+    const styled = (colour: string) =>
+      renderPage(
+        withPart(
+          partWith("header", [
+            { ...block("siteName"), look: { colour, background: "", align: "", hideOn: [] } } as never,
+          ]),
+        ),
+        ENGLISH,
+      ).css;
+    expect(styled("role:accent")).toContain("color:var(--accent)");
+    expect(styled("colour:grey")).toContain("color:var(--c-grey)");
+    expect(styled("colour:gone")).toContain("color:var(--text)");
+    expect(styled("#ff0000")).toContain("color:#ff0000");
+  });
+});
+
+describe("blocks", () => {
+  it("draw a menu as a row with drop-downs and the same links in a drawer", () => {
+    const page = elements(
+      documentOf(withPart(partWith("header", [block("menu", { menu: "main", label: "Main menu" })]))),
+    );
+    const nav = page.find((element) => element.tagName === "nav");
+    expect(attr(nav, "aria-label")).toBe("Main menu");
+    const links = page.filter(
+      (element) => element.tagName === "a" && attr(element, "href")?.startsWith("/visit/"),
+    );
+    expect(links.map((link) => attr(link, "href"))).toEqual([
+      "/visit/",
+      "/visit/by-bus/",
+      "/visit/",
+      "/visit/by-bus/",
+    ]);
+    const button = page.find(
+      (element) => attr(element, "popovertarget") && attr(element, "class") === "open",
+    );
+    expect(page.find((element) => attr(element, "id") === attr(button, "popovertarget"))).toBeDefined();
+    // an item whose page is gone is not drawn, what hangs below it is
+    const words = page.filter((element) => element.tagName === "a").map(textOf);
+    expect(words).not.toContain("Gone");
+    expect(words).toContain("Under it");
+    expect(words).not.toContain("Nothing at all");
+  });
+  it("mark the current page in a menu", () => {
+    const data = withPart(partWith("header", [block("menu", { menu: "main" })]), {
+      page: { ...pageData().page, path: "/visit/by-bus/" },
+    });
+    expect(all(data, "a").filter((link) => attr(link, "aria-current") === "page").length).toBe(2);
+  });
+  it("keep the focal point of a picture", () => {
+    const { css } = renderPage(
+      withPart(partWith("layout", [block("picture", { picture: "pic", height: { wide: 300 } })])),
+      ENGLISH,
+    );
+    expect(css).toContain("object-position:30% 70%");
+    const [image] = all(withPart(partWith("layout", [block("picture", { picture: "pic" })])), "img");
+    expect(attr(image, "alt")).toBe("A dome");
+    expect(attr(image, "srcset")?.split(", ")).toHaveLength(picture.renditions.length);
+  });
+  it.each([
+    [0, 2026, "2026"],
+    [2026, 2026, "2026"],
+    [2019, 2026, "2019–2026"],
+    [2030, 2026, "2026"],
+  ])("write the years from %i in %i as %s", (first, year, expected) => {
+    expect(yearRange(first, year)).toBe(expected);
+  });
+  it("write breadcrumbs as a list that ends here", () => {
+    const nav = all(withPart(partWith("titleBar", [block("breadcrumbs")])), "a").filter(
+      (link) => attr(link, "class") !== "skip",
+    );
+    expect(nav.slice(0, 3).map(textOf)).toEqual(["Front page", "Sky notes", "One"]);
+    expect(attr(nav[2], "aria-current")).toBe("page");
+  });
+  it("link the pages of a list, the first without its number", () => {
+    const list = block("entryList");
+    const data = withPart(partWith("layout", [list, block("pager")]), {
+      lists: { [list.id]: { entries: [entryView()], total: 30, page: 2, pages: 3, stem: "/notes/" } },
+    });
+    const hrefs = all(data, "a").map((link) => attr(link, "href"));
+    expect(hrefs).toEqual(expect.arrayContaining(["/notes/", "/notes/page/2/", "/notes/page/3/"]));
+    expect(hrefs).not.toContain("/notes/page/1/");
+  });
+  it("say what a list has to say when it is empty", () => {
+    expect(
+      documentOf(withPart(partWith("layout", [block("entryList", { whenEmpty: "Come back at dusk." })]))),
+    ).toContain("Come back at dusk.");
+  });
+  it("leave out what the site does not have", () => {
+    const bare = withPart(
+      partWith("header", [
+        block("tagline"),
+        block("social"),
+        block("menu", { menu: "gone" }),
+        block("picture", { picture: "gone" }),
+        block("button", { target: { identity: "entry:gone" } }),
+      ]),
+      {
+        profile: { ...pageData().profile, tagline: "", social: [] },
+      },
+    );
+    expect(renderPage(bare, ENGLISH).regions.header).toMatch(
+      /^<div class="band[^>]*><div class="in"><div class="cell[^>]*><\/div><\/div><\/div>$/,
+    );
+  });
+});

@@ -1,0 +1,190 @@
+"use client";
+import type { KeyboardEvent } from "react";
+import { type BlockKind, defaultSettings } from "../../core/model/blocks";
+import type { Operation } from "../../core/model/operations";
+import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
+import { findPlace, getPlace, type NodePlace, type PartNode, withFreshIds } from "../../core/model/tree";
+import { keyOf } from "../shell/useKeys";
+import { useEditor } from "./editor";
+import { walkOrder } from "./list-lines";
+import { newNodeId } from "./new-id";
+
+/** What can be done with the nodes of the part being edited, by click and by key. */
+
+export const addBand = () => {
+  const { part, id, apply, select } = useEditor.getState();
+  if (!part) return;
+  const node = Band.parse({
+    id: newNodeId(),
+    name: `Band ${part.bands.length + 1}`,
+    cells: [{ id: newNodeId(), share: 1 }],
+  });
+  if (apply([{ op: "insertNode", id, parent: "", index: part.bands.length, node }])) select(node.id);
+};
+
+export const addCell = (band: Band) => {
+  const { id, apply } = useEditor.getState();
+  apply([
+    {
+      op: "insertNode",
+      id,
+      parent: band.id,
+      index: band.cells.length,
+      node: { id: newNodeId(), share: 1, align: "start", direction: "row", gap: 16, blocks: [] },
+    },
+  ]);
+};
+
+export const duplicateNode = (place: NodePlace) => {
+  const { id, apply, select } = useEditor.getState();
+  const copy = withFreshIds(place.node, newNodeId);
+  if (apply([{ op: "insertNode", id, parent: place.parent, index: place.index + 1, node: copy }]))
+    select(copy.id);
+};
+
+export const canUnbox = (place: NodePlace): boolean =>
+  place.type === "block" &&
+  (place.node as Block).kind === "group" &&
+  ((place.node as Block).blocks?.length ?? 0) > 0;
+
+/** The box goes, what was in it stays, in its place and order. */
+export const unbox = (place: NodePlace) => {
+  const { id, apply, select } = useEditor.getState();
+  const inside = (place.node as Block).blocks ?? [];
+  const moves = inside.map(
+    (block, index): Operation => ({
+      op: "moveNode",
+      id,
+      node: block.id,
+      from: { parent: place.node.id, index: 0 },
+      to: { parent: place.parent, index: place.index + index },
+    }),
+  );
+  const empty = { ...(place.node as Block), blocks: [] };
+  if (
+    apply([
+      ...moves,
+      { op: "removeNode", id, parent: place.parent, index: place.index + inside.length, node: empty },
+    ])
+  )
+    select(inside[0]?.id ?? null);
+};
+
+export const removeSelected = (place: NodePlace) => {
+  const { id, apply, select, part } = useEditor.getState();
+  if (place.type === "cell" && part && (getPlace(part, place.parent).node as Band).cells.length === 1) return;
+  if (apply([{ op: "removeNode", id, parent: place.parent, index: place.index, node: place.node }]))
+    select(null);
+};
+
+/** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Delete removes, Esc goes outwards. */
+export const handleListKeys = (event: KeyboardEvent<HTMLElement>): void => {
+  const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
+  const { part, select } = useEditor.getState();
+  if (!node || !part) return;
+  const place = findPlace(part, node);
+  if (!place) return;
+  const key = keyOf(event);
+  const act = LIST_KEYS[key];
+  if (!act) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const focus = act(place, part);
+  if (focus === undefined) return;
+  select(key === "escape" || key.startsWith("alt+") ? focus : useEditor.getState().selected);
+  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus());
+};
+
+type ListKey = (place: NodePlace, part: Part) => string | null | undefined;
+
+const step =
+  (by: number): ListKey =>
+  (place, part) => {
+    const order = place.type === "cell" ? [] : walkOrder(part);
+    return order[order.indexOf(place.node.id) + by] ?? undefined;
+  };
+
+const move =
+  (by: number): ListKey =>
+  (place, part) => {
+    const { id, apply } = useEditor.getState();
+    const target = neighbour(place, part, by);
+    if (!target) return undefined;
+    apply([
+      {
+        op: "moveNode",
+        id,
+        node: place.node.id,
+        from: { parent: place.parent, index: place.index },
+        to: target,
+      },
+    ]);
+    return place.node.id;
+  };
+
+/** Where a node goes one step on: within its parent, or over into the next cell of the band. */
+const neighbour = (
+  place: NodePlace,
+  part: Part,
+  by: number,
+): { parent: string; index: number } | undefined => {
+  const siblings = siblingsOf(place, part);
+  const index = place.index + by;
+  if (index >= 0 && index < siblings.length) return { parent: place.parent, index };
+  const cell = findPlace(part, place.parent);
+  if (place.type !== "block" || cell?.type !== "cell") return undefined;
+  const next = (getPlace(part, cell.parent).node as Band).cells[cell.index + by];
+  return next ? { parent: next.id, index: by > 0 ? 0 : next.blocks.length } : undefined;
+};
+
+const siblingsOf = (place: NodePlace, part: Part): readonly PartNode[] => {
+  if (place.parent === "") return part.bands;
+  const around = findPlace(part, place.parent)?.node as Band | Cell | Block;
+  return "cells" in around ? around.cells : (around.blocks ?? []);
+};
+
+const LIST_KEYS: Readonly<Record<string, ListKey>> = {
+  arrowright: step(1),
+  arrowdown: step(1),
+  arrowleft: step(-1),
+  arrowup: step(-1),
+  "alt+arrowright": move(1),
+  "alt+arrowdown": move(1),
+  "alt+arrowleft": move(-1),
+  "alt+arrowup": move(-1),
+  "ctrl+d": (place) => {
+    duplicateNode(place);
+    return undefined;
+  },
+  delete: (place) => {
+    removeSelected(place);
+    return undefined;
+  },
+  escape: (place) => (place.parent === "" ? null : place.parent),
+};
+
+export const addBlock = (kind: BlockKind) => {
+  const { part, id, selected, apply, select } = useEditor.getState();
+  if (!part) return;
+  const place = selected === null ? undefined : findPlace(part, selected);
+  const lastCell = part.bands.at(-1)?.cells.at(-1) as Cell;
+  const target =
+    place?.type === "block"
+      ? { parent: place.parent, index: place.index + 1 }
+      : place?.type === "cell"
+        ? { parent: place.node.id, index: (place.node as Cell).blocks.length }
+        : place?.type === "band"
+          ? {
+              parent: ((place.node as Band).cells.at(-1) as Cell).id,
+              index: ((place.node as Band).cells.at(-1) as Cell).blocks.length,
+            }
+          : { parent: lastCell.id, index: lastCell.blocks.length };
+  const node = {
+    id: newNodeId(),
+    kind,
+    settings: defaultSettings(kind),
+    look: Look.parse({}),
+    ...(kind === "group" ? { blocks: [] } : {}),
+  };
+  if (apply([{ op: "insertNode", id, ...target, node }])) select(node.id);
+};

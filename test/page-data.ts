@@ -1,0 +1,162 @@
+import type { BlockKind, SettingsOf } from "../src/core/model/blocks";
+import { defaultSettings } from "../src/core/model/blocks";
+import { Band, type Block, Look, type Part } from "../src/core/model/part";
+import { EVERYWHERE } from "../src/core/model/placement";
+import type { Slot } from "../src/core/model/slot";
+import type { EntryView, PageData } from "../src/core/render/page-data";
+
+/** A page to draw, small and awkward: markup in every text. */
+export const NASTY = `<script>alert("x")</script> & 'friends'`;
+
+let next = 0;
+export const block = <K extends BlockKind>(
+  kind: K,
+  settings: Partial<SettingsOf<K>> = {},
+  blocks?: readonly Block[],
+): Block =>
+  ({
+    id: `n${next++}`,
+    kind,
+    settings: { ...defaultSettings(kind), ...settings },
+    look: Look.parse({}),
+    ...(kind === "group" ? { blocks: blocks ?? [] } : {}),
+  }) as unknown as Block;
+
+export const partWith = (slot: Slot, blocks: readonly Block[], band: object = {}): Part => ({
+  schema: 1,
+  slot,
+  number: 1,
+  name: "Part",
+  on: true,
+  binnedAt: null,
+  origin: "00000000-0000-4000-8000-000000000000",
+  placement: EVERYWHERE,
+  bands: [
+    Band.parse({
+      id: `b${next++}`,
+      cells: [{ id: `c${next++}`, share: 1, blocks }],
+      ...band,
+    }) as Part["bands"][number],
+  ],
+});
+
+export const entryView = (over: Partial<EntryView> = {}): EntryView => ({
+  id: "e1",
+  path: "/notes/one/",
+  title: "One",
+  summary: "In short",
+  picture: "pic",
+  published: "2026-03-01T10:00",
+  starts: "2026-03-02T19:30",
+  ends: "2026-03-02T22:00",
+  author: { name: "Ida", path: "/people/ida/" },
+  terms: [{ name: "Eclipses", path: "/topics/eclipses/" }],
+  fields: [{ label: "Price", value: "4.00" }],
+  restricted: false,
+  ...over,
+});
+
+export const picture = {
+  schema: 1 as const,
+  name: "Picture",
+  origin: "00000000-0000-4000-8000-000000000000",
+  file: "a".repeat(64),
+  type: "image/jpeg" as const,
+  width: 1600,
+  height: 900,
+  alt: "A dome",
+  credit: "",
+  focal: { x: 30, y: 70 },
+  lightness: 20,
+  renditions: [480, 960, 1600],
+};
+
+export const pageData = (over: Partial<PageData> = {}): PageData => ({
+  site: {
+    name: "Pellow Ridge",
+    language: "en",
+    origin: "http://observatory.localhost",
+    searchPath: "/search/",
+  },
+  page: {
+    identity: "entry:e1",
+    path: "/notes/one/",
+    title: "One",
+    description: "In short",
+    role: "entry",
+    pageNumber: 1,
+  },
+  audience: "signedOut",
+  at: "2026-06-01T12:00:00.000Z",
+  slots: { header: null, titleBar: null, layout: null, side: null, footer: null },
+  style: {
+    schema: 1,
+    palette: [
+      { id: "paper", name: "Paper", value: "#ffffff" },
+      { id: "ink", name: "Ink", value: "#101010" },
+      { id: "grey", name: "Grey", value: "#555555" },
+      { id: "line", name: "Line", value: "#dddddd" },
+    ],
+    roles: {
+      background: "paper",
+      text: "ink",
+      mutedText: "grey",
+      accent: "ink",
+      textOnAccent: "paper",
+      line: "line",
+      surface: "paper",
+    },
+    fonts: { text: "Public Sans", headings: "Fraunces" },
+    sizes: { body: 1, small: 0.9, lead: 1.2, h1: 2.4, h2: 1.8, h3: 1.4, h4: 1.1 },
+    headingWeight: 600,
+    measures: { contentWidth: 1100, radius: 6, edgeWide: 1000, edgeMiddle: 600 },
+  },
+  profile: {
+    schema: 1,
+    name: "Pellow Ridge",
+    tagline: "Open at dusk",
+    logo: "pic",
+    logoOverPictures: "",
+    owner: "Friends",
+    firstYear: 2019,
+    social: [{ icon: "mail", label: "Write", url: "mailto:a@b.example" }],
+  },
+  menus: {
+    main: {
+      schema: 1,
+      name: "Main",
+      origin: "00000000-0000-4000-8000-000000000000",
+      items: [
+        {
+          id: "i1",
+          label: "Visit",
+          target: { identity: "entry:visit" },
+          items: [{ id: "i2", label: "By bus", target: { identity: "entry:bus" }, items: [] }],
+        },
+        {
+          id: "i3",
+          label: "Gone",
+          target: { identity: "entry:gone" },
+          items: [{ id: "i4", label: "Under it", target: { url: "https://example.org/" }, items: [] }],
+        },
+        { id: "i5", label: "Nothing at all", target: null, items: [] },
+      ],
+    },
+  },
+  pictures: { pic: picture },
+  links: {
+    "entry:visit": { path: "/visit/", title: "Visit" },
+    "entry:bus": { path: "/visit/by-bus/", title: "By bus" },
+  },
+  trail: [
+    { title: "Front page", path: "/" },
+    { title: "Sky notes", path: "/notes/" },
+    { title: "One", path: "/notes/one/" },
+  ],
+  entry: entryView(),
+  body: [{ type: "paragraph", children: [{ text: "Hello" }] }],
+  mayRead: true,
+  lists: {},
+  query: "",
+  ...over,
+});

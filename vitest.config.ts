@@ -1,0 +1,22 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: "unit", include: ["src/{core,messages,ui}/**/*.test.ts"], environment: "node" } },
+      {
+        test: {
+          name: "server",
+          include: ["src/{data,server}/**/*.test.ts"],
+          environment: "node",
+          // all files share one throw-away cluster; each clones a migrated database
+          globalSetup: ["test/template-database.ts"],
+          setupFiles: ["test/own-database.ts"],
+          hookTimeout: 60_000,
+          testTimeout: 30_000,
+          maxWorkers: 2,
+        },
+      },
+    ],
+  },
+});
