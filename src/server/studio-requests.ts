@@ -1,10 +1,12 @@
 import { fail, issue } from "../core/model/issue";
-import { callUseCase, openContext, outcomeResponse, parseInput } from "./call";
+import { callUseCase, openContext, originIssue, outcomeResponse, parseInput } from "./call";
 import { LIMITS } from "./unzip";
 import { exportPack, PackRequest } from "./use-cases/packs";
 
 /** A call of the studio over HTTP: JSON, or a form with a file for packs. */
 export const answerCall = async (request: Request, site: string, name: string): Promise<Response> => {
+  const foreign = originIssue(request);
+  if (foreign) return outcomeResponse(fail(foreign));
   if (name === "exportPack") return answerExport(request, site);
   if (Number(request.headers.get("content-length") ?? 0) > LIMITS.archive + 1_000_000)
     return outcomeResponse(fail(issue("pack.tooBig", [], { limit: "64 MB" })));

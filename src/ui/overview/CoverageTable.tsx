@@ -216,7 +216,15 @@ const NameCell = ({
         href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
         data-cell={`${index} 0`}
         title={row.path}
-        sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
+        sx={{
+          display: "block",
+          lineHeight: `${ROW - 2}px`,
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+          color: "inherit",
+          textDecoration: "none",
+          "&:hover": { textDecoration: "underline" },
+        }}
       >
         {row.title}
       </Box>

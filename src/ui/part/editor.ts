@@ -27,7 +27,8 @@ interface Editor extends EditorState {
 
 const SAVE_AFTER_MS = 600;
 let timer: ReturnType<typeof setTimeout> | undefined;
-let queue: Operation[] = [];
+/** What waits, a list of changes: each is one step of undo. */
+let queue: Operation[][] = [];
 let sending: Promise<void> = Promise.resolve();
 let afterSave: () => void = () => undefined;
 
@@ -36,25 +37,27 @@ export const onSaved = (listener: () => void): void => {
   afterSave = listener;
 };
 
+const target = (operation: Operation): string =>
+  JSON.stringify([
+    operation.op,
+    operation.id,
+    "node" in operation ? operation.node : "",
+    "path" in operation ? operation.path : "",
+  ]);
+
 /** Typing in one field is one change: the newest value, with what was there before all of it. */
-const merged = (waiting: readonly Operation[], next: Operation): Operation[] => {
+const withChange = (waiting: readonly Operation[][], operations: readonly Operation[]): Operation[][] => {
   const last = waiting.at(-1);
-  const same =
-    last &&
-    next.op === "setNode" &&
-    last.op === "setNode" &&
-    last.node === next.node &&
-    JSON.stringify(last.path) === JSON.stringify(next.path);
-  const sameField =
-    last &&
-    next.op === "set" &&
-    last.op === "set" &&
-    last.id === next.id &&
-    JSON.stringify(last.path) === JSON.stringify(next.path);
-  if ((same || sameField) && "value" in next && "was" in last)
-    return [...waiting.slice(0, -1), { ...next, was: last.was } as Operation];
-  return [...waiting, next];
+  const [next, ...more] = operations;
+  const [known] = last ?? [];
+  const typing = next !== undefined && "value" in next && more.length === 0 && last?.length === 1;
+  if (typing && known && "was" in known && target(known) === target(next))
+    return [...waiting.slice(0, -1), [{ ...next, was: known.was } as Operation]];
+  return [...waiting, [...operations]];
 };
+
+const changesSomething = (operation: Operation): boolean =>
+  !("value" in operation) || JSON.stringify(operation.value) !== JSON.stringify(operation.was);
 
 const applied = (id: string, part: Part, operations: readonly Operation[]) => {
   const outcome = applyOperations(new Map([[id, { id, kind: "part" as const, body: part }]]), operations);
@@ -84,7 +87,7 @@ export const useEditor = create<Editor>((set, get) => ({
       set({ trouble: outcome.trouble });
       return false;
     }
-    for (const operation of operations) queue = merged(queue, operation);
+    queue = withChange(queue, operations);
     set({ part: outcome.part, saving: "waiting", trouble: null });
     clearTimeout(timer);
     timer = setTimeout(() => void get().flush(), SAVE_AFTER_MS);
@@ -93,26 +96,27 @@ export const useEditor = create<Editor>((set, get) => ({
   flush: () => {
     clearTimeout(timer);
     sending = sending.then(async () => {
-      const operations = queue.filter(
-        (operation) =>
-          !("value" in operation) || JSON.stringify(operation.value) !== JSON.stringify(operation.was),
-      );
-      if (operations.length === 0) {
-        queue = [];
-        if (get().saving === "waiting") set({ saving: "saved" });
-        return;
-      }
-      queue = [];
-      set({ saving: "saving" });
+      let saved = false;
       try {
-        await call(get().site, "change", { operations });
-        set({ saving: queue.length > 0 ? "waiting" : "saved", trouble: null });
-        afterSave();
+        for (let change = queue[0]; change; change = queue[0]) {
+          queue = queue.slice(1);
+          const operations = change.filter(changesSomething);
+          if (operations.length === 0) continue;
+          set({ saving: "saving" });
+          try {
+            await call(get().site, "change", { operations });
+            saved = true;
+          } catch (error) {
+            // kept here, and tried again with the next edit
+            queue = [change, ...queue];
+            throw error;
+          }
+        }
+        set({ saving: "saved", trouble: null });
       } catch (error) {
-        // kept here, and tried again with the next edit
-        queue = [...operations, ...queue];
         set({ saving: "failed", trouble: error instanceof Error ? error.message : "It could not be saved." });
       }
+      if (saved) afterSave();
     });
     return sending;
   },

@@ -26,11 +26,11 @@ export const entryList: BlockRenderer<"entryList"> = {
 .b-entryList>ul{list-style:none;padding:0;display:grid;gap:1.75rem}
 .b-entryList a.name{text-decoration:none}.b-entryList a.name:hover{text-decoration:underline}
 .b-entryList.rows li{display:grid;gap:1.25rem;align-items:start}
-.b-entryList.rows li.left{grid-template-columns:minmax(90px,220px) minmax(0,1fr)}
-.b-entryList.rows li.right{grid-template-columns:minmax(0,1fr) minmax(90px,220px)}.b-entryList.rows li.right .shot{order:2}
+.b-entryList.rows li.left{grid-template-columns:min(220px,32%) minmax(0,1fr)}
+.b-entryList.rows li.right{grid-template-columns:minmax(0,1fr) min(220px,32%)}.b-entryList.rows li.right .shot{order:2}
 .b-entryList .shot{aspect-ratio:3/2;overflow:hidden;border-radius:var(--radius);background:var(--line)}
 .b-entryList .shot img{width:100%;height:100%;object-fit:cover}
-.b-entryList .words{display:grid;gap:.3rem}
+.b-entryList .words{display:grid;grid-template-columns:minmax(0,1fr);gap:.3rem}
 .b-entryList.cards li{display:grid;gap:.8rem;align-content:start}
 .b-entryList .lock{font-size:.8em;color:var(--mutedText)}`,
 };

@@ -1,0 +1,114 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+import { cell, open, PORT, signIn } from "./studio";
+
+const TAGS = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"];
+const violations = async (page: Page, without: readonly string[] = []) => {
+  const builder = new AxeBuilder({ page }).withTags(TAGS);
+  for (const selector of without) builder.exclude(selector);
+  const { violations: found } = await builder.analyze();
+  return found.map(
+    (each) =>
+      `${each.id}: ${each.nodes
+        .map((node) => node.target.join(" "))
+        .slice(0, 4)
+        .join(" | ")}`,
+  );
+};
+
+for (const scheme of ["light", "dark"] as const)
+  test(`the studio's screens have no axe violation (${scheme})`, async ({ browser }) => {
+    test.setTimeout(120_000);
+    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto("/sign-in");
+    await page.getByLabel("Address").waitFor();
+    expect(await violations(page), "sign-in").toEqual([]);
+    await signIn(page);
+    // previews are the site's own pages: they are checked where visitors see them
+    const check = async (name: string) =>
+      expect(await violations(page, ["iframe"]), `${name}, ${scheme}`).toEqual([]);
+
+    await open(page, "overview");
+    await (await cell(page, "Header", "Getting here", "Visiting")).click();
+    await page.getByTestId("why-winner").waitFor();
+    await check("overview");
+    await open(page, "parts");
+    await check("parts");
+    await page.getByRole("button", { name: "New part" }).click();
+    await page.getByRole("dialog").waitFor();
+    await check("new part");
+    await page.getByRole("button", { name: "Cancel" }).click();
+    await page.getByRole("link", { name: "Day header", exact: true }).first().click();
+    await page.getByRole("button", { name: /^Menu “Main”/ }).click();
+    await page.getByRole("region", { name: "Settings of Menu" }).waitFor();
+    await check("part");
+    await page.getByRole("link", { name: "Where it shows" }).click();
+    await page.getByTestId("reach").waitFor();
+    await check("where it shows");
+    await open(page, "pages");
+    await check("pages");
+    await page.getByRole("link", { name: "Eclipse weekend" }).click();
+    await page.getByRole("combobox", { name: "Footer of this page" }).waitFor();
+    await check("page");
+    await open(page, "packs");
+    await check("packs");
+    await open(page, "editions");
+    await check("editions");
+    await page.keyboard.press("Control+k");
+    await page.getByRole("combobox", { name: "Go to" }).fill("header");
+    await page.getByRole("option").first().waitFor();
+    await check("go to");
+    await context.close();
+  });
+
+const PAGES = [
+  "/",
+  "/visit/eclipse-weekend/",
+  "/notes/",
+  "/notes/a-copper-moon/",
+  "/open-nights/moon-night/",
+  "/prints/",
+  "/prints/ridge-at-night/",
+  "/members/members-log/",
+  "/search/?q=moon",
+  "/nowhere/",
+];
+
+for (const width of [1280, 390])
+  test(`the public site has no axe violation and does not scroll sideways at ${width}`, async ({
+    browser,
+  }) => {
+    test.setTimeout(120_000);
+    const context = await browser.newContext({ viewport: { width, height: 800 } });
+    const page = await context.newPage();
+    for (const path of PAGES) {
+      await page.goto(`http://observatory.localhost:${PORT}${path}`);
+      expect(await violations(page), `${path} at ${width}`).toEqual([]);
+      const overflow = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(overflow, `${path} at ${width}`).toBe(0);
+    }
+    await context.close();
+  });
+
+test("menus work by keyboard, and without a script", async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    javaScriptEnabled: false,
+  });
+  const page = await context.newPage();
+  await page.goto(`http://observatory.localhost:${PORT}/about/`);
+  const visit = page.locator("header summary").first();
+  await visit.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.locator("header").getByRole("link", { name: "Eclipse weekend" })).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 800 });
+  await expect(page.locator("header summary").first()).toBeHidden();
+  await page.getByRole("button", { name: "Menu" }).click();
+  await expect(page.locator(".drawer").getByRole("link", { name: "Eclipse weekend" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.locator(".drawer")).toBeHidden();
+  await context.close();
+});

@@ -1,0 +1,87 @@
+import { expect, test } from "@playwright/test";
+import { get, open, PORT, signIn } from "./studio";
+
+test("answers for its own hosts only", async () => {
+  for (const host of [
+    "evil.example",
+    "localhost",
+    `localhost:${PORT + 1}`,
+    `127.0.0.1:${PORT}`,
+    `a.b.localhost:${PORT}`,
+  ]) {
+    const answer = await get(host, "/");
+    expect(answer.status, host).toBe(421);
+    expect(answer.body).toContain("does not answer for that host");
+  }
+  // site content is not reachable on the studio's origin
+  expect((await get(`localhost:${PORT}`, "/notes")).status).toBe(404);
+});
+
+test("refuses a call from a foreign origin", async () => {
+  const answer = await get(`localhost:${PORT}`, "/api/studio/observatory/undo", {
+    method: "POST",
+    headers: { origin: "http://evil.example" },
+  });
+  expect(answer.status).toBe(403);
+  expect(JSON.parse(answer.body)).toMatchObject({ ok: false, issues: [{ code: "origin.foreign" }] });
+});
+
+test("the public site and the preview host answer reads only, with a policy each", async () => {
+  expect((await get(`observatory.localhost:${PORT}`, "/", { method: "POST" })).status).toBe(405);
+  const shell = await get(`observatory--preview.localhost:${PORT}`, "/");
+  expect(String(shell.headers["content-security-policy"])).toContain(
+    `frame-ancestors http://localhost:${PORT}`,
+  );
+  expect(shell.body).not.toContain("Pellow");
+  const page = await get(`observatory.localhost:${PORT}`, "/");
+  expect(String(page.headers["content-security-policy"])).toContain("frame-ancestors 'none'");
+  const again = await get(`observatory.localhost:${PORT}`, "/", {
+    headers: { "if-none-match": String(page.headers["etag"]) },
+  });
+  expect(again.status).toBe(304);
+});
+
+test("an expired session asks to sign in again and leads back", async ({ page, context }) => {
+  await signIn(page);
+  await open(page, "parts");
+  await context.clearCookies();
+  await page.reload();
+  await page.waitForURL(/\/sign-in\?back=/);
+  await expect(page.getByText("Sign in again to go on where you were.")).toBeVisible();
+  await page.getByLabel("Address").fill("keeper@graylatch.example");
+  await page.getByLabel("Password").fill("brass star lamp");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.waitForURL(/\/parts$/);
+});
+
+test("a form with missing fields says which, and a wrong password says no more than that", async ({
+  page,
+}) => {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByText("Type the address you were given.")).toBeVisible();
+  await expect(page.getByText("Type your password.")).toBeVisible();
+  await page.getByLabel("Address").fill("viewer@graylatch.example");
+  await page.getByLabel("Password").fill("wrong");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByText("The address or the password is wrong.")).toBeVisible();
+});
+
+test("a broken pack is refused with a reason", async ({ page }) => {
+  await signIn(page);
+  await open(page, "packs");
+  await page
+    .getByLabel("Pack file")
+    .setInputFiles({ name: "x.zip", mimeType: "application/zip", buffer: Buffer.from("no zip") });
+  await expect(page.getByRole("alert").filter({ hasText: "zip" })).toContainText("This is not a zip file.");
+});
+
+test("a viewer looks and cannot change", async ({ page }) => {
+  await signIn(page, "viewer@graylatch.example");
+  await open(page, "parts");
+  await page.getByRole("link", { name: "Day header", exact: true }).click();
+  await page.getByRole("heading", { level: 1, name: "Day header" }).waitFor();
+  await page.getByRole("button", { name: /^Menu “Main”/ }).click();
+  await page.getByRole("region", { name: "Settings of Menu" }).getByLabel("Gap").fill("40");
+  await expect(page.getByText("Your role on this site does not allow this.")).toBeVisible();
+});

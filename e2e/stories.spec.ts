@@ -1,0 +1,161 @@
+import { expect, test } from "@playwright/test";
+import { cell, makePart, open, PublicPage, publish, sheet, signIn } from "./studio";
+
+/** The stories of the job, by their numbers. */
+test.beforeEach(async ({ page }) => {
+  await signIn(page);
+});
+
+test("G1: a header nobody sees is found, named in the review, and mended by a line", async ({ page }) => {
+  await makePart(page, {
+    slot: "Header",
+    name: "Comet header",
+    start: /Header in two bands/,
+    where: "nowhere yet",
+  });
+  await expect(page.getByText("It shows on no page yet", { exact: false })).toBeVisible();
+
+  await open(page, "editions");
+  const review = page.getByRole("region", { name: /^The draft/ });
+  await expect(review).toContainText(/header \d+ shows nowhere yet/);
+  await expect(review.getByRole("link", { name: "Say where" }).first()).toBeVisible();
+
+  await open(page, "overview");
+  const ledger = page.getByRole("list", { name: "To settle" });
+  const line = ledger.getByRole("listitem").filter({ hasText: /Header \d+ is on but shows on no page/ });
+  await line.getByRole("button", { name: "Say where" }).click();
+  await page.waitForURL(/\/where$/);
+  await expect(page.getByText("nowhere yet.", { exact: false })).toBeVisible();
+  await page.getByLabel("Shows on: another line").fill("comets");
+  await page.getByRole("option", { name: "pages about Comets" }).click();
+  await expect(page.getByTestId("reach")).toContainText("Asks for 1 page, shows on 1.");
+
+  await open(page, "overview");
+  await expect(page.getByText(/Header \d+ is on but shows on no page/)).toHaveCount(0);
+  await publish(page);
+  const note = await PublicPage.at("observatory", "/notes/a-comet-over-the-car-park/");
+  expect(note.elements("header")).toHaveLength(1);
+  expect(note.html).toContain("Open Fridays from dusk");
+});
+
+test("G2: a slot holds one part, and why says who lost and whether visitors see it", async ({ page }) => {
+  await makePart(page, {
+    slot: "Footer",
+    name: "Loud footer",
+    start: /Footer in columns/,
+    where: "every page",
+  });
+  await open(page, "overview");
+  await (await cell(page, "Footer", "By bus", "Visiting")).click();
+  const why = sheet(page);
+  await expect(page.getByTestId("why-winner")).toContainText(
+    "Footer in columns shows here because it asks for every page",
+  );
+  await expect(page.getByTestId("why-winner")).toContainText("it stands first in order");
+  const rivals = why.getByRole("list", { name: "Other parts of this slot" });
+  await expect(rivals.getByRole("listitem").filter({ hasText: "Loud footer" })).toContainText(
+    "is tied with footer 1 and later in order",
+  );
+  await expect(rivals.getByRole("listitem").filter({ hasText: "One quiet bar" })).toContainText(
+    "is for other pages",
+  );
+  await expect(page.getByTestId("why-visitors")).toHaveText("Visitors see the same already.");
+
+  // the tie is a finding; its order can be changed, and the overview follows at once
+  await page.getByRole("list", { name: "To settle" }).getByRole("button", { name: "Decide" }).first().click();
+  await page.waitForURL(/\/where$/);
+  await page.getByRole("button", { name: "Put the other first" }).first().click();
+  await expect(page.getByRole("button", { name: "Put this one first" })).toBeVisible();
+  await open(page, "overview");
+  await (await cell(page, "Footer", "By bus", "Visiting")).click();
+  await expect(page.getByTestId("why-winner")).toContainText("Loud footer shows here");
+  await expect(page.getByTestId("why-visitors")).toContainText("In the draft. Visitors still see");
+  // whatever the rules say, visitors get one footer
+  await publish(page);
+  expect((await PublicPage.at("observatory", "/visit/getting-here/by-bus/")).elements("footer")).toHaveLength(
+    1,
+  );
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
+});
+
+test("G3: a page that opted out is named as the reason, and reset in one click", async ({ page }) => {
+  expect((await PublicPage.at("observatory", "/domes/old-dome/")).has("header")).toBe(false);
+  await open(page, "overview");
+  await (await cell(page, "Header", "The old dome", "Visiting")).click();
+  await expect(page.getByTestId("why-winner")).toContainText("this page chose to leave the header out");
+  await expect(
+    sheet(page)
+      .getByRole("list", { name: "Other parts of this slot" })
+      .getByRole("listitem")
+      .filter({ hasText: "Day header" }),
+  ).toContainText("this page chose for itself");
+
+  await page.getByRole("link", { name: "The old dome" }).click();
+  await page.getByRole("heading", { level: 1, name: "The old dome" }).waitFor();
+  await expect(page.getByRole("combobox", { name: "Header of this page" })).toHaveText(
+    "this page only: no header",
+  );
+  await page.getByRole("button", { name: "Reset" }).click();
+  await expect(page.getByRole("combobox", { name: "Header of this page" })).toHaveText("as everywhere");
+  await expect(page.frameLocator('iframe[title$="at 1280 px"]').locator("header")).toContainText(
+    "Open nights",
+  );
+  await publish(page);
+  expect((await PublicPage.at("observatory", "/domes/old-dome/")).has("header")).toBe(true);
+});
+
+test("G17: duplicate, with or without its lines, and a copy just for these pages", async ({ page }) => {
+  await open(page, "parts");
+  const row = page.getByRole("row").filter({ hasText: "Front header" });
+  await row.getByRole("button", { name: "More to do with this part" }).click();
+  await page.getByRole("menuitem", { name: "Duplicate", exact: true }).click();
+  await page.getByRole("heading", { level: 1, name: "Front header, copy" }).waitFor();
+  await expect(page.getByText("It shows on no page yet", { exact: false })).toBeVisible();
+
+  await page.getByRole("button", { name: "More to do with this part" }).click();
+  await page.getByRole("menuitem", { name: "Duplicate with where it shows" }).click();
+  await page.getByRole("heading", { level: 1, name: "Front header, copy, copy" }).waitFor();
+  await expect(page.getByText(/^paused · shows on 0/)).toBeVisible();
+
+  await open(page, "overview");
+  await (await cell(page, "Header", "Prints")).click();
+  await page.keyboard.press("Escape");
+  await (await cell(page, "Header", "Ridge at night", "Prints")).click();
+  await sheet(page)
+    .getByRole("button", { name: /just for this page$/ })
+    .click();
+  await sheet(page).getByRole("button", { name: "Make it and open it" }).click();
+  await page.getByRole("heading", { level: 1, name: "Day header, copy" }).waitFor();
+  await expect(page.getByText(/shows on 1 of/)).toBeVisible();
+});
+
+test("G25: a whole section has no footer, by a rule that is placed like any part", async ({ page }) => {
+  await open(page, "overview");
+  await (await cell(page, "Footer", "Open nights")).click();
+  await sheet(page).getByRole("button", { name: "Nothing", exact: true }).click();
+  await expect(sheet(page).getByText("A line: Shows on Open nights")).toBeVisible();
+  await sheet(page).getByRole("button", { name: "Do it in the draft" }).last().click();
+  await expect(await cell(page, "Footer", "Open nights")).toHaveText("nothing, by rule");
+  await publish(page);
+  expect((await PublicPage.at("observatory", "/open-nights/comet-watch/")).has("footer")).toBe(false);
+  expect((await PublicPage.at("observatory", "/open-nights/")).has("footer")).toBe(true);
+});
+
+test("pause, bin and restore, each with undo at hand", async ({ page }) => {
+  await open(page, "parts");
+  const row = () => page.getByRole("row").filter({ hasText: "Members’ header" });
+  const choose = async (action: string) => {
+    await row().getByRole("button", { name: "More to do with this part" }).click();
+    await page.getByRole("menuitem", { name: action, exact: true }).click();
+  };
+  await choose("Pause");
+  await expect(row()).toContainText("paused");
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect(row()).toContainText("published");
+  await choose("Put in the bin");
+  await expect(row()).toHaveCount(0);
+  await page.getByRole("button", { name: /^Show the bin/ }).click();
+  await choose("Restore from the bin");
+  await expect(row()).toContainText("published");
+});

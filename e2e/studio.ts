@@ -1,0 +1,131 @@
+import { request } from "node:http";
+import type { Locator, Page } from "@playwright/test";
+import { type DefaultTreeAdapterTypes, parse } from "parse5";
+
+export const PORT = Number(process.env["PORT"] ?? 4180);
+export const PASSWORD = "brass star lamp";
+
+/** Signs in with the keyboard, as a person would. */
+export const signIn = async (page: Page, email = "keeper@graylatch.example"): Promise<void> => {
+  await page.goto("/sign-in");
+  await page.getByLabel("Address").fill(email);
+  await page.keyboard.press("Tab");
+  await page.keyboard.type(PASSWORD);
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/overview$/);
+};
+
+export const open = async (page: Page, leaf: string, site = "observatory"): Promise<void> => {
+  await page.goto(`/s/${site}/${leaf}`);
+  await page.getByRole("heading", { level: 1 }).first().waitFor();
+};
+
+/** A request whose `Host` is what we say: fetch cannot do that. */
+export const get = (
+  host: string,
+  path: string,
+  options: { readonly method?: string; readonly headers?: Record<string, string> } = {},
+): Promise<{ status: number; headers: NodeJS.Dict<string | string[]>; body: string }> =>
+  new Promise((done, failed) => {
+    const call = request(
+      {
+        host: "127.0.0.1",
+        port: PORT,
+        path,
+        method: options.method ?? "GET",
+        headers: { host, ...options.headers },
+      },
+      (response) => {
+        const chunks: Buffer[] = [];
+        response.on("data", (chunk: Buffer) => chunks.push(chunk));
+        response.on("end", () =>
+          done({
+            status: response.statusCode ?? 0,
+            headers: response.headers,
+            body: Buffer.concat(chunks).toString("utf8"),
+          }),
+        );
+      },
+    );
+    call.on("error", failed);
+    call.end();
+  });
+
+export const siteHost = (site: string): string => `${site}.localhost:${PORT}`;
+
+type Node = DefaultTreeAdapterTypes.Node;
+type Element = DefaultTreeAdapterTypes.Element;
+
+/** A public page as an HTML parser reads it. */
+export class PublicPage {
+  private constructor(
+    readonly status: number,
+    readonly html: string,
+    readonly tree: Node,
+  ) {}
+  static async at(site: string, path: string): Promise<PublicPage> {
+    const { status, body } = await get(siteHost(site), path);
+    return new PublicPage(status, body, parse(body));
+  }
+  elements(tag: string): Element[] {
+    const found: Element[] = [];
+    const visit = (node: Node) => {
+      if ("tagName" in node && node.tagName === tag) found.push(node);
+      if ("childNodes" in node) node.childNodes.forEach(visit);
+    };
+    visit(this.tree);
+    return found;
+  }
+  text(tag: string): string {
+    const textOf = (node: Node): string =>
+      "value" in node
+        ? String(node.value)
+        : "childNodes" in node
+          ? node.childNodes.map(textOf).join(" ")
+          : "";
+    return this.elements(tag).map(textOf).join(" ").replace(/\s+/g, " ").trim();
+  }
+  has(tag: string): boolean {
+    return this.elements(tag).length > 0;
+  }
+}
+
+/** The cell of the overview where a page meets a slot; opens the group first. */
+export const cell = async (page: Page, slot: string, title: string, group?: string): Promise<Locator> => {
+  if (group) {
+    const button = page.getByRole("button", { name: new RegExp(`^[▸▾] ${group}`) });
+    if ((await button.getAttribute("aria-expanded")) === "false") await button.click();
+  }
+  return page.getByRole("button", { name: `${slot} of ${title}`, exact: true });
+};
+
+export const sheet = (page: Page): Locator =>
+  page.getByRole("complementary", { name: "Why, and use another" });
+
+/** Publishes everything in the draft and waits until it is live. */
+export const publish = async (page: Page, site = "observatory"): Promise<void> => {
+  await open(page, "editions", site);
+  await page.getByRole("button", { name: /^Publish/ }).click();
+  await page.getByText(/^Edition \d+ is live\.$/).waitFor();
+};
+
+/** Makes a part by the dialog. */
+export const makePart = async (
+  page: Page,
+  wish: {
+    site?: string;
+    slot: string;
+    name: string;
+    start: string | RegExp;
+    where: "every page" | "nowhere yet";
+  },
+): Promise<void> => {
+  await open(page, "parts", wish.site);
+  await page.getByRole("button", { name: `New ${wish.slot.toLowerCase()}`, exact: true }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name", { exact: true }).fill(wish.name);
+  await dialog.getByRole("radio", { name: wish.start }).check();
+  await dialog.getByRole("radio", { name: new RegExp(`^${wish.where}`) }).check();
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("heading", { level: 1, name: wish.name }).waitFor();
+};
