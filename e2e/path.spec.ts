@@ -161,4 +161,14 @@ test("from a plain site to a published one, and on to a second site", async ({ p
     // with the observatory's own menu and logo
     expect(notes.text("header")).toContain("The domes");
   });
+
+  await test.step("take both steps back, so that the site is as it was", async () => {
+    await open(page, "overview");
+    await page.getByRole("button", { name: /^Undo/ }).click();
+    await expect(page.getByRole("button", { name: /^Undo import of/ })).toBeVisible();
+    await page.getByRole("button", { name: /^Undo import of/ }).click();
+    await expect(page.getByRole("button", { name: /^Undo/ })).toHaveCount(0);
+    await publish(page);
+    expect((await PublicPage.at("observatory", "/notes/")).html).not.toContain("Search the mill");
+  });
 });

@@ -50,20 +50,6 @@ export const listEditions = async (site: string): Promise<EditionRow[]> =>
 export const findEdition = async (site: string, seq: number): Promise<EditionRow | null> =>
   (await database().models.edition.findOne({ where: { site, seq } }))?.get() ?? null;
 
-/** Hash of each document of an edition. */
-export const editionHashes = async (
-  site: string,
-  seq: number,
-  transaction?: Transaction,
-): Promise<ReadonlyMap<string, string>> => {
-  const rows = await selectRows<{ document: string; hash: string }>(
-    "SELECT document, hash FROM edition_item WHERE site = :site AND edition = :seq",
-    { site, seq },
-    transaction,
-  );
-  return new Map(rows.map((row) => [row.document, row.hash]));
-};
-
 /** Writes what differs between two designs, as one revision. */
 export const saveDesign = async (
   site: string,

@@ -127,8 +127,6 @@ export type BlockKind = keyof typeof BlockSettings;
 export const BLOCK_KINDS = Object.keys(BlockSettings) as readonly BlockKind[];
 export type SettingsOf<K extends BlockKind> = z.infer<(typeof BlockSettings)[K]>;
 
-export const isBlockKind = (value: string): value is BlockKind => value in BlockSettings;
-
 /** The settings a block of the kind has before anyone changes them. */
 export const defaultSettings = <K extends BlockKind>(kind: K): SettingsOf<K> =>
   BlockSettings[kind].parse({}) as SettingsOf<K>;

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { type ColourValue, Target } from "./blocks";
 import { Part } from "./part";
-import { SLOTS, Slot } from "./slot";
+import { Slot } from "./slot";
 
 /** Every design document, by kind. A document is stored whole, with a revision, and frozen by an edition. */
 
@@ -210,14 +210,3 @@ export const nextNumber = (design: Design, slot: Slot): number =>
     (highest, { body }) => (body.slot === slot ? Math.max(highest, body.number) : highest),
     0,
   ) + 1;
-
-/** The colour a value stands for, as six-digit hex; a missing named colour falls back to the text role. */
-export const resolveColour = (style: HouseStyle, value: ColourValue): string => {
-  if (value.startsWith("#")) return value;
-  const byId = (id: string) => style.palette.find((colour) => colour.id === id)?.value;
-  const [type, name = ""] = value.split(":");
-  const id = type === "role" ? style.roles[name as ColourRole] : name;
-  return byId(id ?? "") ?? byId(style.roles.text) ?? "#000000";
-};
-
-export { SLOTS };

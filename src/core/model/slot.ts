@@ -4,5 +4,3 @@ import { z } from "zod";
 export const SLOTS = ["header", "titleBar", "layout", "side", "footer"] as const;
 export const Slot = z.enum(SLOTS);
 export type Slot = z.infer<typeof Slot>;
-
-export const isSlot = (value: string): value is Slot => (SLOTS as readonly string[]).includes(value);

@@ -84,7 +84,6 @@ export const colourCss = (style: HouseStyle, value: ColourValue | ""): string =>
   return style.palette.some((colour) => colour.id === name) ? `var(--c-${name})` : "var(--text)";
 };
 
-export const px = (value: number): string => (value === 0 ? "0" : `${value}px`);
 /** Distances that scale with the reader's text size. */
 export const rem = (pixels: number): string =>
   pixels === 0 ? "0" : `${Math.round((pixels / 16) * 10000) / 10000}rem`;

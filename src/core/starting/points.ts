@@ -10,7 +10,12 @@ export interface StartingMaterial {
   readonly hasLogo: boolean;
   readonly hasTagline: boolean;
   readonly hasSocial: boolean;
-  readonly menus: readonly { readonly id: string; readonly name: string; readonly items: number }[];
+  readonly menus: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly items: number;
+    readonly letters: number;
+  }[];
   readonly pictures: readonly {
     readonly id: string;
     readonly width: number;
@@ -77,6 +82,11 @@ const menuBlock = (
   const menu = mainMenu(material);
   return menu ? make.block("menu", { menu: menu.id, label: menu.name, ...settings }) : null;
 };
+/** Where a row with the sign at its left would get crowded: letters of its labels at some 9 px, their gaps, the sign. */
+const edgeOf = (material: StartingMaterial): number => {
+  const menu = mainMenu(material);
+  return menu ? Math.min(1200, Math.ceil((menu.letters * 9 + menu.items * 46 + 300) / 20) * 20) : 0;
+};
 /** The widest dark picture: light words stay readable on it. */
 const darkPicture = (material: StartingMaterial) =>
   [...material.pictures]
@@ -94,7 +104,10 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
           make.band(
             { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
             make.cell({ share: 0 }, sign(material, make)),
-            make.cell({ share: 1, align: "end", gap: 24 }, menuBlock(material, make)),
+            make.cell(
+              { share: 1, align: "end", gap: 24 },
+              menuBlock(material, make, { buttonBelow: edgeOf(material) }),
+            ),
             make.cell({ share: 0 }, make.block("search", { width: 150 }, { hideOn: ["middle", "small"] })),
           ),
         ],

@@ -102,7 +102,7 @@ const UndoRedo = () => {
   const cut = { maxWidth: 230, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
   return (
     <>
-      <Tooltip title="Ctrl Z">
+      <Tooltip describeChild title="Ctrl Z">
         <span>
           <Button variant="text" color="inherit" disabled={frame.undo === null} onClick={() => step("undo")}>
             <span style={cut}>Undo {frame.undo ?? ""}</span>
@@ -110,7 +110,7 @@ const UndoRedo = () => {
         </span>
       </Tooltip>
       {frame.redo === null ? null : (
-        <Tooltip title="Ctrl Shift Z">
+        <Tooltip describeChild title="Ctrl Shift Z">
           <Button variant="text" color="inherit" onClick={() => step("redo")}>
             <span style={cut}>Redo {frame.redo}</span>
           </Button>

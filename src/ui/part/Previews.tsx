@@ -78,7 +78,10 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
           value={full}
           onChange={(_, next: boolean | null) => setFull(next ?? full)}
           aria-label="Size of the previews"
-          sx={{ ml: "auto", "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none" } }}
+          sx={{
+            ml: "auto",
+            "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none", color: "text.primary" },
+          }}
         >
           <ToggleButton value={false}>{Math.round(Math.min(0.62, room / (WIDE + 4)) * 100)} %</ToggleButton>
           <ToggleButton value={true}>100 %</ToggleButton>

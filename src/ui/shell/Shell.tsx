@@ -242,7 +242,7 @@ const UndoButton = () => {
   const path = usePathname();
   if (frame.undo === null || /\/parts\/[^/]+$/.test(path)) return null;
   return (
-    <Tooltip title="Ctrl Z">
+    <Tooltip describeChild title="Ctrl Z">
       <Button
         variant="text"
         color="inherit"

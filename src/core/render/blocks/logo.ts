@@ -21,5 +21,5 @@ export const logo: BlockRenderer<"logo"> = {
       ? element("a", block, context, { attributes: { href: "/" } }, inside)
       : element("div", block, context, {}, inside);
   },
-  css: ".b-logo{display:block;flex:none;text-decoration:none}",
+  css: ".b-logo{display:block;flex:0 1 auto;text-decoration:none}.b-logo img{object-fit:contain;object-position:0 50%}",
 };

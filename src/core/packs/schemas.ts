@@ -1,0 +1,21 @@
+import { z } from "zod";
+import { PackManifest, PackMedia, PackMenu, PackNeeds, PackPart } from "./shapes";
+import { TokenFile } from "./tokens";
+
+const FILES = {
+  pack: PackManifest,
+  part: PackPart,
+  menu: PackMenu,
+  media: PackMedia,
+  needs: PackNeeds,
+  tokens: TokenFile,
+};
+
+/** JSON Schema (2020-12) of each file of a pack, from the very definitions it is read with. */
+export const packSchemas = (): Readonly<Record<keyof typeof FILES, unknown>> =>
+  Object.fromEntries(
+    Object.entries(FILES).map(([name, schema]) => [
+      name,
+      z.toJSONSchema(schema, { io: "input", unrepresentable: "any" }),
+    ]),
+  ) as never;

@@ -1,0 +1,99 @@
+import { describe, expect, it } from "vitest";
+import { pageData } from "../../../test/page-data";
+import { ENGLISH } from "../../messages/visitor-words";
+import { Part } from "../model/part";
+import { EVERYWHERE } from "../model/placement";
+import { SLOTS } from "../model/slot";
+import { blocksOf, walk } from "../model/tree";
+import { renderPage } from "../render/page";
+import { type StartingMaterial, startingPoint, startingPoints } from "./points";
+
+const rich: StartingMaterial = {
+  hasLogo: true,
+  hasTagline: true,
+  hasSocial: true,
+  menus: [
+    { id: "main", name: "Main", items: 6, letters: 45 },
+    { id: "small", name: "Small print", items: 3, letters: 30 },
+  ],
+  pictures: [
+    { id: "bright", width: 1600, height: 900, lightness: 80 },
+    { id: "dark", width: 1600, height: 900, lightness: 10 },
+  ],
+  kinds: ["k0", "k1"],
+};
+const bare: StartingMaterial = {
+  hasLogo: false,
+  hasTagline: false,
+  hasSocial: false,
+  menus: [],
+  pictures: [],
+  kinds: [],
+};
+const counter = () => {
+  let next = 0;
+  return () => `n${next++}`;
+};
+
+describe("starting points", () => {
+  it("are two for each slot, whole and drawable, whatever the site has", () => {
+    for (const material of [rich, bare])
+      for (const slot of SLOTS) {
+        const points = startingPoints(slot, material, counter());
+        expect(points).toHaveLength(2);
+        for (const point of points) {
+          const part = {
+            schema: 1 as const,
+            slot,
+            number: 1,
+            name: point.name,
+            on: true,
+            binnedAt: null,
+            origin: "00000000-0000-4000-8000-000000000000",
+            placement: EVERYWHERE,
+            bands: point.bands,
+          };
+          expect(Part.safeParse(part).success, `${slot} ${point.key}`).toBe(true);
+          const ids = [...walk(part)].map((place) => place.node.id);
+          expect(new Set(ids).size).toBe(ids.length);
+          const drawn = renderPage(
+            pageData({ slots: { ...pageData().slots, [slot]: { id: "p", part } } }),
+            ENGLISH,
+          );
+          expect(drawn.regions[slot]).not.toBe("");
+        }
+      }
+  });
+  it("leave out what the site does not have", () => {
+    const kinds = (material: StartingMaterial) =>
+      SLOTS.flatMap((slot) =>
+        startingPoints(slot, material, counter()).flatMap((point) =>
+          blocksOf({ bands: point.bands } as never).map((block) => block.kind),
+        ),
+      );
+    expect(kinds(rich)).toEqual(expect.arrayContaining(["logo", "menu", "tagline", "social"]));
+    for (const kind of ["logo", "menu", "tagline", "social"]) expect(kinds(bare)).not.toContain(kind);
+  });
+  it("put the darkest wide picture behind light words", () => {
+    expect(startingPoint("titleBar", "picture", rich, counter())?.bands[0]?.background.picture).toBe("dark");
+  });
+  it("make the menu a button before a row of its labels would be crowded", () => {
+    const edge = (letters: number) => {
+      const [menu] = blocksOf({
+        bands:
+          startingPoint(
+            "header",
+            "one-line",
+            { ...rich, menus: [{ id: "main", name: "Main", items: 6, letters }] },
+            counter(),
+          )?.bands ?? [],
+      } as never).filter((block) => block.kind === "menu");
+      return menu?.kind === "menu" ? menu.settings.buttonBelow : 0;
+    };
+    expect(edge(80)).toBeGreaterThan(edge(30));
+    expect(edge(500)).toBe(1200);
+  });
+  it("are not there under a key that is none", () => {
+    expect(startingPoint("header", "none", rich, counter())).toBeUndefined();
+  });
+});
