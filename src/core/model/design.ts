@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type ColourValue, Target } from "./blocks";
+import { Target } from "./blocks";
 import { Part } from "./part";
 import { Slot } from "./slot";
 

@@ -76,10 +76,10 @@ ${textStyles(style)}
 .band{position:relative;container-type:inline-size}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
 .full>.in{max-width:none}
-.cell{display:flex;flex-wrap:wrap;align-items:center;min-width:0}
-.cell.column{flex-direction:column;align-items:stretch;flex-wrap:nowrap}
+.cell{display:flex;flex-wrap:wrap;align-items:center;min-width:min-content}
+.cell.column{min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
 .cell>*{min-width:0}
-@media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;justify-content:flex-start!important}}
+@media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;min-width:0;justify-content:flex-start!important}}
 .bg{position:absolute;inset:0;overflow:hidden}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
 .bg::after{content:"";position:absolute;inset:0}
 @media (prefers-reduced-motion:no-preference){.band a,.band summary,.band button{transition:color .15s,background-color .15s,border-color .15s}}`;

@@ -38,7 +38,7 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
         sx={(theme) => ({
           display: "grid",
           gridTemplateColumns: { xs: "1fr", md: "116px minmax(0,1fr)" },
-          gridTemplateRows: "auto minmax(0,1fr)",
+          gridTemplateRows: { xs: "auto auto minmax(0,1fr)", md: "auto minmax(0,1fr)" },
           minHeight: "100vh",
           height: { md: "100vh" },
           background: theme.vars?.palette.ours.index,
@@ -143,7 +143,7 @@ const Index = () => {
           </Box>
         );
       })}
-      <Box sx={{ mt: { md: "auto" }, p: { md: 1 }, display: "flex" }}>
+      <Box sx={{ mt: "auto", p: 1, display: { xs: "none", md: "flex" } }}>
         <Keys />
       </Box>
     </Box>
@@ -156,7 +156,16 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
   return (
     <Box
       component="header"
-      sx={{ minHeight: 52, display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, px: 2, py: 0.75 }}
+      sx={{
+        minHeight: 52,
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        columnGap: 2,
+        rowGap: 0.5,
+        px: 2,
+        py: 0.75,
+      }}
     >
       <SiteMenu frame={frame} />
       <SeenAsMenu />
