@@ -1,0 +1,75 @@
+"use client";
+import { Checkbox, ListItemText, MenuItem, Select } from "@mui/material";
+
+/** One or several of a few words. */
+export type Options = readonly (readonly [string, string])[];
+
+export const OneOf = ({
+  id,
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly value: string;
+  readonly options: Options;
+  readonly onChange: (value: string) => void;
+}) => (
+  <Select
+    id={id}
+    value={options.some(([key]) => key === value) ? value : ""}
+    displayEmpty
+    fullWidth
+    onChange={(event) => onChange(event.target.value)}
+    SelectDisplayProps={{ "aria-label": label }}
+    renderValue={(key) => options.find(([each]) => each === key)?.[1] ?? "gone"}
+  >
+    {options.map(([key, words]) => (
+      <MenuItem key={key} value={key}>
+        {words}
+      </MenuItem>
+    ))}
+  </Select>
+);
+
+export const ManyOf = ({
+  id,
+  label,
+  value,
+  options,
+  onChange,
+  empty = "none",
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly value: readonly string[];
+  readonly options: Options;
+  readonly onChange: (value: string[]) => void;
+  readonly empty?: string;
+}) => (
+  <Select
+    id={id}
+    multiple
+    displayEmpty
+    fullWidth
+    value={[...value]}
+    onChange={(event) =>
+      onChange(options.map(([key]) => key).filter((key) => (event.target.value as string[]).includes(key)))
+    }
+    SelectDisplayProps={{ "aria-label": label }}
+    renderValue={(keys) =>
+      keys.length === 0
+        ? empty
+        : keys.map((key) => options.find(([each]) => each === key)?.[1] ?? "gone").join(", ")
+    }
+  >
+    {options.map(([key, words]) => (
+      <MenuItem key={key} value={key} dense>
+        <Checkbox size="small" checked={value.includes(key)} sx={{ p: 0.5 }} />
+        <ListItemText primary={words} />
+      </MenuItem>
+    ))}
+  </Select>
+);

@@ -1,0 +1,162 @@
+"use client";
+import { Autocomplete, Box, TextField } from "@mui/material";
+import { useEffect, useState } from "react";
+import { formatMarkdown, parseMarkdown } from "../../core/content/markdown";
+import { COLOUR_ROLES } from "../../core/model/design";
+import { LinkTarget, type RichText } from "../../core/model/rich-text";
+import { useFrame } from "../shell/frame";
+import { Wrong } from "../theme/pieces";
+import { OneOf, type Options } from "./ChoiceInput";
+
+const ROLE_NAMES: Readonly<Record<(typeof COLOUR_ROLES)[number], string>> = {
+  background: "background",
+  text: "text",
+  mutedText: "muted text",
+  accent: "accent",
+  textOnAccent: "text on accent",
+  line: "line",
+  surface: "surface",
+};
+
+/** A role or a named colour of the house style; or any colour, typed in as #rrggbb. */
+export const ColourInput = ({
+  id,
+  label,
+  value,
+  onChange,
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+}) => {
+  const { frame } = useFrame();
+  const typed = value.startsWith("#");
+  const [text, setText] = useState(typed ? value : "");
+  useEffect(() => setText(value.startsWith("#") ? value : ""), [value]);
+  const options: Options = [
+    ["", "as the house style"],
+    ...COLOUR_ROLES.map((role) => [`role:${role}`, ROLE_NAMES[role]] as const),
+    ...frame.palette.map((colour) => [`colour:${colour.id}`, colour.name] as const),
+    ["typed", "typed in …"],
+  ];
+  return (
+    <Box sx={{ display: "grid", gap: 0.5 }}>
+      <OneOf
+        id={id}
+        label={label}
+        value={typed ? "typed" : value}
+        options={options}
+        onChange={(next) => onChange(next === "typed" ? "#808080" : next)}
+      />
+      {typed ? (
+        <TextField
+          value={text}
+          error={!/^#[0-9a-f]{6}$/i.test(text)}
+          onChange={(event) => {
+            setText(event.target.value);
+            if (/^#[0-9a-f]{6}$/i.test(event.target.value)) onChange(event.target.value.toLowerCase());
+          }}
+          slotProps={{
+            htmlInput: { "aria-label": `${label}, as #rrggbb` },
+            input: {
+              startAdornment: (
+                <Box
+                  sx={{
+                    width: 14,
+                    height: 14,
+                    borderRadius: "3px",
+                    border: 1,
+                    borderColor: "divider",
+                    mr: 1,
+                    flex: "none",
+                    background: value,
+                  }}
+                />
+              ),
+            },
+          }}
+        />
+      ) : null}
+    </Box>
+  );
+};
+
+type TargetValue = { identity: string } | { url: string };
+
+/** A page by its title, or an address typed in. */
+export const TargetInput = ({
+  id,
+  value,
+  onChange,
+}: {
+  readonly id: string;
+  readonly value: TargetValue;
+  readonly onChange: (value: TargetValue) => void;
+}) => {
+  const { frame } = useFrame();
+  const [text, setText] = useState("url" in value ? value.url : "");
+  const pages = Object.entries(frame.vocabulary.entries).map(([entry, title]) => ({
+    identity: `entry:${entry}`,
+    title,
+  }));
+  const shown =
+    "identity" in value
+      ? (pages.find((page) => page.identity === value.identity)?.title ?? "an archive or a page that is gone")
+      : text;
+  const bad = !("identity" in value) && !LinkTarget.safeParse(text).success;
+  return (
+    <Box>
+      <Autocomplete
+        id={id}
+        freeSolo
+        options={pages}
+        getOptionLabel={(option) => (typeof option === "string" ? option : option.title)}
+        getOptionKey={(option) => (typeof option === "string" ? option : option.identity)}
+        inputValue={shown}
+        onInputChange={(_, next, reason) => {
+          if (reason !== "input") return;
+          setText(next);
+          if (LinkTarget.safeParse(next).success) onChange({ url: next.trim() });
+          else if ("identity" in value) onChange({ url: "/" });
+        }}
+        onChange={(_, option) => {
+          if (option && typeof option !== "string") onChange({ identity: option.identity });
+        }}
+        renderInput={(params) => <TextField {...params} error={bad} />}
+      />
+      {bad ? (
+        <Wrong style={{ fontSize: 12, fontWeight: 400 }}>
+          A page, or an address with https:, mailto: or tel:
+        </Wrong>
+      ) : null}
+    </Box>
+  );
+};
+
+export const MarkdownInput = ({
+  id,
+  value,
+  onChange,
+}: {
+  readonly id: string;
+  readonly value: RichText;
+  readonly onChange: (value: RichText) => void;
+}) => {
+  const [text, setText] = useState(() => formatMarkdown(value));
+  return (
+    <TextField
+      id={id}
+      value={text}
+      multiline
+      minRows={3}
+      maxRows={12}
+      fullWidth
+      helperText="**bold**, *slanted*, [words](/path/), - a list"
+      onChange={(event) => {
+        setText(event.target.value);
+        onChange(parseMarkdown(event.target.value));
+      }}
+    />
+  );
+};
