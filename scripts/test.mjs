@@ -88,6 +88,7 @@ try {
     );
   if (only !== "server") {
     ensureBuild();
+    if (!only) await suite("demo", 120, ...node("scripts/demo-check.mjs"));
     cluster.createDatabase("gray_latch_browser");
     const browserEnv = { ...env, PGDATABASE: "gray_latch_browser", PORT: String(await freePort(4280)) };
     const data = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
