@@ -16,8 +16,13 @@ const violations = async (page: Page, without: readonly string[] = []) => {
   );
 };
 
-for (const scheme of ["light", "dark"] as const)
-  test(`the studio's screens have no axe violation (${scheme})`, async ({ browser }) => {
+const LOOKS = [
+  ["light", 1280],
+  ["dark", 1280],
+  ["light", 390],
+] as const;
+for (const [scheme, width] of LOOKS)
+  test(`the studio's screens have no axe violation (${scheme}, ${width})`, async ({ browser }) => {
     test.setTimeout(120_000);
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
@@ -27,7 +32,7 @@ for (const scheme of ["light", "dark"] as const)
     await signIn(page);
     // previews are the site's own pages: they are checked where visitors see them
     const check = async (name: string) =>
-      expect(await violations(page, ["iframe"]), `${name}, ${scheme}`).toEqual([]);
+      expect(await violations(page, ["iframe"]), `${name}, ${scheme}, ${width}`).toEqual([]);
 
     await open(page, "overview");
     await (await cell(page, "Header", "Getting here", "Visiting")).click();

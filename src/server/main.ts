@@ -4,15 +4,32 @@ import pino from "pino";
 import { closeDatabase } from "../data/database";
 import { readEnvironment } from "../data/environment";
 import { plainAnswer, send } from "./hosts/answer";
-import { readHost, studioOrigin } from "./hosts/host-names";
+import { previewOrigin, readHost, studioOrigin } from "./hosts/host-names";
 import { handlePreview } from "./hosts/preview-handler";
 import { handleSite } from "./hosts/site-handler";
 
 /** The one server that owns the port. It looks at the host first: studio, public site, preview shell, or nobody's. */
 const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 
+/** The studio loads nothing from elsewhere, frames only previews, and is framed by nobody. Next needs its inline scripts. */
+const studioPolicy = (dev: boolean): string =>
+  [
+    "default-src 'self'",
+    `script-src 'self' 'unsafe-inline'${dev ? " 'unsafe-eval'" : ""}`,
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    `connect-src 'self'${dev ? " ws:" : ""}`,
+    "worker-src 'self' blob:",
+    `frame-src ${previewOrigin("*").replace("*--preview", "*")}`,
+    "frame-ancestors 'none'",
+    "base-uri 'self'",
+    "form-action 'self'",
+    "object-src 'none'",
+  ].join("; ");
+
 const start = async (): Promise<void> => {
-  const { PORT } = readEnvironment();
+  const { PORT, PUBLIC_SCHEME } = readEnvironment();
   const dev = process.argv.includes("--dev");
   const studio = next({ dev, dir: process.cwd(), hostname: "localhost", port: PORT });
   await studio.prepare();
@@ -23,8 +40,11 @@ const start = async (): Promise<void> => {
     if (!host) return send(response, plainAnswer(421, "This server does not answer for that host."));
     if (host.is === "site") return handleSite(host.site, request, response);
     if (host.is === "preview") return handlePreview(host.site, request, response);
-    response.setHeader("X-Frame-Options", "DENY");
+    response.setHeader("Content-Security-Policy", studioPolicy(dev));
+    response.setHeader("X-Content-Type-Options", "nosniff");
     response.setHeader("Referrer-Policy", "same-origin");
+    // without a proxy in front nobody's word but the socket's counts for where a request comes from
+    if (PUBLIC_SCHEME === "http") delete request.headers["x-forwarded-for"];
     return handleStudio(request, response);
   };
 

@@ -13,7 +13,7 @@ export const postSession = async (request: Request): Promise<Response> => {
   if (body === undefined) return outcomeResponse(fail(issue("input.notJson")));
   const input = parseInput(Credentials, body);
   if (!input.ok) return outcomeResponse(input);
-  // the server is the first to answer: there is no proxy in front whose word could be taken
+  // set from the socket, or by our own proxy: see `main`
   const outcome = await signIn(
     input.value.email,
     input.value.password,

@@ -5,7 +5,14 @@ import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
 import { bestMatch, type View } from "./match";
-import { type CompiledDesign, isActive, type PageAnswers, partOf, resolveAll } from "./resolve";
+import {
+  type CompiledDesign,
+  isActive,
+  type PageAnswers,
+  partOf,
+  resolveAll,
+  type SlotAnswer,
+} from "./resolve";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
 export type Finding =
@@ -60,16 +67,23 @@ const partFindings = (
   view: View,
 ): readonly Finding[] => {
   const shown = new Set([...answers.values()].flatMap((slots) => SLOTS.map((slot) => partOf(slots[slot]))));
+  // a part that would win if it stood first is tied, not overruled: that is said once
+  const tied = new Set(
+    [...answers.values()].flatMap((slots) => SLOTS.flatMap((slot) => tiedAt(slots[slot]))),
+  );
   return SLOTS.flatMap((slot) =>
     compiled.placements[slot].flatMap((placement): Finding[] => {
       if (shown.has(placement.part)) return missingBody(compiled, placement.part, answers);
       if (placement.conditions.length === 0)
         return [{ code: "nowhere", severity: "warning", part: placement.part }];
+      if (tied.has(placement.part)) return [];
       const asks = compiled.index.stems.filter((page) => bestMatch(placement, page, view)).length;
       return asks > 0 ? [{ code: "overruled", severity: "warning", part: placement.part, asks }] : [];
     }),
   );
 };
+
+const tiedAt = ({ resolved }: SlotAnswer): readonly string[] => (resolved.by === "rule" ? resolved.tied : []);
 
 /** A layout that shows on entries without a body block leaves out what people came to read. */
 const missingBody = (

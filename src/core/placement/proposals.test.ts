@@ -42,7 +42,7 @@ describe("use another here", () => {
         { use: "part", part },
         { use: "copy", part, name: "Copy" },
         { use: "new", name: "New", bands: [] },
-        { use: "nothing" },
+        { use: "nothing", name: "No part" },
       ]);
       const view = { audience: "signedOut", at: NOW };
       for (const proposal of proposals(compiled, { slot, pages, wanted, view }, counter())) {
@@ -74,7 +74,7 @@ describe("use another here", () => {
         {
           slot: "layout",
           pages: [page as never],
-          wanted: { use: "nothing" },
+          wanted: { use: "nothing", name: "No part" },
           view: { audience: "signedOut", at: NOW },
         },
         counter(),

@@ -17,7 +17,7 @@ export type Wanted =
   | { readonly use: "part"; readonly part: string }
   | { readonly use: "copy"; readonly part: string; readonly name: string }
   | { readonly use: "new"; readonly name: string; readonly bands: readonly Band[] }
-  | { readonly use: "nothing" };
+  | { readonly use: "nothing"; readonly name: string };
 
 export interface Proposal {
   readonly way: "thisPageOnly" | "line";
@@ -176,7 +176,7 @@ export const proposals = (
   if (wanted.use === "nothing") {
     const operations = slot === "layout" ? [] : chooseAll(design, pages, slot, "nothing");
     const own: Proposal = { way: "thisPageOnly", condition: null, operations, part: null, creates: false };
-    const rule = nothingByRule(compiled, slot, pages, ids);
+    const rule = nothingByRule(compiled, request, wanted.name, ids);
     return [
       ...(operations.length > 0 && gives(compiled, operations, slot, pages, view, null) ? [own] : []),
       ...(rule && gives(compiled, rule.operations, slot, pages, view, rule.part) ? [rule] : []),
@@ -219,14 +219,14 @@ export const proposals = (
 
 const nothingByRule = (
   compiled: CompiledDesign,
-  slot: Slot,
-  pages: readonly Address[],
+  { slot, pages }: { readonly slot: Slot; readonly pages: readonly Address[] },
+  name: string,
   ids: NewIds,
 ): Proposal | null => {
   const condition = conditionFor(pages, compiled.index);
   if (!condition || slot === "layout") return null;
   const id = ids.id();
-  const body = emptyPart(compiled.design, slot, NOTHING_NAME, [], ids);
+  const body = emptyPart(compiled.design, slot, name, [], ids);
   const operations = [
     ...chooseAll(compiled.design, pages, slot, undefined),
     ...createPartOperations(compiled.design, id, {
@@ -236,6 +236,3 @@ const nothingByRule = (
   ];
   return { way: "line", condition, operations, part: id, creates: true };
 };
-
-/** The name a part for "nothing, by rule" gets until someone names it. */
-export const NOTHING_NAME = "Nothing here";

@@ -14,7 +14,15 @@ export const draftChanges = (live: Design, draft: Design): readonly DraftChange[
   [...new Set([...live.keys(), ...draft.keys()])]
     .sort()
     .map((id) => ({ id, before: live.get(id), after: draft.get(id) }))
-    .filter(({ before, after }) => before !== after && !sameValue(before?.body, after?.body));
+    .filter(({ before, after }) => before !== after && !sameValue(before?.body, after?.body))
+    .filter((change) => !isOnlyLonger(change));
+
+/** An order that new parts were put at the end of says nothing the new parts do not say themselves. */
+const isOnlyLonger = ({ before, after }: DraftChange): boolean => {
+  if (after?.kind !== "order" || (before && before.kind !== "order")) return false;
+  const known = before?.body.parts ?? [];
+  return sameValue(known, after.body.parts.slice(0, known.length));
+};
 
 /** The state of a part as people speak of it. */
 export const partState = (id: string, draft: Design, live: Design): PartState => {

@@ -155,6 +155,8 @@ const wishOf = (
           : startingPoint(slot, wanted.start, startingMaterial(draft), context.ids.id);
       return { use: "new", name: point?.name ?? `New ${slotName(slot)}`, bands: point?.bands ?? [] };
     }
+    case "nothing":
+      return { use: "nothing", name: `No ${slotName(slot)}` };
     default:
       return wanted;
   }

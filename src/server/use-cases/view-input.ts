@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type Design, findBody } from "../../core/model/design";
+import { isNothing } from "../../core/model/part";
 import { AudienceRule } from "../../core/model/placement";
 import type { View } from "../../core/placement/match";
 import type { CompiledDesign } from "../../core/placement/resolve";
@@ -32,8 +33,10 @@ export interface PartBadge {
   readonly slot: string;
   readonly number: number;
   readonly name: string;
+  /** Empty on purpose. */
+  readonly isNothing: boolean;
 }
 export const badgeOf = (design: Design, id: string): PartBadge | null => {
   const part = findBody(design, "part", id);
-  return part ? { slot: part.slot, number: part.number, name: part.name } : null;
+  return part ? { slot: part.slot, number: part.number, name: part.name, isNothing: isNothing(part) } : null;
 };

@@ -10,8 +10,15 @@ import { Act, Mono, Quiet } from "../theme/pieces";
 type ImpactData = CallResult<"impact">;
 type PartBadge = ImpactData["groups"][number]["before"];
 
-const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot }) =>
-  badge ? <Badge slot={badge.slot as Slot} number={badge.number} /> : <Quiet>no {slotName(slot)}</Quiet>;
+const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot }) => {
+  if (!badge) return <Quiet>no {slotName(slot)}</Quiet>;
+  return (
+    <>
+      <Badge slot={badge.slot as Slot} number={badge.number} />
+      {badge.isNothing ? <Quiet>nothing, by rule</Quiet> : null}
+    </>
+  );
+};
 
 /** What a change does, before it is done: groups a person can read, down to single pages. */
 export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {

@@ -126,6 +126,8 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
   const asked = plan.needs.filter((need) => need.match === null && need.parts.length > 0);
   const unlinked = plan.needs.filter((need) => need.match === null && need.parts.length === 0);
   const differing = plan.items.filter((item) => item.status === "differs");
+  const nameOf = (key: string) =>
+    plan.items.find((item) => item.type === "part" && item.key === key)?.name ?? key;
   const clear = plan.needs.length - asked.length + plan.items.length - differing.length;
   return (
     <Box sx={{ mt: 2, display: "grid", gap: 2 }}>
@@ -141,7 +143,12 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
         </Typography>
       </Box>
       {asked.map((need) => (
-        <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
+        <NeedQuestion
+          key={need.id}
+          need={{ ...need, parts: need.parts.map(nameOf) }}
+          answers={answers}
+          onAnswer={onAnswer}
+        />
       ))}
       {unlinked.length > 0 ? (
         <Box component="details">
@@ -150,7 +157,12 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
             this site; {unlinked.length === 1 ? "its item is" : "their items are"} left out
           </Box>
           {unlinked.map((need) => (
-            <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
+            <NeedQuestion
+              key={need.id}
+              need={{ ...need, parts: need.parts.map(nameOf) }}
+              answers={answers}
+              onAnswer={onAnswer}
+            />
           ))}
         </Box>
       ) : null}

@@ -150,6 +150,12 @@ const Index = () => {
   );
 };
 
+/** Said once, above everything, to those who may not do all of it. */
+const LIMITS: Readonly<Partial<Record<Frame["role"], string>>> = {
+  viewer: "you may look, not change",
+  editor: "you may choose for single pages",
+};
+
 const TopBar = ({ frame }: { readonly frame: Frame }) => {
   const site = useSite();
   const { draft } = frame;
@@ -171,6 +177,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
       <SeenAsMenu />
       <GoTo />
       <Box sx={{ ml: "auto", display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2 }}>
+        {LIMITS[frame.role] ? <Quiet>{LIMITS[frame.role]}</Quiet> : null}
         <UndoButton />
         <Box
           component="a"

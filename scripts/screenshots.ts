@@ -1,0 +1,88 @@
+/** Takes the pictures of `docs/screenshots` from a freshly started demo: `npm run demo -- --fresh`, then `npm run screenshots`. */
+import { readFileSync } from "node:fs";
+import { type Browser, type BrowserContextOptions, chromium, type Page } from "@playwright/test";
+import { cell, makePart, open, PORT, sheet, signIn } from "../e2e/studio";
+
+const FOLDER = "docs/screenshots";
+const browser: Browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--font-render-hinting=none", "--force-color-profile=srgb"],
+});
+const studio = async (options: BrowserContextOptions): Promise<Page> => {
+  const context = await browser.newContext({
+    baseURL: `http://localhost:${PORT}`,
+    acceptDownloads: true,
+    ...options,
+  });
+  const page = await context.newPage();
+  await signIn(page);
+  return page;
+};
+const shoot = async (page: Page, name: string): Promise<void> => {
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: `${FOLDER}/${name}.png` });
+};
+
+const page = await studio({ viewport: { width: 1280, height: 800 }, colorScheme: "light" });
+await open(page, "parts");
+await page.getByRole("link", { name: "Day header", exact: true }).click();
+await page.getByRole("button", { name: /^Menu “Main”/ }).click();
+await shoot(page, "part");
+
+await makePart(page, {
+  slot: "Footer",
+  name: "Winter footer",
+  start: /Footer in columns/,
+  where: "every page",
+});
+await makePart(page, {
+  slot: "Header",
+  name: "Comet header",
+  start: /Header in two bands/,
+  where: "nowhere yet",
+});
+await open(page, "overview");
+await (await cell(page, "Footer", "Open nights")).click();
+await sheet(page).getByRole("button", { name: "Nothing", exact: true }).click();
+await sheet(page).getByRole("button", { name: "Do it in the draft" }).last().click();
+await page.waitForTimeout(8000);
+await (await cell(page, "Header", "Eclipse weekend", "Visiting")).click();
+await page.mouse.move(700, 790);
+await shoot(page, "overview");
+await open(page, "editions");
+await shoot(page, "review");
+await open(page, "parts");
+await page.getByRole("link", { name: "Footer in columns", exact: true }).click();
+await page.getByRole("link", { name: "Where it shows" }).click();
+await page.getByTestId("reach").waitFor();
+await shoot(page, "where");
+await open(page, "pages");
+await page.getByRole("link", { name: "Eclipse weekend", exact: true }).click();
+await shoot(page, "page");
+await open(page, "packs");
+await page.getByLabel("Night header").check();
+await page.getByLabel("Members’ header").check();
+await page.getByLabel("One quiet bar").check();
+const [download] = await Promise.all([
+  page.waitForEvent("download"),
+  page.getByRole("button", { name: /^Export/ }).click(),
+]);
+const pack = readFileSync(await download.path());
+await open(page, "packs", "tide-mill");
+await page
+  .getByLabel("Pack file")
+  .setInputFiles({ name: "pellow-ridge.zip", mimeType: "application/zip", buffer: pack });
+await page.getByTestId("plan-summary").waitFor();
+await shoot(page, "packs");
+
+const dark = await studio({ viewport: { width: 1280, height: 800 }, colorScheme: "dark" });
+await open(dark, "overview");
+await (await cell(dark, "Footer", "Getting here", "Visiting")).click();
+await shoot(dark, "overview-dark");
+const small = await studio({ viewport: { width: 390, height: 844 }, colorScheme: "light" });
+await open(small, "overview");
+await shoot(small, "overview-small");
+const visitor = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await visitor.goto(`http://observatory.localhost:${PORT}/`);
+await shoot(visitor, "public");
+await browser.close();
