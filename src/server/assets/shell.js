@@ -22,6 +22,13 @@
   };
   const regionOf = (slot) => document.querySelector(`.slot-${slot}`);
 
+  // Scrolls this frame only: scrollIntoView would scroll the studio round it too.
+  const show = (element, atEnd) => {
+    if (!element) return;
+    const box = element.getBoundingClientRect();
+    scrollTo({ top: scrollY + (atEnd ? box.bottom - innerHeight : box.top) });
+  };
+
   const draw = (message) => {
     if (message.css !== undefined && css.textContent !== message.css) css.textContent = message.css;
     if (message.body !== undefined) patch(document.body, message.body);
@@ -30,8 +37,7 @@
       if (region) patch(region, html);
     }
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
-    if (message.show)
-      regionOf(message.show)?.scrollIntoView({ block: message.show === "footer" ? "end" : "start" });
+    if (message.show) show(regionOf(message.show), message.show === "footer");
   };
   // where each slot lies in the page, for signs beside the frame
   const places = () =>
@@ -59,8 +65,9 @@
       marks.textContent = message.node
         ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`
         : "";
-      if (message.node)
-        document.querySelector(`[data-node="${message.node}"]`)?.scrollIntoView({ block: "nearest" });
+      const marked = message.node && document.querySelector(`[data-node="${message.node}"]`);
+      const box = marked?.getBoundingClientRect();
+      if (box && (box.bottom < 0 || box.top > innerHeight)) show(marked, false);
     }
   });
 

@@ -32,6 +32,7 @@ export const PartHead = ({
         alignItems: "center",
         gap: 1.5,
         px: 2.5,
+        pt: { xs: 1, md: 0 },
         minHeight: 52,
         borderBottom: 1,
         borderColor: "divider",
