@@ -7,8 +7,8 @@ export default defineConfig({
   testDir: "e2e",
   workers: 1,
   fullyParallel: false,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   reporter: [["list"]],
   outputDir: "test-results",
   use: {

@@ -23,7 +23,7 @@ const LOOKS = [
 ] as const;
 for (const [scheme, width] of LOOKS)
   test(`the studio's screens have no axe violation (${scheme}, ${width})`, async ({ browser }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     const context = await browser.newContext({
       colorScheme: scheme,
       reducedMotion: "reduce",
@@ -89,7 +89,7 @@ for (const width of [1280, 390])
   test(`the public site has no axe violation and does not scroll sideways at ${width}`, async ({
     browser,
   }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     const context = await browser.newContext({ viewport: { width, height: 800 } });
     const page = await context.newPage();
     for (const path of PAGES) {

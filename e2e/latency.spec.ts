@@ -4,7 +4,7 @@ import { percentile, typingLatencies } from "./typing";
 
 /** The figure itself is printed by `npm run bench`; here it may take three times as long. */
 test("typing shows in all previews", async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await signIn(page);
   await open(page, "parts");
   const samples = await typingLatencies(page, "Front hero", 100);

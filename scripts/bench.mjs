@@ -3,23 +3,12 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import {
-  Cluster,
-  ensureBuild,
-  ensureModules,
-  ensurePackages,
-  portIsFree,
-  root,
-  settings,
-} from "./prepare.mjs";
+import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
 import { endServer, startServer } from "./server-process.mjs";
 
 ensurePackages(["postgresql", "chromium"]);
 ensureModules();
 ensureBuild();
-const freePort = async (from) => {
-  for (let port = from; ; port += 1) if (await portIsFree(port)) return port;
-};
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-bench-"));
 const cluster = new Cluster({ folder, port: await freePort(54400), fast: true });
 let server;

@@ -4,13 +4,10 @@ import { chmodSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { portIsFree, root } from "./prepare.mjs";
+import { freePort, root } from "./prepare.mjs";
 
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-demo-"));
 chmodSync(folder, 0o755);
-const freePort = async (from) => {
-  for (let port = from; ; port += 1) if (await portIsFree(port)) return port;
-};
 const env = {
   ...process.env,
   DATA_DIR: folder,

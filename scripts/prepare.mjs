@@ -108,6 +108,11 @@ export const portIsFree = (port) =>
     socket.on("error", () => answer(true));
   });
 
+/** The first port from the given one on that nobody listens on. */
+export const freePort = async (from) => {
+  for (let port = from; ; port += 1) if (await portIsFree(port)) return port;
+};
+
 /**
  * A PostgreSQL cluster of our own on loopback. `fast` gives up durability for speed and is for tests only.
  * The server refuses root, so as root everything runs as the user postgres.

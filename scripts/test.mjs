@@ -3,15 +3,7 @@ import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import {
-  Cluster,
-  ensureBuild,
-  ensureModules,
-  ensurePackages,
-  portIsFree,
-  root,
-  settings,
-} from "./prepare.mjs";
+import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
 import { endServer, startServer } from "./server-process.mjs";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
@@ -53,9 +45,6 @@ const node = (...args) => [process.execPath, args];
 ensurePackages(["postgresql", "chromium", "default-jre-headless", "unzip"]);
 ensureModules();
 
-const freePort = async (from) => {
-  for (let port = from; ; port += 1) if (await portIsFree(port)) return port;
-};
 const memory = existsSync("/dev/shm") ? "/dev/shm" : tmpdir();
 const folder = mkdtempSync(join(memory, "gray-latch-"));
 const cluster = new Cluster({ folder, port: await freePort(54300), fast: true });

@@ -1,13 +1,13 @@
 "use client";
-import { Box, Button, Typography } from "@mui/material";
+import { Box, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
-import { useSnackbar } from "notistack";
 import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { describeCondition } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
 import type { CallInput, CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
@@ -178,8 +178,7 @@ const WayView = ({
 }) => {
   const { frame } = useFrame();
   const change = useAct("change");
-  const undo = useAct("undo");
-  const say = useSnackbar();
+  const notice = useUndoNotice();
   const router = useRouter();
   const site = useSite();
   const words =
@@ -193,19 +192,7 @@ const WayView = ({
   const run = async () => {
     const saved = await change.mutateAsync({ operations: [...way.operations] });
     onDone();
-    const key = say.enqueueSnackbar(`Done in the draft: ${saved.label}.`, {
-      action: (
-        <Button
-          color="inherit"
-          onClick={() => {
-            say.closeSnackbar(key);
-            undo.mutate({});
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
+    notice(`Done in the draft: ${saved.label}.`);
     if (way.creates && wanted.use !== "nothing" && way.part !== null)
       router.push(`/s/${site}/parts/${way.part}`);
   };

@@ -1,12 +1,12 @@
 "use client";
 import { Box, Button, MenuItem, Select, Typography } from "@mui/material";
 import { useMutation } from "@tanstack/react-query";
-import { useSnackbar } from "notistack";
 import { type DragEvent, useRef, useState } from "react";
 import type { ImportAnswers, PlannedItem, PlannedNeed } from "../../core/packs/plan";
 import { count, listed, slotName } from "../../messages/words";
 import { type CallResult, sendPack } from "../client/call";
-import { useAct, useRefresh, useSite } from "../client/hooks";
+import { useRefresh, useSite } from "../client/hooks";
+import { useUndoNotice } from "../client/useUndoNotice";
 import { ImpactView } from "../overview/ImpactView";
 import { Act, Quiet, Trouble, Wrong } from "../theme/pieces";
 
@@ -16,8 +16,7 @@ const NO_ANSWERS: ImportAnswers = { needs: {}, items: {}, colours: "map", on: {}
 export const ImportPack = () => {
   const site = useSite();
   const refresh = useRefresh();
-  const say = useSnackbar();
-  const undo = useAct("undo");
+  const notice = useUndoNotice();
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
@@ -46,19 +45,7 @@ export const ImportPack = () => {
     const saved = await take.mutateAsync();
     close();
     await refresh();
-    const key = say.enqueueSnackbar(`Done in the draft: ${saved.label}.`, {
-      action: (
-        <Button
-          color="inherit"
-          onClick={() => {
-            say.closeSnackbar(key);
-            undo.mutate({});
-          }}
-        >
-          Undo the import
-        </Button>
-      ),
-    });
+    notice(`Done in the draft: ${saved.label}.`, "Undo the import");
   };
   const drop = (event: DragEvent) => {
     event.preventDefault();

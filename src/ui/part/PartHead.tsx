@@ -9,6 +9,7 @@ import type { Slot } from "../../core/model/slot";
 import { type PartState, pages, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useSite } from "../client/hooks";
+import { useUndoNotice } from "../client/useUndoNotice";
 import { Badge } from "../shell/Badge";
 import { Quiet } from "../theme/pieces";
 
@@ -152,25 +153,13 @@ export const PartMenu = ({
   const say = useSnackbar();
   const duplicate = useAct("duplicatePart");
   const change = useAct("change");
-  const undo = useAct("undo");
+  const notice = useUndoNotice();
   const { id, body } = data;
   const close = () => setAnchor(null);
   const set = async (path: string, value: unknown, was: unknown, words: string) => {
     close();
     await change.mutateAsync({ operations: [{ op: "set", id, path: [path], value, was }] });
-    const key = say.enqueueSnackbar(words, {
-      action: (
-        <Button
-          color="inherit"
-          onClick={() => {
-            say.closeSnackbar(key);
-            undo.mutate({});
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
+    notice(words);
   };
   const copy = async (withPlacement: boolean) => {
     close();

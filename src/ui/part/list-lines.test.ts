@@ -1,0 +1,99 @@
+import { describe, expect, it } from "vitest";
+import { block, partWith } from "../../../test/page-data";
+import { Band, type Band as BandType } from "../../core/model/part";
+import { bandText, blockText, shareText, walkOrder } from "./list-lines";
+import { matching, placeOptions } from "./place-options";
+import { needsKey } from "./preview-needs";
+
+const band = (cells: readonly { share: number }[], over: object = {}): BandType =>
+  Band.parse({
+    id: "b",
+    cells: cells.map((cell, index) => ({ id: `c${index}`, ...cell })),
+    ...over,
+  }) as BandType;
+
+describe("how a part reads", () => {
+  it.each([
+    [
+      [{ share: 4 }, { share: 8 }],
+      ["⅓", "⅔"],
+    ],
+    [
+      [{ share: 0 }, { share: 1 }],
+      ["", "the rest"],
+    ],
+    [[{ share: 1 }], [""]],
+    [
+      [{ share: 5 }, { share: 3 }, { share: 3 }],
+      ["5 of 11", "3 of 11", "3 of 11"],
+    ],
+  ])("shares %j as %j", (cells, expected) => {
+    const whole = band(cells);
+    expect(whole.cells.map((cell) => shareText(cell, whole))).toEqual(expected);
+  });
+  it("says of a band what is not usual", () => {
+    expect(bandText(band([{ share: 1 }]))).toBe("");
+    expect(bandText(band([{ share: 1 }], { height: { wide: 32 }, hideOn: ["small"], sticky: true }))).toBe(
+      "32 px, stays at the top, not on small",
+    );
+  });
+  it("names blocks by what tells them apart", () => {
+    const name = () => "Main";
+    expect(blockText(block("menu", { menu: "m" }), name)).toBe("Menu “Main”");
+    expect(blockText(block("menu"), name)).toBe("Menu, none chosen");
+    expect(blockText(block("button", { label: "A label that is far too long for a line" }), name)).toBe(
+      "Button “A label that is …”",
+    );
+    expect(blockText(block("entryList", { arrangement: "cards" }), name)).toBe("Entry list, cards");
+  });
+  it("walks bands and blocks, those in groups too, and no cells", () => {
+    const inner = block("heading");
+    const group = block("group", {}, [inner]);
+    const part = partWith("header", [group, block("title")]);
+    expect(walkOrder(part)).toEqual([
+      part.bands[0]?.id,
+      group.id,
+      inner.id,
+      part.bands[0]?.cells[0]?.blocks[1]?.id,
+    ]);
+  });
+});
+
+describe("what a page's data depends on", () => {
+  it("changes with the lists, menus and pictures of a part, not with its words or looks", () => {
+    const list = block("entryList");
+    const part = partWith("layout", [list, block("heading", { text: "A" })]);
+    const other = { ...part, bands: part.bands.map((each) => ({ ...each, gap: 99 })) };
+    expect(needsKey(other)).toBe(needsKey(part));
+    const longer = JSON.parse(JSON.stringify(part).replace('"pageSize":12', '"pageSize":13')) as typeof part;
+    expect(needsKey(longer)).not.toBe(needsKey(part));
+  });
+});
+
+describe("what a line can name", () => {
+  const vocabulary = {
+    kinds: { k: "Sky notes" },
+    groupings: {},
+    terms: { t: "Solar eclipses" },
+    authors: {},
+    entries: { e: "Eclipse weekend" },
+    levels: { members: "Members" },
+  };
+  const options = placeOptions(vocabulary, new Set(["e"]));
+  it("is found by the beginnings of its words", () => {
+    const found = (typed: string) => matching(options, typed).map((option) => option.words);
+    expect(found("ecl")).toEqual([
+      "pages about Solar eclipses",
+      "the archive of Solar eclipses",
+      "pages under Eclipse weekend",
+      "Eclipse weekend",
+    ]);
+    expect(found("under ecl")).toEqual(["pages under Eclipse weekend"]);
+    expect(found("clipse")).toEqual([]);
+    expect(found("memb")).toEqual(["pages only Members can open"]);
+    expect(found("")[0]).toBe("every page");
+  });
+  it("has a key of its own each", () => {
+    expect(new Set(options.map((option) => option.key)).size).toBe(options.length);
+  });
+});
