@@ -28,7 +28,6 @@ export const ENGLISH: VisitorWords = {
   breadcrumbs: "Breadcrumbs",
   home: "Front page",
   pages: "Pages",
-  pageOf: (page, pages) => `Page ${page} of ${pages}`,
   newer: "Newer",
   older: "Older",
   restricted: "This page is for members.",
@@ -38,7 +37,6 @@ export const ENGLISH: VisitorWords = {
   notFoundHint: "There is no page at this address. It may have moved, or the address may have a slip in it.",
   by: "by",
   social: "Elsewhere",
-  sectionOf: (label) => label,
   date,
   span: (starts, ends) => {
     const begin = `${date(starts)}, ${starts.slice(11, 16)}`;

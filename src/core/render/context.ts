@@ -1,5 +1,4 @@
 import type { Block } from "../model/part";
-import type { Slot } from "../model/slot";
 import { colourCss, type Stylesheet } from "./css";
 import type { Content, SafeHtml } from "./html";
 import { attributes, html } from "./html";
@@ -10,7 +9,6 @@ export interface RenderContext {
   readonly data: PageData;
   readonly words: VisitorWords;
   readonly css: Stylesheet;
-  readonly slot: Slot;
   /** Previews mark each node so that it can be pointed at. */
   readonly mark: boolean;
   /** Whether the page's one `h1` is drawn already, and whether something needs the script. */

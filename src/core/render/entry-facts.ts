@@ -1,5 +1,6 @@
+import type { FactKind } from "../model/blocks";
 import { html, type SafeHtml } from "./html";
-import type { EntryView, FactKind, VisitorWords } from "./page-data";
+import type { EntryView, VisitorWords } from "./page-data";
 
 export const FACTS_CSS = `.facts{display:flex;flex-wrap:wrap;gap:.1rem .9rem;color:var(--mutedText)}.facts p{flex-basis:100%}.facts b{font-weight:600}.facts a{display:inline-block;min-height:1.5rem}`;
 

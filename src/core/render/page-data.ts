@@ -1,4 +1,3 @@
-import type { FactKind } from "../model/blocks";
 import type { HouseStyle, Menu, Picture, SiteProfile } from "../model/design";
 import type { Part } from "../model/part";
 import type { Audience, Role } from "../model/placement";
@@ -80,7 +79,6 @@ export interface VisitorWords {
   readonly breadcrumbs: string;
   readonly home: string;
   readonly pages: string;
-  readonly pageOf: (page: number, pages: number) => string;
   readonly newer: string;
   readonly older: string;
   readonly restricted: string;
@@ -90,11 +88,8 @@ export interface VisitorWords {
   readonly notFoundHint: string;
   readonly by: string;
   readonly social: string;
-  readonly sectionOf: (label: string) => string;
   /** `2026-03-01T19:30` → "1 March 2026". */
   readonly date: (wallTime: string) => string;
   /** "1 March 2026, 19:30 to 22:00". */
   readonly span: (starts: string, ends: string | null) => string;
 }
-
-export type { FactKind };

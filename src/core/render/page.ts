@@ -38,7 +38,6 @@ export const renderPage = (
       data,
       words,
       css,
-      slot,
       mark: options.mark ?? false,
       state,
       renderBlocks: () => [],
@@ -63,7 +62,7 @@ export const renderPage = (
   };
 };
 
-/** The five regions inside their landmarks. A region without a part has no element, unless `keepEmpty`. */
+/** The five regions inside their landmarks. A region without a part has no element. */
 const frame = (drawn: Readonly<Record<Slot, SafeHtml | null>>, words: VisitorWords): SafeHtml => {
   const main = html`<main class="slot-layout" id="content">${drawn.layout}</main>`;
   return html`<a class="skip" href="#content">${words.skip}</a>
