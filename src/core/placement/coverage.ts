@@ -1,7 +1,8 @@
 import type { Address } from "../addresses/facts";
 import { SLOTS, type Slot } from "../model/slot";
 import type { View } from "./match";
-import { type CompiledDesign, resolvePage, type SlotAnswer } from "./resolve";
+import type { CompiledDesign, PageAnswers, SlotAnswer } from "./resolve";
+import { resolveAll } from "./resolve-all";
 
 /** One cell of the table of pages × slots. */
 export interface CoverageCell {
@@ -52,9 +53,10 @@ const groupIdOf = (page: Address): string =>
 
 /** The whole table of a design at one view, in the order pages are numbered. Empty groups are left out. */
 export const coverageOf = (compiled: CompiledDesign, view: View): readonly CoverageGroup[] => {
+  const all = resolveAll(compiled, view);
   const rows = new Map<string, CoverageRow[]>();
   for (const page of compiled.index.stems) {
-    const answers = resolvePage(compiled, page, view);
+    const answers = all.get(page.identity) as PageAnswers;
     const cells = Object.fromEntries(SLOTS.map((slot) => [slot, cellOf(slot, answers[slot])]));
     const row = {
       identity: page.identity,

@@ -5,14 +5,8 @@ import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
 import { bestMatch, type View } from "./match";
-import {
-  type CompiledDesign,
-  isActive,
-  type PageAnswers,
-  partOf,
-  resolveAll,
-  type SlotAnswer,
-} from "./resolve";
+import { type CompiledDesign, isActive, type PageAnswers, partOf, type SlotAnswer } from "./resolve";
+import { resolveAll } from "./resolve-all";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
 export type Finding =

@@ -1,7 +1,8 @@
 import type { Address } from "../addresses/facts";
 import { SLOTS, type Slot } from "../model/slot";
 import type { View } from "./match";
-import { type CompiledDesign, type PageAnswers, partOf, resolveAll, type SlotAnswer } from "./resolve";
+import { type CompiledDesign, type PageAnswers, partOf, type SlotAnswer } from "./resolve";
+import { resolveAll } from "./resolve-all";
 
 /** One page × slot that a change gives something else. `null` is nothing. */
 export interface ImpactPair {

@@ -8,7 +8,8 @@ import { SLOTS } from "../model/slot";
 import { findingsOf } from "./findings";
 import { groupImpact, impactOf } from "./impact";
 import { proposals, type Wanted } from "./proposals";
-import { compileDesign, partOf, resolveAll, resolveSlot } from "./resolve";
+import { compileDesign, partOf, resolveSlot } from "./resolve";
+import { resolveAll } from "./resolve-all";
 
 const seed = runSeed(7);
 const counter = () => {

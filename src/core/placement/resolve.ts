@@ -105,7 +105,3 @@ export const resolvePage = (compiled: CompiledDesign, page: Address, view: View)
 /** The id of the part that draws the slot, or null for nothing. */
 export const partOf = (answer: SlotAnswer): string | null =>
   answer.resolved.by === "choice" || answer.resolved.by === "rule" ? answer.resolved.part : null;
-
-/** Every slot of every page, by identity. */
-export const resolveAll = (compiled: CompiledDesign, view: View): ReadonlyMap<string, PageAnswers> =>
-  new Map(compiled.index.stems.map((page) => [page.identity, resolvePage(compiled, page, view)]));
