@@ -1,6 +1,6 @@
 // Plays what a person does with `npm run demo`: a first start, a second one beside it, a stop, a quick start, a broken database.
-import { spawn, spawnSync } from "node:child_process";
-import { chmodSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { spawn } from "node:child_process";
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -60,9 +60,16 @@ const statusOf = (host) =>
   });
 /** Processes that still know our folder or port. */
 const left = () =>
-  spawnSync("ps", ["-eo", "args"], { encoding: "utf8" })
-    .stdout.split("\n")
-    .filter((line) => line.includes(folder) && !line.includes("demo-check"));
+  readdirSync("/proc")
+    .filter((id) => /^\d+$/.test(id) && Number(id) !== process.pid)
+    .map((id) => {
+      try {
+        return readFileSync(`/proc/${id}/cmdline`, "utf8").replaceAll("\0", " ");
+      } catch {
+        return "";
+      }
+    })
+    .filter((line) => line.includes(folder));
 const isOneSentence = (said) =>
   said
     .trim()

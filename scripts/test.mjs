@@ -60,7 +60,11 @@ for (const signal of ["SIGINT", "SIGTERM"])
 
 if (!only) {
   await suite("lint", 60, ...node("node_modules/@biomejs/biome/bin/biome", "check", "."));
-  await suite("types", 120, ...node("node_modules/typescript/bin/tsc", "--noEmit"));
+  await suite(
+    "types",
+    120,
+    ...node("node_modules/typescript/bin/tsc", "--noEmit", "-p", "tsconfig.check.json"),
+  );
   await suite("imports", 120, ...node("scripts/imports.mjs"));
   await suite("unused", 120, ...node("node_modules/knip/bin/knip.js", "--no-progress"));
   await suite("unit", 240, ...node("node_modules/vitest/vitest.mjs", "run", "--project", "unit"));

@@ -87,10 +87,20 @@ export const describeClause = (clause: Clause, words: Vocabulary): string => {
 };
 
 /** A condition after "Shows on": "every page", "Sky notes that are also pages about Eclipses". */
-export const describeCondition = (condition: Line, words: Vocabulary): string =>
-  condition.clauses.length === 0
-    ? "every page"
-    : condition.clauses.map((clause) => describeClause(clause, words)).join(" that are also ");
+export const describeCondition = (condition: Line, words: Vocabulary): string => {
+  if (condition.clauses.length === 0) return "every page";
+  const others = condition.clauses.filter((clause) => !isAllEntries(clause));
+  // beside a line that only holds on entries, "all entries" says no more than that the front page is not meant
+  const saysLess = others.length > 0 && others.length < condition.clauses.length && others.some(isOnEntries);
+  const said = saysLess ? others : condition.clauses;
+  const text = said.map((clause) => describeClause(clause, words)).join(" that are also ");
+  return saysLess ? `${text}, the front page aside` : text;
+};
+
+const isAllEntries = (clause: Clause): boolean =>
+  clause.facet === "role" && clause.values.length === 1 && clause.values[0] === "entry";
+const isOnEntries = (clause: Clause): boolean =>
+  ["kind", "term", "medium", "author", "access", "childOf", "under", "entry"].includes(clause.facet);
 
 /** What makes one page fit a clause: "it is under Visit". */
 const asReason = (clause: Clause, words: Vocabulary): string => {

@@ -32,6 +32,8 @@ describe("lines as sentences", () => {
     [line(["access", "level:m"]), "pages only Members can open"],
     [line(["archiveOf", "grouping:g"]), "archives of Topics"],
     [line(["term", "gone"]), "pages about something that is gone"],
+    [line(["kind", "n"], ["role", "entry"]), "Sky notes, the front page aside"],
+    [line(["role", "entry"], ["pathUnder", "/a/"]), "all entries that are also paths below /a/"],
   ])("%j", (condition, expected) => {
     expect(describeCondition(condition, words)).toBe(expected);
   });

@@ -12,7 +12,7 @@ const HELD: Readonly<Record<Role, readonly Permission[]>> = {
 export const mayDo = (role: Role, permission: Permission): boolean => HELD[role].includes(permission);
 
 /** The permission each use-case needs. A use-case that is not here does not compile. */
-export const PERMISSIONS: Readonly<Record<UseCaseName, Permission>> = {
+export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission>> = {
   frame: "look",
   coverage: "look",
   explain: "look",
@@ -37,6 +37,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName, Permission>> = {
   takeBack: "publish",
   restore: "publish",
   packContents: "look",
+  exportPack: "look",
   packPlan: "design",
   packImport: "design",
 };

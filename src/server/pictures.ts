@@ -18,36 +18,41 @@ interface Rendered {
   readonly files: readonly { readonly variant: string; readonly type: string; readonly bytes: Buffer }[];
 }
 
-/** Decodes a picture, turns it upright, drops its metadata, and makes the ladder of renditions. */
-export const renderPicture = async (bytes: Uint8Array): Promise<Outcome<Rendered>> => {
+interface Decoded {
+  readonly type: PictureFile["type"];
+  readonly data: Buffer;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The picture upright and without metadata, or null for bytes that are no whole picture: whatever the decoder says of them. */
+const decode = async (bytes: Uint8Array): Promise<Decoded | null> => {
   try {
     const source = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" });
-    const { format } = await source.metadata();
-    const type = TYPES[format as keyof typeof TYPES];
-    if (!type) return fail(issue("pack.picture"));
-    const upright = await source.rotate().toColourspace("srgb").toBuffer({ resolveWithObject: true });
-    const { width, height } = upright.info;
-    const widths = [...LADDER.filter((each) => each < width), Math.min(width, LADDER.at(-1) as number)];
-    const files = [];
-    for (const each of widths) {
-      const rendition = await sharp(upright.data)
-        .resize({ width: each })
-        .webp({ quality: 80, effort: 2 })
-        .toBuffer();
-      files.push({ variant: `${each}.webp`, type: "image/webp", bytes: rendition });
-    }
-    const stats = await sharp(upright.data).resize({ width: 64 }).greyscale().stats();
-    const lightness = Math.round(((stats.channels[0]?.mean ?? 128) / 255) * 1000) / 10;
-    const file = createHash("sha256").update(bytes).digest("hex");
-    return succeed({ facts: { file, type, width, height, lightness, renditions: widths }, files });
-  } catch (error) {
-    if (
-      error instanceof Error &&
-      /unsupported|corrupt|invalid|exceeds|bad|premature|VipsJpeg|Input/i.test(error.message)
-    )
-      return fail(issue("pack.picture"));
-    throw error;
+    const type = TYPES[(await source.metadata()).format as keyof typeof TYPES];
+    if (!type) return null;
+    const { data, info } = await source.rotate().toColourspace("srgb").toBuffer({ resolveWithObject: true });
+    return { type, data, width: info.width, height: info.height };
+  } catch {
+    return null;
   }
+};
+
+/** Decodes a picture and makes the ladder of renditions. */
+export const renderPicture = async (bytes: Uint8Array): Promise<Outcome<Rendered>> => {
+  const decoded = await decode(bytes);
+  if (!decoded) return fail(issue("pack.picture"));
+  const { type, data, width, height } = decoded;
+  const widths = [...LADDER.filter((each) => each < width), Math.min(width, LADDER.at(-1) as number)];
+  const files = [];
+  for (const each of widths) {
+    const rendition = await sharp(data).resize({ width: each }).webp({ quality: 80, effort: 2 }).toBuffer();
+    files.push({ variant: `${each}.webp`, type: "image/webp", bytes: rendition });
+  }
+  const stats = await sharp(data).resize({ width: 64 }).greyscale().stats();
+  const lightness = Math.round(((stats.channels[0]?.mean ?? 128) / 255) * 1000) / 10;
+  const file = createHash("sha256").update(bytes).digest("hex");
+  return succeed({ facts: { file, type, width, height, lightness, renditions: widths }, files });
 };
 
 /** Takes a picture over into a site: the original is kept, only re-encoded renditions are ever served. */

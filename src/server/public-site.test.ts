@@ -5,13 +5,13 @@ import { findSite, loadFacts } from "../data/content-repository";
 import { selectRows } from "../data/database";
 import { readEnvironment } from "../data/environment";
 import { entriesFromFiles, saveEntries } from "./content-import";
-import { readHost, siteOrigin } from "./hosts/host-names";
+import { publicOrigin, readHost } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
 import { newIds } from "./ids";
 import { instantOf } from "./time-zone";
 import { allOrNothing } from "./use-cases/design-changes";
 
-const at = (path: string) => answerSite("observatory", new URL(siteOrigin("observatory") + path));
+const at = (path: string) => answerSite("observatory", new URL(publicOrigin("observatory") + path));
 const hrefs = (html: string): string[] => {
   const found: string[] = [];
   const visit = (node: DefaultTreeAdapterTypes.Node) => {
@@ -81,7 +81,7 @@ describe("the public site", () => {
     expect(sources.length).toBeGreaterThan(5);
     for (const source of sources) expect((await at(source)).status).toBe(200);
     expect(
-      (await answerSite("tide-mill", new URL(sources.at(-1) as string, siteOrigin("tide-mill")))).status,
+      (await answerSite("tide-mill", new URL(sources.at(-1) as string, publicOrigin("tide-mill")))).status,
     ).toBe(404);
   });
   it("hides what is for members, but lists it", async () => {

@@ -179,7 +179,7 @@ const importDesign = async (
 };
 
 /** The folder's design as a pack: keys for everything, so that the plan of an import does the rest. */
-const packOf = ({ site, parts, pictures }: SiteFolder, index: SiteIndex): Pack => {
+const packOf = ({ pictures, parts, site }: SiteFolder, index: SiteIndex): Pack => {
   const needs = (["kind", "grouping", "term", "author", "entry", "level"] as const).flatMap((type) =>
     contentOfType(index, type).map(({ key, name }) => ({ type, key, name, parts: [], menus: [] })),
   );
@@ -266,7 +266,7 @@ const givePictures = async (
 /** What single pages choose, as the folder says. */
 const chooseAll = async (
   context: SiteContext,
-  { site, parts }: SiteFolder,
+  { parts, site }: SiteFolder,
   index: SiteIndex,
   transaction: Transaction,
 ): Promise<Outcome<unknown>> => {

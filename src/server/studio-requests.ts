@@ -1,5 +1,6 @@
 import { fail, issue } from "../core/model/issue";
 import { callUseCase, openContext, originIssue, outcomeResponse, parseInput } from "./call";
+import { PERMISSIONS } from "./permissions";
 import { LIMITS } from "./unzip";
 import { exportPack, PackRequest } from "./use-cases/packs";
 
@@ -32,7 +33,7 @@ const readForm = async (request: Request): Promise<unknown> => {
 };
 
 const answerExport = async (request: Request, site: string): Promise<Response> => {
-  const context = await openContext(request, site, "look");
+  const context = await openContext(request, site, PERMISSIONS.exportPack);
   if (!context.ok) return outcomeResponse(context);
   const input = parseInput(PackRequest, await request.json().catch(() => undefined));
   if (!input.ok) return outcomeResponse(input);

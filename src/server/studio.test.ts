@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import { requestFor, Studio, signInAs } from "../../test/studio";
 import { runStatement, selectRows } from "../data/database";
 import { callUseCase } from "./call";
-import { siteOrigin } from "./hosts/host-names";
+import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
 import { mayDo, PERMISSIONS } from "./permissions";
 import { type UseCaseName, useCases } from "./registry";
@@ -11,7 +11,8 @@ import { ROLES } from "./roles";
 import { deleteSession, postSession } from "./session-requests";
 
 const owner = async (site = "observatory") => new Studio(await signInAs("owner"), site);
-const live = async (path: string, site = "observatory") => answerSite(site, new URL(path, siteOrigin(site)));
+const live = async (path: string, site = "observatory") =>
+  answerSite(site, new URL(path, publicOrigin(site)));
 const textAt = async (path: string, site?: string) => String((await live(path, site)).body);
 const partNamed = async (studio: Studio, name: string) => {
   const found = (await studio.get("parts")).rows.find((row) => row.name === name);

@@ -48,7 +48,7 @@ export const conditionFor = (pages: readonly Address[], index: SiteIndex): Condi
       first.kind !== null &&
       same(index.stems.filter((page) => page.role === "entry" && page.kind === first.kind))
     )
-      return { clauses: [{ facet: "kind", values: [first.kind] }] };
+      return { clauses: kindClauses(first.kind, index) };
     if (same(index.stems.filter((page) => page.role === "archive")))
       return { clauses: [{ facet: "role", values: ["archive"] }] };
   }
@@ -59,6 +59,13 @@ export const conditionFor = (pages: readonly Address[], index: SiteIndex): Condi
   return pages.every((page) => page.role !== "notFound")
     ? { clauses: [{ facet: "address", values: pages.map((page) => page.path) }] }
     : null;
+};
+
+/** A kind alone holds on the front page too if that is one of its entries; the role keeps it out and counts nothing. */
+const kindClauses = (kind: string, index: SiteIndex): Condition["clauses"] => {
+  const clause = { facet: "kind" as const, values: [kind] };
+  const holdsOnFront = index.stems.some((page) => page.role === "front" && page.kind === kind);
+  return holdsOnFront ? [clause, { facet: "role", values: ["entry"] }] : [clause];
 };
 
 /** The operations that make one page choose for itself. `undefined` gives the slot back to the rules. */

@@ -28,6 +28,6 @@ const origin = (host: string): string => {
 };
 
 export const studioOrigin = (): string => origin(readEnvironment().STUDIO_HOST);
-export const siteOrigin = (site: string): string => origin(`${site}.${readEnvironment().SITES_HOST}`);
+export const publicOrigin = (site: string): string => origin(`${site}.${readEnvironment().SITES_HOST}`);
 export const previewOrigin = (site: string): string =>
   origin(`${site}--preview.${readEnvironment().SITES_HOST}`);

@@ -9,7 +9,7 @@ import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage, pagesOf } from "../page-assembly";
 import { draftOf, liveOf } from "../site-state";
 import { type Answer, plainAnswer, send } from "./answer";
-import { siteOrigin } from "./host-names";
+import { publicOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 
 /** The public site: the current edition, signed out, found by one indexed read per request. */
@@ -26,7 +26,7 @@ export const handleSite = async (
     return;
   }
   // put together as text: `//name/` must stay a path
-  const url = new URL(siteOrigin(site) + (request.url ?? "/"));
+  const url = new URL(publicOrigin(site) + (request.url ?? "/"));
   const answer = await answerSite(site, url);
   const etag = answer.headers?.["ETag"];
   if (etag !== undefined && request.headers["if-none-match"] === etag) {
@@ -70,7 +70,7 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
       pageNumber: beyond ? 1 : found.page,
       audience: "signedOut",
       at: now,
-      origin: siteOrigin(head.id),
+      origin: publicOrigin(head.id),
       query,
       found: query === "" ? [] : await searchEntries(head.id, query),
     },

@@ -5,7 +5,7 @@ import { impactOf } from "../../core/placement/impact";
 import { sitesOf } from "../../data/content-repository";
 import { newestChange } from "../../data/design-repository";
 import { vocabularyOf } from "../../messages/vocabulary";
-import { previewOrigin, siteOrigin } from "../hosts/host-names";
+import { previewOrigin, publicOrigin } from "../hosts/host-names";
 import { defineUseCase } from "../use-case";
 import { draftChanges, partState, redrawnParts } from "./draft-changes";
 import { designAt } from "./view-input";
@@ -30,7 +30,7 @@ export const frame = defineUseCase({
       site: {
         id: context.site.id,
         name: settings.name,
-        origin: siteOrigin(context.site.id),
+        origin: publicOrigin(context.site.id),
         previewOrigin: previewOrigin(context.site.id),
         timeZone: settings.timeZone,
       },

@@ -10,7 +10,7 @@ import { findingsOf } from "../../core/placement/findings";
 import { groupImpact, impactOf } from "../../core/placement/impact";
 import { chooseOperations, type Proposal, proposals, type Wanted } from "../../core/placement/proposals";
 import { type CompiledDesign, compileDesign, partOf, resolveSlot } from "../../core/placement/resolve";
-import { startingPoint } from "../../core/starting/points";
+import { startingPoints } from "../../core/starting/points";
 import { slotName } from "../../messages/words";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { startingMaterial } from "./starting-material";
@@ -105,7 +105,7 @@ export const impactOfOperations = (
 const WantedInput = z.discriminatedUnion("use", [
   z.object({ use: z.literal("part"), part: z.string() }),
   z.object({ use: z.literal("copy"), part: z.string() }),
-  z.object({ use: z.literal("new"), start: z.string().nullable() }),
+  z.object({ use: z.literal("new") }),
   z.object({ use: z.literal("nothing") }),
   /** Gives the pages back to the rules. */
   z.object({ use: z.literal("everywhere") }),
@@ -149,10 +149,7 @@ const wishOf = (
       return { use: "copy", part: wanted.part, name: `${name}, copy` };
     }
     case "new": {
-      const point =
-        wanted.start === null
-          ? null
-          : startingPoint(slot, wanted.start, startingMaterial(draft), context.ids.id);
+      const [point] = startingPoints(slot, startingMaterial(draft), context.ids.id);
       return { use: "new", name: point?.name ?? `New ${slotName(slot)}`, bands: point?.bands ?? [] };
     }
     case "nothing":

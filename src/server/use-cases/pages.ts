@@ -6,7 +6,7 @@ import { Part } from "../../core/model/part";
 import { SLOTS } from "../../core/model/slot";
 import { partOf, resolvePage } from "../../core/placement/resolve";
 import { slotName } from "../../messages/words";
-import { siteOrigin } from "../hosts/host-names";
+import { publicOrigin } from "../hosts/host-names";
 import { assemblePage } from "../page-assembly";
 import { defineUseCase } from "../use-case";
 import { designAt, Seen, viewOf } from "./view-input";
@@ -27,7 +27,7 @@ export const previewPage = defineUseCase({
       pageNumber: 1,
       audience: seen.audience,
       at: context.now,
-      origin: siteOrigin(context.site.id),
+      origin: publicOrigin(context.site.id),
       ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
     });
     return succeed(data);

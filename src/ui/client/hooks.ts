@@ -6,7 +6,7 @@ import { useCallback } from "react";
 import type { UseCaseName } from "../../server/registry";
 import { CallFailed, type CallInput, type CallResult, call } from "./call";
 
-export const useSite = (): string => useParams<{ site: string }>().site;
+export const useSite = (): string => useParams<{ siteId: string }>().siteId;
 
 /** What a use-case says now; asked again after every change of the site. */
 export const useCall = <Name extends UseCaseName>(

@@ -11,25 +11,15 @@ import { useAct, useCall, useSite } from "../client/hooks";
 import { ImpactView } from "../overview/ImpactView";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
-import { Act, Empty, Quiet, SheetHead, Trouble, Waiting, Wrong } from "../theme/pieces";
+import { Act, Empty, Pending, Quiet, SheetHead, Trouble, Wrong } from "../theme/pieces";
 
 /** The draft in words, what it changes, publishing, and the way back. */
 export const EditionsScreen = () => {
   const review = useCall("review", {});
   const editions = useCall("editions", {});
   const error = review.error ?? editions.error;
-  if (error && !(review.data && editions.data))
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Trouble>{error.message}</Trouble>
-      </Box>
-    );
   if (!review.data || !editions.data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Waiting what="Comparing the draft with what visitors see …" />
-      </Box>
-    );
+    return <Pending error={error} what="Comparing the draft with what visitors see …" />;
   const { changes } = review.data;
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 5 }}>

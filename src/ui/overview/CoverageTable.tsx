@@ -251,7 +251,6 @@ const SlotCell = ({ line, slot, at, selection, onSelect }: SlotCellProps) => {
         data-cell={at}
         aria-pressed={isSelected}
         aria-label={`${SLOT_NAMES[slot]} of ${label}`}
-        aria-describedby={undefined}
         onClick={(event: React.MouseEvent) =>
           onSelect(slot, pages, label, event.ctrlKey || event.metaKey || event.shiftKey)
         }

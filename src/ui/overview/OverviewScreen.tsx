@@ -5,7 +5,7 @@ import { count, pages as pagesText } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
-import { SheetHead, Trouble, Waiting } from "../theme/pieces";
+import { Pending, SheetHead } from "../theme/pieces";
 import { CoverageTable } from "./CoverageTable";
 import { Ledger } from "./Ledger";
 import { type Selection, toggled } from "./selection";
@@ -18,13 +18,7 @@ export const OverviewScreen = () => {
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [selection, setSelection] = useState<Selection | null>(null);
   useKeys({ escape: () => setSelection(null) });
-  if (error && !data) return <Trouble>{error.message}</Trouble>;
-  if (!data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Waiting what="Resolving all pages …" />
-      </Box>
-    );
+  if (!data) return <Pending error={error} what="Resolving all pages …" />;
   const toggle = (group: string) =>
     setOpen((now) =>
       now.has(group) ? new Set([...now].filter((each) => each !== group)) : new Set([...now, group]),

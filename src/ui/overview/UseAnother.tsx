@@ -64,7 +64,7 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
           },
         ]
       : []),
-    { key: "new", wanted: { use: "new", start: null } as const, words: `A new ${slotName(slot)}` },
+    { key: "new", wanted: { use: "new" } as const, words: `A new ${slotName(slot)}` },
     ...(slot === "layout" ? [] : [{ key: "nothing", wanted: { use: "nothing" } as const, words: "Nothing" }]),
   ];
   return (

@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, MenuItem, Select, Typography } from "@mui/material";
 import { useMutation } from "@tanstack/react-query";
-import { type DragEvent, useRef, useState } from "react";
-import type { ImportAnswers, PlannedItem, PlannedNeed } from "../../core/packs/plan";
+import { type DragEvent, type ReactNode, useRef, useState } from "react";
+import type { ImportAnswers, ItemAnswer, NeedAnswer, PlannedItem, PlannedNeed } from "../../core/packs/plan";
 import { count, listed, slotName } from "../../messages/words";
 import { type CallResult, sendPack } from "../client/call";
 import { useRefresh, useSite } from "../client/hooks";
@@ -216,52 +216,63 @@ const TYPE_WORDS: Readonly<Record<PlannedNeed["type"], string>> = {
   level: "level",
 };
 
-const NeedQuestion = ({
-  need,
-  answers,
-  onAnswer,
-}: {
-  readonly need: PlannedNeed;
+interface QuestionProps {
+  readonly id: string;
+  readonly value: string;
+  readonly options: readonly (readonly [string, string])[];
+  readonly onPick: (value: string) => void;
+  readonly children: ReactNode;
+}
+
+/** One question of the plan: what is asked, and the answers there are. */
+const Question = ({ id, value, options, onPick, children }: QuestionProps) => (
+  <Box>
+    <span id={id}>{children}</span>
+    <Select
+      fullWidth
+      displayEmpty
+      value={value}
+      onChange={(event) => onPick(event.target.value)}
+      SelectDisplayProps={{ "aria-labelledby": id }}
+      sx={{ mt: 0.5 }}
+    >
+      <MenuItem value="" disabled>
+        choose …
+      </MenuItem>
+      {options.map(([key, words]) => (
+        <MenuItem key={key} value={key}>
+          {words}
+        </MenuItem>
+      ))}
+    </Select>
+  </Box>
+);
+
+interface Answering {
   readonly answers: ImportAnswers;
   readonly onAnswer: (answers: ImportAnswers) => void;
-}) => {
+}
+
+const NeedQuestion = ({ need, answers, onAnswer }: Answering & { readonly need: PlannedNeed }) => {
   const given = answers.needs[need.id];
   const value = !given ? "" : given.do === "use" ? `use ${given.id}` : given.do;
-  const pick = (next: string) =>
-    onAnswer({
-      ...answers,
-      needs: {
-        ...answers.needs,
-        [need.id]: next.startsWith("use ") ? { do: "use", id: next.slice(4) } : { do: next as "create" },
-      },
-    });
-  const id = `need-${need.id}`;
+  const answerOf = (next: string): NeedAnswer =>
+    next.startsWith("use ") ? { do: "use", id: next.slice(4) } : { do: next as "create" | "leaveOut" };
+  const options: readonly (readonly [string, string])[] = [
+    ...(need.mayCreate ? [["create", "create it"] as const] : []),
+    ...need.options.map((option) => [`use ${option.id}`, `use ${option.name}`] as const),
+    ["leaveOut", "leave it out"],
+  ];
   return (
-    <Box>
-      <span id={id}>
-        This site has no {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
-        {need.parts.length > 0 ? <Quiet> (asked for by {listed(need.parts)})</Quiet> : null}.
-      </span>
-      <Select
-        fullWidth
-        displayEmpty
-        value={value}
-        onChange={(event) => pick(event.target.value)}
-        SelectDisplayProps={{ "aria-labelledby": id }}
-        sx={{ mt: 0.5 }}
-      >
-        <MenuItem value="" disabled>
-          choose …
-        </MenuItem>
-        {need.mayCreate ? <MenuItem value="create">create it</MenuItem> : null}
-        {need.options.map((option) => (
-          <MenuItem key={option.id} value={`use ${option.id}`}>
-            use {option.name}
-          </MenuItem>
-        ))}
-        <MenuItem value="leaveOut">leave it out</MenuItem>
-      </Select>
-    </Box>
+    <Question
+      id={`need-${need.id}`}
+      value={value}
+      options={options}
+      onPick={(next) => onAnswer({ ...answers, needs: { ...answers.needs, [need.id]: answerOf(next) } })}
+    >
+      This site has no {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
+      {need.parts.length > 0 ? <Quiet> (asked for by {listed(need.parts)})</Quiet> : null}.
+    </Question>
   );
 };
 
@@ -275,42 +286,21 @@ const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
   focal: "its focal point",
 };
 
-const ItemQuestion = ({
-  item,
-  answers,
-  onAnswer,
-}: {
-  readonly item: PlannedItem;
-  readonly answers: ImportAnswers;
-  readonly onAnswer: (answers: ImportAnswers) => void;
-}) => {
-  const id = `item-${item.id}`;
-  return (
-    <Box>
-      <span id={id}>
-        You have <strong>{item.name}</strong> already; the pack's differs in{" "}
-        {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
-      </span>
-      <Select
-        fullWidth
-        displayEmpty
-        value={answers.items[item.id] ?? ""}
-        onChange={(event) =>
-          onAnswer({ ...answers, items: { ...answers.items, [item.id]: event.target.value as "keepMine" } })
-        }
-        SelectDisplayProps={{ "aria-labelledby": id }}
-        sx={{ mt: 0.5 }}
-      >
-        <MenuItem value="" disabled>
-          choose …
-        </MenuItem>
-        <MenuItem value="keepMine">keep mine</MenuItem>
-        <MenuItem value="takePack">take the pack's</MenuItem>
-        <MenuItem value="keepBoth">keep both</MenuItem>
-      </Select>
-    </Box>
-  );
-};
+const ItemQuestion = ({ item, answers, onAnswer }: Answering & { readonly item: PlannedItem }) => (
+  <Question
+    id={`item-${item.id}`}
+    value={answers.items[item.id] ?? ""}
+    options={[
+      ["keepMine", "keep mine"],
+      ["takePack", "take the pack's"],
+      ["keepBoth", "keep both"],
+    ]}
+    onPick={(next) => onAnswer({ ...answers, items: { ...answers.items, [item.id]: next as ItemAnswer } })}
+  >
+    You have <strong>{item.name}</strong> already; the pack's differs in{" "}
+    {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
+  </Question>
+);
 
 /** A menu of the pack gives way to the site's own of the same name, unless the pack's is wanted. */
 const MenuChoice = ({

@@ -9,7 +9,7 @@ import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useCall, useSite } from "../client/hooks";
 import { CellView } from "../overview/CellView";
 import { useFrame } from "../shell/frame";
-import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
+import { Act, Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
 
 const COLUMNS = "minmax(200px,2fr) minmax(160px,1.6fr) repeat(5,minmax(84px,1fr))";
 
@@ -47,18 +47,7 @@ export const PagesScreen = () => {
     estimateSize: () => 34,
     overscan: 12,
   });
-  if (error && !data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Trouble>{error.message}</Trouble>
-      </Box>
-    );
-  if (!data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Waiting what="Reading the pages …" />
-      </Box>
-    );
+  if (!data) return <Pending error={error} what="Reading the pages …" />;
   const choosing = all.filter(choosesForItself).length;
   return (
     <Box sx={{ px: 2.5, pt: 2.25 }}>

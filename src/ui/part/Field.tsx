@@ -53,7 +53,6 @@ const Input = ({ id, label, spec, value, onChange }: InputProps) => {
   const { control } = spec;
   switch (control.type) {
     case "text":
-    case "longText":
       return (
         <TextField
           id={id}

@@ -8,7 +8,7 @@ import { call } from "../client/call";
 import { useCall, useRefresh, useSite } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
-import { Quiet, Trouble, Waiting, Wrong } from "../theme/pieces";
+import { Pending, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { onSaved, useEditor } from "./editor";
 import { PartHead } from "./PartHead";
 import { PartList } from "./PartList";
@@ -40,18 +40,7 @@ export const PartScreen = () => {
     return () => window.removeEventListener("beforeunload", leave);
   }, []);
 
-  if (error && !data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Trouble>{error.message}</Trouble>
-      </Box>
-    );
-  if (!data || !editor.part || editor.id !== id)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Waiting what="Opening the part …" />
-      </Box>
-    );
+  if (!data || !editor.part || editor.id !== id) return <Pending error={error} what="Opening the part …" />;
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
       <PartHead data={data} leaf="design">

@@ -10,7 +10,7 @@ import type { CallResult } from "../client/call";
 import { useAct, useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
-import { Act, Mono, Quiet, Trouble, Waiting, Wrong } from "../theme/pieces";
+import { Act, Mono, Pending, Quiet, Trouble, Waiting, Wrong } from "../theme/pieces";
 import { PartHead } from "./PartHead";
 import { PlacePicker } from "./PlacePicker";
 
@@ -20,18 +20,7 @@ export const WhereScreen = () => {
   const { data, error } = useCall("part", { part: id });
   const reach = useCall("reach", { part: id });
   const change = useAct("change");
-  if (error && !data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Trouble>{error.message}</Trouble>
-      </Box>
-    );
-  if (!data || data.id !== id)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Waiting what="Opening the part …" />
-      </Box>
-    );
+  if (!data || data.id !== id) return <Pending error={error} what="Opening the part …" />;
   const { placement } = data.body;
   const set = (next: Placement) =>
     change.mutate({ operations: [{ op: "set", id, path: ["placement"], value: next, was: placement }] });

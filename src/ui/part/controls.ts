@@ -3,7 +3,6 @@ import { ARRANGEMENTS, type BlockKind, FACT_KINDS, TEXT_STYLES } from "../../cor
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
 export type Control =
   | { readonly type: "text" }
-  | { readonly type: "longText" }
   | {
       readonly type: "number";
       readonly unit?: string;

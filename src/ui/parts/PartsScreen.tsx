@@ -8,7 +8,7 @@ import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { PartMenu } from "../part/PartHead";
 import { Badge } from "../shell/Badge";
-import { Empty, Quiet, SheetHead, Trouble, Waiting, Wrong } from "../theme/pieces";
+import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { NewPart } from "./NewPart";
 
 type Row = CallResult<"parts">["rows"][number];
@@ -18,18 +18,7 @@ export const PartsScreen = () => {
   const { data, error } = useCall("parts", {});
   const [creating, setCreating] = useState<Slot | null>(null);
   const [withBin, setWithBin] = useState(false);
-  if (error && !data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Trouble>{error.message}</Trouble>
-      </Box>
-    );
-  if (!data)
-    return (
-      <Box sx={{ p: 2.5 }}>
-        <Waiting what="Reading the parts …" />
-      </Box>
-    );
+  if (!data) return <Pending error={error} what="Reading the parts …" />;
   const binned = data.rows.filter((row) => row.state === "inBin");
   const rows = data.rows.filter((row) => withBin || row.state !== "inBin");
   return (

@@ -72,6 +72,11 @@ export const Waiting = ({ what }: { readonly what: string }) => (
   </Box>
 );
 
+/** A screen before its data is there: what is going on, or what went wrong. */
+export const Pending = ({ error, what }: { readonly error: Error | null; readonly what: string }) => (
+  <Box sx={{ p: 2.5 }}>{error ? <Trouble>{error.message}</Trouble> : <Waiting what={what} />}</Box>
+);
+
 /** An error where it happened: what, and what to do. */
 export const Trouble = ({ children }: { readonly children: ReactNode }) => (
   <Box
