@@ -24,12 +24,12 @@ const entriesAbove = (facts: SiteFacts, entry: EntryFacts): EntryFacts[] => {
 /** facet → values at a page, worked out from identity and content alone. */
 export const naiveValues = (facts: SiteFacts, page: NaivePage): Record<string, string[]> => {
   const { identity, pageNumber } = page;
-  const isFront = facts.settings.front === identity;
+  const isFront = facts.settings.front === identity && pageNumber === 1;
   const entry = identity.startsWith("entry:")
     ? facts.entries.find((each) => each.id === identity.slice(6))
     : undefined;
   const role = isFront ? "front" : entry ? "entry" : identity.startsWith("archive:") ? "archive" : identity;
-  const path = isFront ? "/" : naivePath(facts, identity);
+  const path = facts.settings.front === identity ? "/" : naivePath(facts, identity);
   const values: Record<string, string[]> = { role: [role], address: [path] };
   if (role !== "search" && role !== "notFound") {
     const segments = path.split("/").filter(Boolean);

@@ -26,6 +26,8 @@ const documentName = (document: DesignDocument | undefined): string => {
       return `order of ${document.body.slot === "titleBar" ? "title bars" : `${document.body.slot}s`}`;
     case "choice":
       return "a page's own choice";
+    case "expectations":
+      return "which slots are expected";
     default:
       return "something";
   }

@@ -1,5 +1,6 @@
-import { type Address, entryIdentity, mayRead, type SiteIndex } from "../core/addresses/facts";
+import { type Address, entryIdentity, findEntry, laterPage, mayRead, type SiteIndex } from "../core/addresses/facts";
 import { pagePath } from "../core/addresses/paths";
+import { pageCount } from "../core/archives/page-size";
 import type { EntryFacts } from "../core/model/content";
 import { findBody, getBody, type Picture, PROFILE_ID, STYLE_ID } from "../core/model/design";
 import type { Part } from "../core/model/part";
@@ -7,7 +8,7 @@ import type { Audience } from "../core/model/placement";
 import { SLOTS, type Slot } from "../core/model/slot";
 import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../core/placement/resolve";
 import type { EntryView, ListView, PageData } from "../core/render/page-data";
-import { type ListNeed, pageCount, planPage } from "../core/render/plan";
+import { type ListNeed, planPage } from "../core/render/plan";
 import { loadBody, type SiteHead } from "../data/content-repository";
 import type { Transaction } from "../data/database";
 import { ENGLISH, wallTime } from "../messages/visitor-words";
@@ -42,7 +43,7 @@ export const pagesOf = (compiled: CompiledDesign, page: Address, at: string): nu
 
 const slotsOf = (request: PageRequest): PageData["slots"] => {
   const { compiled, page, audience, at, pageNumber, shown } = request;
-  const answers: PageAnswers = resolvePage(compiled, { ...page, pageNumber }, { audience, at });
+  const answers: PageAnswers = resolvePage(compiled, laterPage(page, pageNumber), { audience, at });
   const filled = (slot: Slot) => {
     if (shown && shown.part.slot === slot) return shown;
     const id = partOf(answers[slot]);
@@ -70,7 +71,7 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     parts,
     pageNumber: request.pageNumber,
     at,
-    found: (request.found ?? []).flatMap((id) => index.entries.get(id) ?? []),
+    found: (request.found ?? []).flatMap((id) => findEntry(index, id) ?? []),
     menus,
     profilePictures: [profile.logo, profile.logoOverPictures],
   });

@@ -78,7 +78,7 @@ describe("the pages of a site", () => {
         "notFound",
       ];
       expect(stems.map((stem) => stem.identity).sort()).toEqual(expected.sort());
-      expect(byIdentity.size).toBe(stems.length);
+      expect(stems.every((stem) => byIdentity.get(stem.identity) === stem)).toBe(true);
       const front = stems.find((stem) => stem.role === "front");
       if (byIdentity.has(facts.settings.front))
         expect(front).toMatchObject({ identity: facts.settings.front, path: "/" });

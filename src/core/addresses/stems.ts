@@ -1,5 +1,5 @@
 import type { EntryFacts, Kind, SiteFacts, Term } from "../model/content";
-import { type Address, type ArchiveOf, entryIdentity, type SiteIndex } from "./facts";
+import { type Address, type ArchiveOf, entryIdentity, type Lookup, laterPage, type SiteIndex } from "./facts";
 
 /**
  * Enumerates a site's stems at an instant: one for each published entry, archives for each kind that has one, each
@@ -8,59 +8,153 @@ import { type Address, type ArchiveOf, entryIdentity, type SiteIndex } from "./f
  */
 export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
   const published = facts.entries.filter((entry) => entry.publishedOn === null || entry.publishedOn <= now);
-  const entries = new Map(published.map((entry) => [entry.id, entry]));
+  // what is under what does not depend on being published
+  const entries = new Map(facts.entries.map((entry) => [entry.id, entry]));
   const terms = new Map(facts.terms.map((term) => [term.id, term]));
-  const termChain = (id: string) => chainOf(id, (each) => terms.get(each)?.parent ?? null);
-  const entryChain = (id: string) => chainOf(id, (each) => entries.get(each)?.parent ?? null);
-
-  const base = (over: Partial<Address> & Pick<Address, "identity" | "path" | "title" | "role">): Address => ({
-    archiveOf: null,
-    entry: null,
-    kind: null,
-    terms: [],
-    author: null,
-    medium: null,
-    ancestors: [],
-    access: "public",
-    publishedOn: null,
-    pageNumber: 1,
-    ...over,
-  });
-  const ofEntry = (entry: EntryFacts): Address =>
-    base({
-      identity: entryIdentity(entry.id),
-      path: entry.path,
-      title: entry.title,
-      role: "entry",
-      entry,
-      kind: entry.kind,
-      terms: [...new Set(entry.terms.filter((id) => terms.has(id)).flatMap(termChain))],
-      author: entry.author,
-      medium: entry.medium,
-      ancestors: entryChain(entry.id).slice(1),
-      access: entry.access,
-      publishedOn: entry.publishedOn,
-    });
+  const chains = new Map(
+    facts.terms.map(({ id }) => [id, chainOf(id, (each) => terms.get(each)?.parent ?? null)]),
+  );
+  const termChain = (id: string): readonly string[] => chains.get(id) ?? [id];
+  const entryChain = (id: string): string[] => chainOf(id, (each) => entries.get(each)?.parent ?? null);
 
   const stems = [
     ...facts.kinds.flatMap((kind) =>
-      inTreeOrder(published.filter((entry) => entry.kind === kind.id)).map(ofEntry),
+      inTreeOrder(published.filter((entry) => entry.kind === kind.id)).map((entry) =>
+        addressOf(entry, terms, termChain, entryChain),
+      ),
     ),
-    ...archives(facts, published, terms, termChain).map((archive) => base({ ...archive, role: "archive" })),
-    base({ identity: "search", path: facts.settings.searchPath, title: "Search results", role: "search" }),
-    base({ identity: "notFound", path: "/not-found/", title: "Not found", role: "notFound" }),
+    ...archives(facts, published, terms, termChain).map((archive) =>
+      plainAddress({ ...archive, role: "archive" }),
+    ),
+    plainAddress({
+      identity: "search",
+      path: facts.settings.searchPath,
+      title: "Search results",
+      role: "search",
+    }),
+    plainAddress({ identity: "notFound", path: "/not-found/", title: "Not found", role: "notFound" }),
   ];
-  const ordered = frontFirst(stems, facts.settings.front);
   return {
+    ...numbered(frontFirst(stems, facts.settings.front)),
     facts,
-    stems: ordered,
-    byIdentity: new Map(ordered.map((stem) => [stem.identity, stem])),
-    byPath: new Map(ordered.filter((stem) => stem.role !== "notFound").map((stem) => [stem.path, stem])),
-    entries,
+    published,
+    entryIds: new Set(facts.entries.map((entry) => entry.id)),
     terms,
     termDepth: new Map(facts.terms.map((term) => [term.id, termChain(term.id).length - 1])),
-    entryDepth: new Map(published.map((entry) => [entry.id, entryChain(entry.id).length - 1])),
+    entryDepth: new Map(facts.entries.map((entry) => [entry.id, entryChain(entry.id).length - 1])),
   };
+};
+
+const plainAddress = (
+  over: Partial<Address> & Pick<Address, "identity" | "path" | "title" | "role">,
+): Address => ({
+  archiveOf: null,
+  entry: null,
+  kind: null,
+  terms: [],
+  author: null,
+  medium: null,
+  ancestors: [],
+  access: "public",
+  publishedOn: null,
+  pageNumber: 1,
+  ...over,
+});
+
+const addressOf = (
+  entry: EntryFacts,
+  terms: ReadonlyMap<string, Term>,
+  termChain: (id: string) => readonly string[],
+  entryChain: (id: string) => string[],
+): Address =>
+  plainAddress({
+    identity: entryIdentity(entry.id),
+    path: entry.path,
+    title: entry.title,
+    role: "entry",
+    entry,
+    kind: entry.kind,
+    terms: [...new Set(entry.terms.filter((id) => terms.has(id)).flatMap(termChain))],
+    author: entry.author,
+    medium: entry.medium,
+    ancestors: entryChain(entry.id).slice(1),
+    access: entry.access,
+    publishedOn: entry.publishedOn,
+  });
+
+const numbered = (stems: readonly Address[]) => {
+  const numbers = new Map<string, number>();
+  const paths = new Map<string, number>();
+  const later = new Map<number, number>();
+  const pages = [...stems];
+  for (const [number, stem] of stems.entries()) {
+    numbers.set(stem.identity, number);
+    if (stem.role !== "notFound") paths.set(stem.path, number);
+    if (stem.archiveOf === null) continue;
+    later.set(number, pages.length);
+    pages.push(laterPage(stem, 2));
+  }
+  return {
+    stems,
+    pages,
+    numbers,
+    later,
+    paths,
+    byIdentity: through(numbers, stems),
+    byPath: through(paths, stems),
+  };
+};
+
+const through = <T>(numbers: ReadonlyMap<string, number>, items: readonly T[]): Lookup<T> => ({
+  get: (key) => {
+    const number = numbers.get(key);
+    return number === undefined ? undefined : items[number];
+  },
+  has: (key) => numbers.has(key),
+});
+
+/**
+ * The index after one entry's facts changed, keeping everything the change does not touch. Undefined if it changes
+ * which pages there are or how they are numbered (another kind, parent, path, place or date; the first or last entry
+ * of an author): then the index is built anew.
+ */
+export const withChangedEntry = (index: SiteIndex, entry: EntryFacts): SiteIndex | undefined => {
+  const number = index.numbers.get(entryIdentity(entry.id));
+  const before = number === undefined ? undefined : index.stems[number];
+  if (number === undefined || !before?.entry) return undefined;
+  const old = before.entry;
+  const moves = (["kind", "parent", "path", "position", "publishedOn", "startsAt"] as const).some(
+    (field) => old[field] !== entry[field],
+  );
+  if (moves || writersChange(index, old, entry)) return undefined;
+  const chain = (id: string) => chainOf(id, (each) => index.terms.get(each)?.parent ?? null);
+  const next: Address = {
+    ...before,
+    title: entry.title,
+    entry,
+    terms: [...new Set(entry.terms.filter((id) => index.terms.has(id)).flatMap(chain))],
+    author: entry.author,
+    medium: entry.medium,
+    access: entry.access,
+  };
+  const stems = index.stems.with(number, next);
+  return {
+    ...index,
+    facts: { ...index.facts, entries: index.facts.entries.with(index.facts.entries.indexOf(old), entry) },
+    published: index.published.with(index.published.indexOf(old), entry),
+    stems,
+    pages: index.pages.with(number, next),
+    byIdentity: through(index.numbers, stems),
+    byPath: through(index.paths, stems),
+  };
+};
+
+/** An author's archive is there while anyone reads something of theirs. */
+const writersChange = (index: SiteIndex, old: EntryFacts, entry: EntryFacts): boolean => {
+  if (old.author === entry.author) return false;
+  const others = (author: string | null) =>
+    author === null || index.published.some((each) => each.author === author && each !== old);
+  return !others(old.author) || !others(entry.author);
 };
 
 /** The id and all above it, nearest first; a loop in the data ends the chain. */
@@ -82,7 +176,9 @@ const inTreeOrder = (entries: readonly EntryFacts[]): readonly EntryFacts[] => {
   const below = new Map<string | null, EntryFacts[]>();
   for (const entry of entries) {
     const parent = entry.parent !== null && ids.has(entry.parent) ? entry.parent : null;
-    below.set(parent, [...(below.get(parent) ?? []), entry]);
+    const children = below.get(parent);
+    if (children) children.push(entry);
+    else below.set(parent, [entry]);
   }
   const visit = (parent: string | null): EntryFacts[] =>
     (below.get(parent) ?? [])
@@ -103,7 +199,7 @@ const archives = (
   facts: SiteFacts,
   published: readonly EntryFacts[],
   terms: ReadonlyMap<string, Term>,
-  termChain: (id: string) => string[],
+  termChain: (id: string) => readonly string[],
 ): readonly ArchiveStem[] => {
   const ofKinds = facts.kinds
     .filter((kind) => kind.hasArchive)
@@ -118,7 +214,7 @@ const archives = (
     const grouping = groupings.get(term.grouping);
     if (!grouping) return [];
     const slugs = termChain(term.id)
-      .reverse()
+      .toReversed()
       .map((id) => terms.get(id)?.slug ?? id);
     return {
       identity: `archive:term:${term.id}`,

@@ -5,7 +5,8 @@ import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../addresses/stems";
 import { defaultSettings } from "../model/blocks";
 import type { Part } from "../model/part";
-import { pageCount, planPage } from "../render/plan";
+import { planPage } from "../render/plan";
+import { pageCount } from "./page-size";
 import { selectEntries } from "./select";
 
 const settings = defaultSettings("entryList");
@@ -16,7 +17,7 @@ describe("lists of entries", () => {
       const random = seeded(number);
       const facts = randomFacts(random);
       const index = buildIndex(facts, NOW);
-      const published = [...index.entries.values()];
+      const { published } = index;
       for (const page of index.stems.filter((stem) => stem.archiveOf !== null)) {
         const listed = selectEntries(index, page, settings, NOW, []);
         const about = published.filter((entry) => {
@@ -33,7 +34,7 @@ describe("lists of entries", () => {
         });
         expect(new Set(listed.map((entry) => entry.id))).toEqual(new Set(about.map((entry) => entry.id)));
         const again = selectEntries(
-          { ...index, entries: new Map([...index.entries].reverse()) },
+          { ...index, published: [...index.published].reverse() },
           page,
           settings,
           NOW,

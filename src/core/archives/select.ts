@@ -10,7 +10,7 @@ type ListSettings = Pick<
 /** The entries an archive is about, whatever their access: counts never depend on who looks. */
 const archiveEntries = (index: SiteIndex, page: Address): readonly EntryFacts[] => {
   const archive = page.archiveOf;
-  const all = [...index.entries.values()];
+  const all = index.published;
   if (!archive) return [];
   switch (archive.of) {
     case "kind":
@@ -48,7 +48,7 @@ export const selectEntries = (
   found: readonly EntryFacts[],
 ): readonly EntryFacts[] => {
   if (settings.from === "archive" && page.role === "search") return found;
-  const source = settings.from === "archive" ? archiveEntries(index, page) : [...index.entries.values()];
+  const source = settings.from === "archive" ? archiveEntries(index, page) : index.published;
   return source
     .filter(
       (entry) =>

@@ -129,7 +129,29 @@ export const PageChoice = z.object({
 });
 export type PageChoice = z.infer<typeof PageChoice>;
 
-export const DOCUMENT_KINDS = ["part", "order", "menu", "style", "profile", "picture", "choice"] as const;
+/** Whether a slot should be filled: on every page, where other pages of the same sort have it filled, or nowhere. */
+export const EXPECTATIONS = ["always", "whereUsed", "never"] as const;
+export const Expectation = z.enum(EXPECTATIONS);
+export type Expectation = z.infer<typeof Expectation>;
+
+/** Which slots a site expects to be filled, and where single kinds differ, by kind. */
+export const Expectations = z.object({
+  schema: z.literal(1),
+  slots: z.partialRecord(Slot, Expectation),
+  kinds: z.record(z.string(), z.partialRecord(Slot, Expectation)).default({}),
+});
+export type Expectations = z.infer<typeof Expectations>;
+
+export const DOCUMENT_KINDS = [
+  "part",
+  "order",
+  "menu",
+  "style",
+  "profile",
+  "picture",
+  "choice",
+  "expectations",
+] as const;
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
 
 export const documentSchemas = {
@@ -140,6 +162,7 @@ export const documentSchemas = {
   profile: SiteProfile,
   picture: Picture,
   choice: PageChoice,
+  expectations: Expectations,
 } as const satisfies Record<DocumentKind, z.ZodType>;
 
 export interface DocumentBodies {
@@ -150,9 +173,10 @@ export interface DocumentBodies {
   profile: SiteProfile;
   picture: Picture;
   choice: PageChoice;
+  expectations: Expectations;
 }
 
-/** One document of any kind. Ids of singletons: `style`, `profile`, `order:<slot>`, `choice:<identity>`. */
+/** One document of any kind. Ids of singletons: `style`, `profile`, `expectations`, `order:<slot>`, `choice:<identity>`. */
 export type DesignDocument = {
   [K in DocumentKind]: { readonly id: string; readonly kind: K; readonly body: DocumentBodies[K] };
 }[DocumentKind];
@@ -164,6 +188,7 @@ export const orderId = (slot: Slot): string => `order:${slot}`;
 export const choiceId = (identity: string): string => `choice:${identity}`;
 export const STYLE_ID = "style";
 export const PROFILE_ID = "profile";
+export const EXPECTATIONS_ID = "expectations";
 
 /** The documents of one kind, in id order of insertion. */
 export const documentsOf = <K extends DocumentKind>(

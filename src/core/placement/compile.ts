@@ -26,6 +26,8 @@ export interface CompiledCondition {
   readonly index: number;
   readonly clauses: readonly Clause[];
   readonly specificity: Specificity;
+  /** The specificity as one number: greater is narrower. */
+  readonly rank: number;
 }
 
 export interface CompiledPlacement {
@@ -44,6 +46,15 @@ export const compareSpecificity = (a: Specificity, b: Specificity): number => {
   }
   return 0;
 };
+
+/** Room for each place of a specificity in its rank; a condition has at most 20 clauses. */
+const PLACES = { names: 32, traits: 32, classes: 32, depth: 2 ** 24 };
+
+/** One number that orders specificities as `compareSpecificity` does, greater for narrower. Zero is below all. */
+export const rankOf = ([over, names, traits, classes, depth]: Specificity): number =>
+  (((over * PLACES.names + names) * PLACES.traits + traits) * PLACES.classes + classes) * PLACES.depth +
+  Math.min(depth, PLACES.depth - 2) +
+  1;
 
 const normalised = (clause: Clause): string =>
   canonicalJson({ ...clause, values: [...new Set(clause.values)].sort() });
@@ -82,12 +93,11 @@ export const compilePlacement = (
 ): CompiledPlacement => ({
   part,
   conditions: placement.conditions
-    .map((condition, position) => ({
-      index: position,
-      clauses: condition.clauses,
-      specificity: specificityOf(condition, placement, index),
-    }))
-    .sort((a, b) => compareSpecificity(a.specificity, b.specificity) || a.index - b.index),
+    .map((condition, position) => {
+      const specificity = specificityOf(condition, placement, index);
+      return { index: position, clauses: condition.clauses, specificity, rank: rankOf(specificity) };
+    })
+    .sort((a, b) => b.rank - a.rank || a.index - b.index),
   exceptions: placement.exceptions,
   audience: placement.audience,
   window: placement.window,
@@ -116,8 +126,7 @@ const archiveKnown = (value: string, index: SiteIndex): boolean => {
   }
 };
 
-const entryKnown = (value: string, index: SiteIndex) =>
-  index.facts.entries.some((entry) => entry.id === value);
+const entryKnown = (value: string, index: SiteIndex) => index.entryIds.has(value);
 
 const KNOWN: Partial<Record<Facet, (value: string, index: SiteIndex) => boolean>> = {
   entry: entryKnown,

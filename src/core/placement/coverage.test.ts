@@ -3,10 +3,14 @@ import { NOW, randomDesign, randomFacts } from "../../../test/random-site";
 import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../addresses/stems";
 import { designOf } from "../model/design";
+import type { Address } from "../addresses/facts";
+import type { Expectations } from "../model/design";
 import { SLOTS } from "../model/slot";
-import { coverageOf } from "./coverage";
+import { type CoverageFilter, coverageOf, coverageRows, filtered, groupsOf, numberOfKey } from "./coverage";
+import { expectedIn } from "./expectations";
 import { holdsAll } from "./match";
 import { conditionFor } from "./proposals";
+import { resolveAll, shownAt } from "./resolution";
 import { compileDesign, partOf, resolvePage } from "./resolve";
 
 const view = { audience: "signedOut", at: NOW };
@@ -26,14 +30,15 @@ describe("the table of pages and slots", () => {
   it("has every page once, in its group, with what resolution gives it", () => {
     for (let seed = 0; seed < 60; seed += 1) {
       const { index, compiled } = world(seed);
-      const groups = coverageOf(compiled, view);
-      const rows = groups.flatMap((group) => group.rows.map((row) => ({ group, row })));
-      expect(rows.map(({ row }) => row.identity).sort()).toEqual(
-        index.stems.map((stem) => stem.identity).sort(),
+      const resolution = resolveAll(compiled, view);
+      const groups = groupsOf(index, "kind");
+      const rows = groups.flatMap((group) =>
+        coverageRows(resolution, group.numbers).map((row, at) => ({ group, row, number: group.numbers[at] as number })),
       );
-      for (const { group, row } of rows) {
-        const page = index.byIdentity.get(row.identity);
-        if (!page) throw new Error(`test: expected the page ${row.identity}, got none`);
+      expect(rows.map(({ number }) => number).sort((a, b) => a - b)).toEqual([...index.pages.keys()]);
+      for (const { group, row, number } of rows) {
+        const page = index.pages[number] as Address;
+        expect(numberOfKey(index, row.key)).toBe(number);
         const answers = resolvePage(compiled, page, view);
         expect(group.id).toBe(
           page.role === "entry" ? `kind:${page.kind}` : page.role === "archive" ? "archives" : page.role,
@@ -50,40 +55,133 @@ describe("the table of pages and slots", () => {
       }
     }
   });
+  it("sums up each group by what its rows show, later pages counted as many as there are", () => {
+    for (let seed = 0; seed < 40; seed += 1) {
+      const { compiled } = world(seed);
+      const resolution = resolveAll(compiled, view);
+      const groups = coverageOf(resolution, "kind", {});
+      expect(groups.reduce((sum, group) => sum + group.pages, 0)).toBe(resolution.pageTotal);
+      for (const group of groups)
+        for (const slot of SLOTS) {
+          const { shares } = group.slots[slot];
+          expect(shares.reduce((sum, share) => sum + share.pages, 0)).toBe(group.pages);
+          expect([...shares].sort((a, b) => b.pages - a.pages)).toEqual(shares);
+        }
+    }
+  });
+  it("groups entries by the terms of a grouping too, each once", () => {
+    const { index } = world(4);
+    const entries = groupsOf(index, "g0").filter((group) => group.type === "term");
+    const numbers = entries.flatMap((group) => group.numbers);
+    expect(new Set(numbers).size).toBe(numbers.length);
+    expect(numbers.length).toBe(index.stems.filter((page) => page.role === "entry").length);
+    for (const group of entries)
+      for (const number of group.numbers) {
+        const own = index.stems[number]?.entry?.terms.filter((term) => index.terms.get(term)?.grouping === "g0");
+        expect(group.id).toBe(`term:${own?.[0] ?? ""}`);
+      }
+  });
+  it("filters by words, by part, by own choice and by state", () => {
+    for (let seed = 0; seed < 40; seed += 1) {
+      const { index, compiled } = world(seed);
+      const resolution = resolveAll(compiled, view);
+      const all = [...index.pages.keys()];
+      const rows = new Map(coverageRows(resolution, all).map((row, number) => [number, row]));
+      const there = (number: number) => resolution.weights[number] !== 0;
+      const cellsOf = (number: number) => SLOTS.map((slot) => rows.get(number)!.cells[slot]);
+      const part = cellsOf(0).find((cell) => cell.part !== null)?.part;
+      const cases: [CoverageFilter, (number: number) => boolean][] = [
+        [{ text: "ENTRY 1" }, (number) => /entry/i.test(rows.get(number)!.title) && /1/.test(rows.get(number)!.title + rows.get(number)!.path)],
+        [{ text: "https://x.example/k0/" }, (number) => rows.get(number)!.path.includes("/k0/")],
+        [{ state: "missing" }, (number) => cellsOf(number).some((cell) => cell.how === "missing")],
+        [{ state: "tied" }, (number) => cellsOf(number).some((cell) => cell.tied)],
+        ...(part ? [[{ part }, (number: number) => cellsOf(number).some((cell) => cell.part === part)] as [CoverageFilter, (number: number) => boolean]] : []),
+      ];
+      for (const [filter, fits] of cases)
+        expect(filtered(resolution, all, filter), JSON.stringify(filter)).toEqual(
+          all.filter((number) => there(number) && fits(number)),
+        );
+    }
+  });
   it("leaves out groups without a page, and needs no part at all", () => {
     const { index } = world(3);
-    const groups = coverageOf(compileDesign(designOf([]), index), view);
-    expect(groups.every((group) => group.rows.length > 0)).toBe(true);
-    expect(groups.flatMap((group) => group.rows).every((row) => row.cells.header.how === "missing")).toBe(
-      true,
-    );
+    const groups = coverageOf(resolveAll(compileDesign(designOf([]), index), view), "kind", {});
+    expect(groups.length).toBeGreaterThan(2);
+    for (const group of groups) {
+      expect(group.rows).toBeGreaterThan(0);
+      expect(group.slots.header.shares).toEqual([{ part: null, how: "missing", pages: group.pages }]);
+    }
+  });
+});
+
+describe("what a site expects", () => {
+  const expecting = (slots: Expectations["slots"], kinds: Expectations["kinds"] = {}) => {
+    const { index, compiled } = world(11);
+    const design = new Map(compiled.design).set("expectations", {
+      id: "expectations",
+      kind: "expectations",
+      body: { schema: 1, slots, kinds },
+    });
+    return { index, resolution: resolveAll(compileDesign(design, index), view) };
+  };
+  it("always and never hold everywhere, a kind's own before them", () => {
+    const { index, resolution } = expecting({ side: "always", header: "never" }, { k0: { side: "never" } });
+    const [side, header] = [expectedIn(resolution, "side"), expectedIn(resolution, "header")];
+    for (const [number, page] of index.pages.entries()) {
+      expect(header(number)).toBe(false);
+      expect(side(number)).toBe(!(page.entry && page.kind === "k0"));
+    }
+  });
+  it("where used expects a slot on pages of a sort that has it somewhere", () => {
+    const { index, resolution } = expecting({ side: "whereUsed" });
+    const expected = expectedIn(resolution, "side");
+    const sortOf = (page: Address) => (page.entry ? page.kind : page.role);
+    for (const [number, page] of index.pages.entries()) {
+      const used = index.pages.some(
+        (other, at) =>
+          sortOf(other) === sortOf(page) && resolution.weights[at] !== 0 && shownAt(resolution, "side", at) !== null,
+      );
+      expect(expected(number)).toBe(used);
+    }
   });
 });
 
 describe("the line for chosen pages", () => {
-  it("holds on every one of them, and on no other", () => {
+  it("holds on every one of them, and on no other but later pages of archives it names", () => {
     let named = 0;
     for (let seed = 0; seed < 150; seed += 1) {
       const { random, index } = world(1000 + seed);
       const kind = random.pick(index.facts.kinds).id;
+      const numbersOf = (fits: (page: Address) => boolean) =>
+        [...index.pages.keys()].filter((number) => fits(index.pages[number] as Address));
       const ways = [
-        random.some(index.stems, 1, 4),
-        index.stems.filter((page) => page.role === "entry" && page.kind === kind),
-        index.stems.filter((page) => page.role === "archive"),
-        [...index.stems],
+        random.some([...index.pages.keys()], 1, 4),
+        numbersOf((page) => page.role === "entry" && page.kind === kind),
+        numbersOf((page) => page.role === "archive"),
+        numbersOf((page) => page.pageNumber > 1),
+        numbersOf((page) => page.ancestors.length > 0),
+        [...index.pages.keys()],
       ];
-      for (const pages of ways) {
-        const condition = conditionFor(pages, index);
+      for (const numbers of ways) {
+        const condition = conditionFor(numbers, index);
         if (!condition) continue;
         named += 1;
-        const held = index.stems
-          .filter((page) => holdsAll(condition.clauses, page))
-          .map((page) => page.identity);
-        expect(held.sort(), `seed ${1000 + seed}: ${JSON.stringify(condition)}`).toEqual(
-          pages.map((page) => page.identity).sort(),
-        );
+        const held = numbersOf((page) => holdsAll(condition.clauses, page));
+        const wanted = new Set(numbers);
+        const extra = held.filter((number) => !wanted.has(number));
+        expect(numbers.filter((number) => !held.includes(number)), `seed ${1000 + seed}`).toEqual([]);
+        // an archive is named with all its pages
+        const later = new Set(numbers.flatMap((number) => index.later.get(number) ?? []));
+        expect(extra.filter((number) => !later.has(number)), `seed ${1000 + seed}: ${JSON.stringify(condition)}`).toEqual([]);
       }
     }
-    expect(named).toBeGreaterThan(400);
+    expect(named).toBeGreaterThan(500);
+  });
+  it("says what pages have in common before it lists their names", () => {
+    const { index } = world(2);
+    const parent = index.stems.find((page) => index.stems.filter((each) => each.ancestors[0] === page.entry?.id).length > 1);
+    if (!parent) throw new Error("test: expected an entry with two children, got none");
+    const children = [...index.pages.keys()].filter((number) => index.pages[number]?.ancestors[0] === parent.entry?.id);
+    expect(conditionFor(children, index)?.clauses[0]?.facet).not.toBe("entry");
   });
 });

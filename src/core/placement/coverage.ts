@@ -1,8 +1,8 @@
-import type { Address } from "../addresses/facts";
+import type { Address, SiteIndex } from "../addresses/facts";
 import { SLOTS, type Slot } from "../model/slot";
-import type { View } from "./match";
-import type { CompiledDesign, PageAnswers, SlotAnswer } from "./resolve";
-import { resolveAll } from "./resolve-all";
+import { expectedIn } from "./expectations";
+import { type Resolution, shownAt } from "./resolution";
+import { isEmptyOnPurpose } from "./resolve";
 
 /** One cell of the table of pages × slots. */
 export interface CoverageCell {
@@ -11,8 +11,12 @@ export interface CoverageCell {
   readonly tied: boolean;
 }
 
+/** One page, or all later pages of an archive on one row. */
 export interface CoverageRow {
+  readonly key: string;
   readonly identity: string;
+  /** How many later pages the row stands for; null for a page of its own. */
+  readonly later: number | null;
   readonly path: string;
   readonly title: string;
   /** Indentation within its group. */
@@ -20,69 +24,232 @@ export interface CoverageRow {
   readonly cells: Readonly<Record<Slot, CoverageCell>>;
 }
 
-/** Pages that belong together: the front page, the entries of a kind, archives, search results, not found. */
-export interface CoverageGroup {
-  readonly id: string;
-  readonly type: "front" | "kind" | "archives" | "search" | "notFound";
-  /** Name of the kind; empty where the type says it all. */
-  readonly name: string;
-  readonly rows: readonly CoverageRow[];
+/** What fills a slot on how many pages of a group, the largest share first. */
+export interface Share {
+  readonly part: string | null;
+  readonly how: CoverageCell["how"];
+  readonly pages: number;
+}
+export interface SlotShares {
+  readonly shares: readonly Share[];
+  readonly tied: number;
 }
 
-const EXPECTED: readonly Slot[] = ["header", "layout", "footer"];
+/** Pages that belong together: the front page, the entries of a kind or of a term, archives, search, not found. */
+export interface CoverageGroup {
+  readonly id: string;
+  readonly type: "front" | "kind" | "term" | "archives" | "search" | "notFound";
+  /** Name of the kind or term; empty where the type says it all. */
+  readonly name: string;
+  readonly rows: number;
+  readonly pages: number;
+  readonly slots: Readonly<Record<Slot, SlotShares>>;
+}
 
-const cellOf = (slot: Slot, { resolved }: SlotAnswer): CoverageCell => {
-  switch (resolved.by) {
-    case "rule":
-      return {
-        part: resolved.part,
-        how: resolved.nothing ? "nothingByRule" : "rule",
-        tied: resolved.tied.length > 0,
-      };
-    case "choice":
-      return { part: resolved.part, how: "choice", tied: false };
-    case "choiceOfNothing":
-      return { part: null, how: "choiceOfNothing", tied: false };
-    case "none":
-      return { part: null, how: EXPECTED.includes(slot) ? "missing" : "none", tied: false };
-  }
+/** Which pages to show: words of title or path, parts that fill a slot, own choices, one finding. */
+export interface CoverageFilter {
+  readonly text?: string;
+  readonly part?: string;
+  readonly own?: boolean;
+  readonly state?: "missing" | "tied" | "unused";
+}
+
+interface Group extends Pick<CoverageGroup, "id" | "type" | "name"> {
+  readonly numbers: readonly number[];
+}
+
+const LATER = "#later";
+
+/** The key of a page number: its identity, marked for later pages of an archive. */
+export const pageKey = (index: SiteIndex, number: number): string =>
+  index.pages[number]?.identity + (number >= index.stems.length ? LATER : "");
+
+/** The page number of a key, or undefined. */
+export const numberOfKey = (index: SiteIndex, key: string): number | undefined => {
+  if (!key.endsWith(LATER)) return index.numbers.get(key);
+  const stem = index.numbers.get(key.slice(0, -LATER.length));
+  return stem === undefined ? undefined : index.later.get(stem);
 };
 
-const groupIdOf = (page: Address): string =>
-  page.role === "entry" ? `kind:${page.kind}` : page.role === "archive" ? "archives" : page.role;
+const grouped = new WeakMap<SiteIndex, Map<string, readonly Group[]>>();
 
-/** The whole table of a design at one view, in the order pages are numbered. Empty groups are left out. */
-export const coverageOf = (compiled: CompiledDesign, view: View): readonly CoverageGroup[] => {
-  const all = resolveAll(compiled, view);
-  const rows = new Map<string, CoverageRow[]>();
-  for (const page of compiled.index.stems) {
-    const answers = all.get(page.identity) as PageAnswers;
-    const cells = Object.fromEntries(SLOTS.map((slot) => [slot, cellOf(slot, answers[slot])]));
-    const row = {
+/** The groups of a site, entries by kind or by the terms of a grouping, pages in tree order. Kept per site. */
+export const groupsOf = (index: SiteIndex, by: string): readonly Group[] => {
+  const known = grouped.get(index) ?? new Map<string, readonly Group[]>();
+  grouped.set(index, known);
+  const found = known.get(by) ?? makeGroups(index, by);
+  known.set(by, found);
+  return found;
+};
+
+const makeGroups = (index: SiteIndex, by: string): readonly Group[] => {
+  const { facts, stems, later } = index;
+  const members = new Map<string, number[]>();
+  const put = (group: string, number: number) => {
+    const list = members.get(group);
+    if (list) list.push(number);
+    else members.set(group, [number]);
+  };
+  const grouping = facts.groupings.find(({ id }) => id === by);
+  const termOf = (page: Address) =>
+    page.entry?.terms.find((term) => index.terms.get(term)?.grouping === grouping?.id) ?? "";
+  for (const [number, page] of stems.entries()) {
+    if (page.role === "entry") put(grouping ? `term:${termOf(page)}` : `kind:${page.kind}`, number);
+    else put(page.role === "archive" ? "archives" : page.role, number);
+    const more = later.get(number);
+    if (more !== undefined) put("archives", more);
+  }
+  const entryGroups = grouping
+    ? [
+        ...facts.terms
+          .filter((term) => term.grouping === grouping.id)
+          .map((term) => ({ id: `term:${term.id}`, type: "term" as const, name: term.name })),
+        { id: "term:", type: "term" as const, name: `without ${grouping.name}` },
+      ]
+    : facts.kinds.map((kind) => ({ id: `kind:${kind.id}`, type: "kind" as const, name: kind.plural }));
+  return [
+    { id: "front", type: "front" as const, name: "" },
+    ...entryGroups,
+    { id: "archives", type: "archives" as const, name: "" },
+    { id: "search", type: "search" as const, name: "" },
+    { id: "notFound", type: "notFound" as const, name: "" },
+  ].flatMap((group) => {
+    const numbers = members.get(group.id);
+    return numbers ? [{ ...group, numbers }] : [];
+  });
+};
+
+/** Cells of page numbers, one slot at a time. */
+const cellsOf = (resolution: Resolution): ((slot: Slot, number: number) => CoverageCell) => {
+  const expected = Object.fromEntries(SLOTS.map((slot) => [slot, expectedIn(resolution, slot)])) as Record<
+    Slot,
+    (number: number) => boolean
+  >;
+  const empty = new Map<string, boolean>();
+  const isNothing = (part: string) => {
+    const found = empty.get(part) ?? isEmptyOnPurpose(resolution.compiled, part);
+    empty.set(part, found);
+    return found;
+  };
+  return (slot, number) => {
+    const { ruled, marks } = resolution.columns[slot];
+    const part = shownAt(resolution, slot, number);
+    const mark = marks.get(number)?.is;
+    if (mark === "nothing") return { part: null, how: "choiceOfNothing", tied: false };
+    if (mark === "choice") return { part, how: "choice", tied: false };
+    if (part === null) return { part, how: expected[slot](number) ? "missing" : "none", tied: false };
+    return { part, how: isNothing(part) ? "nothingByRule" : "rule", tied: ruled.tie[number] !== 0 };
+  };
+};
+
+/** Page numbers of the groups that a filter lets through; pages that do not exist are left out. */
+export const filtered = (resolution: Resolution, numbers: readonly number[], filter: CoverageFilter) => {
+  const { compiled, weights, columns } = resolution;
+  const { pages } = compiled.index;
+  const words = (filter.text ?? "")
+    .trim()
+    .toLowerCase()
+    .replace(/^https?:\/\/[^/]+/, "")
+    .split(/\s+/)
+    .filter((word) => word !== "");
+  const part = filter.part === undefined ? undefined : resolution.numbers.numberOf(filter.part);
+  const isMarked = (number: number, ...states: string[]) =>
+    SLOTS.some((slot) => states.includes(columns[slot].marks.get(number)?.is ?? ""));
+  const cell = filter.state === "missing" || filter.state === "tied" ? cellsOf(resolution) : undefined;
+  const inState = (number: number) =>
+    filter.state === "unused"
+      ? isMarked(number, "unused")
+      : SLOTS.some((slot) => {
+          const found = cell?.(slot, number);
+          return filter.state === "tied" ? found?.tied : found?.how === "missing";
+        });
+  return numbers.filter((number) => {
+    if (weights[number] === 0) return false;
+    if (part !== undefined && !SLOTS.some((slot) => columns[slot].shown[number] === part)) return false;
+    if (filter.own && !isMarked(number, "choice", "nothing", "unused")) return false;
+    if (filter.state !== undefined && !inState(number)) return false;
+    if (words.length === 0) return true;
+    const page = pages[number] as Address;
+    const [title, path] = [page.title.toLowerCase(), page.path.toLowerCase()];
+    return words.every((word) => title.includes(word) || path.includes(word));
+  });
+};
+
+/** The groups with their sizes and what fills their slots; groups that a filter empties are left out. */
+export const coverageOf = (
+  resolution: Resolution,
+  by: string,
+  filter: CoverageFilter,
+): readonly CoverageGroup[] => {
+  const cell = cellsOf(resolution);
+  return groupsOf(resolution.compiled.index, by).flatMap((group) => {
+    const numbers = filtered(resolution, group.numbers, filter);
+    if (numbers.length === 0) return [];
+    return [
+      {
+        id: group.id,
+        type: group.type,
+        name: group.name,
+        rows: numbers.length,
+        pages: numbers.reduce((sum, number) => sum + (resolution.weights[number] as number), 0),
+        slots: Object.fromEntries(
+          SLOTS.map((slot) => [slot, sharesOf(numbers, slot, cell, resolution)]),
+        ) as CoverageGroup["slots"],
+      },
+    ];
+  });
+};
+
+const sharesOf = (
+  numbers: readonly number[],
+  slot: Slot,
+  cell: (slot: Slot, number: number) => CoverageCell,
+  { weights, columns }: Resolution,
+): SlotShares => {
+  const { shown, ruled, marks } = columns[slot];
+  const shares = new Map<string, Share & { pages: number }>();
+  /** Pages without a choice or a gap that show the same part are one share. */
+  const byPart = new Map<number, Share & { pages: number }>();
+  let tied = 0;
+  for (const number of numbers) {
+    const part = shown[number] as number;
+    const weight = weights[number] as number;
+    const isPlain = part !== 0 && !marks.has(number);
+    if (isPlain && ruled.tie[number] !== 0) tied += weight;
+    const known = isPlain ? byPart.get(part) : undefined;
+    if (known) {
+      known.pages += weight;
+      continue;
+    }
+    const found = cell(slot, number);
+    const key = `${found.how} ${found.part}`;
+    const share = shares.get(key) ?? { part: found.part, how: found.how, pages: 0 };
+    shares.set(key, share);
+    share.pages += weight;
+    if (isPlain) byPart.set(part, share);
+    else if (found.tied) tied += weight;
+  }
+  return { shares: [...shares.values()].sort((a, b) => b.pages - a.pages), tied };
+};
+
+/** The rows of page numbers, in the order given. */
+export const coverageRows = (
+  resolution: Resolution,
+  numbers: readonly number[],
+): readonly CoverageRow[] => {
+  const { index } = resolution.compiled;
+  const cell = cellsOf(resolution);
+  return numbers.map((number) => {
+    const page = index.pages[number] as Address;
+    const isLater = number >= index.stems.length;
+    return {
+      key: pageKey(index, number),
       identity: page.identity,
+      later: isLater ? (resolution.weights[number] as number) : null,
       path: page.path,
       title: page.title,
-      depth: page.role === "entry" ? page.ancestors.length : 0,
-      cells: cells as CoverageRow["cells"],
+      depth: page.role === "entry" ? page.ancestors.length : isLater ? 1 : 0,
+      cells: Object.fromEntries(SLOTS.map((slot) => [slot, cell(slot, number)])) as CoverageRow["cells"],
     };
-    const id = groupIdOf(page);
-    const group = rows.get(id);
-    if (group) group.push(row);
-    else rows.set(id, [row]);
-  }
-  const groups: Omit<CoverageGroup, "rows">[] = [
-    { id: "front", type: "front", name: "" },
-    ...compiled.index.facts.kinds.map((kind) => ({
-      id: `kind:${kind.id}`,
-      type: "kind" as const,
-      name: kind.plural,
-    })),
-    { id: "archives", type: "archives", name: "" },
-    { id: "search", type: "search", name: "" },
-    { id: "notFound", type: "notFound", name: "" },
-  ];
-  return groups.flatMap((group) => {
-    const own = rows.get(group.id);
-    return own ? [{ ...group, rows: own }] : [];
   });
 };

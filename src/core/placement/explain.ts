@@ -2,12 +2,7 @@ import type { Address } from "../addresses/facts";
 import { findBody, orderedParts } from "../model/design";
 import type { Clause, Exception } from "../model/placement";
 import type { Slot } from "../model/slot";
-import {
-  type CompiledCondition,
-  type CompiledPlacement,
-  compareSpecificity,
-  compilePlacement,
-} from "./compile";
+import { type CompiledCondition, type CompiledPlacement, compareSpecificity } from "./compile";
 import { audienceFits, bestMatch, holds, holdsAll, keepingOff, type View, windowOpen } from "./match";
 import { type CompiledDesign, isActive, resolveSlot, type SlotAnswer } from "./resolve";
 
@@ -80,7 +75,7 @@ const verdictOf = (
   if (!body || body.binnedAt !== null) return { is: "inBin" };
   if (!isActive(body)) return { is: "paused" };
   if (resolved.by === "choice" && resolved.part === part) return { is: "chosen" };
-  const placement = compilePlacement(part, body.placement, compiled.index);
+  const placement = compiled.byPart.get(part) as CompiledPlacement;
   if (placement.conditions.length === 0) return { is: "nowhere" };
   const match = bestMatch(placement, page, view);
   if (match) {

@@ -1,140 +1,239 @@
 import type { SiteIndex } from "../addresses/facts";
-import { type Design, documentsOf, findBody } from "../model/design";
-import type { Clause } from "../model/placement";
+import { type Design, documentsOf } from "../model/design";
+import type { Audience, Clause, Facet } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
-import { bestMatch, type View } from "./match";
-import { type CompiledDesign, isActive, type PageAnswers, partOf, type SlotAnswer } from "./resolve";
-import { resolveAll } from "./resolve-all";
+import { expectedIn } from "./expectations";
+import { askedBy, type Resolution, resolveAll, type SlotColumn } from "./resolution";
+import { type CompiledDesign, isActive } from "./resolve";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
-export type Finding =
-  | { readonly code: "nowhere"; readonly severity: "warning"; readonly part: string }
-  | { readonly code: "overruled"; readonly severity: "warning"; readonly part: string; readonly asks: number }
+export type Finding = {
+  readonly severity: "error" | "warning";
+  /** Who sees it so, of the audiences the site knows. */
+  readonly audiences: readonly Audience[];
+} & (
+  | { readonly code: "nowhere"; readonly part: string }
+  /** Its window opens at this instant. */
+  | { readonly code: "waiting"; readonly part: string; readonly from: string }
+  | { readonly code: "overruled"; readonly part: string; readonly asks: number }
   | {
       readonly code: "tied";
-      readonly severity: "warning";
       readonly slot: Slot;
+      /** The one that wins first. */
       readonly parts: readonly string[];
-      readonly pages: readonly string[];
+      readonly pages: number;
+      readonly numbers: readonly number[];
     }
   | {
       readonly code: "broken";
-      readonly severity: "error" | "warning";
       readonly part: string;
-      readonly facet: string;
       readonly in: "condition" | "exception";
+      /** Place of the line in its list. */
+      readonly line: number;
+      readonly facet: Facet;
+      /** The values that are gone. */
+      readonly values: readonly string[];
     }
   | {
       readonly code: "missing";
-      readonly severity: "error";
       readonly slot: Slot;
-      readonly pages: readonly string[];
+      readonly pages: number;
+      readonly numbers: readonly number[];
     }
-  | {
-      readonly code: "unused";
-      readonly severity: "warning";
-      readonly slot: Slot;
-      readonly page: string;
-      readonly part: string;
-    }
-  | { readonly code: "noBody"; readonly severity: "warning"; readonly part: string };
+  | { readonly code: "unused"; readonly slot: Slot; readonly page: string; readonly part: string }
+  | { readonly code: "noBody"; readonly part: string }
+);
+type Found = Finding extends infer F ? (F extends Finding ? Omit<F, "audiences"> : never) : never;
 
-/** Slots a site expects to be filled everywhere unless it says otherwise. */
-const EXPECTED: readonly Slot[] = ["header", "layout", "footer"];
+/** Everyone a site tells apart: signed out, signed in, members of each level. */
+export const audiencesOf = (index: SiteIndex): readonly Audience[] => [
+  "signedOut",
+  "signedIn",
+  ...index.facts.settings.levels.map((level) => `level:${level.key}`),
+];
 
-/** All findings of placement for one view, the worst first. */
-export const findingsOf = (compiled: CompiledDesign, view: View): readonly Finding[] => {
-  const answers = resolveAll(compiled, view);
-  const found = [
-    ...partFindings(compiled, answers, view),
-    ...slotFindings(compiled, answers),
-    ...brokenFindings(compiled.design, compiled.index),
+/** All findings of placement at an instant, for every audience, the worst first. */
+export const findingsOf = (compiled: CompiledDesign, at: string): readonly Finding[] => {
+  const audiences = audiencesOf(compiled.index);
+  const resolutions = audiences.map((audience) => resolveAll(compiled, { audience, at }));
+  const everyone = (found: Found): Finding => ({ ...found, audiences }) as Finding;
+  const all = [
+    ...slotFindings(resolutions),
+    ...partFindings(compiled, resolutions, at),
+    ...bodyFindings(compiled, resolutions),
+    ...unusedFindings(compiled, resolutions[0]).map(everyone),
+    ...brokenFindings(compiled.design, compiled.index).map(everyone),
   ];
-  return found.sort((a, b) => Number(b.severity === "error") - Number(a.severity === "error"));
+  return all.sort((a, b) => Number(b.severity === "error") - Number(a.severity === "error"));
+};
+
+/** Whether a finding stands in the way of publishing: an exception that no longer keeps a part off what it should. */
+export const isBlocking = (finding: Finding): boolean =>
+  finding.code === "broken" && finding.in === "exception";
+
+/** Findings about pages of a slot, once for audiences that see the same. */
+const slotFindings = (resolutions: readonly Resolution[]): readonly Finding[] => {
+  const findings = new Map<string, Finding>();
+  for (const slot of SLOTS) {
+    const seenBy = new Map<SlotColumn, Resolution[]>();
+    for (const resolution of resolutions) {
+      const column = resolution.columns[slot];
+      seenBy.set(column, [...(seenBy.get(column) ?? []), resolution]);
+    }
+    for (const same of seenBy.values()) {
+      const audiences = same.map(({ view }) => view.audience);
+      for (const found of pageFindings(same[0] as Resolution, slot)) {
+        const key = JSON.stringify(found);
+        const known = findings.get(key);
+        findings.set(key, { ...found, audiences: [...(known?.audiences ?? []), ...audiences] } as Finding);
+      }
+    }
+  }
+  return [...findings.values()];
+};
+
+const pageFindings = (resolution: Resolution, slot: Slot): readonly Found[] => {
+  const { columns, weights, numbers } = resolution;
+  const { ruled, shown, marks } = columns[slot];
+  const isExpected = expectedIn(resolution, slot);
+  const missing: number[] = [];
+  const tied = new Map<number, { parts: readonly string[]; numbers: number[] }>();
+  for (let number = 0; number < shown.length; number += 1) {
+    if (weights[number] === 0) continue;
+    const mark = marks.get(number)?.is;
+    const byRule = mark === undefined || mark === "unused";
+    if (shown[number] === 0 && byRule && isExpected(number)) missing.push(number);
+    const tie = ruled.tie[number] as number;
+    if (tie === 0 || !byRule) continue;
+    const winner = shown[number] as number;
+    const key = tie * 2 ** 24 + winner;
+    const group = tied.get(key);
+    if (group) group.numbers.push(number);
+    else {
+      const parts = [winner, ...numbers.tied(tie)].map((part) => numbers.idOf(part) as string);
+      tied.set(key, { parts, numbers: [number] });
+    }
+  }
+  const weigh = (list: readonly number[]) => list.reduce((sum, number) => sum + (weights[number] as number), 0);
+  return [
+    ...(missing.length === 0
+      ? []
+      : [{ code: "missing", severity: "error", slot, pages: weigh(missing), numbers: missing } as const]),
+    ...[...tied.values()].map(
+      (group) => ({ code: "tied", severity: "warning", slot, ...group, pages: weigh(group.numbers) }) as const,
+    ),
+  ];
 };
 
 const partFindings = (
   compiled: CompiledDesign,
-  answers: ReadonlyMap<string, PageAnswers>,
-  view: View,
+  resolutions: readonly Resolution[],
+  at: string,
 ): readonly Finding[] => {
-  const shown = new Set([...answers.values()].flatMap((slots) => SLOTS.map((slot) => partOf(slots[slot]))));
-  // a part that would win if it stood first is tied, not overruled: that is said once
-  const tied = new Set(
-    [...answers.values()].flatMap((slots) => SLOTS.flatMap((slot) => tiedAt(slots[slot]))),
-  );
+  const { shown, tied } = shownOrTied(resolutions);
+  const everyone = resolutions.map(({ view }) => view.audience);
   return SLOTS.flatMap((slot) =>
     compiled.placements[slot].flatMap((placement): Finding[] => {
-      if (shown.has(placement.part)) return missingBody(compiled, placement.part, answers);
+      const { part, window } = placement;
+      const severity = "warning";
+      if (shown.has(part)) return [];
       if (placement.conditions.length === 0)
-        return [{ code: "nowhere", severity: "warning", part: placement.part }];
-      if (tied.has(placement.part)) return [];
-      const asks = compiled.index.stems.filter((page) => bestMatch(placement, page, view)).length;
-      return asks > 0 ? [{ code: "overruled", severity: "warning", part: placement.part, asks }] : [];
+        return [{ code: "nowhere", severity, part, audiences: everyone }];
+      const from = window?.from ?? null;
+      if (from !== null && from > at) return [{ code: "waiting", severity, part, from, audiences: everyone }];
+      // a part that would win if it stood first is tied, not overruled: that is said once
+      if (tied.has(part)) return [];
+      const asking = resolutions
+        .map((resolution) => ({ audience: resolution.view.audience, asks: asksIn(resolution, part) }))
+        .filter(({ asks }) => asks > 0);
+      if (asking.length === 0) return [];
+      const asks = Math.max(...asking.map((each) => each.asks));
+      return [{ code: "overruled", severity, part, asks, audiences: asking.map(({ audience }) => audience) }];
     }),
   );
 };
 
-const tiedAt = ({ resolved }: SlotAnswer): readonly string[] => (resolved.by === "rule" ? resolved.tied : []);
+const asksIn = (resolution: Resolution, part: string): number => {
+  const placement = resolution.compiled.byPart.get(part);
+  if (!placement) return 0;
+  return askedBy(resolution.compiled, placement, resolution.view).reduce(
+    (sum, number) => sum + (resolution.weights[number] as number),
+    0,
+  );
+};
+
+/** Parts that show on some page for someone, and parts that are tied somewhere for someone. */
+const shownOrTied = (resolutions: readonly Resolution[]) => {
+  const shown = new Set<number>();
+  const ties = new Set<number>();
+  const columns = new Set(resolutions.flatMap((resolution) => SLOTS.map((slot) => resolution.columns[slot])));
+  const [first] = resolutions;
+  for (const column of columns) {
+    let [lastPart, lastTie] = [-1, -1];
+    for (let number = 0; number < column.shown.length; number += 1) {
+      const [part, tie] = [column.shown[number] as number, column.ruled.tie[number] as number];
+      // neighbours mostly show the same
+      if ((part === lastPart && tie === lastTie) || first?.weights[number] === 0) continue;
+      lastPart = part;
+      lastTie = tie;
+      shown.add(part);
+      ties.add(tie);
+    }
+  }
+  const idOf = (part: number) => first?.numbers.idOf(part) ?? "";
+  return {
+    shown: new Set([...shown].map(idOf)),
+    tied: new Set([...ties].flatMap((tie) => (first?.numbers.tied(tie) ?? []).map(idOf))),
+  };
+};
+
+/** For each audience the layouts that show on entries. */
+const layoutsOnEntries = (compiled: CompiledDesign, resolutions: readonly Resolution[]) =>
+  resolutions.map(({ view, columns, numbers }) => {
+    const layouts = new Set<number>();
+    const { stems } = compiled.index;
+    for (let number = 0; number < stems.length; number += 1)
+      if (stems[number]?.role === "entry") layouts.add(columns.layout.shown[number] as number);
+    return { audience: view.audience, layouts: new Set([...layouts].map((layout) => numbers.idOf(layout))) };
+  });
 
 /** A layout that shows on entries without a body block leaves out what people came to read. */
-const missingBody = (
-  compiled: CompiledDesign,
-  id: string,
-  answers: ReadonlyMap<string, PageAnswers>,
-): Finding[] => {
-  const part = findBody(compiled.design, "part", id);
-  if (part?.slot !== "layout" || blocksOf(part).some((block) => block.kind === "body")) return [];
-  const onEntry = compiled.index.stems.some(
-    (page) => page.role === "entry" && partOf((answers.get(page.identity) as PageAnswers).layout) === id,
+const bodyFindings = (compiled: CompiledDesign, resolutions: readonly Resolution[]): readonly Finding[] => {
+  const byAudience = layoutsOnEntries(compiled, resolutions);
+  return documentsOf(compiled.design, "part").flatMap(({ id, body }): Finding[] => {
+    if (body.slot !== "layout" || blocksOf(body).some((block) => block.kind === "body")) return [];
+    const audiences = byAudience.filter(({ layouts }) => layouts.has(id)).map(({ audience }) => audience);
+    return audiences.length === 0 ? [] : [{ code: "noBody", severity: "warning", part: id, audiences }];
+  });
+};
+
+const unusedFindings = (compiled: CompiledDesign, resolution: Resolution | undefined): readonly Found[] =>
+  SLOTS.flatMap((slot) =>
+    [...(resolution?.columns[slot].marks ?? [])].flatMap(([number, mark]): Found[] => {
+      const page = compiled.index.stems[number];
+      return mark.is === "unused" && page
+        ? [{ code: "unused", severity: "warning", slot, page: page.identity, part: mark.part }]
+        : [];
+    }),
   );
-  return onEntry ? [{ code: "noBody", severity: "warning", part: id }] : [];
-};
 
-const slotFindings = (
-  compiled: CompiledDesign,
-  answers: ReadonlyMap<string, PageAnswers>,
-): readonly Finding[] => {
-  const findings: Finding[] = [];
-  for (const slot of SLOTS) {
-    const missing: string[] = [];
-    const tied = new Map<string, string[]>();
-    for (const page of compiled.index.stems) {
-      const { resolved, unusedChoice } = (answers.get(page.identity) as PageAnswers)[slot];
-      if (unusedChoice !== null)
-        findings.push({ code: "unused", severity: "warning", slot, page: page.identity, part: unusedChoice });
-      if (resolved.by === "none" && EXPECTED.includes(slot)) missing.push(page.identity);
-      if (resolved.by === "rule" && resolved.tied.length > 0) {
-        const key = [resolved.part, ...resolved.tied].join(" ");
-        tied.set(key, [...(tied.get(key) ?? []), page.identity]);
-      }
-    }
-    if (missing.length > 0) findings.push({ code: "missing", severity: "error", slot, pages: missing });
-    for (const [parts, pages] of tied)
-      findings.push({ code: "tied", severity: "warning", slot, parts: parts.split(" "), pages });
-  }
-  return findings;
-};
-
-const brokenFindings = (design: Design, index: SiteIndex): readonly Finding[] =>
+const brokenFindings = (design: Design, index: SiteIndex): readonly Found[] =>
   documentsOf(design, "part").flatMap(({ id, body }) => {
     if (!isActive(body)) return [];
     const broken = (
       place: "condition" | "exception",
       lines: readonly { readonly clauses: readonly Clause[] }[],
-    ): Finding[] =>
-      lines
-        .flatMap((line) => line.clauses)
-        .filter((clause) => missingValues(clause, index).length > 0)
-        .map((clause) => ({
-          code: "broken",
-          severity: place === "exception" ? "error" : "warning",
-          part: id,
-          facet: clause.facet,
-          in: place,
-        }));
+    ): Found[] =>
+      lines.flatMap(({ clauses }, line) =>
+        clauses.flatMap((clause): Found[] => {
+          const values = missingValues(clause, index);
+          if (values.length === 0) return [];
+          const severity = place === "exception" ? "error" : "warning";
+          return [{ code: "broken", severity, part: id, in: place, line, facet: clause.facet, values }];
+        }),
+      );
     return [
       ...broken("condition", body.placement.conditions),
       ...broken("exception", body.placement.exceptions),

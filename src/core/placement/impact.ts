@@ -1,109 +1,198 @@
-import type { Address } from "../addresses/facts";
+import type { Address, SiteIndex } from "../addresses/facts";
 import { SLOTS, type Slot } from "../model/slot";
-import type { View } from "./match";
-import { type CompiledDesign, type PageAnswers, partOf, type SlotAnswer } from "./resolve";
-import { resolveAll } from "./resolve-all";
+import { type Resolution, shownAt } from "./resolution";
 
-/** One page × slot that a change gives something else. `null` is nothing. */
-export interface ImpactPair {
-  readonly page: Address;
+/**
+ * Which page × slot pairs a change touches: both designs are resolved, and their columns compared number by number.
+ * Designs on different pages (a term is deleted, an archive gets another page size) are compared by identity; what
+ * only one side has counts as appearing or vanishing.
+ */
+export interface ImpactGroup {
   readonly slot: Slot;
+  /** Parts before and after; null is nothing. */
   readonly before: string | null;
   readonly after: string | null;
+  /** How many pages, later pages of archives included. */
+  readonly pages: number;
+  /** Page numbers on the side after, ascending. */
+  readonly numbers: readonly number[];
 }
 
 export interface Impact {
-  readonly pairs: readonly ImpactPair[];
-  /** Pages that show something else somewhere, parts whose drawing changed included. */
+  /** Changed page × slot pairs in groups, the largest first. */
+  readonly groups: readonly ImpactGroup[];
+  readonly pairs: number;
+  /** Pages that show something else somewhere, parts whose drawing changed included; those that come or go too. */
   readonly pages: number;
   /** Pages on which a part stays in its slot but is drawn otherwise. */
   readonly redrawn: readonly { readonly part: string; readonly pages: number }[];
+  readonly appear: Coming;
+  readonly vanish: Coming;
+}
+export interface Coming {
+  readonly pages: number;
+  readonly addresses: readonly Address[];
 }
 
-const sameOutcome = (a: SlotAnswer | undefined, b: SlotAnswer | undefined): boolean =>
-  (a ? partOf(a) : null) === (b ? partOf(b) : null);
+const NOBODY: Coming = { pages: 0, addresses: [] };
 
-/**
- * Which page × slot pairs a change touches, by resolving both designs and comparing, plus the pages on which a part
- * of `changedParts` stays and is drawn otherwise. Pages that only one side has count with nothing on the other.
- */
+/** For each page number after, its number before, or -1; null if both sides are numbered alike. */
+const alignment = (before: SiteIndex, after: SiteIndex): Int32Array | null => {
+  if (before.numbers === after.numbers) return null;
+  const numbers = new Int32Array(after.pages.length).fill(-1);
+  for (const [number, page] of after.pages.entries()) {
+    const stem = before.numbers.get(page.identity);
+    if (stem === undefined) continue;
+    numbers[number] = page.pageNumber === 1 ? stem : (before.later.get(stem) ?? -1);
+  }
+  return numbers;
+};
+
+/** What a change does to every page, compared at one view. `changedParts` are drawn otherwise where they stay. */
 export const impactOf = (
-  before: CompiledDesign,
-  after: CompiledDesign,
-  view: View,
+  before: Resolution,
+  after: Resolution,
   changedParts: ReadonlySet<string> = new Set(),
 ): Impact => {
-  const [old, next] = [resolveAll(before, view), resolveAll(after, view)];
-  const pages = new Map([...before.index.stems, ...after.index.stems].map((page) => [page.identity, page]));
-  const pairs: ImpactPair[] = [];
-  const touched = new Set<string>();
+  const aligned = alignment(before.compiled.index, after.compiled.index);
+  const weights = commonWeights(before, after, aligned);
+  const touched = new Uint8Array(weights.length);
   const redrawn = new Map<string, number>();
-  for (const [identity, page] of pages) {
-    const [from, to] = [old.get(identity), next.get(identity)] as const;
-    for (const slot of SLOTS) {
-      const [a, b] = [from?.[slot], to?.[slot]];
-      const part = b ? partOf(b) : null;
-      if (!sameOutcome(a, b)) {
-        pairs.push({ page, slot, before: a ? partOf(a) : null, after: part });
-        touched.add(identity);
-      } else if (part !== null && changedParts.has(part)) {
-        redrawn.set(part, (redrawn.get(part) ?? 0) + 1);
-        touched.add(identity);
-      }
-    }
+  const groups: ImpactGroup[] = [];
+  for (const slot of SLOTS) {
+    groups.push(...changedIn(slot, before, after, aligned, weights, touched));
+    if (changedParts.size > 0) countRedrawn(slot, after, changedParts, weights, touched, redrawn, before, aligned);
   }
+  const same = !aligned && before.weights === after.weights;
+  const appear = same ? NOBODY : coming(after, weights);
+  const vanish = same ? NOBODY : vanishing(before, after);
+  let touchedPages = 0;
+  for (let number = 0; number < touched.length; number += 1)
+    if (touched[number] === 1) touchedPages += weights[number] as number;
   return {
-    pairs,
-    pages: touched.size,
-    redrawn: [...redrawn].map(([part, count]) => ({ part, pages: count })),
+    groups: groups.sort((a, b) => b.pages - a.pages),
+    pairs: groups.reduce((sum, group) => sum + group.pages, 0),
+    pages: touchedPages + appear.pages + vanish.pages,
+    redrawn: [...redrawn].map(([part, pages]) => ({ part, pages })),
+    appear,
+    vanish,
   };
 };
 
-/** The pairs in groups a person can read: slot, what was, what will be, and the pages. */
-export interface ImpactGroup {
-  readonly slot: Slot;
-  readonly before: string | null;
-  readonly after: string | null;
-  readonly pages: readonly Address[];
-}
-
-export const groupImpact = (impact: Impact): readonly ImpactGroup[] => {
-  const groups = new Map<
-    string,
-    { slot: Slot; before: string | null; after: string | null; pages: Address[] }
-  >();
-  for (const { slot, before, after, page } of impact.pairs) {
-    const key = `${slot} ${before} ${after}`;
-    const group = groups.get(key) ?? { slot, before, after, pages: [] };
-    group.pages.push(page);
-    groups.set(key, group);
-  }
-  return [...groups.values()].sort((a, b) => b.pages.length - a.pages.length);
+/** How many pages each number after stands for on both sides. */
+const commonWeights = (before: Resolution, after: Resolution, aligned: Int32Array | null): Uint16Array => {
+  if (!aligned && before.weights === after.weights) return after.weights;
+  return after.weights.map((weight, number) => {
+    const old = aligned ? (aligned[number] as number) : number;
+    return old < 0 ? 0 : Math.min(weight, before.weights[old] as number);
+  });
 };
 
-/** For one part: the pages it asks for, those it shows on, and who has the others. */
-export interface Reach {
-  readonly asks: readonly Address[];
-  readonly shows: readonly Address[];
-  /** Pages it asks for that another part (or nothing, by a page's own choice) keeps. */
-  readonly kept: readonly { readonly page: Address; readonly by: string | null }[];
-}
-
-export const reachOf = (
-  part: string,
+const changedIn = (
   slot: Slot,
-  stems: readonly Address[],
-  answers: ReadonlyMap<string, PageAnswers>,
-  asksFor: (page: Address) => boolean,
-): Reach => {
-  const asks = stems.filter(asksFor);
-  const winner = (page: Address) => {
-    const answer = answers.get(page.identity)?.[slot];
-    return answer ? partOf(answer) : null;
-  };
+  before: Resolution,
+  after: Resolution,
+  aligned: Int32Array | null,
+  weights: Uint16Array,
+  touched: Uint8Array,
+): readonly ImpactGroup[] => {
+  const [old, now] = [before.columns[slot].shown, after.columns[slot].shown];
+  if (!aligned && old === now) return [];
+  const sameNumbers = before.numbers === after.numbers;
+  const groups = new Map<string | number, { from: number; to: number; pages: number; numbers: number[] }>();
+  for (let number = 0; number < now.length; number += 1) {
+    const from = old[aligned ? (aligned[number] as number) : number] as number;
+    const to = now[number] as number;
+    if (sameNumbers && from === to) continue;
+    const weight = weights[number] as number;
+    if (weight === 0 || before.numbers.idOf(from) === after.numbers.idOf(to)) continue;
+    touched[number] = 1;
+    const key = from * 2 ** 24 + to;
+    const group = groups.get(key) ?? { from, to, pages: 0, numbers: [] };
+    groups.set(key, group);
+    group.pages += weight;
+    group.numbers.push(number);
+  }
+  return [...groups.values()].map(({ from, to, pages, numbers }) => ({
+    slot,
+    before: before.numbers.idOf(from),
+    after: after.numbers.idOf(to),
+    pages,
+    numbers,
+  }));
+};
+
+const countRedrawn = (
+  slot: Slot,
+  after: Resolution,
+  changedParts: ReadonlySet<string>,
+  weights: Uint16Array,
+  touched: Uint8Array,
+  redrawn: Map<string, number>,
+  before: Resolution,
+  aligned: Int32Array | null,
+): void => {
+  for (let number = 0; number < weights.length; number += 1) {
+    const part = shownAt(after, slot, number);
+    if (part === null || !changedParts.has(part) || weights[number] === 0) continue;
+    if (shownAt(before, slot, aligned ? (aligned[number] as number) : number) !== part) continue;
+    redrawn.set(part, (redrawn.get(part) ?? 0) + (weights[number] as number));
+    touched[number] = 1;
+  }
+};
+
+const coming = (resolution: Resolution, common: Uint16Array): Coming => {
+  const addresses: Address[] = [];
+  let pages = 0;
+  const { weights } = resolution;
+  for (let number = 0; number < weights.length; number += 1) {
+    const more = (weights[number] as number) - (common[number] as number);
+    if (more <= 0) continue;
+    pages += more;
+    addresses.push(resolution.compiled.index.pages[number] as Address);
+  }
+  return { pages, addresses };
+};
+
+const vanishing = (before: Resolution, after: Resolution): Coming =>
+  coming(
+    before,
+    commonWeights(after, before, alignment(after.compiled.index, before.compiled.index)),
+  );
+
+/** For one part: how many pages it asks for, how many it shows on, and who keeps the others. */
+export interface Reach {
+  readonly asks: number;
+  readonly shows: number;
+  readonly shown: readonly number[];
+  /** Pages it asks for that another part (or nothing, null) keeps, the largest group first. */
+  readonly kept: readonly { readonly by: string | null; readonly pages: number; readonly numbers: readonly number[] }[];
+}
+
+/** `asks` are the page numbers a part's placement holds on, ascending. */
+export const reachOf = (resolution: Resolution, slot: Slot, part: string, asks: readonly number[]): Reach => {
+  const { shown } = resolution.columns[slot];
+  const { weights, numbers } = resolution;
+  const own = numbers.numberOf(part);
+  const weigh = (list: readonly number[]) => list.reduce((sum, number) => sum + (weights[number] as number), 0);
+  const isThere = (number: number) => weights[number] !== 0;
+  const shows: number[] = [];
+  for (let number = 0; number < shown.length; number += 1)
+    if (shown[number] === own && isThere(number)) shows.push(number);
+  const kept = new Map<number, number[]>();
+  for (const number of asks) {
+    const by = shown[number] as number;
+    if (by === own || !isThere(number)) continue;
+    const list = kept.get(by);
+    if (list) list.push(number);
+    else kept.set(by, [number]);
+  }
   return {
-    asks,
-    shows: stems.filter((page) => winner(page) === part),
-    kept: asks.filter((page) => winner(page) !== part).map((page) => ({ page, by: winner(page) })),
+    asks: weigh(asks),
+    shows: weigh(shows),
+    shown: shows,
+    kept: [...kept]
+      .map(([by, list]) => ({ by: numbers.idOf(by), pages: weigh(list), numbers: list }))
+      .sort((a, b) => b.pages - a.pages),
   };
 };

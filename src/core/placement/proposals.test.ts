@@ -1,15 +1,17 @@
 import { describe, expect, it } from "vitest";
 import { NOW, randomDesign, randomFacts } from "../../../test/random-site";
 import { runSeed, seeded } from "../../../test/seeded";
+import type { Address } from "../addresses/facts";
 import { buildIndex } from "../addresses/stems";
 import { documentsOf, getBody } from "../model/design";
 import { applyOperations, invertAll } from "../model/operations";
 import { SLOTS } from "../model/slot";
-import { findingsOf } from "./findings";
-import { groupImpact, impactOf } from "./impact";
+import { audiencesOf, findingsOf } from "./findings";
+import { impactOf, reachOf } from "./impact";
+import { mendsForFinding, mendsForPart } from "./mends";
 import { proposals, type Wanted } from "./proposals";
+import { askedBy, type Resolution, resolveAll, shownAt } from "./resolution";
 import { compileDesign, partOf, resolveSlot } from "./resolve";
-import { resolveAll } from "./resolve-all";
 
 const seed = runSeed(7);
 const counter = () => {
@@ -35,7 +37,7 @@ describe("use another here", () => {
     for (let number = 0; number < 120; number += 1) {
       const { random, index, compiled } = world(number);
       const slot = random.pick(SLOTS);
-      const pages = random.some(index.stems, 1, 4);
+      const pages = random.some([...index.pages.keys()], 1, 4);
       const part = random.pick(
         documentsOf(compiled.design, "part").filter(({ body }) => body.slot === slot),
       ).id;
@@ -52,7 +54,8 @@ describe("use another here", () => {
         expect(after.ok, `seed ${seed + number}`).toBe(true);
         if (!after.ok) continue;
         const next = compileDesign(after.value, index);
-        for (const page of pages) {
+        for (const number of pages) {
+          const page = index.pages[number] as Address;
           const answer = resolveSlot(next, slot, page, view);
           if (proposal.part === null) expect(answer.resolved.by).toBe("choiceOfNothing");
           else
@@ -67,14 +70,13 @@ describe("use another here", () => {
   }, 60_000);
 
   it("never leaves a layout empty", () => {
-    const { index, compiled } = world(3);
-    const [page] = index.stems;
+    const { compiled } = world(3);
     expect(
       proposals(
         compiled,
         {
           slot: "layout",
-          pages: [page as never],
+          pages: [0],
           wanted: { use: "nothing", name: "No part" },
           view: { audience: "signedOut", at: NOW },
         },
@@ -85,6 +87,7 @@ describe("use another here", () => {
 });
 
 describe("impact", () => {
+  const view = { audience: "signedOut", at: NOW };
   it("is the difference of two whole resolutions, no pair more, no pair less", () => {
     for (let number = 0; number < 40; number += 1) {
       const { random, index, compiled } = world(500 + number);
@@ -96,56 +99,181 @@ describe("impact", () => {
         ),
         index,
       );
-      const view = { audience: "signedOut", at: NOW };
-      const [before, after] = [resolveAll(compiled, view), resolveAll(other, view)];
-      const expected = index.stems.flatMap((page) =>
+      const expected = index.stems.flatMap((page, at) =>
         SLOTS.filter(
-          (slot) => partOf(before.get(page.identity)![slot]) !== partOf(after.get(page.identity)![slot]),
-        ).map((slot) => `${page.identity} ${slot}`),
+          (slot) =>
+            partOf(resolveSlot(compiled, slot, page, view)) !== partOf(resolveSlot(other, slot, page, view)),
+        ).map((slot) => `${at} ${slot}`),
       );
-      const impact = impactOf(compiled, other, view);
-      expect(impact.pairs.map(({ page, slot }) => `${page.identity} ${slot}`)).toEqual(expected);
-      expect(groupImpact(impact).reduce((sum, group) => sum + group.pages.length, 0)).toBe(expected.length);
+      const { groups, pairs } = impactOf(resolveAll(compiled, view), resolveAll(other, view));
+      expect(groups.flatMap((group) => group.numbers.map((at) => `${at} ${group.slot}`)).sort()).toEqual(
+        expected.sort(),
+      );
+      expect(pairs).toBe(expected.length);
     }
   });
   it("counts pages on which a part stays and is drawn otherwise", () => {
-    const { compiled, index } = world(1);
-    const view = { audience: "signedOut", at: NOW };
-    const shown = partOf(resolveSlot(compiled, "header", index.stems[0] as never, view));
-    if (shown === null) return;
-    const impact = impactOf(compiled, compiled, view, new Set([shown]));
-    expect(impact.pairs).toEqual([]);
+    const resolutions = Array.from({ length: 20 }, (_, number) => resolveAll(world(number).compiled, view));
+    const resolution = resolutions.find((each) => shownAt(each, "header", 0) !== null) as Resolution;
+    const shown = shownAt(resolution, "header", 0) as string;
+    const impact = impactOf(resolution, resolution, new Set([shown]));
+    expect(impact.groups).toEqual([]);
     expect(impact.redrawn[0]?.part).toBe(shown);
     expect(impact.pages).toBe(impact.redrawn[0]?.pages);
+  });
+  it("says which pages vanish and appear when content goes, and compares the others by identity", () => {
+    for (let number = 0; number < 40; number += 1) {
+      const { random, index, compiled } = world(700 + number);
+      const gone = random.pick(index.published);
+      const entries = index.facts.entries.filter((entry) => entry.id !== gone.id);
+      const fewer = buildIndex({ ...index.facts, entries }, NOW);
+      const other = compileDesign(compiled.design, fewer);
+      const impact = impactOf(resolveAll(compiled, view), resolveAll(other, view));
+      const left = index.stems.filter((page) => !fewer.byIdentity.has(page.identity));
+      expect(impact.vanish.addresses.map((page) => page.identity)).toEqual(left.map((page) => page.identity));
+      expect(impact.appear.pages).toBe(fewer.stems.filter((page) => !index.byIdentity.has(page.identity)).length);
+      for (const group of impact.groups)
+        for (const at of group.numbers) {
+          const page = fewer.pages[at] as Address;
+          const before = index.byIdentity.get(page.identity) as Address;
+          expect(partOf(resolveSlot(compiled, group.slot, before, view))).toBe(group.before);
+          expect(partOf(resolveSlot(other, group.slot, page, view))).toBe(group.after);
+        }
+    }
+  });
+  it("tells what a part asks for, where it shows and who keeps the others", () => {
+    for (let number = 0; number < 40; number += 1) {
+      const { compiled } = world(800 + number);
+      const resolution = resolveAll(compiled, view);
+      for (const [part, placement] of compiled.byPart) {
+        const { slot } = getBody(compiled.design, "part", part);
+        const reach = reachOf(resolution, slot, part, askedBy(compiled, placement, view));
+        const kept = reach.kept.reduce((sum, group) => sum + group.pages, 0);
+        const shownUnasked = reach.shown.filter((at) => !askedBy(compiled, placement, view).includes(at)).length;
+        expect(reach.shows - shownUnasked + kept).toBe(reach.asks);
+        for (const group of reach.kept) expect(group.by).not.toBe(part);
+      }
+    }
   });
 });
 
 describe("findings", () => {
-  it("says nowhere, overruled, tied, missing and unused where they are true", () => {
-    let seen = new Set<string>();
-    for (let number = 0; number < 80; number += 1) {
+  it("says nowhere, waiting, overruled, tied, missing, broken and unused where they are true, and for whom", () => {
+    const seen = new Set<string>();
+    let partial = 0;
+    for (let number = 0; number < 120; number += 1) {
       const { compiled, index } = world(900 + number);
-      const view = { audience: "signedOut", at: NOW };
-      const answers = resolveAll(compiled, view);
-      const shown = new Set(
-        [...answers.values()].flatMap((slots) => SLOTS.map((slot) => partOf(slots[slot]))),
+      const audiences = audiencesOf(index);
+      const resolutions = new Map(
+        audiences.map((audience) => [audience, resolveAll(compiled, { audience, at: NOW })]),
       );
-      for (const finding of findingsOf(compiled, view)) {
-        seen = seen.add(finding.code);
+      const showsFor = (part: string) =>
+        [...resolutions.values()].some((resolution) =>
+          SLOTS.some((slot) =>
+            [...index.pages.keys()].some(
+              (at) => resolution.weights[at] !== 0 && shownAt(resolution, slot, at) === part,
+            ),
+          ),
+        );
+      for (const finding of findingsOf(compiled, NOW)) {
+        seen.add(finding.code);
+        expect(finding.audiences.length).toBeGreaterThan(0);
+        if (finding.audiences.length < audiences.length) partial += 1;
         if (finding.code === "nowhere") {
           expect(getBody(compiled.design, "part", finding.part).placement.conditions).toEqual([]);
-          expect(shown.has(finding.part)).toBe(false);
+          expect(showsFor(finding.part)).toBe(false);
         }
-        if (finding.code === "overruled") expect(shown.has(finding.part)).toBe(false);
-        if (finding.code === "missing")
-          for (const page of finding.pages)
-            expect(answers.get(page)?.[finding.slot].resolved.by).toBe("none");
-        if (finding.code === "tied") expect(finding.parts.length).toBeGreaterThan(1);
+        if (finding.code === "overruled") expect(showsFor(finding.part)).toBe(false);
+        if (finding.code === "waiting") {
+          expect(showsFor(finding.part)).toBe(false);
+          expect(finding.from > NOW).toBe(true);
+        }
+        if (finding.code === "missing" || finding.code === "tied")
+          for (const audience of audiences) {
+            const holds = (at: number) => {
+              const { resolved } = resolveSlot(compiled, finding.slot, index.pages[at] as Address, {
+                audience,
+                at: NOW,
+              });
+              return finding.code === "missing"
+                ? resolved.by === "none"
+                : resolved.by === "rule" &&
+                    [resolved.part, ...resolved.tied].join() === finding.parts.join();
+            };
+            if (finding.audiences.includes(audience)) expect(finding.numbers.every(holds)).toBe(true);
+          }
         if (finding.code === "unused") expect(index.byIdentity.has(finding.page)).toBe(true);
       }
     }
     expect([...seen].sort()).toEqual(
-      expect.arrayContaining(["broken", "missing", "nowhere", "overruled", "tied", "unused"]),
+      expect.arrayContaining(["broken", "missing", "nowhere", "overruled", "tied", "unused", "waiting"]),
     );
+    expect(partial).toBeGreaterThan(20);
+  });
+});
+
+describe("mends", () => {
+  it("for a part on a page: each offered one makes it win there, none that would is left out, least change first", () => {
+    const offered = new Map<string, number>();
+    for (let number = 0; number < 500; number += 1) {
+      const { random, index, compiled } = world(1200 + number);
+      const view = { audience: random.pick(["signedOut", "signedIn"]), at: NOW };
+      const { id, body } = random.pick(documentsOf(compiled.design, "part"));
+      const at = random.below(index.pages.length);
+      const page = index.pages[at] as Address;
+      const mends = mendsForPart(compiled, body.slot, at, id, view);
+      for (const mend of mends) {
+        offered.set(mend.is, (offered.get(mend.is) ?? 0) + 1);
+        const after = applyOperations(compiled.design, mend.operations);
+        if (!after.ok) throw new Error(`test: expected ${mend.is} to apply`);
+        const next = compileDesign(after.value, index);
+        expect(partOf(resolveSlot(next, body.slot, page, view)), `${mend.is}, seed ${seed + 1200 + number}`).toBe(id);
+        expect(mend.pairs).toBe(impactOf(resolveAll(compiled, view), resolveAll(next, view)).pairs);
+      }
+      expect(mends.map((mend) => mend.pairs)).toEqual(mends.map((mend) => mend.pairs).sort((a, b) => a - b));
+      // a page can always choose a part that is on
+      if (body.on && body.binnedAt === null && partOf(resolveSlot(compiled, body.slot, page, view)) !== id)
+        expect(mends.some((mend) => mend.is === "choose")).toBe(true);
+      if (body.binnedAt !== null) expect(mends).toEqual([]);
+    }
+    expect([...offered.keys()].sort()).toEqual(["choose", "dropException", "line", "raise", "switchOn"]);
+  });
+  it("for a finding: each makes it go away", () => {
+    const settled = new Map<string, number>();
+    for (let number = 0; number < 150; number += 1) {
+      const { compiled, index } = world(1500 + number);
+      for (const finding of findingsOf(compiled, NOW))
+        for (const mend of mendsForFinding(compiled, finding, NOW)) {
+          const after = applyOperations(compiled.design, mend.operations);
+          if (!after.ok) throw new Error(`test: expected ${mend.is} to apply`);
+          const left = findingsOf(compileDesign(after.value, index), NOW);
+          const same = left.filter((other) => {
+            if (other.code !== finding.code) return false;
+            if (other.code === "tied" && finding.code === "tied")
+              return (
+                other.slot === finding.slot &&
+                other.audiences.includes(finding.audiences[0] as string) &&
+                other.parts.includes(mend.part) &&
+                finding.numbers.some((at) => other.numbers.includes(at))
+              );
+            if (other.code === "unused" && finding.code === "unused")
+              return other.page === finding.page && other.slot === finding.slot;
+            if (other.code === "broken" && finding.code === "broken")
+              return (
+                other.part === finding.part &&
+                other.in === finding.in &&
+                other.line === finding.line &&
+                other.facet === finding.facet &&
+                other.values.join() === finding.values.join() &&
+                mend.is !== "dropLine"
+              );
+            return "part" in other && "part" in finding && other.part === finding.part && finding.code !== "broken";
+          });
+          expect(same, `${finding.code} ${mend.is}, seed ${seed + 1500 + number}`).toEqual([]);
+          settled.set(`${finding.code} ${mend.is}`, (settled.get(`${finding.code} ${mend.is}`) ?? 0) + 1);
+        }
+    }
+    for (const way of ["tied giveWay", "tied pause", "overruled over", "waiting openNow", "nowhere pause", "broken dropLine", "broken dropValues", "unused reset"])
+      expect(settled.get(way) ?? 0, way).toBeGreaterThan(0);
   });
 });

@@ -2,11 +2,15 @@ import type { Address, SiteIndex } from "../addresses/facts";
 import { choiceId, type Design, findBody, nextNumber, orderedParts, orderId } from "../model/design";
 import { applyOperations, type Operation, setOperation } from "../model/operations";
 import type { Band, Part } from "../model/part";
-import { type Condition, NOWHERE } from "../model/placement";
+import { type Clause, type Condition, NOWHERE } from "../model/placement";
 import type { Slot } from "../model/slot";
 import { withFreshIds } from "../model/tree";
 import type { View } from "./match";
-import { type CompiledDesign, compileDesign, partOf, resolveSlot } from "./resolve";
+import { eachPage, hasPage } from "./page-sets";
+import { partNumbersOf } from "./part-numbers";
+import { follow, slotColumn } from "./resolution";
+import { type CompiledDesign, compileDesign } from "./resolve";
+import { setsOf } from "./site-sets";
 
 /**
  * "Use another here": what can be done so that the chosen pages get another part in a slot. Every way is tried by
@@ -36,36 +40,77 @@ export interface NewIds {
   readonly uuid: () => string;
 }
 
-/** A group of pages that a single clause names exactly, so that a rule can say "notes" instead of listing ninety. */
-export const conditionFor = (pages: readonly Address[], index: SiteIndex): Condition | null => {
-  const same = (chosen: readonly Address[]) =>
-    chosen.length === pages.length && chosen.every((page) => pages.includes(page));
-  const [first] = pages;
+/** Own choices are for pages one can name; for more, a line is the tool. */
+const MOST_CHOICES = 2000;
+const MOST_VALUES = 500;
+
+/**
+ * The line that holds on exactly these pages: a clause that says what they have in common ("notes", "pages under
+ * Visit") if there is one, else their names. Naming an archive names its later pages too. Null if no line can.
+ */
+export const conditionFor = (numbers: readonly number[], index: SiteIndex): Condition | null => {
+  const sets = setsOf(index);
+  const chosen = new Set(numbers);
+  const holdsOnJust = (clauses: readonly Clause[]): boolean => {
+    const [first, second] = clauses.map((clause) => sets.of(clause));
+    if (!first || (!second && first.size !== chosen.size)) return false;
+    let held = 0;
+    let others = false;
+    eachPage(first, (number) => {
+      if (second && !hasPage(second, number)) return;
+      if (chosen.has(number)) held += 1;
+      else others = true;
+    });
+    return !others && held === chosen.size;
+  };
+  const first = index.pages[numbers[0] ?? -1];
   if (!first) return null;
-  if (same(index.stems)) return { clauses: [] };
-  if (pages.length > 1) {
-    if (
-      first.kind !== null &&
-      same(index.stems.filter((page) => page.role === "entry" && page.kind === first.kind))
-    )
-      return { clauses: kindClauses(first.kind, index) };
-    if (same(index.stems.filter((page) => page.role === "archive")))
-      return { clauses: [{ facet: "role", values: ["archive"] }] };
-  }
+  if (numbers.length >= index.stems.length && index.stems.every((_, number) => chosen.has(number)))
+    return { clauses: [] };
+  const common =
+    numbers.length > 1 ? commonClauses(first).find((clauses) => holdsOnJust(clauses)) : undefined;
+  return common ? { clauses: [...common] } : namingCondition(numbers, index);
+};
+
+/** What lines could say of a page and its like, the usual first. */
+const commonClauses = (page: Address): readonly (readonly Clause[])[] => {
+  const one = (facet: Clause["facet"], value: string): readonly Clause[] => [{ facet, values: [value] }];
+  // a kind holds on the front page too if that is one of its entries; the role keeps it out and counts nothing
+  const kind = page.kind === null ? [] : [one("kind", page.kind)];
+  return [
+    ...kind,
+    ...kind.map((clauses) => [...clauses, ...one("role", "entry")]),
+    ...page.terms.map((term) => one("term", term)),
+    ...page.ancestors.slice(0, 1).map((parent) => one("childOf", parent)),
+    ...page.ancestors.map((ancestor) => one("under", ancestor)),
+    ...(page.entry ? [one("access", page.access)] : []),
+    ...(page.author === null ? [] : [one("author", page.author)]),
+    ...(page.medium === null ? [] : [one("medium", page.medium)]),
+    ...(page.role === "entry" ? [one("role", "entry")] : []),
+    ...(page.archiveOf?.of === "term" ? [one("archiveOf", `grouping:${page.archiveOf.grouping}`)] : []),
+    ...(page.archiveOf ? [one("role", "archive"), one("archiveOf", "any"), one("page", "later")] : []),
+  ];
+};
+
+const namingCondition = (numbers: readonly number[], index: SiteIndex): Condition | null => {
+  if (numbers.length > MOST_VALUES) return null;
+  const pages = numbers.map((number) => index.pages[number] as Address);
+  const stems = pages.filter((page) => page.pageNumber === 1);
+  if (stems.length === 0)
+    return {
+      clauses: [
+        { facet: "address", values: pages.map((page) => page.path) },
+        { facet: "page", values: ["later"] },
+      ],
+    };
+  // naming an archive names its first page too
+  const identities = new Set(stems.map((page) => page.identity));
+  if (pages.some((page) => page.pageNumber > 1 && !identities.has(page.identity))) return null;
   if (pages.every((page) => page.role === "entry"))
     return { clauses: [{ facet: "entry", values: pages.map((page) => page.entry?.id as string) }] };
   if (pages.every((page) => ["front", "search", "notFound"].includes(page.role)))
     return { clauses: [{ facet: "role", values: [...new Set(pages.map((page) => page.role))] }] };
-  return pages.every((page) => page.role !== "notFound")
-    ? { clauses: [{ facet: "address", values: pages.map((page) => page.path) }] }
-    : null;
-};
-
-/** A kind alone holds on the front page too if that is one of its entries; the role keeps it out and counts nothing. */
-const kindClauses = (kind: string, index: SiteIndex): Condition["clauses"] => {
-  const clause = { facet: "kind" as const, values: [kind] };
-  const holdsOnFront = index.stems.some((page) => page.role === "front" && page.kind === kind);
-  return holdsOnFront ? [clause, { facet: "role", values: ["entry"] }] : [clause];
+  return { clauses: [{ facet: "address", values: [...new Set(pages.map((page) => page.path))] }] };
 };
 
 /** The operations that make one page choose for itself. `undefined` gives the slot back to the rules. */
@@ -142,37 +187,42 @@ const wantedPart = (
   }
 };
 
-/** Whether, after the operations, every page shows the part (or nothing) in the slot. */
+/** Whether, after the operations, every page shows the part (or nothing, chosen) in the slot. */
 const gives = (
   compiled: CompiledDesign,
   operations: readonly Operation[],
   slot: Slot,
-  pages: readonly Address[],
+  numbers: readonly number[],
   view: View,
   part: string | null,
 ): boolean => {
   const after = applyOperations(compiled.design, operations);
   if (!after.ok) return false;
-  const next = compileDesign(after.value, compiled.index);
-  return pages.every((page) => {
-    const answer = resolveSlot(next, slot, page, view);
-    return part === null ? answer.resolved.by === "choiceOfNothing" : partOf(answer) === part;
-  });
+  const next = follow(compileDesign(after.value, compiled.index, compiled), compiled);
+  const { shown, marks } = slotColumn(next, slot, view);
+  const wanted = part === null ? 0 : partNumbersOf(compiled.index).numberOf(part);
+  return numbers.every(
+    (number) => shown[number] === wanted && (part !== null || marks.get(number)?.is === "nothing"),
+  );
 };
+
+const identitiesOf = (compiled: CompiledDesign, numbers: readonly number[]): readonly string[] => [
+  ...new Set(numbers.map((number) => (compiled.index.pages[number] as Address).identity)),
+];
 
 const chooseAll = (
   design: Design,
-  pages: readonly Address[],
+  identities: readonly string[],
   slot: Slot,
   value: { part: string } | "nothing" | undefined,
-) => pages.flatMap((page) => chooseOperations(design, page.identity, slot, value));
+) => identities.flatMap((identity) => chooseOperations(design, identity, slot, value));
 
-/** The ways to give the pages what is wanted, each tried, page choices first. */
+/** The ways to give the pages (by number) what is wanted, each tried, page choices first. */
 export const proposals = (
   compiled: CompiledDesign,
   request: {
     readonly slot: Slot;
-    readonly pages: readonly Address[];
+    readonly pages: readonly number[];
     readonly wanted: Wanted;
     readonly view: View;
   },
@@ -180,8 +230,11 @@ export const proposals = (
 ): readonly Proposal[] => {
   const { design, index } = compiled;
   const { slot, pages, wanted, view } = request;
+  const identities = identitiesOf(compiled, pages);
+  const mayChoose = identities.length <= MOST_CHOICES;
   if (wanted.use === "nothing") {
-    const operations = slot === "layout" ? [] : chooseAll(design, pages, slot, "nothing");
+    const operations =
+      slot === "layout" || !mayChoose ? [] : chooseAll(design, identities, slot, "nothing");
     const own: Proposal = { way: "thisPageOnly", condition: null, operations, part: null, creates: false };
     const rule = nothingByRule(compiled, request, wanted.name, ids);
     return [
@@ -194,20 +247,25 @@ export const proposals = (
   const { creates } = part;
   const condition = conditionFor(pages, index);
   const found: Proposal[] = [];
-  const chosen: Proposal = {
+  const choose = (): Proposal => ({
     way: "thisPageOnly",
     condition: null,
     operations: [
       ...(creates ? createPartOperations(design, part.id, part.body) : []),
-      ...chooseAll(design, pages, slot, { part: part.id }),
+      ...chooseAll(design, identities, slot, { part: part.id }),
     ],
     part: part.id,
     creates,
+  });
+  const offerChoice = () => {
+    if (!mayChoose) return;
+    const chosen = choose();
+    if (gives(compiled, chosen.operations, slot, pages, view, part.id)) found.push(chosen);
   };
-  if (!creates && gives(compiled, chosen.operations, slot, pages, view, part.id)) found.push(chosen);
+  if (!creates) offerChoice();
   if (condition) {
     // the pages' own choices would go before any rule
-    const released = chooseAll(design, pages, slot, undefined);
+    const released = chooseAll(design, identities, slot, undefined);
     const placement = { ...part.body.placement, conditions: [...part.body.placement.conditions, condition] };
     const operations = [
       ...released,
@@ -219,14 +277,13 @@ export const proposals = (
       found.push({ way: "line", condition, operations, part: part.id, creates });
   }
   // a new part that no line makes win on these pages is chosen by the pages themselves
-  if (creates && found.length === 0 && gives(compiled, chosen.operations, slot, pages, view, part.id))
-    found.push(chosen);
+  if (creates && found.length === 0) offerChoice();
   return found;
 };
 
 const nothingByRule = (
   compiled: CompiledDesign,
-  { slot, pages }: { readonly slot: Slot; readonly pages: readonly Address[] },
+  { slot, pages }: { readonly slot: Slot; readonly pages: readonly number[] },
   name: string,
   ids: NewIds,
 ): Proposal | null => {
@@ -235,7 +292,7 @@ const nothingByRule = (
   const id = ids.id();
   const body = emptyPart(compiled.design, slot, name, [], ids);
   const operations = [
-    ...chooseAll(compiled.design, pages, slot, undefined),
+    ...chooseAll(compiled.design, identitiesOf(compiled, pages), slot, undefined),
     ...createPartOperations(compiled.design, id, {
       ...body,
       placement: { ...NOWHERE, conditions: [condition] },

@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { choiceId, type Design, findBody, orderedParts } from "../model/design";
+import { type Design, findBody, orderId, type PageChoice } from "../model/design";
 import { isNothing, type Part } from "../model/part";
 import { SLOTS, type Slot } from "../model/slot";
 import {
@@ -31,29 +31,83 @@ export interface SlotAnswer {
   readonly unusedChoice: string | null;
 }
 
-/** A design made ready for questions: placements of the parts that are on, in order, per slot. */
+type Choice = NonNullable<PageChoice["slots"][Slot]>;
+
+/** A design made ready for questions: placements of the parts that are on, in order, per slot; what pages choose. */
 export interface CompiledDesign {
   readonly design: Design;
   readonly index: SiteIndex;
   readonly placements: Readonly<Record<Slot, readonly CompiledPlacement[]>>;
+  /** Placements of parts that are on, by part. */
+  readonly byPart: ReadonlyMap<string, CompiledPlacement>;
+  /** What pages choose for themselves, by identity. */
+  readonly choices: Readonly<Record<Slot, ReadonlyMap<string, Choice>>>;
 }
 
 export const isActive = (part: Part | undefined): part is Part => part?.on === true && part.binnedAt === null;
 
-/** Compiles a design once; a question about one page is then a walk over its slot's placements. */
-export const compileDesign = (design: Design, index: SiteIndex): CompiledDesign => {
-  const ofSlot = (slot: Slot) =>
-    orderedParts(design, slot).flatMap((id) => {
-      const part = findBody(design, "part", id);
-      return isActive(part) ? [compilePlacement(id, part.placement, index)] : [];
-    });
-  return {
-    design,
-    index,
-    placements: Object.fromEntries(
-      SLOTS.map((slot) => [slot, ofSlot(slot)]),
-    ) as unknown as CompiledDesign["placements"],
-  };
+const perSlot = <T>(make: (slot: Slot) => T): Readonly<Record<Slot, T>> =>
+  Object.fromEntries(SLOTS.map((slot) => [slot, make(slot)])) as Record<Slot, T>;
+
+/**
+ * Compiles a design once; every question then reads the same data. With the compilation of an earlier state of the
+ * design on the same pages, only placements that changed are compiled.
+ */
+export const compileDesign = (
+  design: Design,
+  index: SiteIndex,
+  earlier?: CompiledDesign,
+): CompiledDesign => {
+  const parts = perSlot((): { id: string; body: Part }[] => []);
+  const choices = perSlot(() => new Map<string, Choice>());
+  for (const document of design.values()) {
+    if (document.kind === "part") parts[document.body.slot].push(document);
+    else if (document.kind === "choice")
+      for (const slot of SLOTS) {
+        const value = document.body.slots[slot];
+        if (value) choices[slot].set(document.body.identity, value);
+      }
+  }
+  const byPart = new Map<string, CompiledPlacement>();
+  const placements = perSlot((slot) =>
+    inSlotOrder(design, slot, parts[slot]).flatMap(({ id, body }) => {
+      if (!isActive(body)) return [];
+      const known = earlier && earlierPlacement(earlier, id, body, index);
+      const placement = known ?? compilePlacement(id, body.placement, index);
+      byPart.set(id, placement);
+      return [placement];
+    }),
+  );
+  return { design, index, placements, byPart, choices };
+};
+
+/** Depths do not change while terms and the tree of entries stay, so placements outlive changes of facts. */
+const earlierPlacement = (earlier: CompiledDesign, id: string, body: Part, index: SiteIndex) => {
+  const known = earlier.byPart.get(id);
+  return known &&
+    earlier.index.termDepth === index.termDepth &&
+    earlier.index.entryDepth === index.entryDepth &&
+    findBody(earlier.design, "part", id)?.placement === body.placement
+    ? known
+    : undefined;
+};
+
+/** What the order document says first, then parts it does not know, by number. */
+const inSlotOrder = (
+  design: Design,
+  slot: Slot,
+  parts: readonly { readonly id: string; readonly body: Part }[],
+) => {
+  const place = new Map(
+    (findBody(design, "order", orderId(slot))?.parts ?? []).map((id, position) => [id, position]),
+  );
+  const after = place.size;
+  return [...parts].sort(
+    (a, b) =>
+      (place.get(a.id) ?? after) - (place.get(b.id) ?? after) ||
+      a.body.number - b.body.number ||
+      (a.id < b.id ? -1 : 1),
+  );
 };
 
 interface Candidate {
@@ -75,32 +129,49 @@ export const candidatesFor = (
     })
     .sort((a, b) => compareSpecificity(a.condition.specificity, b.condition.specificity));
 
+/** What a page chose for a slot, unless rules must decide: then which choice could not be honoured, if any. */
+export const choiceAt = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  identity: string,
+): { readonly resolved: Resolved | null; readonly unused: string | null } => {
+  const choice = compiled.choices[slot].get(identity);
+  if (choice === undefined || (choice === "nothing" && slot === "layout"))
+    return { resolved: null, unused: null };
+  if (choice === "nothing") return { resolved: { by: "choiceOfNothing" }, unused: null };
+  return isActive(findBody(compiled.design, "part", choice.part))
+    ? { resolved: { by: "choice", part: choice.part }, unused: null }
+    : { resolved: null, unused: choice.part };
+};
+
 /** What fills a slot at (page, audience, instant): the page's own choice, else the narrowest part, else nothing. */
 export const resolveSlot = (compiled: CompiledDesign, slot: Slot, page: Address, view: View): SlotAnswer => {
-  const choice = findBody(compiled.design, "choice", choiceId(page.identity))?.slots[slot];
-  if (choice === "nothing" && slot !== "layout")
-    return { resolved: { by: "choiceOfNothing" }, unusedChoice: null };
-  if (choice && choice !== "nothing" && isActive(findBody(compiled.design, "part", choice.part)))
-    return { resolved: { by: "choice", part: choice.part }, unusedChoice: null };
-  const unusedChoice = choice && choice !== "nothing" ? choice.part : null;
-
+  const choice = choiceAt(compiled, slot, page.identity);
+  if (choice.resolved) return { resolved: choice.resolved, unusedChoice: null };
   const [best, ...rest] = candidatesFor(compiled, slot, page, view);
-  if (!best) return { resolved: { by: "none" }, unusedChoice };
-  const tied = rest
-    .filter((rival) => compareSpecificity(rival.condition.specificity, best.condition.specificity) === 0)
-    .map((rival) => rival.part);
-  const part = findBody(compiled.design, "part", best.part);
-  const nothing = part !== undefined && isNothing(part);
+  if (!best) return { resolved: { by: "none" }, unusedChoice: choice.unused };
+  const tied = rest.filter((rival) => rival.condition.rank === best.condition.rank).map((rival) => rival.part);
   return {
-    resolved: { by: "rule", part: best.part, nothing, condition: best.condition, tied },
-    unusedChoice,
+    resolved: {
+      by: "rule",
+      part: best.part,
+      nothing: isEmptyOnPurpose(compiled, best.part),
+      condition: best.condition,
+      tied,
+    },
+    unusedChoice: choice.unused,
   };
+};
+
+export const isEmptyOnPurpose = (compiled: CompiledDesign, id: string): boolean => {
+  const part = findBody(compiled.design, "part", id);
+  return part !== undefined && isNothing(part);
 };
 
 export type PageAnswers = Readonly<Record<Slot, SlotAnswer>>;
 
 export const resolvePage = (compiled: CompiledDesign, page: Address, view: View): PageAnswers =>
-  Object.fromEntries(SLOTS.map((slot) => [slot, resolveSlot(compiled, slot, page, view)])) as PageAnswers;
+  perSlot((slot) => resolveSlot(compiled, slot, page, view));
 
 /** The id of the part that draws the slot, or null for nothing. */
 export const partOf = (answer: SlotAnswer): string | null =>

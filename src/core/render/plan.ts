@@ -38,25 +38,8 @@ export interface PlanInput {
   readonly profilePictures: readonly string[];
 }
 
-/** The one paged list of a layout, if it has one: it sets the page size of the archive. */
-export const pagedListOf = (layout: Part | null): Extract<Block, { kind: "entryList" }> | undefined => {
-  if (!layout) return undefined;
-  for (const block of blocksOf(layout))
-    if (block.kind === "entryList" && block.settings.from === "archive" && block.settings.paged) return block;
-  return undefined;
-};
-
 /** Entries to a page of an archive whose layout has no paged list. */
 export const PLAIN_PAGE_SIZE = 100;
-
-/** How many pages an archive has under the layout that wins at its stem. At least one. */
-export const pageCount = (index: SiteIndex, page: Address, layout: Part | null, at: string): number => {
-  if (!page.archiveOf) return 1;
-  const list = pagedListOf(layout);
-  if (!list) return 1;
-  const total = selectEntries(index, page, list.settings, at, []).length;
-  return Math.max(1, Math.ceil(total / list.settings.pageSize));
-};
 
 const targetsOf = (items: readonly MenuItem[]): readonly string[] =>
   items.flatMap((item) => [

@@ -1,0 +1,279 @@
+import type { Address } from "../addresses/facts";
+import { findBody, orderedParts, orderId } from "../model/design";
+import { applyOperations, type Operation, setOperation } from "../model/operations";
+import type { Part } from "../model/part";
+import type { Clause, Condition, Exception, Placement } from "../model/placement";
+import type { Slot } from "../model/slot";
+import type { CompiledPlacement } from "./compile";
+import type { Finding } from "./findings";
+import { impactOf } from "./impact";
+import { bestMatch, holds, keepingOff, type View } from "./match";
+import { chooseOperations, conditionFor } from "./proposals";
+import { follow, resolveAll, shownAt } from "./resolution";
+import { type CompiledDesign, compileDesign, isActive } from "./resolve";
+
+/** A change that settles something, tried by resolving again before it is offered. */
+export interface Mend {
+  readonly is:
+    | "switchOn"
+    | "dropException"
+    | "raise"
+    | "line"
+    | "choose"
+    | "pause"
+    | "openNow"
+    | "over"
+    | "giveWay"
+    | "dropLine"
+    | "dropValues"
+    | "reset";
+  /** The part it changes or is about. */
+  readonly part: string;
+  readonly operations: readonly Operation[];
+  /** Page × slot pairs it changes, seen as the view it was asked for. */
+  readonly pairs: number;
+}
+type Attempt = Omit<Mend, "pairs">;
+
+const after = (compiled: CompiledDesign, operations: readonly Operation[]): CompiledDesign | null => {
+  const applied = applyOperations(compiled.design, operations);
+  return applied.ok ? follow(compileDesign(applied.value, compiled.index, compiled), compiled) : null;
+};
+
+/** Keeps the attempts that work, the one that changes the fewest page × slot pairs first; equals as they come. */
+const working = (
+  compiled: CompiledDesign,
+  attempts: readonly Attempt[],
+  view: View,
+  works: (next: CompiledDesign, attempt: Attempt) => boolean,
+): readonly Mend[] => {
+  const before = resolveAll(compiled, view);
+  return attempts
+    .flatMap((attempt): Mend[] => {
+      const next = attempt.operations.length === 0 ? null : after(compiled, attempt.operations);
+      if (!next || !works(next, attempt)) return [];
+      return [{ ...attempt, pairs: impactOf(before, resolveAll(next, view)).pairs }];
+    })
+    .sort((a, b) => a.pairs - b.pairs);
+};
+
+/**
+ * What could be done so that a part shows in its slot on one page: switch it on; drop what keeps it off; raise it in
+ * order; add a line for exactly this page; choose it on this page. Only what makes it win is given.
+ */
+export const mendsForPart = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  number: number,
+  part: string,
+  view: View,
+): readonly Mend[] => {
+  const page = compiled.index.pages[number] as Address;
+  const body = findBody(compiled.design, "part", part);
+  if (!body || body.binnedAt !== null) return [];
+  const { design } = compiled;
+  const set = (path: readonly string[], value: unknown) => [setOperation(design, part, path, value)];
+  const condition = conditionFor([number], compiled.index);
+  const attempts: Attempt[] = [
+    ...(body.on ? [] : [{ is: "switchOn" as const, part, operations: set(["on"], true) }]),
+    { is: "dropException", part, operations: withoutException(compiled, part, page) },
+    { is: "raise", part, operations: raised(compiled, slot, part) },
+    ...(condition
+      ? [
+          {
+            is: "line" as const,
+            part,
+            operations: set(["placement", "conditions"], [...body.placement.conditions, condition]),
+          },
+        ]
+      : []),
+    ...(isActive(body)
+      ? [{ is: "choose" as const, part, operations: chooseOperations(design, page.identity, slot, { part }) }]
+      : []),
+  ];
+  return working(compiled, attempts, view, (next) => shownAt(resolveAll(next, view), slot, number) === part);
+};
+
+/** Drops the values of exceptions that keep the part off the page; an exception of several clauses goes whole. */
+const withoutException = (
+  compiled: CompiledDesign,
+  part: string,
+  page: Address,
+): readonly Operation[] => {
+  const placement = compiled.byPart.get(part);
+  const body = findBody(compiled.design, "part", part);
+  if (!placement || !body || !keepingOff(placement, page)) return [];
+  const exceptions = body.placement.exceptions.flatMap((exception) => lessened(exception, page));
+  return [setOperation(compiled.design, part, ["placement", "exceptions"], exceptions)];
+};
+
+const lessened = (exception: Exception, page: Address): readonly Exception[] => {
+  if (!exception.clauses.every((clause) => holds(clause, page))) return [exception];
+  const [only, ...more] = exception.clauses;
+  if (!only || more.length > 0) return [];
+  const values = only.values.filter((value) => !holds({ ...only, values: [value] }, page));
+  return values.length === 0 ? [] : [{ clauses: [{ ...only, values }] }];
+};
+
+/** The part first in the order of its slot. */
+const raised = (compiled: CompiledDesign, slot: Slot, part: string): readonly Operation[] => {
+  const order = orderedParts(compiled.design, slot);
+  if (order[0] === part) return [];
+  const parts = [part, ...order.filter((each) => each !== part)];
+  const id = orderId(slot);
+  return findBody(compiled.design, "order", id)
+    ? [setOperation(compiled.design, id, ["parts"], parts)]
+    : [{ op: "create", id, kind: "order", body: { schema: 1, slot, parts } }];
+};
+
+/** What could be done about a finding; only what makes it go away is given. */
+export const mendsForFinding = (
+  compiled: CompiledDesign,
+  finding: Finding,
+  at: string,
+): readonly Mend[] => {
+  const view: View = { audience: finding.audiences[0] ?? "signedOut", at };
+  switch (finding.code) {
+    case "tied":
+      return mendsForTie(compiled, finding, view);
+    case "overruled":
+    case "waiting":
+    case "nowhere":
+      return mendsForUnseen(compiled, finding, view);
+    case "broken":
+      return mendsForBroken(compiled, finding, view);
+    case "unused": {
+      const operations = chooseOperations(compiled.design, finding.page, finding.slot, undefined);
+      return working(compiled, [{ is: "reset", part: finding.part, operations }], view, () => true);
+    }
+    case "missing":
+    case "noBody":
+      return [];
+  }
+};
+
+const placementOf = (compiled: CompiledDesign, part: string): Placement =>
+  (findBody(compiled.design, "part", part) as Part).placement;
+
+const setPlacement = (
+  compiled: CompiledDesign,
+  part: string,
+  change: Partial<Placement>,
+): readonly Operation[] => [
+  setOperation(compiled.design, part, ["placement"], { ...placementOf(compiled, part), ...change }),
+];
+
+const paused = (compiled: CompiledDesign, part: string): Attempt => ({
+  is: "pause",
+  part,
+  operations: [setOperation(compiled.design, part, ["on"], false)],
+});
+
+const mendsForUnseen = (
+  compiled: CompiledDesign,
+  finding: Extract<Finding, { code: "overruled" | "waiting" | "nowhere" }>,
+  view: View,
+): readonly Mend[] => {
+  const { part } = finding;
+  const { window } = placementOf(compiled, part);
+  const attempts: Attempt[] = [
+    ...(finding.code === "overruled"
+      ? [{ is: "over" as const, part, operations: setPlacement(compiled, part, { over: true }) }]
+      : []),
+    ...(finding.code === "waiting" && window
+      ? [
+          {
+            is: "openNow" as const,
+            part,
+            operations: setPlacement(compiled, part, {
+              window: window.until === null ? null : { from: null, until: window.until },
+            }),
+          },
+        ]
+      : []),
+    paused(compiled, part),
+  ];
+  return working(compiled, attempts, view, (next) => {
+    if (!next.byPart.has(part)) return true;
+    const resolution = resolveAll(next, view);
+    const own = resolution.numbers.numberOf(part);
+    return Object.values(resolution.columns).some((column) => column.shown.includes(own));
+  });
+};
+
+/** The parts that lose a tie give way: they keep off what the winner asks for, drop the line, or are paused. */
+const mendsForTie = (
+  compiled: CompiledDesign,
+  finding: Extract<Finding, { code: "tied" }>,
+  view: View,
+): readonly Mend[] => {
+  const [number] = finding.numbers;
+  const page = compiled.index.pages[number ?? -1];
+  const [winner, ...losers] = finding.parts;
+  const asking = compiled.byPart.get(winner ?? "");
+  const won = page && asking && bestMatch(asking, page, view);
+  if (!page || !won) return [];
+  const attempts = losers.flatMap((part): Attempt[] => {
+    const placement = compiled.byPart.get(part) as CompiledPlacement;
+    const own = bestMatch(placement, page, view);
+    const { conditions, exceptions } = placementOf(compiled, part);
+    return [
+      ...(won.clauses.length === 0
+        ? []
+        : [
+            {
+              is: "giveWay" as const,
+              part,
+              operations: setPlacement(compiled, part, {
+                exceptions: [...exceptions, { clauses: [...won.clauses] }],
+              }),
+            },
+          ]),
+      ...(own && conditions.length > 1
+        ? [
+            {
+              is: "dropLine" as const,
+              part,
+              operations: setPlacement(compiled, part, { conditions: without(conditions, own.index) }),
+            },
+          ]
+        : []),
+      paused(compiled, part),
+    ];
+  });
+  const isSettled = (next: CompiledDesign, { part }: Attempt) => {
+    const { columns, numbers } = resolveAll(next, view);
+    const own = numbers.numberOf(part);
+    const { tie } = columns[finding.slot].ruled;
+    return finding.numbers.every((each) => !numbers.tieHas(tie[each] as number, own));
+  };
+  return working(compiled, attempts, view, isSettled);
+};
+
+const without = <T>(items: readonly T[], place: number): T[] => items.filter((_, at) => at !== place);
+
+const mendsForBroken = (
+  compiled: CompiledDesign,
+  finding: Extract<Finding, { code: "broken" }>,
+  view: View,
+): readonly Mend[] => {
+  const { part, line, facet, values } = finding;
+  const key = finding.in === "condition" ? "conditions" : "exceptions";
+  const lines: readonly (Condition | Exception)[] = placementOf(compiled, part)[key];
+  const found = lines[line];
+  if (!found) return [];
+  const left = (clause: Clause): Clause =>
+    clause.facet === facet
+      ? { ...clause, values: clause.values.filter((value) => !values.includes(value)) }
+      : clause;
+  const clauses = found.clauses.map(left);
+  const mayStay = clauses.every((clause) => clause.values.length > 0);
+  const replaced = lines.map((each, at) => (at === line ? { ...each, clauses } : each));
+  const attempts: Attempt[] = [
+    mayStay
+      ? { is: "dropValues", part, operations: setPlacement(compiled, part, { [key]: replaced }) }
+      : { is: "dropLine", part, operations: setPlacement(compiled, part, { [key]: without(lines, line) }) },
+    paused(compiled, part),
+  ];
+  return working(compiled, attempts, view, () => true);
+};

@@ -1,0 +1,368 @@
+import { type Address, entryIdentity, findEntry } from "../addresses/facts";
+import { withChangedEntry } from "../addresses/stems";
+import { carryListed, pagedListOf, pagesUnder } from "../archives/page-size";
+import type { EntryFacts } from "../model/content";
+import { findBody } from "../model/design";
+import { SLOTS, type Slot } from "../model/slot";
+import { type Column, matchesOf, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
+import type { CompiledPlacement } from "./compile";
+import { audienceFits, bestMatch, type View, windowOpen } from "./match";
+import { collect, putBit } from "./page-sets";
+import { carryNumbers, type PartNumbers, partNumbersOf } from "./part-numbers";
+import {
+  type CompiledDesign,
+  choiceAt,
+  compileDesign,
+  isEmptyOnPurpose,
+  type PageAnswers,
+  type Resolved,
+  type SlotAnswer,
+} from "./resolve";
+import { carrySets, type SiteSets, setsOf } from "./site-sets";
+
+/** A page's own choice for a slot, as far as it differs from what rules give. */
+export type ChoiceMark =
+  | { readonly is: "choice" }
+  | { readonly is: "nothing" }
+  | { readonly is: "unused"; readonly part: string };
+
+/** What fills one slot of every page: by page number the number of the part, 0 for nothing. */
+export interface SlotColumn {
+  readonly ruled: Column;
+  readonly shown: Uint32Array;
+  readonly marks: ReadonlyMap<number, ChoiceMark>;
+}
+
+/**
+ * Every slot of every page of a design at one view. Pages are numbered as in the index; the page that stands for an
+ * archive's later pages counts as many pages as there are, which may be none.
+ */
+export interface Resolution {
+  readonly compiled: CompiledDesign;
+  readonly view: View;
+  readonly numbers: PartNumbers;
+  readonly columns: Readonly<Record<Slot, SlotColumn>>;
+  /** How many pages each page number stands for. */
+  readonly weights: Uint16Array;
+  /** All pages, later ones included. */
+  readonly pageTotal: number;
+}
+
+interface Engine {
+  /** An earlier state of the design whose columns spare settling everything again. */
+  earlier: CompiledDesign | undefined;
+  readonly columns: Map<string, Column>;
+  readonly rules: Map<string, readonly Rule[]>;
+  readonly overlays: Map<Column, SlotColumn>;
+}
+const engines = new WeakMap<CompiledDesign, Engine>();
+const ruleCaches = new WeakMap<SiteSets, WeakMap<CompiledPlacement, readonly Rule[]>>();
+
+const engineOf = (compiled: CompiledDesign): Engine => {
+  const found = engines.get(compiled);
+  if (found) return found;
+  const made: Engine = {
+    earlier: undefined,
+    columns: new Map(),
+    rules: new Map(),
+    overlays: new Map(),
+  };
+  engines.set(compiled, made);
+  return made;
+};
+
+/**
+ * Lets a design be resolved by what differs from an earlier state that is resolved already. The answers are the same
+ * without; only the work is less.
+ */
+export const follow = (compiled: CompiledDesign, earlier: CompiledDesign): CompiledDesign => {
+  const before = engineOf(earlier);
+  // one step back at most, so that no chain of old states is kept
+  if (before.columns.size > 0) before.earlier = undefined;
+  engineOf(compiled).earlier = before.columns.size > 0 ? earlier : before.earlier;
+  return compiled;
+};
+
+const isAsking = (placement: CompiledPlacement, view: View): boolean =>
+  audienceFits(placement, view.audience) && windowOpen(placement, view.at);
+
+/** Views that leave out the same parts see the same; most sites have one key per slot. */
+const columnKey = (compiled: CompiledDesign, slot: Slot, view: View): string =>
+  `${slot} ${compiled.placements[slot]
+    .filter((placement) => !isAsking(placement, view))
+    .map(({ part }) => part)
+    .join(" ")}`;
+
+const rulesFor = (compiled: CompiledDesign, placement: CompiledPlacement): readonly Rule[] => {
+  const sets = setsOf(compiled.index);
+  const cache = ruleCaches.get(sets) ?? new WeakMap<CompiledPlacement, readonly Rule[]>();
+  ruleCaches.set(sets, cache);
+  const found = cache.get(placement);
+  if (found) return found;
+  const made = rulesOf(placement, partNumbersOf(compiled.index).numberOf(placement.part), sets);
+  cache.set(placement, made);
+  return made;
+};
+
+const askingAt = (compiled: CompiledDesign, slot: Slot, view: View): readonly CompiledPlacement[] =>
+  compiled.placements[slot].filter((placement) => isAsking(placement, view));
+
+const orderOf = (compiled: CompiledDesign, slot: Slot): ReadonlyMap<number, number> => {
+  const numbers = partNumbersOf(compiled.index);
+  return new Map(compiled.placements[slot].map(({ part }, place) => [numbers.numberOf(part), place]));
+};
+
+const sortedRules = (compiled: CompiledDesign, slot: Slot, view: View, key: string): readonly Rule[] => {
+  const { rules } = engineOf(compiled);
+  const found = rules.get(key);
+  if (found) return found;
+  const all = askingAt(compiled, slot, view).flatMap((placement) => rulesFor(compiled, placement));
+  const made = sortRules(all, orderOf(compiled, slot));
+  rules.set(key, made);
+  return made;
+};
+
+/** What the rules of a slot give every page at a view. */
+export const ruledColumn = (compiled: CompiledDesign, slot: Slot, view: View): Column => {
+  const engine = engineOf(compiled);
+  const key = columnKey(compiled, slot, view);
+  const found = engine.columns.get(key);
+  if (found) return found;
+  const made = followed(compiled, slot, view, key, engine.earlier) ?? settled(compiled, slot, view, key);
+  engine.columns.set(key, made);
+  return made;
+};
+
+const settled = (compiled: CompiledDesign, slot: Slot, view: View, key: string): Column =>
+  settleAll(
+    sortedRules(compiled, slot, view, key),
+    compiled.index.pages.length,
+    partNumbersOf(compiled.index),
+  );
+
+/** The column of the earlier state, brought up to date; undefined if there is none to begin with. */
+const followed = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  view: View,
+  key: string,
+  earlier: CompiledDesign | undefined,
+): Column | undefined => {
+  const old = earlier && engineOf(earlier).columns.get(columnKey(earlier, slot, view));
+  if (!old || earlier.index.numbers !== compiled.index.numbers) return undefined;
+  const numbers = partNumbersOf(compiled.index);
+  const rules = () => sortedRules(compiled, slot, view, key);
+  const column =
+    earlier.index === compiled.index
+      ? old
+      : changedPages(earlier, compiled).reduce(
+          (sum, number) => updatePage(sum, number, sortedRules(compiled, slot, view, key), numbers),
+          old,
+        );
+  const before = new Map(askingAt(earlier, slot, view).map((placement) => [placement.part, placement]));
+  const after = askingAt(compiled, slot, view);
+  const changes = after.flatMap((placement) => {
+    const was = before.get(placement.part);
+    before.delete(placement.part);
+    if (was === placement) return [];
+    return [
+      {
+        part: numbers.numberOf(placement.part),
+        before: was ? rulesFor(compiled, was) : [],
+        after: rulesFor(compiled, placement),
+      },
+    ];
+  });
+  for (const [part, was] of before)
+    changes.push({ part: numbers.numberOf(part), before: rulesFor(compiled, was), after: [] });
+  const orderChanged = !keepsOrder(compiled.placements[slot], earlier.placements[slot]);
+  if (changes.length === 0 && !orderChanged) return column;
+  // so much is new that settling everything is less work
+  if (changes.length > 8 && changes.length * 4 > after.length) return undefined;
+  return updateColumn(column, changes, {
+    rules,
+    orderOf: new Map([...orderOf(earlier, slot), ...orderOf(compiled, slot)]),
+    orderChanged,
+    numbers,
+  });
+};
+
+const changedPages = (earlier: CompiledDesign, compiled: CompiledDesign): readonly number[] => {
+  const [old, now] = [earlier.index.pages, compiled.index.pages];
+  return [...now.keys()].filter((number) => now[number] !== old[number]);
+};
+
+const keepsOrder = (
+  after: readonly CompiledPlacement[],
+  before: readonly CompiledPlacement[],
+): boolean => {
+  const place = new Map(before.map(({ part }, position) => [part, position]));
+  let last = -1;
+  for (const { part } of after) {
+    const position = place.get(part);
+    if (position === undefined) continue;
+    if (position < last) return false;
+    last = position;
+  }
+  return true;
+};
+
+/** One slot of all pages at a view, with what pages choose for themselves. */
+export const slotColumn = (compiled: CompiledDesign, slot: Slot, view: View): SlotColumn => {
+  const engine = engineOf(compiled);
+  const ruled = ruledColumn(compiled, slot, view);
+  const found = engine.overlays.get(ruled);
+  if (found) return found;
+  const made = withChoices(compiled, slot, ruled);
+  engine.overlays.set(ruled, made);
+  return made;
+};
+
+const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotColumn => {
+  const { index } = compiled;
+  const marks = new Map<number, ChoiceMark>();
+  const shown = compiled.choices[slot].size === 0 ? ruled.part : ruled.part.slice();
+  for (const identity of compiled.choices[slot].keys()) {
+    const number = index.numbers.get(identity);
+    if (number === undefined) continue;
+    const { resolved, unused } = choiceAt(compiled, slot, identity);
+    const later = index.later.get(number);
+    for (const page of later === undefined ? [number] : [number, later]) {
+      if (resolved?.by === "choice") {
+        shown[page] = partNumbersOf(index).numberOf(resolved.part);
+        marks.set(page, { is: "choice" });
+      } else if (resolved) {
+        shown[page] = 0;
+        marks.set(page, { is: "nothing" });
+      } else if (unused !== null) marks.set(page, { is: "unused", part: unused });
+    }
+  }
+  return { ruled, shown, marks };
+};
+
+type PagedLists = ReadonlyMap<number, ReturnType<typeof pagedListOf>>;
+interface Weighed {
+  readonly index: CompiledDesign["index"];
+  readonly lists: PagedLists;
+  readonly weights: Uint16Array;
+  readonly pageTotal: number;
+}
+/** By what layouts show; later states of a design with the same layouts find it again. */
+const weighed = new WeakMap<Uint32Array, Weighed>();
+
+/** How many pages each page number stands for: page sizes are those of the layouts that win signed out. */
+const weightsOf = (compiled: CompiledDesign, at: string): Weighed => {
+  const { index } = compiled;
+  const numbers = partNumbersOf(index);
+  const { shown } = slotColumn(compiled, "layout", { audience: "signedOut", at });
+  const found = weighed.get(shown);
+  const lists: PagedLists = new Map(
+    [...new Set([...index.later.keys()].map((stem) => shown[stem] as number))].map((layout) => [
+      layout,
+      pagedListOf(findBody(compiled.design, "part", numbers.idOf(layout) ?? "") ?? null),
+    ]),
+  );
+  const isTimed = [...lists.values()].some((list) => list?.settings.upcoming);
+  if (found && found.index === index && !isTimed && sameLists(found.lists, lists)) return found;
+  const weights = new Uint16Array(index.pages.length).fill(1);
+  let pageTotal = index.stems.length;
+  for (const [stem, later] of index.later) {
+    const list = lists.get(shown[stem] as number);
+    const more = Math.min(65535, pagesUnder(index, index.stems[stem] as Address, list, at) - 1);
+    weights[later] = more;
+    pageTotal += more;
+  }
+  const made = { index, lists, weights, pageTotal };
+  weighed.set(shown, made);
+  return made;
+};
+
+const sameLists = (a: PagedLists, b: PagedLists): boolean =>
+  a.size === b.size && [...b].every(([layout, list]) => a.has(layout) && a.get(layout) === list);
+
+/** Resolves every slot of every page at a view; what an earlier question answered already is kept. */
+export const resolveAll = (compiled: CompiledDesign, view: View): Resolution => {
+  const columns = Object.fromEntries(
+    SLOTS.map((slot) => [slot, slotColumn(compiled, slot, view)]),
+  ) as unknown as Resolution["columns"];
+  const { weights, pageTotal } = weightsOf(compiled, view.at);
+  return {
+    compiled,
+    view,
+    numbers: partNumbersOf(compiled.index),
+    columns,
+    weights,
+    pageTotal,
+  };
+};
+
+/** The page numbers a part asks for at a view, ascending: where its placement holds, whoever wins there. */
+export const askedBy = (compiled: CompiledDesign, placement: CompiledPlacement, view: View): readonly number[] => {
+  if (!isAsking(placement, view)) return [];
+  const [only, ...more] = rulesFor(compiled, placement);
+  if (!only) return [];
+  if (more.length === 0) return [...matchesOf(only)];
+  const total = compiled.index.pages.length;
+  const all = new Uint32Array((total + 31) >>> 5);
+  for (const rule of [only, ...more]) for (const number of matchesOf(rule)) putBit(all, number);
+  const pages = new Uint32Array(total);
+  return [...pages.subarray(0, collect({ is: "bits", words: all, size: total }, pages))];
+};
+
+/** The part that shows in the slot of a page, or null. */
+export const shownAt = (resolution: Resolution, slot: Slot, number: number): string | null =>
+  resolution.numbers.idOf(resolution.columns[slot].shown[number] as number);
+
+/** Other parts that ask as narrowly as the one that wins by rule, in order; none where the page chooses. */
+export const tiedAt = (resolution: Resolution, slot: Slot, number: number): readonly string[] => {
+  const { ruled, marks } = resolution.columns[slot];
+  const mark = marks.get(number);
+  if (mark && mark.is !== "unused") return [];
+  return resolution.numbers
+    .tied(ruled.tie[number] as number)
+    .map((part) => resolution.numbers.idOf(part) as string);
+};
+
+/** The full answer for one slot of one page, the same as `resolveSlot` gives. */
+export const answerAt = (resolution: Resolution, slot: Slot, number: number): SlotAnswer => {
+  const { compiled, view, columns } = resolution;
+  const mark = columns[slot].marks.get(number);
+  const unusedChoice = mark?.is === "unused" ? mark.part : null;
+  return { resolved: resolvedAt(resolution, slot, number, mark, compiled, view), unusedChoice };
+};
+
+const resolvedAt = (
+  resolution: Resolution,
+  slot: Slot,
+  number: number,
+  mark: ChoiceMark | undefined,
+  compiled: CompiledDesign,
+  view: View,
+): Resolved => {
+  const part = shownAt(resolution, slot, number);
+  if (mark?.is === "nothing") return { by: "choiceOfNothing" };
+  if (part === null) return { by: "none" };
+  if (mark?.is === "choice") return { by: "choice", part };
+  const placement = compiled.byPart.get(part);
+  const condition = placement && bestMatch(placement, compiled.index.pages[number] as Address, view);
+  if (!condition) throw new Error(`resolution: expected ${part} to hold at page ${number}, got no condition`);
+  const nothing = isEmptyOnPurpose(compiled, part);
+  return { by: "rule", part, nothing, condition, tied: tiedAt(resolution, slot, number) };
+};
+
+/** All slots of one page. */
+export const answersAt = (resolution: Resolution, number: number): PageAnswers =>
+  Object.fromEntries(SLOTS.map((slot) => [slot, answerAt(resolution, slot, number)])) as PageAnswers;
+
+/**
+ * The design on a site in which one entry's facts changed; only that page is settled again. Undefined where the change
+ * adds, takes away or moves pages: then the site is compiled anew.
+ */
+export const withEntry = (compiled: CompiledDesign, entry: EntryFacts): CompiledDesign | undefined => {
+  const index = withChangedEntry(compiled.index, entry);
+  if (!index) return undefined;
+  carryListed(compiled.index, index, findEntry(compiled.index, entry.id) as EntryFacts, entry);
+  carrySets(compiled.index, index, index.numbers.get(entryIdentity(entry.id)) as number);
+  carryNumbers(compiled.index, index);
+  return follow(compileDesign(compiled.design, index, compiled), compiled);
+};
