@@ -57,7 +57,8 @@ const bigTerms = (random: Seeded, count: number): Term[] => {
   for (let number = 0; number < count; number += 1) {
     const grouping = number % 4 === 3 ? "instruments" : "regions";
     const above = terms.filter((term) => term.grouping === grouping && term.parent === null);
-    const parent = grouping === "regions" && above.length > 4 && random.chance(0.8) ? random.pick(above) : null;
+    const parent =
+      grouping === "regions" && above.length > 4 && random.chance(0.8) ? random.pick(above) : null;
     terms.push({
       id: `t${number}`,
       grouping,
@@ -72,12 +73,15 @@ const bigTerms = (random: Seeded, count: number): Term[] => {
 
 const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
   const terms = bigTerms(random, Math.max(8, Math.round(pages / 200)));
-  const authors = Array.from({ length: Math.max(2, Math.min(200, Math.round(pages / 400))) }, (_, number) => ({
-    id: `a${number}`,
-    name: `Observer ${number}`,
-    slug: `a${number}`,
-    about: "",
-  }));
+  const authors = Array.from(
+    { length: Math.max(2, Math.min(200, Math.round(pages / 400))) },
+    (_, number) => ({
+      id: `a${number}`,
+      name: `Observer ${number}`,
+      slug: `a${number}`,
+      about: "",
+    }),
+  );
   const months = Math.min(240, Math.max(4, Math.round(pages / 400)));
   const count = Math.max(4, pages - terms.length - authors.length - Math.ceil(months * 1.1) - 5);
   const entries: EntryFacts[] = [];

@@ -2,8 +2,9 @@ import type { QueryInterface } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import { database } from "./database";
 import { start } from "./migrations/001-start";
+import { placement } from "./migrations/002-placement";
 
-const MIGRATIONS = [start];
+const MIGRATIONS = [start, placement];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

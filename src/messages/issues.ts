@@ -41,6 +41,10 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "path.taken": (params) =>
     `${params["path"]} is the path of “${params["other"]}” already. Give one of them another path; nothing was saved.`,
   "page.unknown": (params) => `This site has no page ${params["page"]}.`,
+  "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
+  "choice.tooMany": (params) =>
+    `${params["count"]} pages are too many to choose one by one (at most ${params["limit"]}). Use a line instead; nothing was saved.`,
+  "audience.unknown": (params) => `This site has no audience “${params["audience"]}”.`,
   "part.unknown": () => "There is no such part on this site. It may have been removed.",
   "part.empty": () => "Give it a name.",
   "pack.notZip": () => "This is not a zip file. A template pack ends in .zip and was written by an export.",

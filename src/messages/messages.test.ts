@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { ISSUE_SENTENCES } from "./issues";
-import { wallTime } from "./visitor-words";
+import { wallTime } from "./wall-time";
 
 /** Every code the product can produce has a sentence, and no sentence is for a code nobody produces. */
 describe("sentences", () => {

@@ -41,6 +41,16 @@ const archiveName = (value: string, words: Vocabulary): string => {
   }
 };
 
+/** Who looks, as one person: "someone signed in", "one of Members". */
+export const describeAudience = (
+  audience: string,
+  levels: readonly { readonly key: string; readonly name: string }[],
+): string => {
+  if (audience === "signedOut") return "someone signed out";
+  if (audience === "signedIn") return "someone signed in";
+  return `one of ${levels.find(({ key }) => `level:${key}` === audience)?.name ?? GONE}`;
+};
+
 const accessName = (value: string, words: Vocabulary): string =>
   value === "public"
     ? "pages anyone can open"
@@ -156,6 +166,22 @@ export const describePlacement = (placement: Placement, words: Vocabulary): stri
   return `${where}${more}${not}`;
 };
 
+/** What the nearest line asks for, and which part of it the page lacks if it has some of it. */
+const describeMiss = (nearest: Line, failing: readonly Clause[], words: Vocabulary): string => {
+  const asks = `asks for ${describeCondition(nearest, words)}`;
+  if (failing.length === 0 || failing.length === nearest.clauses.length) return asks;
+  return `${asks}; this page is not one of ${listed(failing.map((clause) => describeClause(clause, words)))}`;
+};
+
+/** What is wrong with a placement that is being edited, in a sentence; null if nothing is. */
+export const placementIssue = ({ window, conditions, exceptions }: Placement): string | null => {
+  if (window?.from && window.until && window.until <= window.from)
+    return "It ends before it starts. Choose a later end.";
+  if (conditions.length > 500 || exceptions.length > 500)
+    return "More than 500 lines cannot be kept. Say what the pages have in common instead.";
+  return null;
+};
+
 /** A rival's verdict in two parts: what it is, and the line that says why. */
 export const describeVerdict = (
   verdict: Verdict,
@@ -190,7 +216,7 @@ export const describeVerdict = (
     case "elsewhere":
       return {
         is: "is for other pages",
-        because: verdict.nearest ? `asks for ${describeCondition(verdict.nearest, words)}` : "",
+        because: verdict.nearest ? describeMiss(verdict.nearest, verdict.failing, words) : "",
       };
     case "nowhere":
       return { is: "shows nowhere yet", because: "no line says where" };
@@ -200,6 +226,8 @@ export const describeVerdict = (
       return { is: "is outside its dates", because: "" };
     case "paused":
       return { is: "is paused", because: "" };
+    case "notPublished":
+      return { is: "is not published yet", because: "only the draft has it" };
     case "inBin":
       return { is: "is in the bin", because: "" };
   }

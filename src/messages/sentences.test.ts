@@ -4,7 +4,8 @@ import { designOf } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import { EVERYWHERE, NOWHERE, type Placement } from "../core/model/placement";
 import { describeChange, describeDocumentChange } from "./changes";
-import { describeFinding } from "./findings";
+import { momentWords } from "./wall-time";
+import { describeAudiences, describeFinding } from "./findings";
 import { describeCondition, describePlacement, describeReason } from "./placement-sentences";
 import { count, listed } from "./words";
 
@@ -103,14 +104,22 @@ describe("words", () => {
   });
   it("name parts in findings by their badges", () => {
     const badge = (part: string) => `header ${part}`;
+    const moment = (instant: string) => momentWords(instant, "Etc/GMT-1");
     expect(
       describeFinding(
-        { code: "tied", severity: "warning", slot: "header", parts: ["1", "3"], pages: ["x", "y"] },
+        { code: "tied", slot: "header", parts: ["1", "3"], pages: 2 },
         badge,
+        moment,
       ),
     ).toBe("header 1 and header 3 ask equally much on 2 pages; header 1 is first.");
-    expect(describeFinding({ code: "missing", severity: "error", slot: "footer", pages: ["x"] }, badge)).toBe(
+    expect(describeFinding({ code: "missing", slot: "footer", pages: 1 }, badge, moment)).toBe(
       "1 page has no footer.",
+    );
+    expect(
+      describeFinding({ code: "waiting", part: "2", from: "2026-12-01T08:00:00.000Z" }, badge, moment),
+    ).toBe("header 2 is on and waits: it shows from 1 Dec 2026, 09:00.");
+    expect(describeAudiences(["signedOut", "level:members"], [{ key: "members", name: "Members" }])).toBe(
+      "signed out and Members",
     );
   });
 });

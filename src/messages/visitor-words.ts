@@ -46,18 +46,3 @@ export const ENGLISH: VisitorWords = {
       : `${begin} to ${date(ends)}, ${ends.slice(11, 16)}`;
   },
 };
-
-/** The wall time of an instant in an IANA zone, to the minute: `2026-03-01T19:30`. Throws on a zone that does not exist. */
-export const wallTime = (instant: string, timeZone: string): string => {
-  const parts = new Intl.DateTimeFormat("en-GB", {
-    timeZone,
-    year: "numeric",
-    month: "2-digit",
-    day: "2-digit",
-    hour: "2-digit",
-    minute: "2-digit",
-    hourCycle: "h23",
-  }).formatToParts(new Date(instant));
-  const of = (type: string) => parts.find((part) => part.type === type)?.value ?? "00";
-  return `${of("year")}-${of("month")}-${of("day")}T${of("hour")}:${of("minute")}`;
-};

@@ -1,4 +1,5 @@
 import type { BlockKind } from "../core/model/blocks";
+import type { Expectation } from "../core/model/design";
 import type { Width } from "../core/model/part";
 import type { Slot } from "../core/model/slot";
 
@@ -12,6 +13,12 @@ export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
 };
 export const slotName = (slot: Slot): string => SLOT_NAMES[slot].toLowerCase();
 export const badgeText = (slot: Slot, number: number): string => `${slotName(slot)} ${number}`;
+
+export const EXPECTATION_NAMES: Readonly<Record<Expectation, string>> = {
+  always: "always",
+  whereUsed: "where others have one",
+  never: "never",
+};
 
 export const STATE_NAMES = {
   new: "new",

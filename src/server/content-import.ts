@@ -4,7 +4,7 @@ import type { Entry, SiteFacts } from "../core/model/content";
 import { fail, type Issue, issue, type Outcome, succeed } from "../core/model/issue";
 import { pathTaken, saveEntry, touchContent } from "../data/content-repository";
 import type { Transaction } from "../data/database";
-import { instantOf } from "./time-zone";
+import { instantOf } from "../messages/wall-time";
 
 /** Entry files taken into a site. Keys become ids; all problems come back together and nothing is saved then. */
 

@@ -1,4 +1,11 @@
-import { type Address, entryIdentity, findEntry, laterPage, mayRead, type SiteIndex } from "../core/addresses/facts";
+import {
+  type Address,
+  entryIdentity,
+  findEntry,
+  laterPage,
+  mayRead,
+  type SiteIndex,
+} from "../core/addresses/facts";
 import { pagePath } from "../core/addresses/paths";
 import { pageCount } from "../core/archives/page-size";
 import type { EntryFacts } from "../core/model/content";
@@ -11,7 +18,8 @@ import type { EntryView, ListView, PageData } from "../core/render/page-data";
 import { type ListNeed, planPage } from "../core/render/plan";
 import { loadBody, type SiteHead } from "../data/content-repository";
 import type { Transaction } from "../data/database";
-import { ENGLISH, wallTime } from "../messages/visitor-words";
+import { ENGLISH } from "../messages/visitor-words";
+import { wallTime } from "../messages/wall-time";
 
 export interface PageRequest {
   readonly head: SiteHead;

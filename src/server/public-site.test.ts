@@ -4,11 +4,11 @@ import { parseEntryFile } from "../core/content/entry-file";
 import { findSite, loadFacts } from "../data/content-repository";
 import { selectRows } from "../data/database";
 import { readEnvironment } from "../data/environment";
+import { instantOf } from "../messages/wall-time";
 import { entriesFromFiles, saveEntries } from "./content-import";
 import { publicOrigin, readHost } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
 import { newIds } from "./ids";
-import { instantOf } from "./time-zone";
 import { allOrNothing } from "./use-cases/design-changes";
 
 const at = (path: string) => answerSite("observatory", new URL(publicOrigin("observatory") + path));

@@ -2,29 +2,44 @@
  * All use-cases of the studio by name. Each is one function: input checked, permission in `permissions`, an outcome.
  * How a request reaches them is in `call`; what they do with time and chance comes in through their context.
  */
+
+import { coverage, expectations, rows } from "./use-cases/coverage";
 import { change, choosePage, impact, redo, undo } from "./use-cases/design-changes";
 import { editions, publish, restore, review, takeBack } from "./use-cases/editions";
+import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
+import { findingMends, findings } from "./use-cases/findings";
 import { frame } from "./use-cases/frame";
-import { coverage, explain, offer } from "./use-cases/overview";
+import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { goTo, page, previewPage } from "./use-cases/pages";
-import { createPart, duplicatePart, part, parts, previewPages, reach } from "./use-cases/parts";
+import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
+import { places, reach } from "./use-cases/where";
+import { explain, mends } from "./use-cases/why";
 
 export const useCases = {
   frame,
   coverage,
+  expectations,
+  rows,
+  findings,
+  findingMends,
   explain,
+  mends,
   offer,
   impact,
   parts,
   part,
   reach,
+  places,
   createPart,
   duplicatePart,
   previewPages,
   previewPage,
   page,
   goTo,
+  savedFilters,
+  saveFilter,
+  dropFilter,
   change,
   choosePage,
   undo,

@@ -9,6 +9,7 @@ import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import { Band, type Part } from "../core/model/part";
 import { Placement } from "../core/model/placement";
 import { Slot } from "../core/model/slot";
+import { isTimeZone } from "../messages/wall-time";
 
 /** A whole site as a folder of readable files: `site.yaml`, `entries/<kind>/*.md`, `parts/*.yaml`, `pictures/*`. */
 
@@ -39,7 +40,9 @@ const MenuNode: z.ZodType<MenuNode> = z.lazy(() =>
 const SiteFile = z.strictObject({
   name: z.string(),
   language: z.string(),
-  timeZone: z.string(),
+  timeZone: z
+    .string()
+    .refine(isTimeZone, { message: "there is no such time zone; use a name of the IANA list, such as UTC" }),
   /** Path of the entry that is the front page. */
   front: z.string(),
   levels: z.array(z.object({ key: z.string(), name: z.string() })),

@@ -1,44 +1,61 @@
 import type { SiteIndex } from "../core/addresses/facts";
 import { buildIndex } from "../core/addresses/stems";
 import type { Design } from "../core/model/design";
+import { follow } from "../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../core/placement/resolve";
 import { loadFacts, type SiteHead } from "../data/content-repository";
 import type { Transaction } from "../data/database";
 import { currentEdition, loadDraft, loadEdition } from "../data/design-repository";
 
 /**
- * A site's content and designs, compiled. Caches only: keyed by revision and edition, filled on demand, valid until
- * the next instant at which content changes by itself.
+ * A site's content and designs, compiled. Caches only: keyed by revision and edition, filled on demand. A draft that
+ * follows one known here is compiled and resolved by what differs.
  */
 interface CachedIndex {
   readonly contentRev: number;
+  /** The pages are these from one publication to the next. */
+  readonly from: string;
   readonly until: string;
   readonly index: SiteIndex;
 }
-const indexes = new Map<string, CachedIndex>();
+const indexes = new Map<string, readonly CachedIndex[]>();
 const designs = new Map<string, CompiledDesign>();
+/** The newest draft known of a site, by site. */
+const newest = new Map<string, { readonly rev: number; readonly compiled: CompiledDesign }>();
+const MOST_INDEXES = 3;
 const MOST_DESIGNS = 40;
 
-/** The first publication still to come: until then the index holds. */
-const nextEdge = (index: SiteIndex, now: string): string =>
-  index.facts.entries.reduce(
-    (edge, entry) =>
-      entry.publishedOn !== null && entry.publishedOn > now && entry.publishedOn < edge
-        ? entry.publishedOn
-        : edge,
-    "9999",
-  );
+/** The publications before and after an instant: between them the pages stay the same. */
+const publicationsAround = (index: SiteIndex, now: string) => {
+  let [from, until] = ["", "9999"];
+  for (const { publishedOn } of index.facts.entries) {
+    if (publishedOn === null) continue;
+    if (publishedOn <= now && publishedOn > from) from = publishedOn;
+    if (publishedOn > now && publishedOn < until) until = publishedOn;
+  }
+  return { from, until };
+};
 
 export const siteIndex = async (
   head: SiteHead,
   now: string,
   transaction?: Transaction,
 ): Promise<SiteIndex> => {
-  const cached = indexes.get(head.id);
-  if (cached && cached.contentRev === head.contentRev && now < cached.until) return cached.index;
-  const index = buildIndex(await loadFacts(head, transaction), now);
-  indexes.set(head.id, { contentRev: head.contentRev, until: nextEdge(index, now), index });
+  const known = (indexes.get(head.id) ?? []).filter(({ contentRev }) => contentRev === head.contentRev);
+  const cached = known.find(({ from, until }) => from <= now && now < until);
+  if (cached) return cached.index;
+  const facts = known[0]?.index.facts ?? (await loadFacts(head, transaction));
+  const index = buildIndex(facts, now);
+  const made = { contentRev: head.contentRev, ...publicationsAround(index, now), index };
+  indexes.set(head.id, [made, ...known].slice(0, MOST_INDEXES));
   return index;
+};
+
+const remember = (key: string, compiled: CompiledDesign): CompiledDesign => {
+  designs.delete(key);
+  designs.set(key, compiled);
+  if (designs.size > MOST_DESIGNS) designs.delete(designs.keys().next().value as string);
+  return compiled;
 };
 
 const remembered = async (
@@ -47,13 +64,11 @@ const remembered = async (
   load: () => Promise<Design>,
 ): Promise<CompiledDesign> => {
   const cached = designs.get(key);
-  if (cached && cached.index === index) return cached;
-  const compiled = compileDesign(await load(), index);
-  designs.delete(key);
-  designs.set(key, compiled);
-  if (designs.size > MOST_DESIGNS) designs.delete(designs.keys().next().value as string);
-  return compiled;
+  if (cached?.index === index) return cached;
+  return remember(key, compileDesign(cached?.design ?? (await load()), index));
 };
+
+const draftKey = (site: string, rev: number): string => `${site} draft ${rev}`;
 
 /** The draft as it is now. */
 export const draftOf = async (
@@ -62,7 +77,28 @@ export const draftOf = async (
   transaction?: Transaction,
 ): Promise<CompiledDesign> => {
   const index = await siteIndex(head, now, transaction);
-  return remembered(`${head.id} draft ${head.designRev}`, index, () => loadDraft(head.id, transaction));
+  const last = newest.get(head.id);
+  if (last?.rev === head.designRev && last.compiled.index === index) return last.compiled;
+  const key = draftKey(head.id, head.designRev);
+  const compiled = await remembered(key, index, async () =>
+    last?.rev === head.designRev ? last.compiled.design : loadDraft(head.id, transaction),
+  );
+  if (!last || last.rev <= head.designRev) newest.set(head.id, { rev: head.designRev, compiled });
+  return compiled;
+};
+
+/** The draft's documents at the revision of a site's row. */
+export const draftDesign = async (head: SiteHead, transaction: Transaction): Promise<Design> => {
+  const last = newest.get(head.id);
+  return last?.rev === head.designRev ? last.compiled.design : loadDraft(head.id, transaction);
+};
+
+/** Takes over a draft that was just saved, so that the next question costs no more than what changed. */
+export const followDraft = (site: string, rev: number, design: Design): void => {
+  const last = newest.get(site);
+  if (!last || last.rev >= rev) return;
+  const { compiled } = last;
+  newest.set(site, { rev, compiled: follow(compileDesign(design, compiled.index, compiled), compiled) });
 };
 
 /** The edition visitors see, with its number; null before the first. */
@@ -89,5 +125,6 @@ export const editionOf = async (
 /** Forgets a site: after its demo data is laid anew. */
 export const forgetSite = (site: string): void => {
   indexes.delete(site);
+  newest.delete(site);
   for (const key of designs.keys()) if (key.startsWith(`${site} `)) designs.delete(key);
 };

@@ -2,7 +2,9 @@ import { fail, issue } from "../core/model/issue";
 import { callUseCase, openContext, originIssue, outcomeResponse, parseInput } from "./call";
 import { PERMISSIONS } from "./permissions";
 import { LIMITS } from "./unzip";
+import { coverageCsv } from "./use-cases/coverage";
 import { exportPack, PackRequest } from "./use-cases/packs";
+import { Seen, Shown } from "./use-cases/view-input";
 
 /** A call of the studio over HTTP: JSON, or a form with a file for packs. */
 export const answerCall = async (request: Request, site: string, name: string): Promise<Response> => {
@@ -48,6 +50,36 @@ const answerExport = async (request: Request, site: string): Promise<Response> =
     headers: {
       "Content-Type": "application/zip",
       "Content-Disposition": `attachment; filename="${name}-${input.value.version}.zip"`,
+      "Cache-Control": "no-store",
+    },
+  });
+};
+
+/** The table of pages and slots as a file, as it is filtered and seen. */
+export const answerCsv = async (request: Request, site: string): Promise<Response> => {
+  const context = await openContext(request, site, PERMISSIONS.coverage);
+  if (!context.ok) return outcomeResponse(context);
+  const { searchParams: query } = new URL(request.url);
+  const given = (key: string) => query.get(key) ?? undefined;
+  const input = parseInput(Seen.extend(Shown.shape), {
+    audience: given("audience"),
+    at: given("at"),
+    state: given("seen"),
+    by: given("by"),
+    filter: {
+      text: given("text"),
+      part: given("part"),
+      state: given("state"),
+      own: given("own") === "yes" ? true : undefined,
+    },
+  });
+  if (!input.ok) return outcomeResponse(input);
+  const csv = await coverageCsv(context.value, input.value);
+  if (!csv.ok) return outcomeResponse(csv);
+  return new Response(csv.value, {
+    headers: {
+      "Content-Type": "text/csv; charset=utf-8",
+      "Content-Disposition": `attachment; filename="${site}-pages.csv"`,
       "Cache-Control": "no-store",
     },
   });

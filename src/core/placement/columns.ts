@@ -194,11 +194,7 @@ const insert = (
 const inOrder = (parts: number[], orderOf: ReadonlyMap<number, number>): number[] =>
   parts.sort((a, b) => (orderOf.get(a) as number) - (orderOf.get(b) as number));
 
-const reorderTies = (
-  column: Column,
-  orderOf: ReadonlyMap<number, number>,
-  numbers: PartNumbers,
-): void => {
+const reorderTies = (column: Column, orderOf: ReadonlyMap<number, number>, numbers: PartNumbers): void => {
   const ordered = new Map<number, readonly [part: number, tie: number]>();
   for (let number = 0; number < column.tie.length; number += 1) {
     const tie = column.tie[number] as number;

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { NOW, randomDesign, randomFacts } from "../../../test/random-site";
 import { seeded } from "../../../test/seeded";
-import { buildIndex } from "../addresses/stems";
-import { designOf } from "../model/design";
 import type { Address } from "../addresses/facts";
+import { buildIndex } from "../addresses/stems";
 import type { Expectations } from "../model/design";
+import { designOf } from "../model/design";
 import { SLOTS } from "../model/slot";
 import { type CoverageFilter, coverageOf, coverageRows, filtered, groupsOf, numberOfKey } from "./coverage";
 import { expectedIn } from "./expectations";
@@ -33,7 +33,11 @@ describe("the table of pages and slots", () => {
       const resolution = resolveAll(compiled, view);
       const groups = groupsOf(index, "kind");
       const rows = groups.flatMap((group) =>
-        coverageRows(resolution, group.numbers).map((row, at) => ({ group, row, number: group.numbers[at] as number })),
+        coverageRows(resolution, group.numbers).map((row, at) => ({
+          group,
+          row,
+          number: group.numbers[at] as number,
+        })),
       );
       expect(rows.map(({ number }) => number).sort((a, b) => a - b)).toEqual([...index.pages.keys()]);
       for (const { group, row, number } of rows) {
@@ -77,7 +81,9 @@ describe("the table of pages and slots", () => {
     expect(numbers.length).toBe(index.stems.filter((page) => page.role === "entry").length);
     for (const group of entries)
       for (const number of group.numbers) {
-        const own = index.stems[number]?.entry?.terms.filter((term) => index.terms.get(term)?.grouping === "g0");
+        const own = index.stems[number]?.entry?.terms.filter(
+          (term) => index.terms.get(term)?.grouping === "g0",
+        );
         expect(group.id).toBe(`term:${own?.[0] ?? ""}`);
       }
   });
@@ -91,11 +97,27 @@ describe("the table of pages and slots", () => {
       const cellsOf = (number: number) => SLOTS.map((slot) => rows.get(number)!.cells[slot]);
       const part = cellsOf(0).find((cell) => cell.part !== null)?.part;
       const cases: [CoverageFilter, (number: number) => boolean][] = [
-        [{ text: "ENTRY 1" }, (number) => /entry/i.test(rows.get(number)!.title) && /1/.test(rows.get(number)!.title + rows.get(number)!.path)],
-        [{ text: "https://x.example/k0/" }, (number) => rows.get(number)!.path.includes("/k0/")],
+        [
+          { text: "ENTRY 1" },
+          (number) =>
+            /entry/i.test(rows.get(number)!.title) &&
+            /1/.test(rows.get(number)!.title + rows.get(number)!.path),
+        ],
+        [
+          { text: "https://x.example/k0/" },
+          (number) => rows.get(number)!.key === (index.byPath.get("/k0/")?.identity ?? ""),
+        ],
+        [{ text: "/k0/" }, (number) => rows.get(number)!.path.includes("/k0/")],
         [{ state: "missing" }, (number) => cellsOf(number).some((cell) => cell.how === "missing")],
         [{ state: "tied" }, (number) => cellsOf(number).some((cell) => cell.tied)],
-        ...(part ? [[{ part }, (number: number) => cellsOf(number).some((cell) => cell.part === part)] as [CoverageFilter, (number: number) => boolean]] : []),
+        ...(part
+          ? [
+              [{ part }, (number: number) => cellsOf(number).some((cell) => cell.part === part)] as [
+                CoverageFilter,
+                (number: number) => boolean,
+              ],
+            ]
+          : []),
       ];
       for (const [filter, fits] of cases)
         expect(filtered(resolution, all, filter), JSON.stringify(filter)).toEqual(
@@ -139,7 +161,9 @@ describe("what a site expects", () => {
     for (const [number, page] of index.pages.entries()) {
       const used = index.pages.some(
         (other, at) =>
-          sortOf(other) === sortOf(page) && resolution.weights[at] !== 0 && shownAt(resolution, "side", at) !== null,
+          sortOf(other) === sortOf(page) &&
+          resolution.weights[at] !== 0 &&
+          shownAt(resolution, "side", at) !== null,
       );
       expect(expected(number)).toBe(used);
     }
@@ -169,19 +193,29 @@ describe("the line for chosen pages", () => {
         const held = numbersOf((page) => holdsAll(condition.clauses, page));
         const wanted = new Set(numbers);
         const extra = held.filter((number) => !wanted.has(number));
-        expect(numbers.filter((number) => !held.includes(number)), `seed ${1000 + seed}`).toEqual([]);
+        expect(
+          numbers.filter((number) => !held.includes(number)),
+          `seed ${1000 + seed}`,
+        ).toEqual([]);
         // an archive is named with all its pages
         const later = new Set(numbers.flatMap((number) => index.later.get(number) ?? []));
-        expect(extra.filter((number) => !later.has(number)), `seed ${1000 + seed}: ${JSON.stringify(condition)}`).toEqual([]);
+        expect(
+          extra.filter((number) => !later.has(number)),
+          `seed ${1000 + seed}: ${JSON.stringify(condition)}`,
+        ).toEqual([]);
       }
     }
     expect(named).toBeGreaterThan(500);
   });
   it("says what pages have in common before it lists their names", () => {
     const { index } = world(2);
-    const parent = index.stems.find((page) => index.stems.filter((each) => each.ancestors[0] === page.entry?.id).length > 1);
+    const parent = index.stems.find(
+      (page) => index.stems.filter((each) => each.ancestors[0] === page.entry?.id).length > 1,
+    );
     if (!parent) throw new Error("test: expected an entry with two children, got none");
-    const children = [...index.pages.keys()].filter((number) => index.pages[number]?.ancestors[0] === parent.entry?.id);
+    const children = [...index.pages.keys()].filter(
+      (number) => index.pages[number]?.ancestors[0] === parent.entry?.id,
+    );
     expect(conditionFor(children, index)?.clauses[0]?.facet).not.toBe("entry");
   });
 });

@@ -1,4 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
+import { canonicalPath, splitPage } from "../addresses/paths";
 import { SLOTS, type Slot } from "../model/slot";
 import { expectedIn } from "./expectations";
 import { type Resolution, shownAt } from "./resolution";
@@ -43,6 +44,8 @@ export interface CoverageGroup {
   readonly name: string;
   readonly rows: number;
   readonly pages: number;
+  /** Its row, if it has just one. */
+  readonly only: CoverageRow | null;
   readonly slots: Readonly<Record<Slot, SlotShares>>;
 }
 
@@ -52,6 +55,8 @@ export interface CoverageFilter {
   readonly part?: string;
   readonly own?: boolean;
   readonly state?: "missing" | "tied" | "unused";
+  /** The slot that part or state are about; any if not said. */
+  readonly slot?: Slot;
 }
 
 interface Group extends Pick<CoverageGroup, "id" | "type" | "name"> {
@@ -142,30 +147,46 @@ const cellsOf = (resolution: Resolution): ((slot: Slot, number: number) => Cover
   };
 };
 
+/** The page a pasted address means, if it is one of the site's; words are looked for otherwise. */
+const pastedNumber = (index: SiteIndex, text: string): number | undefined => {
+  const path = /^https?:\/\/[^/]+(\/[^?#]*)?([?#].*)?$/.exec(text.trim());
+  if (!path) return undefined;
+  const canonical = canonicalPath(path[1] ?? "/");
+  if (!canonical.ok) return undefined;
+  const { stem, page } = splitPage(canonical.value);
+  const number = index.paths.get(stem);
+  return number === undefined || page === 1 ? number : index.later.get(number);
+};
+
 /** Page numbers of the groups that a filter lets through; pages that do not exist are left out. */
 export const filtered = (resolution: Resolution, numbers: readonly number[], filter: CoverageFilter) => {
   const { compiled, weights, columns } = resolution;
   const { pages } = compiled.index;
-  const words = (filter.text ?? "")
-    .trim()
-    .toLowerCase()
-    .replace(/^https?:\/\/[^/]+/, "")
-    .split(/\s+/)
-    .filter((word) => word !== "");
+  const pasted = pastedNumber(compiled.index, filter.text ?? "");
+  const words =
+    pasted === undefined
+      ? (filter.text ?? "")
+          .trim()
+          .toLowerCase()
+          .replace(/^https?:\/\/[^/]+/, "")
+          .split(/\s+/)
+          .filter((word) => word !== "")
+      : [];
+  const slots = filter.slot === undefined ? SLOTS : [filter.slot];
   const part = filter.part === undefined ? undefined : resolution.numbers.numberOf(filter.part);
   const isMarked = (number: number, ...states: string[]) =>
-    SLOTS.some((slot) => states.includes(columns[slot].marks.get(number)?.is ?? ""));
+    slots.some((slot) => states.includes(columns[slot].marks.get(number)?.is ?? ""));
   const cell = filter.state === "missing" || filter.state === "tied" ? cellsOf(resolution) : undefined;
   const inState = (number: number) =>
     filter.state === "unused"
       ? isMarked(number, "unused")
-      : SLOTS.some((slot) => {
+      : slots.some((slot) => {
           const found = cell?.(slot, number);
           return filter.state === "tied" ? found?.tied : found?.how === "missing";
         });
   return numbers.filter((number) => {
-    if (weights[number] === 0) return false;
-    if (part !== undefined && !SLOTS.some((slot) => columns[slot].shown[number] === part)) return false;
+    if (weights[number] === 0 || (pasted !== undefined && number !== pasted)) return false;
+    if (part !== undefined && !slots.some((slot) => columns[slot].shown[number] === part)) return false;
     if (filter.own && !isMarked(number, "choice", "nothing", "unused")) return false;
     if (filter.state !== undefined && !inState(number)) return false;
     if (words.length === 0) return true;
@@ -191,6 +212,7 @@ export const coverageOf = (
         type: group.type,
         name: group.name,
         rows: numbers.length,
+        only: numbers.length === 1 ? (coverageRows(resolution, numbers)[0] ?? null) : null,
         pages: numbers.reduce((sum, number) => sum + (resolution.weights[number] as number), 0),
         slots: Object.fromEntries(
           SLOTS.map((slot) => [slot, sharesOf(numbers, slot, cell, resolution)]),
@@ -233,10 +255,7 @@ const sharesOf = (
 };
 
 /** The rows of page numbers, in the order given. */
-export const coverageRows = (
-  resolution: Resolution,
-  numbers: readonly number[],
-): readonly CoverageRow[] => {
+export const coverageRows = (resolution: Resolution, numbers: readonly number[]): readonly CoverageRow[] => {
   const { index } = resolution.compiled;
   const cell = cellsOf(resolution);
   return numbers.map((number) => {

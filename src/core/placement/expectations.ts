@@ -1,8 +1,8 @@
 import type { Address } from "../addresses/facts";
 import { EXPECTATIONS_ID, type Expectation, findBody } from "../model/design";
 import type { Slot } from "../model/slot";
-import type { CompiledDesign } from "./resolve";
 import type { Resolution } from "./resolution";
+import type { CompiledDesign } from "./resolve";
 
 /** What a site expects unless it says otherwise: every page has a header, a layout and a footer. */
 const USUAL: Readonly<Record<Slot, Expectation>> = {

@@ -23,6 +23,8 @@ export type Verdict =
   | { readonly is: "otherAudience" }
   | { readonly is: "outsideWindow" }
   | { readonly is: "paused" }
+  /** Only the draft has it. */
+  | { readonly is: "notPublished" }
   | { readonly is: "inBin" };
 
 export interface Explanation {
@@ -44,7 +46,8 @@ const RANK: Readonly<Record<Verdict["is"], number>> = {
   elsewhere: 8,
   nowhere: 9,
   paused: 10,
-  inBin: 11,
+  notPublished: 11,
+  inBin: 12,
 };
 
 /** The condition that misses the page by least: fewest failing clauses, then narrowest, then first. */

@@ -116,13 +116,15 @@ const pageFindings = (resolution: Resolution, slot: Slot): readonly Found[] => {
       tied.set(key, { parts, numbers: [number] });
     }
   }
-  const weigh = (list: readonly number[]) => list.reduce((sum, number) => sum + (weights[number] as number), 0);
+  const weigh = (list: readonly number[]) =>
+    list.reduce((sum, number) => sum + (weights[number] as number), 0);
   return [
     ...(missing.length === 0
       ? []
       : [{ code: "missing", severity: "error", slot, pages: weigh(missing), numbers: missing } as const]),
     ...[...tied.values()].map(
-      (group) => ({ code: "tied", severity: "warning", slot, ...group, pages: weigh(group.numbers) }) as const,
+      (group) =>
+        ({ code: "tied", severity: "warning", slot, ...group, pages: weigh(group.numbers) }) as const,
     ),
   ];
 };

@@ -61,7 +61,8 @@ export const impactOf = (
   const groups: ImpactGroup[] = [];
   for (const slot of SLOTS) {
     groups.push(...changedIn(slot, before, after, aligned, weights, touched));
-    if (changedParts.size > 0) countRedrawn(slot, after, changedParts, weights, touched, redrawn, before, aligned);
+    if (changedParts.size > 0)
+      countRedrawn(slot, after, changedParts, weights, touched, redrawn, before, aligned);
   }
   const same = !aligned && before.weights === after.weights;
   const appear = same ? NOBODY : coming(after, weights);
@@ -155,10 +156,7 @@ const coming = (resolution: Resolution, common: Uint16Array): Coming => {
 };
 
 const vanishing = (before: Resolution, after: Resolution): Coming =>
-  coming(
-    before,
-    commonWeights(after, before, alignment(after.compiled.index, before.compiled.index)),
-  );
+  coming(before, commonWeights(after, before, alignment(after.compiled.index, before.compiled.index)));
 
 /** For one part: how many pages it asks for, how many it shows on, and who keeps the others. */
 export interface Reach {
@@ -166,7 +164,11 @@ export interface Reach {
   readonly shows: number;
   readonly shown: readonly number[];
   /** Pages it asks for that another part (or nothing, null) keeps, the largest group first. */
-  readonly kept: readonly { readonly by: string | null; readonly pages: number; readonly numbers: readonly number[] }[];
+  readonly kept: readonly {
+    readonly by: string | null;
+    readonly pages: number;
+    readonly numbers: readonly number[];
+  }[];
 }
 
 /** `asks` are the page numbers a part's placement holds on, ascending. */
@@ -174,7 +176,8 @@ export const reachOf = (resolution: Resolution, slot: Slot, part: string, asks: 
   const { shown } = resolution.columns[slot];
   const { weights, numbers } = resolution;
   const own = numbers.numberOf(part);
-  const weigh = (list: readonly number[]) => list.reduce((sum, number) => sum + (weights[number] as number), 0);
+  const weigh = (list: readonly number[]) =>
+    list.reduce((sum, number) => sum + (weights[number] as number), 0);
   const isThere = (number: number) => weights[number] !== 0;
   const shows: number[] = [];
   for (let number = 0; number < shown.length; number += 1)

@@ -95,11 +95,7 @@ export const mendsForPart = (
 };
 
 /** Drops the values of exceptions that keep the part off the page; an exception of several clauses goes whole. */
-const withoutException = (
-  compiled: CompiledDesign,
-  part: string,
-  page: Address,
-): readonly Operation[] => {
+const withoutException = (compiled: CompiledDesign, part: string, page: Address): readonly Operation[] => {
   const placement = compiled.byPart.get(part);
   const body = findBody(compiled.design, "part", part);
   if (!placement || !body || !keepingOff(placement, page)) return [];
@@ -127,11 +123,7 @@ const raised = (compiled: CompiledDesign, slot: Slot, part: string): readonly Op
 };
 
 /** What could be done about a finding; only what makes it go away is given. */
-export const mendsForFinding = (
-  compiled: CompiledDesign,
-  finding: Finding,
-  at: string,
-): readonly Mend[] => {
+export const mendsForFinding = (compiled: CompiledDesign, finding: Finding, at: string): readonly Mend[] => {
   const view: View = { audience: finding.audiences[0] ?? "signedOut", at };
   switch (finding.code) {
     case "tied":

@@ -131,7 +131,9 @@ describe("impact", () => {
       const impact = impactOf(resolveAll(compiled, view), resolveAll(other, view));
       const left = index.stems.filter((page) => !fewer.byIdentity.has(page.identity));
       expect(impact.vanish.addresses.map((page) => page.identity)).toEqual(left.map((page) => page.identity));
-      expect(impact.appear.pages).toBe(fewer.stems.filter((page) => !index.byIdentity.has(page.identity)).length);
+      expect(impact.appear.pages).toBe(
+        fewer.stems.filter((page) => !index.byIdentity.has(page.identity)).length,
+      );
       for (const group of impact.groups)
         for (const at of group.numbers) {
           const page = fewer.pages[at] as Address;
@@ -149,7 +151,9 @@ describe("impact", () => {
         const { slot } = getBody(compiled.design, "part", part);
         const reach = reachOf(resolution, slot, part, askedBy(compiled, placement, view));
         const kept = reach.kept.reduce((sum, group) => sum + group.pages, 0);
-        const shownUnasked = reach.shown.filter((at) => !askedBy(compiled, placement, view).includes(at)).length;
+        const shownUnasked = reach.shown.filter(
+          (at) => !askedBy(compiled, placement, view).includes(at),
+        ).length;
         expect(reach.shows - shownUnasked + kept).toBe(reach.asks);
         for (const group of reach.kept) expect(group.by).not.toBe(part);
       }
@@ -197,8 +201,7 @@ describe("findings", () => {
               });
               return finding.code === "missing"
                 ? resolved.by === "none"
-                : resolved.by === "rule" &&
-                    [resolved.part, ...resolved.tied].join() === finding.parts.join();
+                : resolved.by === "rule" && [resolved.part, ...resolved.tied].join() === finding.parts.join();
             };
             if (finding.audiences.includes(audience)) expect(finding.numbers.every(holds)).toBe(true);
           }
@@ -227,7 +230,10 @@ describe("mends", () => {
         const after = applyOperations(compiled.design, mend.operations);
         if (!after.ok) throw new Error(`test: expected ${mend.is} to apply`);
         const next = compileDesign(after.value, index);
-        expect(partOf(resolveSlot(next, body.slot, page, view)), `${mend.is}, seed ${seed + 1200 + number}`).toBe(id);
+        expect(
+          partOf(resolveSlot(next, body.slot, page, view)),
+          `${mend.is}, seed ${seed + 1200 + number}`,
+        ).toBe(id);
         expect(mend.pairs).toBe(impactOf(resolveAll(compiled, view), resolveAll(next, view)).pairs);
       }
       expect(mends.map((mend) => mend.pairs)).toEqual(mends.map((mend) => mend.pairs).sort((a, b) => a - b));
@@ -267,13 +273,24 @@ describe("mends", () => {
                 other.values.join() === finding.values.join() &&
                 mend.is !== "dropLine"
               );
-            return "part" in other && "part" in finding && other.part === finding.part && finding.code !== "broken";
+            return (
+              "part" in other && "part" in finding && other.part === finding.part && finding.code !== "broken"
+            );
           });
           expect(same, `${finding.code} ${mend.is}, seed ${seed + 1500 + number}`).toEqual([]);
           settled.set(`${finding.code} ${mend.is}`, (settled.get(`${finding.code} ${mend.is}`) ?? 0) + 1);
         }
     }
-    for (const way of ["tied giveWay", "tied pause", "overruled over", "waiting openNow", "nowhere pause", "broken dropLine", "broken dropValues", "unused reset"])
+    for (const way of [
+      "tied giveWay",
+      "tied pause",
+      "overruled over",
+      "waiting openNow",
+      "nowhere pause",
+      "broken dropLine",
+      "broken dropValues",
+      "unused reset",
+    ])
       expect(settled.get(way) ?? 0, way).toBeGreaterThan(0);
   });
 });

@@ -233,8 +233,7 @@ export const proposals = (
   const identities = identitiesOf(compiled, pages);
   const mayChoose = identities.length <= MOST_CHOICES;
   if (wanted.use === "nothing") {
-    const operations =
-      slot === "layout" || !mayChoose ? [] : chooseAll(design, identities, slot, "nothing");
+    const operations = slot === "layout" || !mayChoose ? [] : chooseAll(design, identities, slot, "nothing");
     const own: Proposal = { way: "thisPageOnly", condition: null, operations, part: null, creates: false };
     const rule = nothingByRule(compiled, request, wanted.name, ids);
     return [

@@ -9,8 +9,8 @@ import { pagedListOf } from "../archives/page-size";
 import { findBody } from "../model/design";
 import type { Part } from "../model/part";
 import { SLOTS } from "../model/slot";
-import { answersAt, askedBy, follow, type Resolution, resolveAll, shownAt, withEntry } from "./resolution";
 import { bestMatch, type View } from "./match";
+import { answersAt, askedBy, follow, type Resolution, resolveAll, shownAt, withEntry } from "./resolution";
 import { type CompiledDesign, compileDesign, partOf, resolvePage } from "./resolve";
 
 /** Every fast path against the slow, obvious one: page by page, from nothing, by the naive resolver. */
@@ -22,7 +22,13 @@ const world = (number: number) => {
   const index = buildIndex(facts, NOW);
   const identities = index.stems.map((stem) => stem.identity);
   const view: View = { audience: random.pick(["signedOut", "signedIn", "level:gold"]), at: NOW };
-  return { random, facts, index, view, compiled: compileDesign(randomDesign(random, facts, identities), index) };
+  return {
+    random,
+    facts,
+    index,
+    view,
+    compiled: compileDesign(randomDesign(random, facts, identities), index),
+  };
 };
 
 const everyAnswer = (resolution: Resolution) =>
@@ -125,7 +131,13 @@ const withLists = (random: Seeded, compiled: CompiledDesign): CompiledDesign => 
       cells: [
         {
           id: "cell",
-          blocks: [{ id: "list", kind: "entryList", settings: { from: "archive", paged: true, pageSize, terms: [], kinds: [], upcoming: false } }],
+          blocks: [
+            {
+              id: "list",
+              kind: "entryList",
+              settings: { from: "archive", paged: true, pageSize, terms: [], kinds: [], upcoming: false },
+            },
+          ],
         },
       ],
     };
@@ -143,12 +155,23 @@ describe("later pages of archives", () => {
       const { weights, pageTotal } = resolveAll(lists, { audience: "signedIn", at: NOW });
       let total = index.stems.length;
       for (const [stem, later] of index.later) {
-        const page = index.stems[stem] as never as { identity: string; archiveOf: { of: string; id: string; kind: string; period: string } };
-        const { part } = naiveResolve(facts, lists.design, "layout", { identity: page.identity, pageNumber: 1 }, { audience: "signedOut", at: NOW });
-        const size = pagedListOf(part === null ? null : (findBody(lists.design, "part", part) ?? null))?.settings.pageSize;
+        const page = index.stems[stem] as never as {
+          identity: string;
+          archiveOf: { of: string; id: string; kind: string; period: string };
+        };
+        const { part } = naiveResolve(
+          facts,
+          lists.design,
+          "layout",
+          { identity: page.identity, pageNumber: 1 },
+          { audience: "signedOut", at: NOW },
+        );
+        const size = pagedListOf(part === null ? null : (findBody(lists.design, "part", part) ?? null))
+          ?.settings.pageSize;
         const { of, id, kind, period } = page.archiveOf;
         const under = (term: string | null): boolean =>
-          term !== null && (term === id || under(facts.terms.find((each) => each.id === term)?.parent ?? null));
+          term !== null &&
+          (term === id || under(facts.terms.find((each) => each.id === term)?.parent ?? null));
         const listed = facts.entries.filter(
           (entry) =>
             (entry.publishedOn === null || entry.publishedOn <= NOW) &&

@@ -4,7 +4,16 @@ import { carryListed, pagedListOf, pagesUnder } from "../archives/page-size";
 import type { EntryFacts } from "../model/content";
 import { findBody } from "../model/design";
 import { SLOTS, type Slot } from "../model/slot";
-import { type Column, matchesOf, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
+import {
+  type Column,
+  matchesOf,
+  type Rule,
+  rulesOf,
+  settleAll,
+  sortRules,
+  updateColumn,
+  updatePage,
+} from "./columns";
 import type { CompiledPlacement } from "./compile";
 import { audienceFits, bestMatch, type View, windowOpen } from "./match";
 import { collect, putBit } from "./page-sets";
@@ -192,10 +201,7 @@ const changedPages = (earlier: CompiledDesign, compiled: CompiledDesign): readon
   return [...now.keys()].filter((number) => now[number] !== old[number]);
 };
 
-const keepsOrder = (
-  after: readonly CompiledPlacement[],
-  before: readonly CompiledPlacement[],
-): boolean => {
+const keepsOrder = (after: readonly CompiledPlacement[], before: readonly CompiledPlacement[]): boolean => {
   const place = new Map(before.map(({ part }, position) => [part, position]));
   let last = -1;
   for (const { part } of after) {
@@ -297,7 +303,11 @@ export const resolveAll = (compiled: CompiledDesign, view: View): Resolution => 
 };
 
 /** The page numbers a part asks for at a view, ascending: where its placement holds, whoever wins there. */
-export const askedBy = (compiled: CompiledDesign, placement: CompiledPlacement, view: View): readonly number[] => {
+export const askedBy = (
+  compiled: CompiledDesign,
+  placement: CompiledPlacement,
+  view: View,
+): readonly number[] => {
   if (!isAsking(placement, view)) return [];
   const [only, ...more] = rulesFor(compiled, placement);
   if (!only) return [];

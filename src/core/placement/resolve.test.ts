@@ -86,7 +86,14 @@ const styleSheet = (facts: SiteFacts, design: Design, slot: Slot): readonly Rule
       const selector = selectorOf(body.placement, clauses);
       const matches = compile(selector as never) as (element: unknown) => boolean;
       const [specificity] = Specificity.calculate(selector) as [Specificity];
-      return { part, over: narrowness[0] as number, depth: narrowness[4] as number, order, matches, specificity };
+      return {
+        part,
+        over: narrowness[0] as number,
+        depth: narrowness[4] as number,
+        order,
+        matches,
+        specificity,
+      };
     });
   });
 

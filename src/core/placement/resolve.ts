@@ -53,11 +53,7 @@ const perSlot = <T>(make: (slot: Slot) => T): Readonly<Record<Slot, T>> =>
  * Compiles a design once; every question then reads the same data. With the compilation of an earlier state of the
  * design on the same pages, only placements that changed are compiled.
  */
-export const compileDesign = (
-  design: Design,
-  index: SiteIndex,
-  earlier?: CompiledDesign,
-): CompiledDesign => {
+export const compileDesign = (design: Design, index: SiteIndex, earlier?: CompiledDesign): CompiledDesign => {
   const parts = perSlot((): { id: string; body: Part }[] => []);
   const choices = perSlot(() => new Map<string, Choice>());
   for (const document of design.values()) {
@@ -150,7 +146,9 @@ export const resolveSlot = (compiled: CompiledDesign, slot: Slot, page: Address,
   if (choice.resolved) return { resolved: choice.resolved, unusedChoice: null };
   const [best, ...rest] = candidatesFor(compiled, slot, page, view);
   if (!best) return { resolved: { by: "none" }, unusedChoice: choice.unused };
-  const tied = rest.filter((rival) => rival.condition.rank === best.condition.rank).map((rival) => rival.part);
+  const tied = rest
+    .filter((rival) => rival.condition.rank === best.condition.rank)
+    .map((rival) => rival.part);
   return {
     resolved: {
       by: "rule",

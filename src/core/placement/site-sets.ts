@@ -83,8 +83,7 @@ export class SiteSets {
     const { paths, numbers, stems, later } = this.index;
     const notFound = numbers.get("notFound");
     const number =
-      paths.get(path) ??
-      (notFound !== undefined && stems[notFound]?.path === path ? notFound : undefined);
+      paths.get(path) ?? (notFound !== undefined && stems[notFound]?.path === path ? notFound : undefined);
     if (number === undefined) return rangeSet(0, 0);
     const more = later.get(number);
     return this.numbers(more === undefined ? [number] : [number, more]);
@@ -180,8 +179,7 @@ const moved = (
         (next.get(value) as Uint32Array).filter((each) => each !== number),
       );
   for (const value of now)
-    if (!old.includes(value))
-      next.set(value, Uint32Array.from([...(next.get(value) ?? []), number]).sort());
+    if (!old.includes(value)) next.set(value, Uint32Array.from([...(next.get(value) ?? []), number]).sort());
   return next;
 };
 

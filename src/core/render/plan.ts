@@ -3,7 +3,7 @@ import { selectEntries } from "../archives/select";
 import type { SettingsOf } from "../model/blocks";
 import type { EntryFacts } from "../model/content";
 import type { Menu, MenuItem } from "../model/design";
-import type { Block, Part } from "../model/part";
+import type { Part } from "../model/part";
 import { blocksOf } from "../model/tree";
 
 /** What the drawing of one page will show, before anything is fetched. */

@@ -12,16 +12,15 @@ import { inTransaction, type Transaction } from "../../data/database";
 import {
   addChange,
   dropUndone,
-  loadDraft,
   newestChange,
   saveDesign,
   setChangeState,
 } from "../../data/design-repository";
 import { describeChange } from "../../messages/changes";
-import { siteIndex } from "../site-state";
+import { draftDesign, followDraft, siteIndex } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
-import { impactOfOperations } from "./overview";
-import { designAt } from "./view-input";
+import { impactOfOperations } from "./impact-words";
+import { designAt, Picks, pickedNumbers, resolutionFor, Shown, viewOf } from "./view-input";
 
 /** What a saved change gives back: the documents as they are now, gone ones as null. */
 export interface Saved {
@@ -71,7 +70,7 @@ export const commitChange = async (
   extras: ChangeExtras = {},
 ): Promise<Outcome<Saved>> => {
   const head = await lockSite(context.site.id, transaction);
-  const before = await loadDraft(head.id, transaction);
+  const before = await draftDesign(head, transaction);
   const terms = extras.terms ?? [];
   if (terms.length > 0) {
     await saveTerms(head.id, terms, transaction);
@@ -86,6 +85,7 @@ export const commitChange = async (
   const rev = head.designRev + 1;
   const label = extras.label ?? describeChange(operations, before);
   await saveDesign(head.id, before, after, rev, transaction);
+  transaction.afterCommit(() => followDraft(head.id, rev, after));
   await dropUndone(head.id, context.account.id, transaction);
   const inverse = invertAll(operations);
   await addChange(
@@ -128,22 +128,36 @@ export const change = defineUseCase({
 export const impact = defineUseCase({
   input: z.object({ operations: Operations }),
   run: async (context, { operations }) =>
-    impactOfOperations(await designAt(context, "draft"), operations, context),
+    impactOfOperations(
+      await designAt(context, "draft"),
+      operations,
+      viewOf(context, { audience: "signedOut" }),
+    ),
 });
+
+/** Pages that can choose for themselves in one change; for more a line is the tool. */
+const MOST_CHOOSING = 2000;
 
 const ChosenPart = z.union([z.object({ part: z.string() }), z.literal("nothing"), z.literal("everywhere")]);
 
 /** What pages choose for themselves. A choice of its own permission: editors may make it. */
 export const choosePage = defineUseCase({
-  input: z.object({ pages: z.array(z.string()).min(1), slot: Slot, choice: ChosenPart }),
-  run: async (context, { pages, slot, choice }) => {
-    const draft = await designAt(context, "draft");
-    const unknown = pages.find((page) => !draft.index.byIdentity.has(page));
-    if (unknown !== undefined) return fail(issue("page.unknown", ["pages"], { page: unknown }));
+  input: z.object({ pages: Picks, slot: Slot, choice: ChosenPart }).extend(Shown.shape),
+  run: async (context, { pages, slot, choice, ...shown }) => {
+    const resolution = await resolutionFor(context, { audience: "signedOut", state: "draft" });
+    if (!resolution.ok) return resolution;
+    const draft = resolution.value.compiled;
+    const numbers = pickedNumbers(resolution.value, pages, shown);
+    if (!numbers.ok) return numbers;
+    const identities = [
+      ...new Set(numbers.value.map((number) => draft.index.pages[number]?.identity as string)),
+    ];
+    if (identities.length > MOST_CHOOSING)
+      return fail(issue("choice.tooMany", ["pages"], { count: identities.length, limit: MOST_CHOOSING }));
     if (typeof choice === "object" && draft.design.get(choice.part)?.kind !== "part")
       return fail(issue("part.unknown", ["choice"]));
     const value = choice === "everywhere" ? undefined : choice;
-    const operations = pages.flatMap((page) => chooseOperations(draft.design, page, slot, value));
+    const operations = identities.flatMap((page) => chooseOperations(draft.design, page, slot, value));
     if (operations.length === 0)
       return succeed<Saved>({ rev: context.site.designRev, label: "", documents: {} });
     return allOrNothing((transaction) => commitChange(context, operations, transaction));
@@ -161,12 +175,13 @@ const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome
       transaction,
     );
     if (!found) return fail(issue(`${direction}.nothing`));
-    const before = await loadDraft(head.id, transaction);
+    const before = await draftDesign(head, transaction);
     const operations = (direction === "undo" ? found.inverse : found.operations) as readonly Operation[];
     const applied = applyOperations(before, operations);
     if (!applied.ok) return fail(issue("undo.clash"), ...applied.issues);
     const rev = head.designRev + 1;
     await saveDesign(head.id, before, applied.value, rev, transaction);
+    transaction.afterCommit(() => followDraft(head.id, rev, applied.value));
     await setChangeState(head.id, found.rev, direction === "undo" ? "undone" : "done", transaction);
     const terms = found.terms as readonly string[];
     if (direction === "undo" && terms.length > 0) {

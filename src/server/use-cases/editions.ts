@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Design } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import { findingsOf } from "../../core/placement/findings";
+import { isBlocking } from "../../core/placement/findings";
 import { compileDesign } from "../../core/placement/resolve";
 import { lockSite } from "../../data/content-repository";
 import type { Transaction } from "../../data/database";
@@ -18,9 +18,11 @@ import { siteIndex } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { draftChanges, redrawnParts } from "./draft-changes";
-import { impactInWords } from "./overview";
+import { placementFindings, sentFinding } from "./findings";
+import { impactInWords } from "./impact-words";
 import { designAt, viewOf } from "./view-input";
 
+const MOST_FINDINGS = 100;
 const HOUR_MS = 3_600_000;
 
 /** The draft in words: what changed, on which pages, and what stands in the way. */
@@ -31,7 +33,7 @@ export const review = defineUseCase({
     const live = await designAt(context, "live");
     const changes = draftChanges(live.design, draft.design);
     const titleOf = (id: string) => draft.index.byIdentity.get(id.replace(/^choice:/, ""))?.title;
-    const findings = findingsOf(draft, viewOf(context, { audience: "signedOut" }));
+    const findings = placementFindings(draft, context.now);
     const choices = [...draft.design.values()].filter((document) => document.kind === "choice");
     const optOuts = choices.filter(
       (document) => document.kind === "choice" && Object.values(document.body.slots).includes("nothing"),
@@ -50,9 +52,15 @@ export const review = defineUseCase({
           what: describeDocumentChange(before, after),
         };
       }),
-      impact: impactInWords(live, draft, context, redrawnParts(changes, draft.design)),
-      findings,
-      blocked: findings.some((finding) => finding.code === "broken" && finding.in === "exception"),
+      impact: impactInWords(
+        live,
+        draft,
+        viewOf(context, { audience: "signedOut" }),
+        redrawnParts(changes, draft.design),
+      ),
+      findings: findings.slice(0, MOST_FINDINGS).map((finding) => sentFinding(draft, finding)),
+      moreFindings: Math.max(0, findings.length - MOST_FINDINGS),
+      blocked: findings.some(isBlocking),
       optOuts,
       isFirst: (await currentEdition(context.site.id, new Date(context.now))) === null,
     });
@@ -115,10 +123,7 @@ export const publish = defineUseCase({
       const live = seq === null ? new Map() : await loadEdition(head.id, seq, transaction);
       if (seq !== null && draftChanges(live, design).length === 0) return fail(issue("publish.nothing"));
       const compiled = compileDesign(design, await siteIndex(head, context.now, transaction));
-      const broken = findingsOf(compiled, viewOf(context, { audience: "signedOut" })).some(
-        (finding) => finding.code === "broken" && finding.in === "exception",
-      );
-      if (broken) return fail(issue("publish.broken"));
+      if (placementFindings(compiled, context.now).some(isBlocking)) return fail(issue("publish.broken"));
       return succeed({ seq: await freeze(context, design, transaction, { note, reason: "publish" }) });
     }),
 });

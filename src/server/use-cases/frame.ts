@@ -1,10 +1,13 @@
 import { z } from "zod";
 import { documentsOf, findBody } from "../../core/model/design";
 import { succeed } from "../../core/model/issue";
+import { blocksOf } from "../../core/model/tree";
 import { impactOf } from "../../core/placement/impact";
+import { resolveAll } from "../../core/placement/resolution";
+import type { CompiledDesign } from "../../core/placement/resolve";
 import { sitesOf } from "../../data/content-repository";
 import { newestChange } from "../../data/design-repository";
-import { vocabularyOf } from "../../messages/vocabulary";
+import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
 import { previewOrigin, publicOrigin } from "../hosts/host-names";
 import { defineUseCase } from "../use-case";
 import { draftChanges, partState, redrawnParts } from "./draft-changes";
@@ -17,9 +20,17 @@ export const frame = defineUseCase({
     const draft = await designAt(context, "draft");
     const live = await designAt(context, "live");
     const changes = draftChanges(live.design, draft.design);
+    const named = [draft, live].flatMap(({ design }) =>
+      documentsOf(design, "part").flatMap(({ body: { placement } }) =>
+        entriesIn([...placement.conditions, ...placement.exceptions]),
+      ),
+    );
     const view = { audience: "signedOut", at: context.now } as const;
+    const resolved = resolveAll(draft, view);
     const impact =
-      changes.length === 0 ? null : impactOf(live, draft, view, redrawnParts(changes, draft.design));
+      changes.length === 0
+        ? null
+        : impactOf(resolveAll(live, view), resolved, redrawnParts(changes, draft.design));
     const [undo, redo, sites] = await Promise.all([
       newestChange(context.site.id, context.account.id, "done"),
       newestChange(context.site.id, context.account.id, "undone"),
@@ -41,8 +52,9 @@ export const frame = defineUseCase({
       undo: undo?.label ?? null,
       redo: redo?.label ?? null,
       levels: settings.levels,
-      vocabulary: vocabularyOf(draft.index.facts),
-      pageCount: draft.index.stems.length,
+      vocabulary: vocabularyOf(draft.index, new Set(named)),
+      targets: targetTitles(draft),
+      pageCount: resolved.pageTotal,
       parts: Object.fromEntries(
         documentsOf(draft.design, "part").map(({ id, body }) => [
           id,
@@ -70,3 +82,18 @@ export const frame = defineUseCase({
     });
   },
 });
+
+/** Titles of the pages that buttons lead to. */
+const targetTitles = ({ design, index }: CompiledDesign): Readonly<Record<string, string>> => {
+  const identities = documentsOf(design, "part").flatMap(({ body }) =>
+    blocksOf(body).flatMap((block) =>
+      block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
+    ),
+  );
+  return Object.fromEntries(
+    identities.flatMap((identity) => {
+      const page = index.byIdentity.get(identity);
+      return page ? [[identity, page.title]] : [];
+    }),
+  );
+};

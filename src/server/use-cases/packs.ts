@@ -18,8 +18,8 @@ import { originalBytes, takePicture } from "../pictures";
 import { unzip } from "../unzip";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
-import { impactInWords } from "./overview";
-import { badgeOf, designAt } from "./view-input";
+import { impactInWords } from "./impact-words";
+import { badgeOf, designAt, viewOf } from "./view-input";
 
 const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 
@@ -158,7 +158,7 @@ const impactOfImport = (
     change.value.terms.length > 0
       ? buildIndex({ ...facts, terms: [...facts.terms, ...change.value.terms] }, context.now)
       : draft.index;
-  return impactInWords(draft, compileDesign(after.value, index), context);
+  return impactInWords(draft, compileDesign(after.value, index), viewOf(context, { audience: "signedOut" }));
 };
 
 /** Carries the import out: one transaction, one step of undo. */

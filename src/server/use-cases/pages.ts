@@ -4,19 +4,23 @@ import { choiceId, documentsOf, findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { Part } from "../../core/model/part";
 import { SLOTS } from "../../core/model/slot";
-import { partOf, resolvePage } from "../../core/placement/resolve";
+import { numberOfKey } from "../../core/placement/coverage";
+import { answersAt } from "../../core/placement/resolution";
+import { partOf } from "../../core/placement/resolve";
 import { slotName } from "../../messages/words";
 import { publicOrigin } from "../hosts/host-names";
 import { assemblePage } from "../page-assembly";
 import { defineUseCase } from "../use-case";
-import { designAt, Seen, viewOf } from "./view-input";
+import { named } from "./impact-words";
+import { designAt, resolutionFor, Seen, viewOf } from "./view-input";
 
 /** Everything the preview worker needs to draw a page, with a part as it is being edited in place of the saved one. */
 export const previewPage = defineUseCase({
   input: Seen.extend({ page: z.string(), shown: z.object({ id: z.string(), part: Part }).optional() }),
   run: async (context, { page, shown, ...seen }) => {
-    const compiled = await designAt(context, seen.state);
-    const draft = await designAt(context, "draft");
+    const { at } = viewOf(context, seen);
+    const compiled = await designAt(context, seen.state, at);
+    const draft = await designAt(context, "draft", at);
     const address = compiled.index.byIdentity.get(page);
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
     const data = await assemblePage({
@@ -26,7 +30,7 @@ export const previewPage = defineUseCase({
       page: address,
       pageNumber: 1,
       audience: seen.audience,
-      at: context.now,
+      at,
       origin: publicOrigin(context.site.id),
       ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
     });
@@ -37,29 +41,24 @@ export const previewPage = defineUseCase({
 /** One page with what fills its slots and what it chose for itself. */
 export const page = defineUseCase({
   input: Seen.extend({ page: z.string() }),
-  run: async (context, input) => {
-    const draft = await designAt(context, "draft");
-    const address = draft.index.byIdentity.get(input.page);
-    if (!address) return fail(issue("page.unknown", ["page"], { page: input.page }));
-    const answers = resolvePage(draft, address, viewOf(context, input));
-    const chosen = findBody(draft.design, "choice", choiceId(address.identity))?.slots ?? {};
+  run: async (context, { page: key, ...seen }) => {
+    const resolution = await resolutionFor(context, seen);
+    if (!resolution.ok) return resolution;
+    const { compiled } = resolution.value;
+    const number = numberOfKey(compiled.index, key);
+    const address = number === undefined ? undefined : compiled.index.pages[number];
+    if (number === undefined || !address) return fail(issue("page.unknown", ["page"], { page: key }));
+    const answers = answersAt(resolution.value, number);
+    const chosen = findBody(compiled.design, "choice", choiceId(address.identity))?.slots ?? {};
     return succeed({
-      page: {
-        identity: address.identity,
-        title: address.title,
-        path: address.path,
-        role: address.role,
-        access: address.access,
-      },
+      page: { key, ...named(address), role: address.role, access: address.access },
       slots: SLOTS.map((slot) => ({
         slot,
         part: partOf(answers[slot]),
         resolved: answers[slot].resolved.by,
         chosen: chosen[slot] ?? null,
         unused: answers[slot].unusedChoice,
-        parts: documentsOf(draft.design, "part")
-          .filter(({ body }) => body.slot === slot && body.binnedAt === null && body.on)
-          .map(({ id }) => id),
+        parts: compiled.placements[slot].map(({ part }) => part),
       })),
     });
   },

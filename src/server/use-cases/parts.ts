@@ -5,36 +5,65 @@ import { fail, issue, succeed } from "../../core/model/issue";
 import type { Part } from "../../core/model/part";
 import { NOWHERE, Placement } from "../../core/model/placement";
 import { SLOTS, Slot } from "../../core/model/slot";
-import { compilePlacement } from "../../core/placement/compile";
-import { findingsOf } from "../../core/placement/findings";
+import type { Finding } from "../../core/placement/findings";
 import { type Reach, reachOf } from "../../core/placement/impact";
-import { bestMatch } from "../../core/placement/match";
 import { copyOf, createPartOperations } from "../../core/placement/proposals";
-import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
-import { resolveAll } from "../../core/placement/resolve-all";
+import { askedBy, type Resolution, resolveAll } from "../../core/placement/resolution";
 import { startingPoints } from "../../core/starting/points";
 import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
-import { vocabularyOf } from "../../messages/vocabulary";
+import { vocabularyFor } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { partState } from "./draft-changes";
+import { placementFindings } from "./findings";
+import { named } from "./impact-words";
 import { startingMaterial } from "./starting-material";
 import { designAt, viewOf } from "./view-input";
 
 const signedOut = { audience: "signedOut" } as const;
 
-const reachIn = (compiled: CompiledDesign, id: string, part: Part, at: string): Reach => {
-  const view = { ...signedOut, at };
-  const placement = compilePlacement(id, part.placement, compiled.index);
-  return reachOf(
-    id,
-    part.slot,
-    compiled.index.stems,
-    resolveAll(compiled, view),
-    (page) => bestMatch(placement, page, view) !== undefined,
-  );
+/** What a part asks for and where it shows in a design, signed out. */
+export const reachIn = (resolution: Resolution, id: string): Reach => {
+  const { compiled, view } = resolution;
+  const slot = findBody(compiled.design, "part", id)?.slot ?? "header";
+  const placement = compiled.byPart.get(id);
+  return reachOf(resolution, slot, id, placement ? askedBy(compiled, placement, view) : []);
+};
+
+/** On how many pages each part shows, by slot and part. */
+const shownPages = ({ columns, weights, numbers }: Resolution): ReadonlyMap<string, number> => {
+  const counts = new Map<string, number>();
+  for (const slot of SLOTS) {
+    const { shown } = columns[slot];
+    const pages: number[] = [];
+    for (let number = 0; number < shown.length; number += 1) {
+      const part = shown[number] as number;
+      pages[part] = (pages[part] ?? 0) + (weights[number] as number);
+    }
+    pages.forEach((count, part) => {
+      const id = numbers.idOf(part);
+      if (id !== null) counts.set(`${slot} ${id}`, count);
+    });
+  }
+  return counts;
+};
+
+const askedPages = ({ compiled, view, weights }: Resolution, id: string): number => {
+  const placement = compiled.byPart.get(id);
+  return placement
+    ? askedBy(compiled, placement, view).reduce((sum, number) => sum + (weights[number] as number), 0)
+    : 0;
+};
+
+/** The codes of findings about each part. */
+const findingsByPart = (findings: readonly Finding[]): ReadonlyMap<string, readonly Finding["code"][]> => {
+  const codes = new Map<string, Set<Finding["code"]>>();
+  for (const finding of findings)
+    for (const part of "parts" in finding ? finding.parts : "part" in finding ? [finding.part] : [])
+      codes.set(part, (codes.get(part) ?? new Set()).add(finding.code));
+  return new Map([...codes].map(([part, found]) => [part, [...found]]));
 };
 
 /** The table of parts, slot by slot in their order, and what a new one could start from. */
@@ -43,22 +72,18 @@ export const parts = defineUseCase({
   run: async (context) => {
     const draft = await designAt(context, "draft");
     const live = await designAt(context, "live");
-    const view = viewOf(context, signedOut);
-    const answers = resolveAll(draft, view);
-    const findings = findingsOf(draft, view);
+    const resolution = resolveAll(draft, viewOf(context, signedOut));
+    const findings = findingsByPart(placementFindings(draft, context.now));
+    const shown = shownPages(resolution);
     const changed = await lastChanges(context.site.id);
-    const vocabulary = vocabularyOf(draft.index.facts);
+    const lines = documentsOf(draft.design, "part").flatMap(({ body: { placement } }) => [
+      ...placement.conditions,
+      ...placement.exceptions,
+    ]);
+    const vocabulary = vocabularyFor(draft.index, lines);
     const rows = SLOTS.flatMap((slot) =>
       orderedParts(draft.design, slot).map((id) => {
         const part = findBody(draft.design, "part", id) as Part;
-        const placement = compilePlacement(id, part.placement, draft.index);
-        const reach = reachOf(
-          id,
-          slot,
-          draft.index.stems,
-          answers,
-          (page) => bestMatch(placement, page, view) !== undefined,
-        );
         return {
           id,
           slot,
@@ -69,12 +94,10 @@ export const parts = defineUseCase({
           binnedAt: part.binnedAt,
           isNothing: part.bands.length === 0,
           where: describePlacement(part.placement, vocabulary),
-          shows: reach.shows.length,
-          asks: reach.asks.length,
+          shows: shown.get(`${slot} ${id}`) ?? 0,
+          asks: askedPages(resolution, id),
           changed: changed.get(id) ?? null,
-          findings: findings.filter((finding) =>
-            "part" in finding ? finding.part === id : "parts" in finding && finding.parts.includes(id),
-          ),
+          findings: findings.get(id) ?? [],
         };
       }),
     );
@@ -97,58 +120,16 @@ export const part = defineUseCase({
     const live = await designAt(context, "live");
     const body = findBody(draft.design, "part", input.part);
     if (!body) return fail(issue("part.unknown", ["part"]));
-    const reach = reachIn(draft, input.part, body, context.now);
+    const resolution = resolveAll(draft, viewOf(context, signedOut));
+    const reach = reachIn(resolution, input.part);
     return succeed({
       id: input.part,
       body,
       state: partState(input.part, draft.design, live.design),
-      shows: reach.shows.length,
-      asks: reach.asks.length,
-      pages: draft.index.stems.length,
+      shows: reach.shows,
+      asks: reach.asks,
+      pages: resolution.pageTotal,
       isLive: findBody(live.design, "part", input.part) !== undefined,
-    });
-  },
-});
-
-const named = (page: Address) => ({ identity: page.identity, title: page.title, path: page.path });
-
-/** Where a part would show with a placement that is not saved yet; without one, where it shows. */
-export const reach = defineUseCase({
-  input: z.object({ part: z.string(), placement: Placement.optional() }),
-  run: async (context, input) => {
-    const draft = await designAt(context, "draft");
-    const body = findBody(draft.design, "part", input.part);
-    if (!body) return fail(issue("part.unknown", ["part"]));
-    const wished: Part = input.placement ? { ...body, placement: input.placement } : body;
-    const design = new Map(draft.design).set(input.part, { id: input.part, kind: "part", body: wished });
-    const compiled = input.placement ? compileDesign(design, draft.index) : draft;
-    const found = reachIn(compiled, input.part, wished, context.now);
-    const before = reachIn(draft, input.part, body, context.now);
-    const keepers = new Map<string | null, Address[]>();
-    for (const { page, by } of found.kept) keepers.set(by, [...(keepers.get(by) ?? []), page]);
-    const view = viewOf(context, signedOut);
-    const answers = resolveAll(compiled, view);
-    const tied = new Map<string, number>();
-    for (const slots of answers.values()) {
-      const { resolved } = slots[wished.slot];
-      if (resolved.by !== "rule" || resolved.tied.length === 0) continue;
-      const all = [resolved.part, ...resolved.tied];
-      if (!all.includes(input.part)) continue;
-      for (const other of all) if (other !== input.part) tied.set(other, (tied.get(other) ?? 0) + 1);
-    }
-    return succeed({
-      asks: found.asks.length,
-      shows: found.shows.length,
-      before: before.shows.length,
-      pages: compiled.index.stems.length,
-      shown: found.shows.slice(0, 500).map(named),
-      kept: [...keepers].map(([by, pages]) => ({
-        by,
-        pages: pages.length,
-        titles: pages.slice(0, 100).map(named),
-      })),
-      tied: [...tied].map(([id, pages]) => ({ part: id, pages })),
-      order: orderedParts(compiled.design, wished.slot),
     });
   },
 });
@@ -212,8 +193,11 @@ export const previewPages = defineUseCase({
     const draft = await designAt(context, "draft");
     const body = findBody(draft.design, "part", input.part);
     if (!body) return fail(issue("part.unknown", ["part"]));
-    const shown = reachIn(draft, input.part, body, context.now).shows;
-    const pool = shown.length > 0 ? shown : draft.index.stems;
+    const { stems } = draft.index;
+    const shown = reachIn(resolveAll(draft, viewOf(context, signedOut)), input.part).shown.flatMap(
+      (number) => stems[number] ?? [],
+    );
+    const pool = shown.length > 0 ? shown : stems;
     const lightness = new Map(
       documentsOf(draft.design, "picture").map(({ id, body: picture }) => [id, picture.lightness]),
     );

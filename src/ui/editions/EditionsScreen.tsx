@@ -61,7 +61,7 @@ export const EditionsScreen = () => {
 };
 
 const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
-  const { badge } = useFrame();
+  const { badge, moment } = useFrame();
   const site = useSite();
   const [note, setNote] = useState("");
   const publish = useAct("publish");
@@ -131,9 +131,9 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
             {others.map((finding, index) => (
               <li key={index}>
                 {finding.severity === "error" ? (
-                  <Wrong>{describeFinding(finding, badge)}</Wrong>
+                  <Wrong>{describeFinding(finding, badge, moment)}</Wrong>
                 ) : (
-                  describeFinding(finding, badge)
+                  describeFinding(finding, badge, moment)
                 )}
               </li>
             ))}

@@ -1,7 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import type { Slot } from "../../core/model/slot";
-import type { CoverageCell, CoverageRow } from "../../core/placement/coverage";
+import type { CoverageCell, SlotShares } from "../../core/placement/coverage";
 import { Badge, SlotPictogram } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
@@ -69,42 +69,53 @@ const Note = ({ children }: { readonly children: string }) => (
 
 const MOST_SHARES = 3;
 
+/** What a share of a group is called on its bar: a badge number, or a word for nothing and missing. */
+export const useShareName = (): ((share: SlotShares["shares"][number]) => string) => {
+  const { frame } = useFrame();
+  return ({ part, how }) => {
+    if (how === "missing") return "missing";
+    const found = part === null ? undefined : frame.parts[part];
+    return found && !found.isNothing ? String(found.number) : "none";
+  };
+};
+
+/** Shares that are called the same are one on the bar. */
+export const namedShares = (
+  { shares }: SlotShares,
+  nameOf: (share: SlotShares["shares"][number]) => string,
+): readonly { readonly label: string; readonly pages: number }[] => {
+  const named = new Map<string, number>();
+  for (const share of shares) named.set(nameOf(share), (named.get(nameOf(share)) ?? 0) + share.pages);
+  return [...named].map(([label, pages]) => ({ label, pages })).sort((a, b) => b.pages - a.pages);
+};
+
 /** A closed group: its one badge, or a bar of badge numbers with counts. */
 export const GroupCell = ({
-  rows,
+  shares,
+  pages,
   slot,
   selected,
 }: {
-  readonly rows: readonly CoverageRow[];
+  readonly shares: SlotShares;
+  readonly pages: number;
   readonly slot: Slot;
   readonly selected: boolean;
 }) => {
-  const { frame } = useFrame();
-  const [first] = rows;
-  const keyOf = (row: CoverageRow) => `${row.cells[slot].part ?? row.cells[slot].how}`;
-  if (first && rows.every((row) => keyOf(row) === keyOf(first))) {
-    const cell = first.cells[slot];
-    const tied = rows.some((row) => row.cells[slot].tied);
-    const how = rows.every((row) => row.cells[slot].how === "choice")
-      ? "choice"
-      : cell.how === "choice"
-        ? "rule"
-        : cell.how;
-    return <CellView cell={{ ...cell, how, tied }} slot={slot} selected={selected} />;
+  const nameOf = useShareName();
+  const named = namedShares(shares, nameOf);
+  const [first, ...others] = shares.shares;
+  const isTied = shares.tied > 0;
+  const samePart = first && others.every((share) => share.part === first.part && share.part !== null);
+  if (first && (others.length === 0 || samePart)) {
+    const how = others.length === 0 ? first.how : "rule";
+    return <CellView cell={{ part: first.part, how, tied: isTied }} slot={slot} selected={selected} />;
   }
-  const shares = new Map<string, { label: string; pages: number }>();
-  for (const row of rows) {
-    const cell = row.cells[slot];
-    const part = cell.part === null ? undefined : frame.parts[cell.part];
-    const label = cell.how === "missing" ? "missing" : part && !part.isNothing ? String(part.number) : "none";
-    const share = shares.get(label) ?? { label, pages: 0 };
-    shares.set(label, { ...share, pages: share.pages + 1 });
-  }
-  const sorted = [...shares.values()].sort((a, b) => b.pages - a.pages);
-  const shown = sorted.slice(0, MOST_SHARES);
-  const more = sorted.length - shown.length;
-  const tied = rows.some((row) => row.cells[slot].tied);
-  const said = sorted.map(({ label, pages }) => `${label}: ${pages}`).join(", ");
+  const shown = named.slice(0, MOST_SHARES);
+  const more = named.length - shown.length;
+  const said = named
+    .slice(0, 12)
+    .map((share) => `${share.label}: ${share.pages}`)
+    .join(", ");
   return (
     <Box
       component="span"
@@ -115,13 +126,13 @@ export const GroupCell = ({
     >
       <SlotPictogram slot={slot} />
       <Box aria-hidden sx={{ display: "inline-flex", gap: "2px", fontSize: "0.75rem" }}>
-        {shown.map(({ label, pages }, index) => (
+        {shown.map((share, index) => (
           <Box
-            key={label}
+            key={share.label}
             sx={(theme) => ({
               px: "5px",
               height: 20,
-              minWidth: 14 + Math.round((pages / rows.length) * 44),
+              minWidth: 14 + Math.round((share.pages / pages) * 44),
               lineHeight: "20px",
               whiteSpace: "nowrap",
               background: theme.vars?.palette.ours.slotWash[slot],
@@ -129,12 +140,12 @@ export const GroupCell = ({
                 index === 0 ? `2px solid ${theme.vars?.palette.ours.slot[slot]}` : "2px solid transparent",
             })}
           >
-            <strong>{label}</strong>·{pages}
+            <strong>{share.label}</strong>·{share.pages}
           </Box>
         ))}
         {more > 0 ? <Box sx={{ lineHeight: "20px" }}>+{more}</Box> : null}
       </Box>
-      {tied ? <Note>tied</Note> : null}
+      {isTied ? <Note>tied</Note> : null}
     </Box>
   );
 };

@@ -1,58 +1,98 @@
 "use client";
 import { Box } from "@mui/material";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import Link from "next/link";
-import { type KeyboardEvent, useMemo, useRef } from "react";
+import { type KeyboardEvent, type MouseEvent, useMemo, useRef } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
-import { SLOT_NAMES } from "../../messages/words";
-import { useSite } from "../client/hooks";
+import { groupWords } from "../../messages/coverage";
+import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
+import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
 import { CellView, GroupCell } from "./CellView";
-import { groupName, type Selection } from "./selection";
+import type { Selection } from "./selection";
+import { type RowPlace, type TableView, useRows } from "./useRows";
 
 const COLUMNS =
   "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(80px,.6fr) minmax(132px,1.2fr)";
 const ROW = 33;
 
+/** One line of the table: a group that opens, a page in an open group, or a group that is a single page. */
 type Line =
-  | { readonly type: "group"; readonly group: CoverageGroup; readonly open: boolean }
-  | { readonly type: "page"; readonly row: CoverageRow };
+  | { readonly type: "group"; readonly group: CoverageGroup; readonly isOpen: boolean }
+  | { readonly type: "row"; readonly place: RowPlace }
+  | { readonly type: "single"; readonly row: CoverageRow };
+
+interface Runs {
+  readonly count: number;
+  readonly lineAt: (index: number) => Line;
+}
+
+/** Lines are worked out from group sizes, not listed: a hundred thousand of them cost nothing. */
+const runsOf = (groups: readonly CoverageGroup[], open: ReadonlySet<string>): Runs => {
+  const starts: { from: number; group: CoverageGroup; isOpen: boolean; isSingle: boolean }[] = [];
+  let count = 0;
+  for (const group of groups) {
+    const isSingle = group.only !== null && group.type !== "kind" && group.type !== "term";
+    const isOpen = !isSingle && open.has(group.id);
+    starts.push({ from: count, group, isOpen, isSingle });
+    count += 1 + (isOpen ? group.rows : 0);
+  }
+  const lineAt = (index: number): Line => {
+    const start = starts.findLast(({ from }) => from <= index);
+    if (!start) throw new Error(`coverage table: expected a line ${index}, got ${count} lines`);
+    const { from, group, isOpen, isSingle } = start;
+    if (isSingle && group.only)
+      return { type: "single", row: { ...group.only, title: groupWords(group), depth: -1 } };
+    if (index === from) return { type: "group", group, isOpen };
+    return { type: "row", place: { group: group.id, at: index - from - 1 } };
+  };
+  return { count, lineAt };
+};
+
+export interface Picked {
+  readonly slot: Slot;
+  readonly pages: readonly string[];
+  readonly label: string;
+}
 
 interface Props {
   readonly groups: readonly CoverageGroup[];
+  readonly view: TableView;
   readonly open: ReadonlySet<string>;
   readonly onOpen: (group: string) => void;
   readonly selection: Selection | null;
-  readonly onSelect: (slot: Slot, pages: readonly string[], label: string, adding: boolean) => void;
+  readonly onSelect: (selection: Selection) => void;
+  /** Another cell beside those selected; `extend` never takes one out. */
+  readonly onAdd: (picked: Picked, extend: boolean) => void;
 }
 
-/** Pages × slots. Only the rows in view are in the document; arrow keys walk the cells. */
-export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Props) => {
+/** Pages × slots. Only the rows in view are fetched and in the document; arrow keys walk the cells, Shift selects. */
+export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect, onAdd }: Props) => {
+  const { asked } = useFrame();
   const scroller = useRef<HTMLDivElement>(null);
-  const lines = useMemo(
-    () =>
-      groups.flatMap((group): Line[] => {
-        const isSingle = group.rows.length === 1 && group.type !== "kind";
-        if (isSingle)
-          return [
-            { type: "page", row: { ...(group.rows[0] as CoverageRow), title: groupName(group), depth: -1 } },
-          ];
-        const isOpen = open.has(group.id);
-        return [
-          { type: "group", group, open: isOpen },
-          ...(isOpen ? group.rows.map((row): Line => ({ type: "page", row })) : []),
-        ];
-      }),
-    [groups, open],
-  );
+  const runs = useMemo(() => runsOf(groups, open), [groups, open]);
   const virtual = useVirtualizer({
-    count: lines.length,
+    count: runs.count,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
   });
-  const everyPage = useMemo(() => groups.flatMap((group) => group.rows.map((row) => row.identity)), [groups]);
+  const items = virtual.getVirtualItems().filter(({ index }) => index < runs.count);
+  const lines = items.map(({ index }) => runs.lineAt(index));
+  const rowAt = useRows(
+    asked,
+    view,
+    lines.flatMap((line) => (line.type === "row" ? [line.place] : [])),
+  );
+  const rowOf = (line: Line): CoverageRow | undefined =>
+    line.type === "single" ? line.row : line.type === "row" ? rowAt(line.place) : undefined;
+  const pickedAt = (index: number, slot: Slot): Picked | null => {
+    const line = runs.lineAt(index);
+    if (line.type === "group")
+      return { slot, pages: [`group:${line.group.id}`], label: groupWords(line.group) };
+    const row = rowOf(line);
+    return row ? { slot, pages: [row.key], label: titleOf(row) } : null;
+  };
 
   const walk = (event: KeyboardEvent<HTMLElement>) => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-cell]");
@@ -60,18 +100,25 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
     if (!cell?.dataset["cell"] || !step) return;
     event.preventDefault();
     const [line = 0, column = 0] = cell.dataset["cell"].split(" ").map(Number);
-    const next = [line + (step[0] as number), column + (step[1] as number)];
-    if (next[0] !== line) virtual.scrollToIndex(Math.max(0, Math.min(lines.length - 1, next[0] as number)));
+    const next = Math.max(0, Math.min(runs.count - 1, line + (step[0] as number)));
+    const nextColumn = column + (step[1] as number);
+    if (next !== line) virtual.scrollToIndex(next);
     requestAnimationFrame(() =>
-      scroller.current?.querySelector<HTMLElement>(`[data-cell="${next.join(" ")}"]`)?.focus(),
+      scroller.current?.querySelector<HTMLElement>(`[data-cell="${next} ${nextColumn}"]`)?.focus(),
     );
+    const slot = SLOTS[column - 1];
+    if (!event.shiftKey || step[0] === 0 || !slot) return;
+    for (const at of [line, next]) {
+      const picked = pickedAt(at, slot);
+      if (picked) onAdd(picked, true);
+    }
   };
 
   return (
     <Box
       role="table"
       aria-label="Pages and what fills their slots"
-      aria-rowcount={lines.length + 1}
+      aria-rowcount={runs.count + 1}
       onKeyDown={walk}
       sx={{ display: "flex", flexDirection: "column", minHeight: 0, minWidth: 720, flex: 1 }}
     >
@@ -85,8 +132,9 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
         {SLOTS.map((slot) => (
           <Box key={slot} role="columnheader">
             <HeadButton
-              onClick={() => onSelect(slot, everyPage, "all pages", false)}
-              title={`Select the ${SLOT_NAMES[slot].toLowerCase()} of all pages`}
+              onClick={() => onSelect({ is: "column", slot })}
+              isSelected={selection?.is === "column" && selection.slot === slot}
+              title={`The ${SLOT_NAMES[slot].toLowerCase()} of all pages: shares, one for all, what is expected`}
             >
               {SLOT_NAMES[slot]}
             </HeadButton>
@@ -95,44 +143,47 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
       </Box>
       <Box
         ref={scroller}
+        data-testid="coverage-rows"
         sx={{
           flex: 1,
           height: { xs: "70vh", md: "auto" },
           minHeight: 200,
           overflowY: "auto",
           overflowX: "hidden",
+          contain: "strict",
         }}
       >
         <Box role="rowgroup" sx={{ position: "relative", height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((item) => {
-            const line = lines[item.index] as Line;
+          {items.map((item, place) => {
+            const line = lines[place] as Line;
+            const row = rowOf(line);
             return (
               <Box
                 key={item.key}
                 role="row"
                 aria-rowindex={item.index + 2}
-                sx={{
-                  position: "absolute",
-                  insetInline: 0,
-                  top: 0,
-                  transform: `translateY(${item.start}px)`,
-                  height: ROW,
-                  display: "grid",
-                  gridTemplateColumns: COLUMNS,
-                  alignItems: "center",
-                  borderBottom: 1,
-                  borderColor: "divider",
-                }}
+                style={{ transform: `translateY(${item.start}px)` }}
+                sx={ROW_STYLE}
               >
-                <NameCell line={line} onOpen={onOpen} index={item.index} />
+                {line.type === "group" ? (
+                  <GroupName line={line} onOpen={onOpen} index={item.index} />
+                ) : (
+                  <PageName row={row} index={item.index} selection={selection} onSelect={onSelect} />
+                )}
                 {SLOTS.map((slot, column) => (
                   <SlotCell
                     key={slot}
                     line={line}
+                    row={row}
                     slot={slot}
                     at={`${item.index} ${column + 1}`}
                     selection={selection}
-                    onSelect={onSelect}
+                    onPick={(event) => {
+                      const picked = pickedAt(item.index, slot);
+                      if (!picked) return;
+                      if (event.ctrlKey || event.metaKey || event.shiftKey) onAdd(picked, event.shiftKey);
+                      else onSelect({ is: "cells", ...picked });
+                    }}
                   />
                 ))}
               </Box>
@@ -144,89 +195,130 @@ export const CoverageTable = ({ groups, open, onOpen, selection, onSelect }: Pro
   );
 };
 
-const HeadButton = ({ children, ...rest }: React.ComponentProps<"button">) => (
+const ROW_STYLE = {
+  position: "absolute",
+  insetInline: 0,
+  top: 0,
+  height: ROW,
+  display: "grid",
+  gridTemplateColumns: COLUMNS,
+  alignItems: "center",
+  borderBottom: 1,
+  borderColor: "divider",
+} as const;
+
+const titleOf = (row: CoverageRow): string => (row.later === null ? row.title : `${row.title}, later pages`);
+
+const HeadButton = ({
+  children,
+  isSelected,
+  ...rest
+}: React.ComponentProps<"button"> & { readonly isSelected: boolean }) => (
   <Box
     component="button"
     type="button"
+    aria-pressed={isSelected}
     {...rest}
-    sx={{
+    sx={(theme) => ({
       font: "inherit",
       fontSize: 12,
       fontWeight: 600,
-      color: "text.secondary",
-      background: "none",
+      color: isSelected ? "text.primary" : "text.secondary",
+      background: isSelected ? theme.vars?.palette.ours.brassWash : "none",
       border: 0,
       p: 0,
       py: 1,
+      pr: 1,
       cursor: "pointer",
       "&:hover": { color: "text.primary", textDecoration: "underline" },
-    }}
+    })}
   >
     {children}
   </Box>
 );
 
-const NameCell = ({
+const PLAIN_BUTTON = {
+  font: "inherit",
+  color: "inherit",
+  background: "none",
+  border: 0,
+  p: 0,
+  cursor: "pointer",
+  textAlign: "left",
+} as const;
+const CUT = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
+
+const GroupName = ({
   line,
   onOpen,
   index,
 }: {
-  readonly line: Line;
+  readonly line: Extract<Line, { type: "group" }>;
   readonly onOpen: Props["onOpen"];
   readonly index: number;
+}) => (
+  <Box role="rowheader" sx={CUT}>
+    <Box
+      component="button"
+      type="button"
+      data-cell={`${index} 0`}
+      aria-expanded={line.isOpen}
+      onClick={() => onOpen(line.group.id)}
+      sx={{ ...PLAIN_BUTTON, fontWeight: 600 }}
+    >
+      {line.isOpen ? "▾" : "▸"} {groupWords(line.group)}{" "}
+      <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{line.group.pages}</Quiet>
+    </Box>
+  </Box>
+);
+
+const PageName = ({
+  row,
+  index,
+  selection,
+  onSelect,
+}: {
+  readonly row: CoverageRow | undefined;
+  readonly index: number;
+  readonly selection: Selection | null;
+  readonly onSelect: Props["onSelect"];
 }) => {
-  const site = useSite();
-  const cut = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
-  if (line.type === "group")
+  if (!row)
     return (
-      <Box role="rowheader" sx={cut}>
-        <Box
-          component="button"
-          type="button"
-          data-cell={`${index} 0`}
-          aria-expanded={line.open}
-          onClick={() => onOpen(line.group.id)}
-          sx={{
-            font: "inherit",
-            fontWeight: 600,
-            color: "inherit",
-            background: "none",
-            border: 0,
-            p: 0,
-            cursor: "pointer",
-          }}
-        >
-          {line.open ? "▾" : "▸"} {groupName(line.group)}{" "}
-          <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{line.group.rows.length}</Quiet>
-        </Box>
+      <Box role="rowheader" aria-busy sx={{ pl: "18px", color: "text.secondary" }}>
+        …
       </Box>
     );
-  const { row } = line;
+  const isSelected = selection?.is === "row" && selection.page === row.key;
   return (
-    <Box
-      role="rowheader"
-      sx={{
-        ...cut,
-        pl: row.depth < 0 ? 0 : `${18 + row.depth * 14}px`,
-        fontWeight: row.depth < 0 ? 600 : 400,
-      }}
-    >
+    <Box role="rowheader" style={{ paddingLeft: row.depth < 0 ? 0 : 18 + row.depth * 14 }} sx={CUT}>
       <Box
-        component={Link}
-        href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
+        component="button"
+        type="button"
         data-cell={`${index} 0`}
         title={row.path}
-        sx={{
+        aria-pressed={isSelected}
+        onClick={() => onSelect({ is: "row", page: row.key, identity: row.identity, label: titleOf(row) })}
+        sx={(theme) => ({
+          ...PLAIN_BUTTON,
+          ...CUT,
           display: "block",
+          width: "100%",
           lineHeight: `${ROW - 2}px`,
-          overflow: "hidden",
-          textOverflow: "ellipsis",
-          color: "inherit",
-          textDecoration: "none",
+          fontWeight: row.depth < 0 ? 600 : 400,
+          background: isSelected ? theme.vars?.palette.ours.brassWash : "none",
           "&:hover": { textDecoration: "underline" },
-        }}
+          "&:focus-visible": { outlineOffset: -2 },
+        })}
       >
-        {row.title}
+        {row.later === null ? (
+          row.title
+        ) : (
+          <Quiet>
+            {row.depth > 0 ? "" : `${row.title}, `}its{" "}
+            {row.later === 1 ? "second page" : `${pagesText(row.later)} after the first`}
+          </Quiet>
+        )}
       </Box>
     </Box>
   );
@@ -234,15 +326,19 @@ const NameCell = ({
 
 interface SlotCellProps {
   readonly line: Line;
+  readonly row: CoverageRow | undefined;
   readonly slot: Slot;
   readonly at: string;
   readonly selection: Selection | null;
-  readonly onSelect: Props["onSelect"];
+  readonly onPick: (event: MouseEvent) => void;
 }
-const SlotCell = ({ line, slot, at, selection, onSelect }: SlotCellProps) => {
-  const pages = line.type === "group" ? line.group.rows.map((row) => row.identity) : [line.row.identity];
-  const label = line.type === "group" ? groupName(line.group) : line.row.title;
-  const isSelected = selection?.slot === slot && pages.every((page) => selection.pages.includes(page));
+const SlotCell = ({ line, row, slot, at, selection, onPick }: SlotCellProps) => {
+  const key = line.type === "group" ? `group:${line.group.id}` : row?.key;
+  const label = line.type === "group" ? groupWords(line.group) : row ? titleOf(row) : "a page";
+  const isSelected =
+    key !== undefined &&
+    ((selection?.is === "cells" && selection.slot === slot && selection.pages.includes(key)) ||
+      (selection?.is === "column" && selection.slot === slot));
   return (
     <Box role="cell" sx={{ height: "100%", minWidth: 0 }}>
       <Box
@@ -251,31 +347,29 @@ const SlotCell = ({ line, slot, at, selection, onSelect }: SlotCellProps) => {
         data-cell={at}
         aria-pressed={isSelected}
         aria-label={`${SLOT_NAMES[slot]} of ${label}`}
-        onClick={(event: React.MouseEvent) =>
-          onSelect(slot, pages, label, event.ctrlKey || event.metaKey || event.shiftKey)
-        }
+        onClick={onPick}
         sx={(theme) => ({
-          font: "inherit",
-          color: "inherit",
-          textAlign: "left",
+          ...PLAIN_BUTTON,
           width: "100%",
           height: "100%",
-          p: 0,
           pl: "4px",
           ml: "-4px",
           overflow: "hidden",
           whiteSpace: "nowrap",
-          border: 0,
-          cursor: "pointer",
           background: isSelected ? theme.vars?.palette.ours.brassWash : "none",
           "&:hover": { background: theme.vars?.palette.ours.brassWash },
           "&:focus-visible": { outlineOffset: -2 },
         })}
       >
-        {line.type === "group" && !line.open ? (
-          <GroupCell rows={line.group.rows} slot={slot} selected={isSelected} />
-        ) : line.type === "page" ? (
-          <CellView cell={line.row.cells[slot]} slot={slot} selected={isSelected} />
+        {line.type === "group" && !line.isOpen ? (
+          <GroupCell
+            shares={line.group.slots[slot]}
+            pages={line.group.pages}
+            slot={slot}
+            selected={isSelected}
+          />
+        ) : row ? (
+          <CellView cell={row.cells[slot]} slot={slot} selected={isSelected} />
         ) : null}
       </Box>
     </Box>

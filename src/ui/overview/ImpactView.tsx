@@ -22,13 +22,21 @@ const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot 
 
 /** What a change does, before it is done: groups a person can read, down to single pages. */
 export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
-  if (impact.groups.length === 0 && impact.redrawn.length === 0)
+  const { appear, vanish } = impact;
+  if (impact.groups.length + impact.redrawn.length + appear.pages + vanish.pages === 0)
     return <Quiet>No page shows anything else.</Quiet>;
   return (
     <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 0.75 }}>
       {impact.groups.map((group, index) => (
         <ImpactLine key={index} group={group} />
       ))}
+      {impact.moreGroups > 0 ? (
+        <li>
+          <Quiet>and {impact.moreGroups} smaller groups</Quiet>
+        </li>
+      ) : null}
+      {appear.pages > 0 ? <Coming words="appear" pages={appear.pages} titles={appear.titles} /> : null}
+      {vanish.pages > 0 ? <Coming words="vanish" pages={vanish.pages} titles={vanish.titles} /> : null}
       {impact.redrawn.map(({ part, pages }, index) => (
         <li key={`redrawn ${index}`}>
           {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null}{" "}
@@ -36,6 +44,42 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
         </li>
       ))}
     </Box>
+  );
+};
+
+type Titled = ImpactData["groups"][number]["titles"];
+
+const Titles = ({ titles, pages }: { readonly titles: Titled; readonly pages: number }) => (
+  <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2, color: "text.secondary", fontSize: 12 }}>
+    {titles.map((page) => (
+      <li key={`${page.path} ${page.isLater}`}>
+        {page.title}
+        {page.isLater ? ", later pages" : ""} <Mono>{page.path}</Mono>
+      </li>
+    ))}
+    {pages > titles.length ? <li>and {pages - titles.length} more</li> : null}
+  </Box>
+);
+
+/** Pages that a change brings or takes: another page size, content that goes. */
+const Coming = ({
+  words,
+  pages,
+  titles,
+}: {
+  readonly words: string;
+  readonly pages: number;
+  readonly titles: Titled;
+}) => {
+  const [open, setOpen] = useState(false);
+  return (
+    <li>
+      <Act onClick={() => setOpen(!open)} aria-expanded={open} style={{ fontWeight: 400 }}>
+        {pagesText(pages)}
+      </Act>{" "}
+      <Quiet>{pages === 1 ? `${words}s` : words}</Quiet>
+      {open ? <Titles titles={titles} pages={pages} /> : null}
+    </li>
   );
 };
 
@@ -51,16 +95,7 @@ const ImpactLine = ({ group }: { readonly group: ImpactData["groups"][number] })
           on {pagesText(group.pages)}
         </Act>
       </Box>
-      {open ? (
-        <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2, color: "text.secondary", fontSize: 12 }}>
-          {group.titles.map((page) => (
-            <li key={page.path}>
-              {page.title} <Mono>{page.path}</Mono>
-            </li>
-          ))}
-          {group.pages > group.titles.length ? <li>and {group.pages - group.titles.length} more</li> : null}
-        </Box>
-      ) : null}
+      {open ? <Titles titles={group.titles} pages={group.pages} /> : null}
     </li>
   );
 };

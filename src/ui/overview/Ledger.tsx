@@ -1,91 +1,153 @@
 "use client";
 import { Box } from "@mui/material";
-import { useRouter } from "next/navigation";
+import { useState } from "react";
 import type { Finding } from "../../core/placement/findings";
-import { describeFinding, MEND_NAMES } from "../../messages/findings";
+import {
+  countFindings,
+  describeAudiences,
+  describeFinding,
+  FINDING_NAMES,
+  MEND_NAMES,
+} from "../../messages/findings";
 import { pages as pagesText } from "../../messages/words";
-import { useAct, useSite } from "../client/hooks";
+import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Wrong } from "../theme/pieces";
-import type { Selection } from "./selection";
+import { type Found, findingKey } from "./FindingSheet";
+import { cellsOf, type Selection } from "./selection";
 
 /** What there is to settle, each line with the click that mends it. */
 export const Ledger = ({
-  findings,
-  pages,
+  current,
+  onFinding,
   onSelect,
 }: {
-  readonly findings: readonly Finding[];
-  readonly pages: number;
+  readonly current: Found | null;
+  readonly onFinding: (finding: Found) => void;
   readonly onSelect: (selection: Selection) => void;
 }) => {
-  const { badge } = useFrame();
-  const mend = useMend(onSelect);
-  if (findings.length === 0)
+  const { frame, asked, badge, moment } = useFrame();
+  const [code, setCode] = useState<Finding["code"] | null>(null);
+  const { data } = useCall("findings", {
+    state: asked.state,
+    ...(asked.at ? { at: asked.at } : {}),
+    ...(code === null ? {} : { code }),
+  });
+  if (!data)
     return (
-      <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
-        <Quiet>Nothing to settle. Checked {pagesText(pages)}.</Quiet>
+      <Box role="status" sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
+        <Quiet>Checking …</Quiet>
       </Box>
     );
+  if (data.total === 0)
+    return (
+      <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
+        <Quiet>Nothing to settle. Checked {pagesText(data.pages)}.</Quiet>
+      </Box>
+    );
+  const codes = Object.entries(data.counts) as [Finding["code"], number][];
+  const settle = (finding: Found) => {
+    // the pages without a part are selected: what fills them is chosen like anywhere
+    if (finding.code === "missing")
+      onSelect(cellsOf(finding.slot, [`missing:${finding.slot}`], pagesText(finding.pages)));
+    else onFinding(finding);
+  };
   return (
-    <Box
-      component="ul"
-      aria-label="To settle"
-      sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 190, overflow: "auto" }}
-    >
-      {findings.map((finding, index) => (
+    <Box>
+      {codes.length > 1 || data.more > 0 ? (
         <Box
-          component="li"
-          key={index}
-          sx={{
-            display: "grid",
-            gridTemplateColumns: "78px minmax(0,1fr) auto",
-            gap: 1,
-            alignItems: "center",
-            minHeight: 35,
-            borderBottom: 1,
-            borderColor: "divider",
-            pr: 1,
-          }}
+          role="group"
+          aria-label="What to settle, by kind"
+          sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, pt: 1, pb: 0.25 }}
         >
-          {finding.severity === "error" ? (
-            <Wrong>{finding.code}</Wrong>
-          ) : (
-            <Box
-              component="span"
-              sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
-            >
-              {finding.code === "noBody" ? "no body" : finding.code}
-            </Box>
-          )}
-          <span>{sentenceCase(describeFinding(finding, badge))}</span>
-          <Act onClick={() => mend(finding)}>{MEND_NAMES[finding.code]}</Act>
+          <CodeButton isOn={code === null} onClick={() => setCode(null)}>
+            {data.total} to settle
+          </CodeButton>
+          {codes.map(([each, number]) => (
+            <CodeButton key={each} isOn={code === each} onClick={() => setCode(code === each ? null : each)}>
+              {countFindings(each, number)}
+            </CodeButton>
+          ))}
         </Box>
-      ))}
+      ) : null}
+      <Box
+        component="ul"
+        aria-label="To settle"
+        sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 178, overflow: "auto" }}
+      >
+        {data.findings.map((finding) => {
+          const key = findingKey(finding);
+          const isCurrent = current !== null && findingKey(current) === key;
+          return (
+            <Box
+              component="li"
+              key={`${key} ${finding.audiences.join()}`}
+              sx={(theme) => ({
+                display: "grid",
+                gridTemplateColumns: "78px minmax(0,1fr) auto",
+                gap: 1,
+                alignItems: "center",
+                minHeight: 35,
+                borderBottom: 1,
+                borderColor: "divider",
+                pr: 1,
+                background: isCurrent ? theme.vars?.palette.ours.brassWash : undefined,
+              })}
+            >
+              {finding.severity === "error" ? (
+                <Wrong>{FINDING_NAMES[finding.code]}</Wrong>
+              ) : (
+                <Box
+                  component="span"
+                  sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+                >
+                  {FINDING_NAMES[finding.code]}
+                </Box>
+              )}
+              <span>
+                {sentenceCase(describeFinding(finding, badge, moment))}{" "}
+                {finding.audiences.length > 0 ? (
+                  <Quiet>Seen {describeAudiences(finding.audiences, frame.levels)}.</Quiet>
+                ) : null}
+              </span>
+              <Act
+                onClick={() => settle(finding)}
+                aria-label={`${MEND_NAMES[finding.code]}: ${describeFinding(finding, badge, moment)}`}
+              >
+                {MEND_NAMES[finding.code]}
+              </Act>
+            </Box>
+          );
+        })}
+        {data.more > 0 ? (
+          <Box component="li" sx={{ py: 1 }}>
+            <Quiet>and {data.more} more of the same; settle these first.</Quiet>
+          </Box>
+        ) : null}
+      </Box>
     </Box>
   );
 };
 
-const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const CodeButton = ({ isOn, ...rest }: React.ComponentProps<"button"> & { readonly isOn: boolean }) => (
+  <Box
+    component="button"
+    type="button"
+    aria-pressed={isOn}
+    {...rest}
+    sx={(theme) => ({
+      font: "inherit",
+      fontWeight: isOn ? 650 : 400,
+      color: isOn ? "text.primary" : "text.secondary",
+      background: "none",
+      border: 0,
+      borderBottom: 2,
+      borderColor: isOn ? theme.vars?.palette.ours.brass : "transparent",
+      p: 0,
+      cursor: "pointer",
+      "@media (pointer: coarse)": { minHeight: 44 },
+    })}
+  />
+);
 
-const useMend = (onSelect: (selection: Selection) => void) => {
-  const router = useRouter();
-  const site = useSite();
-  const choose = useAct("choosePage");
-  return (finding: Finding) => {
-    switch (finding.code) {
-      case "nowhere":
-      case "overruled":
-      case "broken":
-        return router.push(`/s/${site}/parts/${finding.part}/where`);
-      case "tied":
-        return router.push(`/s/${site}/parts/${finding.parts[0]}/where`);
-      case "noBody":
-        return router.push(`/s/${site}/parts/${finding.part}`);
-      case "missing":
-        return onSelect({ slot: finding.slot, pages: finding.pages, label: pagesText(finding.pages.length) });
-      case "unused":
-        return choose.mutate({ pages: [finding.page], slot: finding.slot, choice: "everywhere" });
-    }
-  };
-};
+const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -5,29 +5,41 @@ import { count, pages as pagesText } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
-import { Pending, SheetHead } from "../theme/pieces";
+import { Pending, Quiet, SheetHead } from "../theme/pieces";
+import { ColumnSheet } from "./ColumnSheet";
 import { CoverageTable } from "./CoverageTable";
+import { FilterBar } from "./FilterBar";
+import { FindingSheet, type Found } from "./FindingSheet";
 import { Ledger } from "./Ledger";
-import { type Selection, toggled } from "./selection";
+import { RowSheet } from "./RowSheet";
+import { extended, type Selection, toggled } from "./selection";
+import { useFilter } from "./useFilter";
 import { WhySheet } from "./WhySheet";
 
 /** The home of a site: what fills every slot of every page, what there is to settle, and why. */
 export const OverviewScreen = () => {
-  const { seen } = useFrame();
-  const { data, error } = useCall("coverage", { audience: seen.audience as "signedOut", state: seen.state });
+  const { seen, asked } = useFrame();
+  const { view, setView } = useFilter();
+  const { data, error } = useCall("coverage", { ...asked, by: view.by, filter: view.filter });
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [selection, setSelection] = useState<Selection | null>(null);
-  useKeys({ escape: () => setSelection(null) });
+  const [finding, setFinding] = useState<Found | null>(null);
+  const select = (next: Selection | null) => {
+    setFinding(null);
+    setSelection(next);
+  };
+  useKeys({ escape: () => select(null) });
   if (!data) return <Pending error={error} what="Resolving all pages …" />;
   const toggle = (group: string) =>
     setOpen((now) =>
       now.has(group) ? new Set([...now].filter((each) => each !== group)) : new Set([...now, group]),
     );
+  const hasSheet = selection !== null || finding !== null;
   return (
     <Box
       sx={{
         display: "grid",
-        gridTemplateColumns: { xs: "minmax(0,1fr)", lg: selection ? "minmax(0,1fr) 340px" : "minmax(0,1fr)" },
+        gridTemplateColumns: { xs: "minmax(0,1fr)", lg: hasSheet ? "minmax(0,1fr) 340px" : "minmax(0,1fr)" },
         height: { md: "100%" },
         gridTemplateRows: { lg: "minmax(0,1fr)" },
       }}
@@ -57,29 +69,46 @@ export const OverviewScreen = () => {
             {open.size > 0 ? "Close all" : "Open all"}
           </Button>
         </SheetHead>
-        <Ledger findings={data.findings} pages={data.pages} onSelect={setSelection} />
-        <Box
-          sx={{
-            mt: 1.5,
-            overflowX: "auto",
-            flex: 1,
-            minHeight: 300,
-            display: "flex",
-            flexDirection: "column",
+        <Ledger
+          current={finding}
+          onFinding={(next) => {
+            setSelection(null);
+            setFinding(next);
           }}
-        >
-          <CoverageTable
-            groups={data.groups}
-            open={open}
-            onOpen={toggle}
-            selection={selection}
-            onSelect={(slot, pages, label, adding) =>
-              setSelection(adding ? toggled(selection, slot, pages, label) : { slot, pages, label })
-            }
-          />
-        </Box>
+          onSelect={select}
+        />
+        <FilterBar view={view} onChange={setView} groupings={data.groupings} />
+        {data.groups.length === 0 ? (
+          <Box sx={{ py: 3 }}>
+            <Quiet>No page fits. Change what is looked for, or show all pages again.</Quiet>
+          </Box>
+        ) : (
+          <Box
+            sx={{
+              mt: 0.5,
+              overflowX: "auto",
+              flex: 1,
+              minHeight: 300,
+              display: "flex",
+              flexDirection: "column",
+            }}
+          >
+            <CoverageTable
+              groups={data.groups}
+              view={view}
+              open={open}
+              onOpen={toggle}
+              selection={selection}
+              onSelect={select}
+              onAdd={({ slot, pages, label }, extend) => {
+                setFinding(null);
+                setSelection((now) => (extend ? extended : toggled)(now, slot, pages, label));
+              }}
+            />
+          </Box>
+        )}
       </Box>
-      {selection ? (
+      {hasSheet ? (
         <Box
           component="aside"
           aria-label="Why, and use another"
@@ -95,7 +124,10 @@ export const OverviewScreen = () => {
             overflow: { lg: "auto" },
           })}
         >
-          <WhySheet selection={selection} />
+          {finding ? <FindingSheet finding={finding} onDone={() => setFinding(null)} /> : null}
+          {selection?.is === "cells" ? <WhySheet selection={selection} view={view} /> : null}
+          {selection?.is === "row" ? <RowSheet selection={selection} onSelect={select} /> : null}
+          {selection?.is === "column" ? <ColumnSheet slot={selection.slot} data={data} view={view} /> : null}
         </Box>
       ) : null}
     </Box>

@@ -3,7 +3,6 @@ import { Box, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
-import { describeCondition } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
 import type { CallInput, CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
@@ -12,24 +11,28 @@ import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { ImpactView } from "./ImpactView";
-import type { Selection } from "./selection";
+import type { TableView } from "./useRows";
 
 type Wanted = NonNullable<CallInput<"offer">["wanted"]>;
 type Way = CallResult<"offer">["ways"][number];
 
 interface Props {
-  readonly selection: Selection;
+  readonly title?: string;
+  readonly slot: Slot;
+  /** Picks, as the table selects them. */
+  readonly pages: readonly string[];
+  readonly view: TableView;
   /** The part that shows there now, if it is one and the same. */
   readonly current: string | null;
   readonly hasOwnChoice: boolean;
 }
 
 /** Another part for the selected pages: every way is computed first, what would not work is not offered. */
-export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
+export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: Props) => {
   const { frame } = useFrame();
   const [wanted, setWanted] = useState<Wanted | null>(null);
-  const { slot, pages } = selection;
-  const these = pages.length === 1 ? "just for this page" : "just for these pages";
+  const isOne = pages.length === 1 && !/^(group:|missing:|every$)/.test(pages[0] ?? "");
+  const these = isOne ? "just for this page" : "just for these pages";
   const others = Object.entries(frame.parts).filter(
     ([id, part]) =>
       part.slot === slot &&
@@ -70,7 +73,7 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
   return (
     <Box component="section" aria-labelledby="use-another" sx={{ mt: 3 }}>
       <Typography id="use-another" variant="h2">
-        Use another here
+        {title ?? "Use another here"}
       </Typography>
       <Box
         component="ul"
@@ -114,7 +117,14 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
                 {option.words}
               </Box>
               {open ? (
-                <Ways slot={slot} pages={pages} wanted={option.wanted} onDone={() => setWanted(null)} />
+                <Ways
+                  slot={slot}
+                  pages={pages}
+                  view={view}
+                  wanted={option.wanted}
+                  isOne={isOne}
+                  onDone={() => setWanted(null)}
+                />
               ) : null}
             </Box>
           );
@@ -127,21 +137,28 @@ export const UseAnother = ({ selection, current, hasOwnChoice }: Props) => {
 const Ways = ({
   slot,
   pages,
+  view,
   wanted,
+  isOne,
   onDone,
 }: {
   readonly slot: Slot;
   readonly pages: readonly string[];
+  readonly view: TableView;
   readonly wanted: Wanted;
+  readonly isOne: boolean;
   readonly onDone: () => void;
 }) => {
-  const { seen } = useFrame();
+  const { asked } = useFrame();
   // one key a mount: created parts have ids of their own in the answer that is carried out
   const { data, error, isPlaceholderData } = useCall("offer", {
     slot,
     pages: [...pages],
     wanted,
-    audience: seen.audience as "signedOut",
+    by: view.by,
+    filter: view.filter,
+    audience: asked.audience,
+    ...(asked.at ? { at: asked.at } : {}),
   });
   if (error) return <Trouble>{error.message}</Trouble>;
   if (!data || isPlaceholderData)
@@ -159,7 +176,7 @@ const Ways = ({
   return (
     <Box sx={{ px: 1.5, pb: 1.5, display: "grid", gap: 2 }}>
       {data.ways.map((way) => (
-        <WayView key={way.way} way={way} wanted={wanted} count={pages.length} onDone={onDone} />
+        <WayView key={way.way} way={way} wanted={wanted} isOne={isOne} onDone={onDone} />
       ))}
     </Box>
   );
@@ -168,15 +185,14 @@ const Ways = ({
 const WayView = ({
   way,
   wanted,
-  count,
+  isOne,
   onDone,
 }: {
   readonly way: Way;
   readonly wanted: Wanted;
-  readonly count: number;
+  readonly isOne: boolean;
   readonly onDone: () => void;
 }) => {
-  const { frame } = useFrame();
   const change = useAct("change");
   const notice = useUndoNotice();
   const router = useRouter();
@@ -185,10 +201,10 @@ const WayView = ({
     wanted.use === "everywhere"
       ? "Give it back to the rules"
       : way.way === "thisPageOnly"
-        ? count === 1
+        ? isOne
           ? "This page only"
           : "These pages only, each by its own choice"
-        : `A line: Shows on ${way.condition ? describeCondition(way.condition, frame.vocabulary) : ""}`;
+        : `A line: Shows on ${way.line ?? ""}`;
   const run = async () => {
     const saved = await change.mutateAsync({ operations: [...way.operations] });
     onDone();

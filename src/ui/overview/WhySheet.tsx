@@ -2,7 +2,7 @@
 import { Box, Typography } from "@mui/material";
 import Link from "next/link";
 import type { Slot } from "../../core/model/slot";
-import { describeReason, describeVerdict } from "../../messages/placement-sentences";
+import { describeReason } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
@@ -10,34 +10,39 @@ import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { Rivals } from "./Rivals";
 import type { Selection } from "./selection";
 import { UseAnother } from "./UseAnother";
+import type { TableView } from "./useRows";
 
 type Explained = CallResult<"explain">;
 
 /** Why one page shows what it shows in a slot: the winner in a sentence, the rivals with their verdicts, what visitors see. */
-export const WhySheet = ({ selection }: { readonly selection: Selection }) => {
-  const { seen } = useFrame();
+export const WhySheet = ({
+  selection,
+  view,
+}: {
+  readonly selection: Extract<Selection, { is: "cells" }>;
+  readonly view: TableView;
+}) => {
+  const { asked } = useFrame();
   const { slot, pages, label } = selection;
-  const [page] = pages;
-  const single = pages.length === 1;
-  const { data, error } = useCall(
-    "explain",
-    { slot, page: page as string, audience: seen.audience as "signedOut", state: seen.state },
-    { enabled: single },
-  );
+  const [page = ""] = pages;
+  const single = pages.length === 1 && !/^(group:|missing:|every$)/.test(page);
+  const { data, error } = useCall("explain", { ...asked, slot, page }, { enabled: single });
   if (!single)
     return (
       <>
         <Head slot={slot} about={label} />
         <Typography sx={{ mt: 2 }}>
-          {pages.length} pages are selected. What you choose below is for all of them.
+          {pages.length === 1 ? "All its pages are" : `${pages.length} places are`} selected. What you choose
+          below is for all of them.
         </Typography>
-        <UseAnother key={pages.join()} selection={selection} current={null} hasOwnChoice />
+        <UseAnother key={pages.join()} slot={slot} pages={pages} view={view} current={null} hasOwnChoice />
       </>
     );
   if (error) return <Trouble>{error.message}</Trouble>;
-  if (!data || data.page.identity !== page || data.slot !== slot) return <Waiting what="Finding out why …" />;
+  if (!data || data.page.key !== page || data.slot !== slot) return <Waiting what="Finding out why …" />;
   const { answer } = data;
   const current = "part" in answer.resolved ? answer.resolved.part : null;
   const own =
@@ -46,11 +51,22 @@ export const WhySheet = ({ selection }: { readonly selection: Selection }) => {
     answer.unusedChoice !== null;
   return (
     <>
-      <Head slot={slot} about={data.page.title} path={data.page.path} />
+      <Head
+        slot={slot}
+        about={data.page.isLater ? `${data.page.title}, later pages` : data.page.title}
+        path={data.page.path}
+      />
       <Winner data={data} />
-      <Rivals data={data} />
+      <Rivals page={page} slot={slot} rows={data.rows} />
       <Visitors data={data} />
-      <UseAnother key={`${page} ${slot}`} selection={selection} current={current} hasOwnChoice={own} />
+      <UseAnother
+        key={`${page} ${slot}`}
+        slot={slot}
+        pages={pages}
+        view={view}
+        current={current}
+        hasOwnChoice={own}
+      />
     </>
   );
 };
@@ -141,25 +157,6 @@ export const SheetLink = (props: React.ComponentProps<typeof Link>) => (
     sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600, textUnderlineOffset: 3 })}
   />
 );
-
-const Rivals = ({ data }: { readonly data: Explained }) => {
-  const { frame, badge } = useFrame();
-  const rivals = data.rows.filter((row) => row.verdict.is !== "wins" && row.verdict.is !== "chosen");
-  if (rivals.length === 0) return null;
-  return (
-    <Box component="ul" aria-label="Other parts of this slot" sx={{ listStyle: "none", m: 0, p: 0 }}>
-      {rivals.map(({ part, verdict }) => {
-        const { is, because } = describeVerdict(verdict, frame.vocabulary, badge);
-        return (
-          <Box component="li" key={part} sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
-            <PartSign part={part} /> {frame.parts[part]?.name} <Quiet>{is}</Quiet>
-            {because ? <Box sx={{ color: "text.secondary" }}>{because}</Box> : null}
-          </Box>
-        );
-      })}
-    </Box>
-  );
-};
 
 /** Whether visitors see it already or only the draft has it. */
 const Visitors = ({ data }: { readonly data: Explained }) => {

@@ -1,22 +1,31 @@
 import type { Slot } from "../../core/model/slot";
-import type { CoverageGroup } from "../../core/placement/coverage";
 
-/** What is selected in the table: one slot of some pages, and how to call them. */
-export interface Selection {
-  readonly slot: Slot;
-  readonly pages: readonly string[];
-  /** "Eclipse weekend", "Sky notes", "all pages", "3 pages". */
-  readonly label: string;
-}
+/**
+ * What is selected in the table. Pages are picks as the server reads them: keys of single pages, `group:<id>`, or
+ * `every` for all that is shown.
+ */
+export type Selection =
+  /** One slot of some pages. */
+  | {
+      readonly is: "cells";
+      readonly slot: Slot;
+      readonly pages: readonly string[];
+      /** How to call them: "Eclipse weekend", "Sky notes", "3 places". */
+      readonly label: string;
+    }
+  /** All slots of one page. */
+  | { readonly is: "row"; readonly page: string; readonly identity: string; readonly label: string }
+  /** One slot of all pages shown. */
+  | { readonly is: "column"; readonly slot: Slot };
 
-export const GROUP_NAMES: Readonly<Record<CoverageGroup["type"], string>> = {
-  front: "Front page",
-  kind: "",
-  archives: "Archives",
-  search: "Search results",
-  notFound: "Not found",
-};
-export const groupName = (group: CoverageGroup): string => group.name || GROUP_NAMES[group.type];
+type Cells = Extract<Selection, { is: "cells" }>;
+
+export const cellsOf = (slot: Slot, pages: readonly string[], label: string): Cells => ({
+  is: "cells",
+  slot,
+  pages,
+  label,
+});
 
 /** Adds pages to a selection of the same slot, or takes them out if all are in already. */
 export const toggled = (
@@ -25,13 +34,24 @@ export const toggled = (
   pages: readonly string[],
   label: string,
 ): Selection | null => {
-  if (!selection || selection.slot !== slot) return { slot, pages, label };
+  if (selection?.is !== "cells" || selection.slot !== slot) return cellsOf(slot, pages, label);
   const has = new Set(selection.pages);
   const all = pages.every((page) => has.has(page));
   const next = all
     ? selection.pages.filter((page) => !pages.includes(page))
     : [...new Set([...selection.pages, ...pages])];
-  return next.length === 0
-    ? null
-    : { slot, pages: next, label: next.length === 1 ? label : `${next.length} pages` };
+  if (next.length === 0) return null;
+  return cellsOf(slot, next, next.length === 1 ? label : `${next.length} places`);
+};
+
+/** Adds pages without taking any out. */
+export const extended = (
+  selection: Selection | null,
+  slot: Slot,
+  pages: readonly string[],
+  label: string,
+): Selection => {
+  if (selection?.is !== "cells" || selection.slot !== slot) return cellsOf(slot, pages, label);
+  const next = [...new Set([...selection.pages, ...pages])];
+  return cellsOf(slot, next, next.length === 1 ? label : `${next.length} places`);
 };

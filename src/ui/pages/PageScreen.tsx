@@ -21,11 +21,10 @@ const MARGIN = 62;
 export const PageScreen = () => {
   const params = useParams<{ page: string }>();
   const identity = decodeURIComponent(params.page);
-  const { frame, seen } = useFrame();
+  const { frame, asked } = useFrame();
   const { data, error } = useCall("page", {
+    ...asked,
     page: identity,
-    audience: seen.audience as "signedOut",
-    state: seen.state,
   });
   const desk = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(760);
@@ -36,7 +35,7 @@ export const PageScreen = () => {
     return () => watch.disconnect();
   }, []);
   const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved]) ?? []);
-  const preview = usePreview(identity, null, seen, 1, chosen);
+  const preview = usePreview(identity, null, asked, 1, chosen);
   const [pointed, setPointed] = useState<string | null>(null);
   const [height, setHeight] = useState(800);
   const [places, setPlaces] = useState<Places>({});

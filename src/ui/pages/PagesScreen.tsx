@@ -1,167 +1,289 @@
 "use client";
-import { Box, TextField } from "@mui/material";
+import { Box, Checkbox } from "@mui/material";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import Link from "next/link";
-import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { type MouseEvent, useRef, useState } from "react";
 import { SLOTS } from "../../core/model/slot";
 import type { CoverageRow } from "../../core/placement/coverage";
 import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useCall, useSite } from "../client/hooks";
 import { CellView } from "../overview/CellView";
+import { FilterBar } from "../overview/FilterBar";
+import { useFilter } from "../overview/useFilter";
+import { useRows } from "../overview/useRows";
 import { useFrame } from "../shell/frame";
-import { Act, Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
+import { useKeys } from "../shell/useKeys";
+import { Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
+import { ChooseForMany } from "./ChooseForMany";
+import { SavedFilters } from "./SavedFilters";
 
-const COLUMNS = "minmax(200px,2fr) minmax(160px,1.6fr) repeat(5,minmax(84px,1fr))";
+const COLUMNS = "34px minmax(190px,2fr) minmax(150px,1.6fr) repeat(5,minmax(84px,1fr))";
+const ROW = 34;
 
-const choosesForItself = (row: CoverageRow): boolean =>
-  SLOTS.some((slot) => row.cells[slot].how === "choice" || row.cells[slot].how === "choiceOfNothing");
-
-/** Words of a title or a path; a pasted address finds its page. */
-const fits = (row: CoverageRow, typed: string): boolean => {
-  const text = typed
-    .trim()
-    .toLowerCase()
-    .replace(/^https?:\/\/[^/]+/, "");
-  return text
-    .split(/\s+/)
-    .every((word) => row.title.toLowerCase().includes(word) || row.path.toLowerCase().includes(word));
-};
-
-/** All pages with what fills their slots, found by typing. */
+/** All pages with what fills their slots: found by typing, filtered, and told what to choose, many at once. */
 export const PagesScreen = () => {
-  const { seen } = useFrame();
-  const site = useSite();
-  const { data, error } = useCall("coverage", { audience: seen.audience as "signedOut", state: seen.state });
-  const [typed, setTyped] = useState("");
-  const [own, setOwn] = useState(false);
-  const wanted = useDeferredValue(typed);
-  const scroller = useRef<HTMLDivElement>(null);
-  const all = useMemo(() => data?.groups.flatMap((group) => group.rows) ?? [], [data]);
-  const rows = useMemo(
-    () => all.filter((row) => fits(row, wanted) && (!own || choosesForItself(row))),
-    [all, wanted, own],
-  );
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 34,
-    overscan: 12,
+  const { asked, frame } = useFrame();
+  const { view, setView } = useFilter();
+  const { data, error } = useCall("rows", {
+    ...asked,
+    by: view.by,
+    filter: view.filter,
+    group: null,
+    from: 0,
+    count: 1,
   });
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [every, setEvery] = useState(false);
+  const [last, setLast] = useState<number | null>(null);
+  const clear = () => {
+    setPicked(new Set());
+    setEvery(false);
+  };
+  useKeys({ escape: clear });
   if (!data) return <Pending error={error} what="Reading the pages …" />;
-  const choosing = all.filter(choosesForItself).length;
+  const mayChoose = frame.role !== "viewer";
+  const picks = every ? ["every"] : [...picked];
   return (
-    <Box sx={{ px: 2.5, pt: 2.25 }}>
+    <Box sx={{ px: 2.5, pt: 2.25, display: "flex", flexDirection: "column", height: { md: "100%" } }}>
       <SheetHead
         title="Pages"
         about={
-          rows.length === all.length ? pagesText(all.length) : `${rows.length} of ${pagesText(all.length)}`
+          data.pages === frame.pageCount
+            ? pagesText(data.pages)
+            : `${data.pages} of ${pagesText(frame.pageCount)}`
         }
       >
-        {choosing > 0 ? (
-          <Act onClick={() => setOwn(!own)} aria-pressed={own}>
-            {own ? "Show all" : `Only those that choose for themselves (${choosing})`}
-          </Act>
-        ) : null}
-        <TextField
-          value={typed}
-          placeholder="Title, path or pasted address"
-          onChange={(event) => setTyped(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Find a page" } }}
-          sx={{ width: 230 }}
+        <SavedFilters
+          view={view}
+          onPick={(next) => {
+            clear();
+            setView(next);
+          }}
         />
       </SheetHead>
-      <Box sx={{ overflowX: "auto" }}>
-        <Box role="table" aria-label="Pages" aria-rowcount={rows.length + 1} sx={{ minWidth: 860 }}>
-          <Box
-            role="row"
-            sx={{
-              display: "grid",
-              gridTemplateColumns: COLUMNS,
-              py: 1,
-              borderBottom: 1,
-              borderColor: "text.primary",
-              color: "text.secondary",
-              fontSize: 12,
-              fontWeight: 600,
-            }}
-          >
-            <span role="columnheader">Page</span>
-            <span role="columnheader">Path</span>
-            {SLOTS.map((slot) => (
-              <span role="columnheader" key={slot}>
-                {SLOT_NAMES[slot]}
-              </span>
-            ))}
-          </Box>
-          <Box
-            ref={scroller}
-            role="rowgroup"
-            tabIndex={0}
-            aria-label="Rows"
-            sx={{ height: "calc(100vh - 170px)", overflow: "auto" }}
-          >
-            <Box role="presentation" sx={{ position: "relative", height: virtual.getTotalSize() }}>
-              {virtual.getVirtualItems().map((item) => {
-                const row = rows[item.index] as CoverageRow;
-                return (
-                  <Box
-                    role="row"
-                    key={row.identity}
-                    aria-rowindex={item.index + 2}
-                    sx={{
-                      position: "absolute",
-                      insetInline: 0,
-                      transform: `translateY(${item.start}px)`,
-                      height: 34,
-                      display: "grid",
-                      gridTemplateColumns: COLUMNS,
-                      alignItems: "center",
-                      borderBottom: 1,
-                      borderColor: "divider",
-                    }}
-                  >
-                    <Box
-                      role="cell"
-                      sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap", pr: 1 }}
-                    >
-                      <Box
-                        component={Link}
-                        href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
-                        sx={{
-                          color: "inherit",
-                          textDecoration: "none",
-                          "&:hover": { textDecoration: "underline" },
-                        }}
-                      >
-                        {row.title}
-                      </Box>
-                    </Box>
-                    <Box
-                      role="cell"
-                      sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap", pr: 1 }}
-                    >
-                      <Mono sx={{ color: "text.secondary" }}>{row.path}</Mono>
-                    </Box>
-                    {SLOTS.map((slot) => (
-                      <Box role="cell" key={slot} sx={{ overflow: "hidden", whiteSpace: "nowrap" }}>
-                        <CellView cell={row.cells[slot]} slot={slot} selected={false} />
-                      </Box>
-                    ))}
-                  </Box>
-                );
-              })}
-            </Box>
-            {rows.length === 0 ? (
-              <Box sx={{ py: 3 }}>
-                <Quiet>
-                  No page has that in its title or path. Content is not changed here; new entries appear by
-                  themselves.
-                </Quiet>
-              </Box>
-            ) : null}
-          </Box>
-        </Box>
+      <FilterBar
+        view={view}
+        onChange={(next) => {
+          clear();
+          setView(next);
+        }}
+        groupings={[]}
+      />
+      {picks.length > 0 && mayChoose ? (
+        <ChooseForMany
+          key={picks.join()}
+          picks={picks}
+          pages={every ? data.pages : picked.size}
+          view={view}
+          onDone={clear}
+        />
+      ) : null}
+      <Box
+        sx={{ mt: 1, overflowX: "auto", flex: 1, minHeight: 320, display: "flex", flexDirection: "column" }}
+      >
+        <Rows
+          total={data.total}
+          view={view}
+          isPicked={(key) => every || picked.has(key)}
+          every={every}
+          mayChoose={mayChoose}
+          onEvery={() => {
+            setPicked(new Set());
+            setEvery(!every);
+          }}
+          onPick={(keys, at, isOn) => {
+            setEvery(false);
+            setLast(at);
+            setPicked((now) => {
+              const next = new Set(every ? [] : now);
+              for (const key of keys) {
+                if (isOn) next.add(key);
+                else next.delete(key);
+              }
+              return next;
+            });
+          }}
+          last={last}
+        />
       </Box>
     </Box>
+  );
+};
+
+interface RowsProps {
+  readonly total: number;
+  readonly view: ReturnType<typeof useFilter>["view"];
+  readonly isPicked: (key: string) => boolean;
+  readonly every: boolean;
+  readonly mayChoose: boolean;
+  readonly onEvery: () => void;
+  readonly onPick: (keys: readonly string[], at: number, isOn: boolean) => void;
+  /** The row picked last, where a Shift click begins. */
+  readonly last: number | null;
+}
+
+const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }: RowsProps) => {
+  const { asked } = useFrame();
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: total,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
+  const items = virtual.getVirtualItems().filter(({ index }) => index < total);
+  const rowAt = useRows(
+    asked,
+    view,
+    items.map(({ index }) => ({ group: null, at: index })),
+  );
+  const pick = (event: MouseEvent, at: number, row: CoverageRow) => {
+    const isOn = !isPicked(row.key);
+    const [from, to] = event.shiftKey && last !== null ? [Math.min(last, at), Math.max(last, at)] : [at, at];
+    const keys = Array.from(
+      { length: to - from + 1 },
+      (_, step) => rowAt({ group: null, at: from + step })?.key,
+    );
+    onPick(
+      keys.flatMap((key) => key ?? []),
+      at,
+      isOn,
+    );
+  };
+  return (
+    <Box
+      role="table"
+      aria-label="Pages"
+      aria-rowcount={total + 1}
+      sx={{ minWidth: 880, flex: 1, display: "flex", flexDirection: "column", minHeight: 0 }}
+    >
+      <Box
+        role="row"
+        sx={{
+          display: "grid",
+          gridTemplateColumns: COLUMNS,
+          alignItems: "center",
+          py: 0.5,
+          borderBottom: 1,
+          borderColor: "text.primary",
+          color: "text.secondary",
+          fontSize: 12,
+          fontWeight: 600,
+        }}
+      >
+        <span role="columnheader">
+          {mayChoose ? (
+            <Checkbox
+              size="small"
+              sx={{ p: 0.25 }}
+              checked={every}
+              onClick={onEvery}
+              slotProps={{ input: { "aria-label": "Select all pages shown" } }}
+            />
+          ) : null}
+        </span>
+        <span role="columnheader">Page</span>
+        <span role="columnheader">Path</span>
+        {SLOTS.map((slot) => (
+          <span role="columnheader" key={slot}>
+            {SLOT_NAMES[slot]}
+          </span>
+        ))}
+      </Box>
+      <Box
+        ref={scroller}
+        role="rowgroup"
+        tabIndex={0}
+        aria-label="Rows"
+        sx={{
+          flex: 1,
+          height: { xs: "70vh", md: "auto" },
+          minHeight: 240,
+          overflow: "auto",
+          contain: "strict",
+        }}
+      >
+        <Box role="presentation" sx={{ position: "relative", height: virtual.getTotalSize() }}>
+          {items.map((item) => {
+            const row = rowAt({ group: null, at: item.index });
+            return (
+              <Box
+                role="row"
+                key={item.key}
+                aria-rowindex={item.index + 2}
+                style={{ transform: `translateY(${item.start}px)` }}
+                sx={ROW_STYLE}
+              >
+                <Box role="cell">
+                  {row && mayChoose ? (
+                    <Checkbox
+                      size="small"
+                      sx={{ p: 0.25 }}
+                      checked={isPicked(row.key)}
+                      onClick={(event) => pick(event, item.index, row)}
+                      slotProps={{ input: { "aria-label": `Select ${row.title}` } }}
+                    />
+                  ) : null}
+                </Box>
+                {row ? (
+                  <RowCells row={row} />
+                ) : (
+                  <Box role="cell" aria-busy sx={{ color: "text.secondary" }}>
+                    …
+                  </Box>
+                )}
+              </Box>
+            );
+          })}
+        </Box>
+        {total === 0 ? (
+          <Box sx={{ py: 3 }}>
+            <Quiet>
+              No page has that in its title or path. Content is not changed here; new entries appear by
+              themselves.
+            </Quiet>
+          </Box>
+        ) : null}
+      </Box>
+    </Box>
+  );
+};
+
+const ROW_STYLE = {
+  position: "absolute",
+  insetInline: 0,
+  height: ROW,
+  display: "grid",
+  gridTemplateColumns: COLUMNS,
+  alignItems: "center",
+  borderBottom: 1,
+  borderColor: "divider",
+} as const;
+const CUT = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap", pr: 1 } as const;
+
+const RowCells = ({ row }: { readonly row: CoverageRow }) => {
+  const site = useSite();
+  return (
+    <>
+      <Box role="cell" sx={CUT}>
+        <Box
+          component={Link}
+          prefetch={false}
+          href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
+          sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
+        >
+          {row.title}
+        </Box>
+        {row.later === null ? null : <Quiet>, {pagesText(row.later)} after the first</Quiet>}
+      </Box>
+      <Box role="cell" sx={CUT}>
+        <Mono sx={{ color: "text.secondary" }}>{row.path}</Mono>
+      </Box>
+      {SLOTS.map((slot) => (
+        <Box role="cell" key={slot} sx={{ overflow: "hidden", whiteSpace: "nowrap" }}>
+          <CellView cell={row.cells[slot]} slot={slot} selected={false} />
+        </Box>
+      ))}
+    </>
   );
 };

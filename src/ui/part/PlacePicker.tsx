@@ -1,46 +1,57 @@
 "use client";
-import { Autocomplete, TextField } from "@mui/material";
-import { useMemo, useState } from "react";
+import { Autocomplete, Box, TextField } from "@mui/material";
+import { useDeferredValue, useState } from "react";
+import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
-import { useFrame } from "../shell/frame";
-import { matching, type PlaceOption, placeOptions } from "./place-options";
+import { Quiet } from "../theme/pieces";
+
+export type Place = CallResult<"places">["places"][number];
+
+const GROUP_NAMES: Readonly<Record<Place["group"], string>> = {
+  usual: "Usual",
+  audience: "Who is looking",
+  kinds: "Kinds",
+  terms: "Topics and tags",
+  media: "Media",
+  access: "Who may open",
+  archives: "Archives",
+  under: "Below a page",
+  paths: "Paths",
+  authors: "Authors",
+  pages: "Single pages",
+};
 
 interface Props {
   readonly label: string;
   readonly placeholder: string;
-  /** Every page can be a line, but not an exception nor a part of a line. */
-  readonly withEveryPage: boolean;
-  readonly onPick: (option: PlaceOption) => void;
+  /** Every page and who looks can be a line, but not an exception nor a part of a line. */
+  readonly whole: boolean;
+  readonly onPick: (place: Place) => void;
 }
 
-/** Finds kinds, topics, pages, archives … by typing, and hands over what was picked. */
-export const PlacePicker = ({ label, placeholder, withEveryPage, onPick }: Props) => {
-  const { frame } = useFrame();
-  const { data } = useCall("coverage", {});
+/** Finds kinds, topics, pages, archives, audiences … by typing, each with the pages it holds on. */
+export const PlacePicker = ({ label, placeholder, whole, onPick }: Props) => {
   const [typed, setTyped] = useState("");
+  const [open, setOpen] = useState(false);
   const [round, setRound] = useState(0);
-  const options = useMemo(() => {
-    const rows = data?.groups.flatMap((group) => group.rows) ?? [];
-    // a row followed by a deeper one has pages below it
-    const parents = new Set(
-      rows
-        .filter(
-          (row, index) => (rows[index + 1]?.depth ?? 0) > row.depth && row.identity.startsWith("entry:"),
-        )
-        .map((row) => row.identity.slice(6)),
-    );
-    return placeOptions(frame.vocabulary, parents).filter((each) => withEveryPage || each.clause !== null);
-  }, [data, frame.vocabulary, withEveryPage]);
+  const query = useDeferredValue(typed);
+  const { data, isFetching } = useCall("places", { query, whole }, { enabled: open });
   return (
     <Autocomplete
       key={round}
-      options={matching(options, typed)}
-      filterOptions={(all) => [...all]}
-      groupBy={(each) => each.group}
+      options={data?.places ?? []}
+      filterOptions={(all) => all}
+      groupBy={(each) => GROUP_NAMES[each.group]}
       getOptionLabel={(each) => each.words}
       getOptionKey={(each) => each.key}
+      isOptionEqualToValue={(a, b) => a.key === b.key}
       autoHighlight
       openOnFocus
+      open={open}
+      onOpen={() => setOpen(true)}
+      onClose={() => setOpen(false)}
+      loading={isFetching}
+      loadingText="Looking …"
       onInputChange={(_, text) => setTyped(text)}
       onChange={(_, picked) => {
         if (!picked) return;
@@ -49,6 +60,12 @@ export const PlacePicker = ({ label, placeholder, withEveryPage, onPick }: Props
         setRound(round + 1);
       }}
       noOptionsText="This site has nothing of that name"
+      renderOption={({ key, ...option }, place) => (
+        <Box component="li" key={key} {...option} sx={{ display: "flex", gap: 1 }}>
+          <span>{place.words}</span>
+          <Quiet style={{ marginLeft: "auto" }}>{place.pages}</Quiet>
+        </Box>
+      )}
       renderInput={(params) => (
         <TextField
           {...params}

@@ -24,7 +24,7 @@ const NARROWER = [820, 390] as const;
 
 /** One page at three widths with the part as it is being edited, and up to five pages to look at. */
 export const Previews = ({ id, part }: { readonly id: string; readonly part: Part }) => {
-  const { frame, seen } = useFrame();
+  const { frame, asked } = useFrame();
   const { selected, select } = useEditor();
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
@@ -39,7 +39,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   }, []);
   const pages = data?.pages ?? [];
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
-  const preview = usePreview(page?.identity ?? null, { id, part }, seen, 3);
+  const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({

@@ -1,9 +1,10 @@
 "use client";
 import { Autocomplete, Box, TextField } from "@mui/material";
-import { useEffect, useState } from "react";
+import { useDeferredValue, useEffect, useState } from "react";
 import { formatMarkdown, parseMarkdown } from "../../core/content/markdown";
 import { COLOUR_ROLES } from "../../core/model/design";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
+import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { Wrong } from "../theme/pieces";
 import { OneOf, type Options } from "./ChoiceInput";
@@ -96,13 +97,18 @@ export const TargetInput = ({
 }) => {
   const { frame } = useFrame();
   const [text, setText] = useState("url" in value ? value.url : "");
-  const pages = Object.entries(frame.vocabulary.entries).map(([entry, title]) => ({
-    identity: `entry:${entry}`,
-    title,
-  }));
+  const [picked, setPicked] = useState<{ readonly identity: string; readonly title: string } | null>(null);
+  const [open, setOpen] = useState(false);
+  const query = useDeferredValue(text);
+  const { data } = useCall("goTo", { query }, { enabled: open && query.trim() !== "" });
+  const pages = (data?.found ?? []).flatMap((found) =>
+    found.type === "page" ? [{ identity: found.id, title: found.title }] : [],
+  );
   const shown =
     "identity" in value
-      ? (pages.find((page) => page.identity === value.identity)?.title ?? "an archive or a page that is gone")
+      ? picked?.identity === value.identity
+        ? picked.title
+        : (frame.targets[value.identity] ?? "a page that is gone")
       : text;
   const bad = !("identity" in value) && !LinkTarget.safeParse(text).success;
   return (
@@ -111,6 +117,9 @@ export const TargetInput = ({
         id={id}
         freeSolo
         options={pages}
+        filterOptions={(all) => all}
+        onOpen={() => setOpen(true)}
+        onClose={() => setOpen(false)}
         getOptionLabel={(option) => (typeof option === "string" ? option : option.title)}
         getOptionKey={(option) => (typeof option === "string" ? option : option.identity)}
         inputValue={shown}
@@ -121,7 +130,9 @@ export const TargetInput = ({
           else if ("identity" in value) onChange({ url: "/" });
         }}
         onChange={(_, option) => {
-          if (option && typeof option !== "string") onChange({ identity: option.identity });
+          if (!option || typeof option === "string") return;
+          setPicked(option);
+          onChange({ identity: option.identity });
         }}
         renderInput={(params) => <TextField {...params} error={bad} />}
       />

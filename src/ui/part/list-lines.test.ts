@@ -2,7 +2,6 @@ import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
 import { Band, type Band as BandType } from "../../core/model/part";
 import { bandText, blockText, shareText, walkOrder } from "./list-lines";
-import { matching, placeOptions } from "./place-options";
 import { needsKey } from "./preview-needs";
 
 const band = (cells: readonly { share: number }[], over: object = {}): BandType =>
@@ -67,33 +66,5 @@ describe("what a page's data depends on", () => {
     expect(needsKey(other)).toBe(needsKey(part));
     const longer = JSON.parse(JSON.stringify(part).replace('"pageSize":12', '"pageSize":13')) as typeof part;
     expect(needsKey(longer)).not.toBe(needsKey(part));
-  });
-});
-
-describe("what a line can name", () => {
-  const vocabulary = {
-    kinds: { k: "Sky notes" },
-    groupings: {},
-    terms: { t: "Solar eclipses" },
-    authors: {},
-    entries: { e: "Eclipse weekend" },
-    levels: { members: "Members" },
-  };
-  const options = placeOptions(vocabulary, new Set(["e"]));
-  it("is found by the beginnings of its words", () => {
-    const found = (typed: string) => matching(options, typed).map((option) => option.words);
-    expect(found("ecl")).toEqual([
-      "pages about Solar eclipses",
-      "the archive of Solar eclipses",
-      "pages under Eclipse weekend",
-      "Eclipse weekend",
-    ]);
-    expect(found("under ecl")).toEqual(["pages under Eclipse weekend"]);
-    expect(found("clipse")).toEqual([]);
-    expect(found("memb")).toEqual(["pages only Members can open"]);
-    expect(found("")[0]).toBe("every page");
-  });
-  it("has a key of its own each", () => {
-    expect(new Set(options.map((option) => option.key)).size).toBe(options.length);
   });
 });

@@ -5,7 +5,7 @@ import type { Part } from "../../core/model/part";
 import type { PreviewWorker } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
-import type { SeenAs } from "../shell/frame";
+import type { Asked } from "../shell/frame";
 import type { Drawing } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
 
@@ -16,7 +16,7 @@ import { needsKey } from "./preview-needs";
 export const usePreview = (
   page: string | null,
   edited: { readonly id: string; readonly part: Part } | null,
-  seen: SeenAs,
+  asked: Asked,
   frames: number,
   revision: unknown = null,
 ) => {
@@ -57,7 +57,8 @@ export const usePreview = (
   }, []);
 
   const key = edited ? needsKey(edited.part) : "";
-  const source = page === null ? "" : `${page} ${seen.audience} ${seen.state} ${key} ${String(revision)}`;
+  const source =
+    page === null ? "" : `${page} ${asked.audience} ${asked.state} ${asked.at} ${key} ${String(revision)}`;
   useEffect(() => {
     if (page === null) return;
     let current = true;
@@ -66,8 +67,9 @@ export const usePreview = (
         const shown = wanted.current;
         const data: CallResult<"previewPage"> = await call(site, "previewPage", {
           page,
-          audience: seen.audience as "signedOut",
-          state: seen.state,
+          audience: asked.audience,
+          state: asked.state,
+          ...(asked.at ? { at: asked.at } : {}),
           ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
         });
         if (!current || !worker.current) return;
@@ -83,7 +85,7 @@ export const usePreview = (
     return () => {
       current = false;
     };
-  }, [page, render, seen.audience, seen.state, site, source]);
+  }, [page, render, asked.audience, asked.state, asked.at, site, source]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
   useEffect(() => {

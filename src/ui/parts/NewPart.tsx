@@ -23,6 +23,7 @@ import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useSite } from "../client/hooks";
 import { PlacePicker } from "../part/PlacePicker";
+import { usePlaceWords } from "../part/where/usePlaceWords";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 
@@ -37,6 +38,7 @@ export const NewPart = ({
   readonly onClose: () => void;
 }) => {
   const { frame } = useFrame();
+  const { words, learn } = usePlaceWords(frame.vocabulary);
   const site = useSite();
   const router = useRouter();
   const create = useAct("createPart");
@@ -147,15 +149,18 @@ export const NewPart = ({
               <Box sx={{ pl: 4 }}>
                 {clauses.map((clause, index) => (
                   <Box key={index}>
-                    {describeCondition({ clauses: [clause] }, frame.vocabulary)}{" "}
+                    {describeCondition({ clauses: [clause] }, words)}{" "}
                     <Act onClick={() => setClauses(clauses.filter((_, at) => at !== index))}>Leave out</Act>
                   </Box>
                 ))}
                 <PlacePicker
                   label="Shows on"
                   placeholder="type a kind, topic, page …"
-                  withEveryPage={false}
-                  onPick={({ clause }) => clause && setClauses([...clauses, clause])}
+                  whole={false}
+                  onPick={(place) => {
+                    learn(place);
+                    if (place.clause) setClauses([...clauses, place.clause]);
+                  }}
                 />
               </Box>
             ) : null}

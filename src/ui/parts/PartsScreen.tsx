@@ -3,6 +3,7 @@ import { Box, Button, Typography } from "@mui/material";
 import Link from "next/link";
 import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
+import { FINDING_NAMES } from "../../messages/findings";
 import { count, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
@@ -147,9 +148,9 @@ const PartRow = ({ row }: { readonly row: Row }) => {
         >
           {row.where}
         </Box>{" "}
-        {row.findings.map((finding) => (
-          <Wrong key={finding.code} style={{ marginLeft: 6, fontSize: 12 }}>
-            {finding.code}
+        {row.findings.map((code) => (
+          <Wrong key={code} style={{ marginLeft: 6, fontSize: 12 }}>
+            {FINDING_NAMES[code]}
           </Wrong>
         ))}
       </td>

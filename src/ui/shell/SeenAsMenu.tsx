@@ -1,12 +1,13 @@
 "use client";
-import { Button, Menu, MenuItem } from "@mui/material";
+import { Box, Button, Menu, MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
+import { instantOf, wallTime } from "../../messages/wall-time";
 import { Quiet } from "../theme/pieces";
 import { useFrame } from "./frame";
 
-/** How the site is looked at: by whom, and the draft or what visitors see. */
+/** How the site is looked at: by whom, when, and the draft or what visitors see. */
 export const SeenAsMenu = () => {
-  const { frame, seen, setSeen } = useFrame();
+  const { frame, seen, setSeen, moment } = useFrame();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const audiences = [
     ["signedOut", "signed out"],
@@ -19,6 +20,10 @@ export const SeenAsMenu = () => {
     setSeen(next);
     close();
   };
+  const lookAt = (wall: string) => {
+    const at = wall === "" ? null : instantOf(wall, frame.site.timeZone);
+    if (at !== seen.at) setSeen({ ...seen, at });
+  };
   return (
     <>
       <Button
@@ -30,7 +35,13 @@ export const SeenAsMenu = () => {
       >
         <span>
           <Quiet>seen</Quiet> <strong>{name}</strong>,{" "}
-          <strong>{seen.state === "draft" ? "draft" : "what visitors see"}</strong> ▾
+          <strong>{seen.state === "draft" ? "draft" : "what visitors see"}</strong>
+          {seen.at === null ? null : (
+            <>
+              , <strong>{moment(seen.at)}</strong>
+            </>
+          )}{" "}
+          ▾
         </span>
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
@@ -49,6 +60,25 @@ export const SeenAsMenu = () => {
             {state === "draft" ? "the draft" : "what visitors see"}
           </MenuItem>
         ))}
+        <MenuItem divider disabled aria-hidden sx={{ p: 0, minHeight: 0 }} />
+        <MenuItem selected={seen.at === null} onClick={() => look({ ...seen, at: null })}>
+          now
+        </MenuItem>
+        <Box component="li" sx={{ px: 2, py: 0.75, display: "flex", alignItems: "center", gap: 1 }}>
+          <label htmlFor="seen-at">on</label>
+          <TextField
+            id="seen-at"
+            type="datetime-local"
+            key={seen.at}
+            defaultValue={seen.at === null ? "" : wallTime(seen.at, frame.site.timeZone)}
+            // the menu reads letters and digits as jumps
+            onKeyDown={(event) => {
+              event.stopPropagation();
+              if (event.key === "Enter") lookAt((event.target as HTMLInputElement).value);
+            }}
+            onBlur={(event) => lookAt(event.target.value)}
+          />
+        </Box>
       </Menu>
     </>
   );

@@ -1,6 +1,7 @@
 "use client";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import type { Slot } from "../../core/model/slot";
+import { momentWords } from "../../messages/wall-time";
 import { badgeText } from "../../messages/words";
 import type { CallResult } from "../client/call";
 
@@ -9,11 +10,22 @@ export type Frame = CallResult<"frame">;
 export interface SeenAs {
   readonly audience: string;
   readonly state: "draft" | "live";
+  /** ISO instant; null for now. */
+  readonly at: string | null;
+}
+export interface Asked {
+  readonly audience: string;
+  readonly state: "draft" | "live";
+  readonly at?: string;
 }
 interface FrameValue {
   readonly frame: Frame;
   readonly seen: SeenAs;
   readonly setSeen: (seen: SeenAs) => void;
+  /** How the site is looked at, as calls take it. */
+  readonly asked: Asked;
+  /** An instant as people of the site say it. */
+  readonly moment: (instant: string) => string;
   /** "header 1", or words for a part that is gone. */
   readonly badge: (part: string) => string;
 }
@@ -27,12 +39,22 @@ export const FrameProvider = ({
   readonly frame: Frame;
   readonly children: ReactNode;
 }) => {
-  const [seen, setSeen] = useState<SeenAs>({ audience: "signedOut", state: "draft" });
+  const [seen, setSeen] = useState<SeenAs>({
+    audience: "signedOut",
+    state: "draft",
+    at: null,
+  });
   const value = useMemo(
     () => ({
       frame,
       seen,
       setSeen,
+      asked: {
+        audience: seen.audience,
+        state: seen.state,
+        ...(seen.at === null ? {} : { at: seen.at }),
+      },
+      moment: (instant: string) => momentWords(instant, frame.site.timeZone),
       badge: (part: string) => {
         const found = frame.parts[part];
         return found ? badgeText(found.slot as Slot, found.number) : "a part that is gone";

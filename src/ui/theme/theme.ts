@@ -121,6 +121,24 @@ export const theme = createTheme({
         multiline: { padding: 0 },
       },
     },
+    MuiAutocomplete: {
+      styleOverrides: {
+        paper: ({ theme: all }) => ({
+          border: `1px solid ${all.vars?.palette.ours.hairline}`,
+          boxShadow: "0 6px 24px rgb(0 0 0 / .16)",
+        }),
+        groupLabel: ({ theme: all }) => ({
+          background: "none",
+          color: all.vars?.palette.ours.muted,
+          fontSize: "0.75rem",
+          lineHeight: "28px",
+        }),
+        option: { fontSize: "0.84375rem", "&.MuiAutocomplete-option": { minHeight: 32 } },
+        inputRoot: {
+          "&.MuiOutlinedInput-root.MuiInputBase-sizeSmall": { paddingTop: 0, paddingBottom: 0 },
+        },
+      },
+    },
     MuiTextField: { defaultProps: { size: "small" } },
     MuiSelect: { defaultProps: { size: "small" } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 32, fontSize: "0.84375rem" } } },

@@ -1,4 +1,4 @@
-import { WhereScreen } from "../../../../../../ui/part/WhereScreen";
+import { WhereScreen } from "../../../../../../ui/part/where/WhereScreen";
 
 export default function Page() {
   return <WhereScreen />;

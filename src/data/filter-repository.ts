@@ -1,0 +1,27 @@
+import { runStatement, selectRows } from "./database";
+
+/** Filters of the table of pages that a person keeps under a name. */
+export interface SavedFilter {
+  readonly name: string;
+  readonly query: string;
+}
+
+export const listFilters = (site: string, account: string): Promise<SavedFilter[]> =>
+  selectRows(
+    "SELECT name, query FROM saved_filter WHERE site = :site AND account = :account ORDER BY lower(name), name",
+    { site, account },
+  );
+
+export const saveFilter = (site: string, account: string, filter: SavedFilter): Promise<void> =>
+  runStatement(
+    `INSERT INTO saved_filter (site, account, name, query) VALUES (:site, :account, :name, :query)
+     ON CONFLICT (site, account, name) DO UPDATE SET query = excluded.query`,
+    { site, account, ...filter },
+  );
+
+export const dropFilter = (site: string, account: string, name: string): Promise<void> =>
+  runStatement("DELETE FROM saved_filter WHERE site = :site AND account = :account AND name = :name", {
+    site,
+    account,
+    name,
+  });

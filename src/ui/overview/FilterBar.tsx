@@ -1,0 +1,145 @@
+"use client";
+import { Autocomplete, Box, MenuItem, Select, TextField } from "@mui/material";
+import { useEffect, useState } from "react";
+import type { CoverageFilter } from "../../core/placement/coverage";
+import { useSite } from "../client/hooks";
+import { useFrame } from "../shell/frame";
+import { Act } from "../theme/pieces";
+import { writeFilter } from "./useFilter";
+import type { TableView } from "./useRows";
+
+const SHOWN: readonly (readonly [string, string])[] = [
+  ["", "all pages"],
+  ["missing", "something is missing"],
+  ["tied", "tied"],
+  ["unused", "a choice nobody reads"],
+  ["own", "they choose for themselves"],
+];
+
+const shownOf = ({ own, state }: CoverageFilter): string => (own ? "own" : (state ?? ""));
+
+/** Wait this long after a key before all pages are looked through again. */
+const REST_MS = 180;
+
+/** Which pages the table shows, how they are grouped, and the table as a file. */
+export const FilterBar = ({
+  view,
+  onChange,
+  groupings,
+}: {
+  readonly view: TableView;
+  readonly onChange: (view: TableView) => void;
+  readonly groupings: readonly { readonly id: string; readonly name: string }[];
+}) => {
+  const { frame, asked, badge } = useFrame();
+  const site = useSite();
+  const { filter } = view;
+  const [text, setText] = useState(filter.text ?? "");
+  const change = (next: CoverageFilter) => onChange({ ...view, filter: next });
+  useEffect(() => {
+    const typed = text.trim();
+    if (typed === (filter.text ?? "")) return;
+    const rest = setTimeout(() => {
+      const { text: _, ...others } = filter;
+      change(typed === "" ? others : { ...others, text: typed });
+    }, REST_MS);
+    return () => clearTimeout(rest);
+  });
+  const pickShown = (key: string) => {
+    const { own: _, state: __, ...others } = filter;
+    const wanted = key === "own" ? { own: true } : key === "" ? {} : { state: key as "missing" };
+    change({ ...others, ...wanted });
+  };
+  const parts = Object.entries(frame.parts).filter(([, part]) => part.state !== "inBin");
+  const isFiltered = Object.keys(filter).length > 0;
+  const query = new URLSearchParams(writeFilter(view));
+  query.set("audience", asked.audience);
+  query.set("seen", asked.state);
+  if (asked.at) query.set("at", asked.at);
+  return (
+    <Box
+      role="search"
+      aria-label="Which pages"
+      sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.25, pt: 1.25 }}
+    >
+      <TextField
+        value={text}
+        placeholder="Title, path or pasted address"
+        onChange={(event) => setText(event.target.value)}
+        slotProps={{ htmlInput: { "aria-label": "Find pages" } }}
+        sx={{ width: 220 }}
+      />
+      <Select
+        value={shownOf(filter)}
+        displayEmpty
+        onChange={(event) => pickShown(event.target.value)}
+        SelectDisplayProps={{ "aria-label": "Pages where" }}
+        sx={{ minWidth: 128 }}
+      >
+        {SHOWN.map(([key, words]) => (
+          <MenuItem key={key} value={key}>
+            {words}
+          </MenuItem>
+        ))}
+      </Select>
+      <Autocomplete
+        size="small"
+        options={parts.map(([id]) => id)}
+        value={filter.part !== undefined && frame.parts[filter.part] ? filter.part : null}
+        getOptionLabel={(id) => `${badge(id)} ${frame.parts[id]?.name ?? ""}`}
+        onChange={(_, part) => {
+          const { part: __, ...others } = filter;
+          change(part === null ? others : { ...others, part });
+        }}
+        sx={{ width: 210 }}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            placeholder="with any part"
+            slotProps={{
+              ...params.slotProps,
+              htmlInput: { ...params.slotProps.htmlInput, "aria-label": "With the part" },
+            }}
+          />
+        )}
+      />
+      {groupings.length > 0 ? (
+        <Select
+          value={view.by}
+          onChange={(event) => onChange({ ...view, by: event.target.value })}
+          SelectDisplayProps={{ "aria-label": "Group entries" }}
+        >
+          <MenuItem value="kind">by kind</MenuItem>
+          {groupings.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              by {name.toLowerCase()}
+            </MenuItem>
+          ))}
+        </Select>
+      ) : null}
+      {isFiltered ? (
+        <Act
+          onClick={() => {
+            setText("");
+            change({});
+          }}
+        >
+          Show all
+        </Act>
+      ) : null}
+      <Box
+        component="a"
+        href={`/api/studio/${site}/coverage.csv?${query}`}
+        download
+        sx={(theme) => ({
+          ml: "auto",
+          color: theme.vars?.palette.ours.muted,
+          textDecoration: "none",
+          "&:hover": { textDecoration: "underline" },
+        })}
+      >
+        As CSV
+      </Box>
+    </Box>
+  );
+};

@@ -1,0 +1,144 @@
+"use client";
+import { Box, Typography } from "@mui/material";
+import { useRouter } from "next/navigation";
+import { describeFinding, FINDING_NAMES } from "../../messages/findings";
+import type { CallResult } from "../client/call";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { useUndoNotice } from "../client/useUndoNotice";
+import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
+import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { ImpactView } from "./ImpactView";
+import { SheetLink } from "./WhySheet";
+
+export type Found = CallResult<"findings">["findings"][number];
+
+/** What tells a finding from others, as the server is asked about it again. */
+const identityOf = (finding: Found) => ({
+  code: finding.code,
+  ...("part" in finding ? { part: finding.part } : {}),
+  ...("parts" in finding ? { parts: [...finding.parts] } : {}),
+  ...("slot" in finding ? { slot: finding.slot } : {}),
+  ...("page" in finding ? { page: finding.page } : {}),
+  ...("in" in finding ? { in: finding.in, line: finding.line } : {}),
+});
+export const findingKey = (finding: Found): string => JSON.stringify(identityOf(finding));
+
+/** One finding: what it is about, and every change that settles it, each with its impact. */
+export const FindingSheet = ({
+  finding,
+  onDone,
+}: {
+  readonly finding: Found;
+  readonly onDone: () => void;
+}) => {
+  const { badge, moment } = useFrame();
+  const site = useSite();
+  const parts = "parts" in finding ? finding.parts : "part" in finding ? [finding.part] : [];
+  return (
+    <>
+      <Box sx={{ borderBottom: 1, borderColor: "text.primary", pb: 1.5 }}>
+        <Typography variant="h2">To settle: {FINDING_NAMES[finding.code]}</Typography>
+      </Box>
+      <Typography sx={{ py: 2, fontSize: "0.94rem" }}>{describeFinding(finding, badge, moment)}</Typography>
+      <Box component="ul" aria-label="Parts of it" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {parts.map((part) => (
+          <Box
+            component="li"
+            key={part}
+            sx={{
+              display: "flex",
+              flexWrap: "wrap",
+              alignItems: "center",
+              columnGap: 1.5,
+              py: 0.75,
+              borderTop: 1,
+              borderColor: "divider",
+            }}
+          >
+            <span>
+              <PartSign part={part} withName />
+            </span>
+            <SheetLink href={`/s/${site}/parts/${part}/where`}>
+              {finding.code === "nowhere" ? "Say where" : "Where it shows"}
+            </SheetLink>
+          </Box>
+        ))}
+      </Box>
+      {finding.some.length > 0 ? (
+        <Box component="details" sx={{ mt: 1.5, "& summary": { cursor: "pointer" } }}>
+          <summary>The pages</summary>
+          <Box component="ul" sx={{ m: 0, pl: 2.5, color: "text.secondary", fontSize: 12 }}>
+            {finding.some.map((page) => (
+              <li key={page.identity}>
+                {page.title} <Mono>{page.path}</Mono>
+              </li>
+            ))}
+            {"pages" in finding && finding.pages > finding.some.length ? (
+              <li>and {finding.pages - finding.some.length} more</li>
+            ) : null}
+          </Box>
+        </Box>
+      ) : null}
+      <Mends finding={finding} onDone={onDone} />
+    </>
+  );
+};
+
+const Mends = ({ finding, onDone }: { readonly finding: Found; readonly onDone: () => void }) => {
+  const router = useRouter();
+  const site = useSite();
+  const { data, error, isPlaceholderData } = useCall("findingMends", { finding: identityOf(finding) });
+  if (error) return <Trouble>{error.message}</Trouble>;
+  if (!data || isPlaceholderData) return <Waiting what="Trying what would settle it …" />;
+  if (!data.isThere)
+    return (
+      <Box sx={{ mt: 2 }}>
+        <Quiet>It is settled in the draft.</Quiet>
+      </Box>
+    );
+  return (
+    <Box component="section" aria-labelledby="mends" sx={{ mt: 3 }}>
+      <Typography id="mends" variant="h2">
+        What settles it
+      </Typography>
+      {data.mends.map((mend, place) => (
+        <MendView key={place} mend={mend} onDone={onDone} />
+      ))}
+      {finding.code === "noBody" ? (
+        <Box sx={{ py: 1.5 }}>
+          <Act onClick={() => router.push(`/s/${site}/parts/${finding.part}`)}>Open it and add the body</Act>
+        </Box>
+      ) : null}
+      {finding.code === "nowhere" ? (
+        <Box sx={{ py: 1.5 }}>
+          <Act onClick={() => router.push(`/s/${site}/parts/${finding.part}/where`)}>Give it a line</Act>
+        </Box>
+      ) : null}
+    </Box>
+  );
+};
+
+type Mend = Pick<CallResult<"findingMends">["mends"][number], "words" | "operations" | "impact">;
+
+/** A change that settles something: what it does, what it changes, and the click. */
+export const MendView = ({ mend, onDone }: { readonly mend: Mend; readonly onDone: () => void }) => {
+  const change = useAct("change");
+  const notice = useUndoNotice();
+  const run = async () => {
+    const saved = await change.mutateAsync({ operations: [...mend.operations] });
+    onDone();
+    notice(`Done in the draft: ${saved.label}.`);
+  };
+  return (
+    <Box sx={{ display: "grid", gap: 0.75, py: 1.5, borderBottom: 1, borderColor: "divider" }}>
+      <strong>{mend.words}</strong>
+      <ImpactView impact={mend.impact} />
+      <Box>
+        <Act onClick={run} disabled={change.isPending} aria-label={`Do it in the draft: ${mend.words}`}>
+          Do it in the draft
+        </Act>
+      </Box>
+    </Box>
+  );
+};

@@ -1,0 +1,63 @@
+"use client";
+import { Box, Typography } from "@mui/material";
+import { SLOT_NAMES } from "../../messages/words";
+import { useCall, useSite } from "../client/hooks";
+import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
+import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { cellsOf, type Selection } from "./selection";
+import { SheetLink } from "./WhySheet";
+
+const HOW: Readonly<Record<string, string>> = {
+  choice: "chosen on this page",
+  choiceOfNothing: "nothing, this page only",
+  rule: "by rule",
+  none: "no part asks for it",
+};
+
+/** One page: what fills its slots, each a click away from why. */
+export const RowSheet = ({
+  selection,
+  onSelect,
+}: {
+  readonly selection: Extract<Selection, { is: "row" }>;
+  readonly onSelect: (selection: Selection) => void;
+}) => {
+  const { asked } = useFrame();
+  const site = useSite();
+  const { page, identity, label } = selection;
+  const { data, error } = useCall("page", { ...asked, page });
+  if (error) return <Trouble>{error.message}</Trouble>;
+  if (!data || data.page.key !== page) return <Waiting what="Reading the page …" />;
+  return (
+    <>
+      <Box sx={{ borderBottom: 1, borderColor: "text.primary", pb: 1.5 }}>
+        <Typography variant="h2">{label}</Typography>
+        <Mono style={{ opacity: 0.75 }}>{data.page.path}</Mono>
+      </Box>
+      <Box component="ul" aria-label="Slots of the page" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {data.slots.map((slot) => (
+          <Box
+            component="li"
+            key={slot.slot}
+            sx={{ py: 1, borderBottom: 1, borderColor: "divider", display: "flex", gap: 1, flexWrap: "wrap" }}
+          >
+            <strong style={{ width: 84 }}>{SLOT_NAMES[slot.slot]}</strong>
+            {slot.part === null ? null : <PartSign part={slot.part} />}
+            <Quiet>{HOW[slot.resolved]}</Quiet>
+            <Act
+              style={{ marginLeft: "auto" }}
+              onClick={() => onSelect(cellsOf(slot.slot, [page], label))}
+              aria-label={`Why this ${SLOT_NAMES[slot.slot].toLowerCase()}?`}
+            >
+              Why?
+            </Act>
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ mt: 2 }}>
+        <SheetLink href={`/s/${site}/pages/${encodeURIComponent(identity)}`}>Open this page</SheetLink>
+      </Box>
+    </>
+  );
+};

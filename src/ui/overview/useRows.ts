@@ -1,0 +1,61 @@
+"use client";
+import { useQueries } from "@tanstack/react-query";
+import { useRef } from "react";
+import type { CoverageFilter, CoverageRow } from "../../core/placement/coverage";
+import { call } from "../client/call";
+import { useSite } from "../client/hooks";
+import type { Asked } from "../shell/frame";
+
+/** Which pages the table shows and how they are grouped. */
+export interface TableView {
+  readonly by: string;
+  readonly filter: CoverageFilter;
+}
+
+const WINDOW = 200;
+
+/** A place in the rows of a group; `null` stands for all pages without groups. */
+export interface RowPlace {
+  readonly group: string | null;
+  readonly at: number;
+}
+
+/**
+ * The rows of the table that are in view, fetched in windows as they come up. While a window is asked again after a
+ * change, its old rows stay.
+ */
+export const useRows = (
+  seen: Asked,
+  view: TableView,
+  inView: readonly RowPlace[],
+): ((place: RowPlace) => CoverageRow | undefined) => {
+  const site = useSite();
+  const windows = new Map<string, { group: string | null; window: number }>();
+  for (const { group, at } of inView) {
+    const window = Math.floor(at / WINDOW);
+    windows.set(`${group} ${window}`, { group, window });
+  }
+  const asked = JSON.stringify([seen, view]);
+  const kept = useRef({ asked, rows: new Map<string, readonly CoverageRow[]>() });
+  if (kept.current.asked !== asked) kept.current = { asked, rows: new Map() };
+  const keys = [...windows.keys()];
+  const found = useQueries({
+    queries: keys.map((key) => {
+      const { group, window } = windows.get(key) as { group: string | null; window: number };
+      const input = {
+        ...seen,
+        by: view.by,
+        filter: view.filter,
+        group,
+        from: window * WINDOW,
+        count: WINDOW,
+      };
+      return { queryKey: [site, "rows", input], queryFn: () => call(site, "rows", input), retry: false };
+    }),
+  });
+  keys.forEach((key, place) => {
+    const rows = found[place]?.data?.rows;
+    if (rows) kept.current.rows.set(key, rows);
+  });
+  return ({ group, at }) => kept.current.rows.get(`${group} ${Math.floor(at / WINDOW)}`)?.[at % WINDOW];
+};

@@ -1,0 +1,137 @@
+"use client";
+import { Box, Button, MenuItem, Select } from "@mui/material";
+import { useState } from "react";
+import { SLOTS, type Slot } from "../../core/model/slot";
+import { pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
+import { useAct, useCall } from "../client/hooks";
+import { useUndoNotice } from "../client/useUndoNotice";
+import { ImpactView } from "../overview/ImpactView";
+import type { TableView } from "../overview/useRows";
+import { useFrame } from "../shell/frame";
+import { Act, Quiet, Trouble } from "../theme/pieces";
+
+/** What the selected pages choose for themselves in one slot; the impact stands there before it is done. */
+export const ChooseForMany = ({
+  picks,
+  pages,
+  view,
+  onDone,
+}: {
+  readonly picks: readonly string[];
+  readonly pages: number;
+  readonly view: TableView;
+  readonly onDone: () => void;
+}) => {
+  const { frame, badge } = useFrame();
+  const [slot, setSlot] = useState<Slot>("header");
+  const [value, setValue] = useState("");
+  const choose = useAct("choosePage");
+  const notice = useUndoNotice();
+  const parts = Object.entries(frame.parts).filter(
+    ([, part]) => part.slot === slot && part.state !== "inBin" && part.state !== "paused",
+  );
+  const run = async () => {
+    const choice = value === "everywhere" || value === "nothing" ? value : { part: value };
+    const saved = await choose.mutateAsync({
+      pages: [...picks],
+      slot,
+      choice,
+      by: view.by,
+      filter: view.filter,
+    });
+    onDone();
+    if (saved.label === "") return;
+    notice(`Done in the draft: ${saved.label}.`);
+  };
+  return (
+    <Box
+      component="section"
+      aria-label="What the selected pages choose"
+      sx={(theme) => ({
+        mt: 1.25,
+        px: 1.5,
+        py: 1,
+        border: 1,
+        borderColor: "divider",
+        borderRadius: 1,
+        background: theme.vars?.palette.ours.brassWash,
+        display: "grid",
+        gap: 1,
+      })}
+    >
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.25 }}>
+        <strong>{pagesText(pages)} selected</strong>
+        <Select
+          value={slot}
+          onChange={(event) => {
+            setSlot(event.target.value);
+            setValue("");
+          }}
+          SelectDisplayProps={{ "aria-label": "Slot" }}
+        >
+          {SLOTS.map((each) => (
+            <MenuItem key={each} value={each}>
+              {SLOT_NAMES[each]}
+            </MenuItem>
+          ))}
+        </Select>
+        <Select
+          value={value}
+          displayEmpty
+          onChange={(event) => setValue(event.target.value)}
+          SelectDisplayProps={{ "aria-label": "What they choose" }}
+          sx={{ minWidth: 220 }}
+        >
+          <MenuItem value="" disabled>
+            choose what they show …
+          </MenuItem>
+          <MenuItem value="everywhere">as everywhere</MenuItem>
+          {parts.map(([id, part]) => (
+            <MenuItem key={id} value={id}>
+              these pages only: {badge(id)} {part.name}
+            </MenuItem>
+          ))}
+          {slot === "layout" ? null : (
+            <MenuItem value="nothing">these pages only: no {slotName(slot)}</MenuItem>
+          )}
+        </Select>
+        <Button variant="contained" onClick={run} disabled={value === "" || choose.isPending}>
+          Choose for {pagesText(pages)}
+        </Button>
+        <Act style={{ marginLeft: "auto" }} onClick={onDone}>
+          Select none
+        </Act>
+      </Box>
+      {value === "" ? null : <Impact picks={picks} slot={slot} value={value} view={view} />}
+      {choose.error ? <Trouble>{choose.error.message}</Trouble> : null}
+    </Box>
+  );
+};
+
+const Impact = ({
+  picks,
+  slot,
+  value,
+  view,
+}: {
+  readonly picks: readonly string[];
+  readonly slot: Slot;
+  readonly value: string;
+  readonly view: TableView;
+}) => {
+  const wanted =
+    value === "everywhere" || value === "nothing"
+      ? ({ use: value } as const)
+      : ({ use: "part", part: value } as const);
+  const { data, error, isPlaceholderData } = useCall("offer", {
+    slot,
+    pages: [...picks],
+    wanted,
+    by: view.by,
+    filter: view.filter,
+  });
+  if (error) return <Trouble>{error.message}</Trouble>;
+  if (!data || isPlaceholderData) return <Quiet role="status">Computing what it would change …</Quiet>;
+  const way = data.ways.find((each) => each.way === "thisPageOnly");
+  return way ? <ImpactView impact={way.impact} /> : <Quiet>No page shows anything else.</Quiet>;
+};

@@ -1,0 +1,98 @@
+"use client";
+import { Box, MenuItem, Select, Switch, TextField } from "@mui/material";
+import type { Placement } from "../../../core/model/placement";
+import { instantOf, wallTime } from "../../../messages/wall-time";
+import { useFrame } from "../../shell/frame";
+import { Act, Quiet } from "../../theme/pieces";
+
+/** For whom, from when until when, and whether also over narrower parts. */
+export const Terms = ({
+  placement,
+  onChange,
+}: {
+  readonly placement: Placement;
+  readonly onChange: (next: Placement) => void;
+}) => {
+  const { frame } = useFrame();
+  const audiences: readonly (readonly [string, string])[] = [
+    ["", "anyone"],
+    ["signedOut", "people signed out"],
+    ["signedIn", "people signed in"],
+    ...frame.levels.map((level) => [`level:${level.key}`, level.name] as const),
+  ];
+  return (
+    <Box component="section" aria-label="More" sx={{ display: "grid", gap: 1 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+        <label htmlFor="over">Also over narrower parts</label>
+        <Switch
+          id="over"
+          size="small"
+          checked={placement.over}
+          onChange={(_, over) => onChange({ ...placement, over })}
+        />
+        <Quiet>for a season, a festival, an alarm</Quiet>
+      </Box>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+        <span id="audience-label">When it is seen by</span>
+        <Select
+          value={placement.audience ?? ""}
+          displayEmpty
+          SelectDisplayProps={{ "aria-labelledby": "audience-label" }}
+          onChange={(event) =>
+            onChange({ ...placement, audience: event.target.value === "" ? null : event.target.value })
+          }
+        >
+          {audiences.map(([key, words]) => (
+            <MenuItem key={key} value={key}>
+              {words}
+            </MenuItem>
+          ))}
+        </Select>
+      </Box>
+      <WindowInput placement={placement} onChange={onChange} />
+    </Box>
+  );
+};
+
+/** From … until …, as wall times of the site. */
+const WindowInput = ({
+  placement,
+  onChange,
+}: {
+  readonly placement: Placement;
+  readonly onChange: (next: Placement) => void;
+}) => {
+  const { frame } = useFrame();
+  const { timeZone } = frame.site;
+  const { window } = placement;
+  const wall = (instant: string | null | undefined) => (instant ? wallTime(instant, timeZone) : "");
+  const set = (end: "from" | "until", value: string) => {
+    const instant = value === "" ? null : instantOf(value, timeZone);
+    const next = { from: window?.from ?? null, until: window?.until ?? null, [end]: instant };
+    onChange({ ...placement, window: next.from === null && next.until === null ? null : next });
+  };
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1 }}>
+      {(["from", "until"] as const).map((end) => (
+        <Box key={end} sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+          <label htmlFor={`window-${end}`}>{end === "from" ? "From" : "until"}</label>
+          <TextField
+            id={`window-${end}`}
+            type="datetime-local"
+            // a new value from elsewhere (undo, a colleague) is shown; while typing the field is the browser's
+            key={wall(window?.[end])}
+            defaultValue={wall(window?.[end])}
+            onBlur={(event) => {
+              if (event.target.value !== wall(window?.[end])) set(end, event.target.value);
+            }}
+            sx={{ width: 196 }}
+          />
+        </Box>
+      ))}
+      {window ? <Act onClick={() => onChange({ ...placement, window: null })}>Always</Act> : null}
+      <Quiet style={{ flexBasis: "100%" }}>
+        {window ? `Times of ${timeZone}.` : `Always. Give times of ${timeZone} for a season.`}
+      </Quiet>
+    </Box>
+  );
+};
