@@ -1,4 +1,5 @@
 import type { BlockKind } from "../core/model/blocks";
+import { sameValue } from "../core/model/canonical";
 import { type Design, type DesignDocument, findBody } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import type { Block, Part } from "../core/model/part";
@@ -132,7 +133,7 @@ export const describeDocumentChange = (
   return "changed";
 };
 
-const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
+const differs = (a: unknown, b: unknown): boolean => !sameValue(a, b);
 
 const describePartChange = (before: Part, after: Part): string => {
   const changes = [
