@@ -208,6 +208,35 @@ export const removeUnusedTerms = async (
   return stayed;
 };
 
+/** An entry's facts without its body and picture. */
+export const saveEntryFacts = async (
+  site: string,
+  { id, path, title, access, terms }: EntryFacts,
+  transaction: Transaction,
+): Promise<void> => {
+  await runStatement(
+    "UPDATE entry SET path = :path, title = :title, access = :access WHERE site = :site AND id = :id",
+    { site, id, path, title, access },
+    transaction,
+  );
+  await saveEntryTerms(site, id, terms, transaction);
+};
+
+const saveEntryTerms = async (
+  site: string,
+  id: string,
+  terms: readonly string[],
+  transaction: Transaction,
+): Promise<void> => {
+  await runStatement("DELETE FROM entry_term WHERE site = :site AND entry = :id", { site, id }, transaction);
+  for (const term of new Set(terms))
+    await runStatement(
+      "INSERT INTO entry_term (site, entry, term) VALUES (:site, :id, :term)",
+      { site, id, term },
+      transaction,
+    );
+};
+
 export const saveEntry = async (site: string, entry: Entry, transaction: Transaction): Promise<void> => {
   const { terms, body, fields, ...columns } = entry;
   const words = `${entry.title} ${entry.summary} ${plainText(body)}`.toLowerCase();
@@ -221,15 +250,5 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
     { site, ...columns, fields: JSON.stringify(fields), body: JSON.stringify(body), words },
     transaction,
   );
-  await runStatement(
-    "DELETE FROM entry_term WHERE site = :site AND entry = :id",
-    { site, id: entry.id },
-    transaction,
-  );
-  for (const term of new Set(terms))
-    await runStatement(
-      "INSERT INTO entry_term (site, entry, term) VALUES (:site, :entry, :term)",
-      { site, entry: entry.id, term },
-      transaction,
-    );
+  await saveEntryTerms(site, entry.id, terms, transaction);
 };

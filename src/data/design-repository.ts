@@ -42,6 +42,15 @@ export const currentEdition = async (
   return row?.seq ?? null;
 };
 
+/** When the next edition goes live that is not live yet; null if none is scheduled. */
+export const nextEditionAt = async (site: string, now: Date): Promise<string | null> => {
+  const [row] = await selectRows<{ at: Date | null }>(
+    "SELECT min(goes_live_at) AS at FROM edition WHERE site = :site AND goes_live_at > :now",
+    { site, now },
+  );
+  return row?.at?.toISOString() ?? null;
+};
+
 export const listEditions = async (site: string): Promise<EditionRow[]> =>
   (await database().models.edition.findAll({ where: { site }, order: [["seq", "DESC"]] })).map((row) =>
     row.get(),

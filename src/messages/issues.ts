@@ -25,6 +25,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "change.documentGone": () => "It has been removed meanwhile. Nothing was saved.",
   "change.notAPart": () => "Only parts have bands, cells and blocks. Nothing was saved.",
   "placement.value": () => "A line names a value this facet does not have. Nothing was saved.",
+  "placement.tooMany": () =>
+    "A part has at most 500 lines. Say what the pages have in common instead; nothing was saved.",
   "placement.window": () => "The window ends before it starts. Choose a later end.",
   "placement.missing": (params) =>
     `A line names ${params["facet"]} “${params["value"]}”, which this site does not have. Choose one of the site's own; nothing was saved.`,
@@ -41,6 +43,16 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "path.taken": (params) =>
     `${params["path"]} is the path of “${params["other"]}” already. Give one of them another path; nothing was saved.`,
   "page.unknown": (params) => `This site has no page ${params["page"]}.`,
+  "content.gone": () => "It is not there (any more). Nothing was changed.",
+  "kind.last": () => "A site has at least one kind. Nothing was removed.",
+  "front.stays": () =>
+    "The front page would go with it. Choose another front page first; nothing was removed.",
+  "term.slugTaken": (params) =>
+    `“${params["term"]}” would move up to where another has the same name in its path. Nothing was removed.`,
+  "removal.gone": () => "It was brought back already, or is no longer kept.",
+  "token.none": () =>
+    "The request has no token of this site, or one that was taken back. Make one in the studio under “Access for scripts” and send it as “Authorization: Bearer …”.",
+  "token.tooMany": (params) => `At most ${params["limit"]} tokens. Take one back first.`,
   "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
   "choice.tooMany": (params) =>
     `${params["count"]} pages are too many to choose one by one (at most ${params["limit"]}). Use a line instead; nothing was saved.`,

@@ -4,9 +4,9 @@ import { designOf } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import { EVERYWHERE, NOWHERE, type Placement } from "../core/model/placement";
 import { describeChange, describeDocumentChange } from "./changes";
-import { momentWords } from "./wall-time";
 import { describeAudiences, describeFinding } from "./findings";
 import { describeCondition, describePlacement, describeReason } from "./placement-sentences";
+import { momentWords } from "./wall-time";
 import { count, listed } from "./words";
 
 const words = {
@@ -106,11 +106,7 @@ describe("words", () => {
     const badge = (part: string) => `header ${part}`;
     const moment = (instant: string) => momentWords(instant, "Etc/GMT-1");
     expect(
-      describeFinding(
-        { code: "tied", slot: "header", parts: ["1", "3"], pages: 2 },
-        badge,
-        moment,
-      ),
+      describeFinding({ code: "tied", slot: "header", parts: ["1", "3"], pages: 2 }, badge, moment),
     ).toBe("header 1 and header 3 ask equally much on 2 pages; header 1 is first.");
     expect(describeFinding({ code: "missing", slot: "footer", pages: 1 }, badge, moment)).toBe(
       "1 page has no footer.",

@@ -76,6 +76,8 @@ export const callUseCase = async (
 
 const STATUS: Readonly<Record<string, number>> = {
   "session.none": 401,
+  "token.none": 401,
+  "audience.unknown": 400,
   "permission.none": 403,
   "origin.foreign": 403,
   "site.unknown": 404,
@@ -90,8 +92,11 @@ const STATUS: Readonly<Record<string, number>> = {
   "signIn.tooMany": 429,
 };
 
+/** The HTTP status that says best what is wrong. */
+export const statusOf = (issues: readonly Issue[]): number => STATUS[issues[0]?.code ?? ""] ?? 422;
+
 export const outcomeResponse = (outcome: Outcome<unknown>): Response =>
   Response.json(outcome, {
-    status: outcome.ok ? 200 : (STATUS[outcome.issues[0]?.code ?? ""] ?? 422),
+    status: outcome.ok ? 200 : statusOf(outcome.issues),
     headers: { "Cache-Control": "no-store" },
   });

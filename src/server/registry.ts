@@ -3,6 +3,14 @@
  * How a request reaches them is in `call`; what they do with time and chance comes in through their context.
  */
 
+import {
+  bringBack,
+  changeEntry,
+  entryImpact,
+  removalImpact,
+  removals,
+  removeFromContent,
+} from "./use-cases/content-changes";
 import { coverage, expectations, rows } from "./use-cases/coverage";
 import { change, choosePage, impact, redo, undo } from "./use-cases/design-changes";
 import { editions, publish, restore, review, takeBack } from "./use-cases/editions";
@@ -13,6 +21,7 @@ import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { goTo, page, previewPage } from "./use-cases/pages";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
+import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
 import { explain, mends } from "./use-cases/why";
 
@@ -37,6 +46,15 @@ export const useCases = {
   previewPage,
   page,
   goTo,
+  entryImpact,
+  changeEntry,
+  removalImpact,
+  removeFromContent,
+  bringBack,
+  removals,
+  tokens,
+  createToken,
+  dropToken,
   savedFilters,
   saveFilter,
   dropFilter,

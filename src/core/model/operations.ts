@@ -27,15 +27,21 @@ export const Operation = z.discriminatedUnion("op", [
   z.object({ op: z.literal("create"), id: DocumentId, kind: z.enum(DOCUMENT_KINDS), body: z.unknown() }),
   z.object({ op: z.literal("remove"), id: DocumentId, kind: z.enum(DOCUMENT_KINDS), was: z.unknown() }),
   /** Sets one field of a document; `value` or `was` left out means the field is not there. */
-  z.object({ op: z.literal("set"), id: DocumentId, path: Path, value: z.unknown(), was: z.unknown() }),
+  z.object({
+    op: z.literal("set"),
+    id: DocumentId,
+    path: Path,
+    value: z.unknown().optional(),
+    was: z.unknown().optional(),
+  }),
   /** Sets one field of a node of a part. */
   z.object({
     op: z.literal("setNode"),
     id: DocumentId,
     node: z.string(),
     path: Path,
-    value: z.unknown(),
-    was: z.unknown(),
+    value: z.unknown().optional(),
+    was: z.unknown().optional(),
   }),
   z.object({
     op: z.literal("insertNode"),

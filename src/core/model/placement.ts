@@ -75,8 +75,8 @@ export const Window = z
 export type Window = z.infer<typeof Window>;
 
 export const Placement = z.object({
-  conditions: z.array(Condition).max(500),
-  exceptions: z.array(Exception).max(500).default([]),
+  conditions: z.array(Condition).max(500, { message: "placement.tooMany" }),
+  exceptions: z.array(Exception).max(500, { message: "placement.tooMany" }).default([]),
   audience: AudienceRule.nullable().default(null),
   window: Window.nullable().default(null),
   /** Also over narrower parts. */

@@ -1,8 +1,9 @@
 import { createHash } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
-import type { Address, SiteIndex } from "../../core/addresses/facts";
+import { type Address, entryIdentity, type SiteIndex } from "../../core/addresses/facts";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
 import { documentHtml, renderPage } from "../../core/render/page";
+import { findMoved } from "../../data/content-changes";
 import { findSite, type SiteHead, searchEntries } from "../../data/content-repository";
 import { inSnapshot, type Transaction } from "../../data/database";
 import { ENGLISH } from "../../messages/visitor-words";
@@ -52,7 +53,7 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
   const live = await liveOf(head, now, transaction);
   if (!live) return plainAnswer(404, "This site has not been published yet.");
   const { compiled } = live;
-  const found = findAddress(compiled.index, url.pathname);
+  const found = await followMove(head.id, compiled.index, url.pathname, transaction);
   if ("redirect" in found)
     return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
   const { index } = compiled;
@@ -78,6 +79,16 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
   );
   const rendered = renderPage(data, ENGLISH);
   return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"));
+};
+
+/** Where a path leads; one that moved leads to where its page lives now. */
+const followMove = async (site: string, index: SiteIndex, pathname: string, transaction: Transaction) => {
+  const found = findAddress(index, pathname);
+  if ("redirect" in found || found.address.role !== "notFound") return found;
+  const canonical = canonicalPath(pathname);
+  const entry = canonical.ok ? await findMoved(site, canonical.value, transaction) : null;
+  const page = entry === null ? undefined : index.byIdentity.get(entryIdentity(entry));
+  return page ? { redirect: encodeURI(page.path) } : found;
 };
 
 /** The page a path means, or where it lives now: another spelling, or the front page's own path. */

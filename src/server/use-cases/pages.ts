@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Address } from "../../core/addresses/facts";
 import { canonicalPath } from "../../core/addresses/paths";
 import { choiceId, documentsOf, findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
@@ -52,6 +53,15 @@ export const page = defineUseCase({
     const chosen = findBody(compiled.design, "choice", choiceId(address.identity))?.slots ?? {};
     return succeed({
       page: { key, ...named(address), role: address.role, access: address.access },
+      /** What of it is content, and live at once. */
+      entry: address.entry && {
+        id: address.entry.id,
+        path: address.entry.path,
+        terms: address.entry.terms,
+        access: address.access,
+      },
+      /** What would go if it were removed; null for pages that every site has. */
+      removable: removableOf(address),
       slots: SLOTS.map((slot) => ({
         slot,
         part: partOf(answers[slot]),
@@ -63,6 +73,16 @@ export const page = defineUseCase({
     });
   },
 });
+
+const removableOf = ({
+  entry,
+  archiveOf,
+}: Address): { readonly what: "entry" | "term" | "kind"; readonly id: string } | null => {
+  if (entry) return { what: "entry", id: entry.id };
+  return archiveOf?.of === "term" || archiveOf?.of === "kind"
+    ? { what: archiveOf.of, id: archiveOf.id }
+    : null;
+};
 
 /** Finds parts, pages and terms by what a person types: words, a path, or a pasted URL. At most 30. */
 export const goTo = defineUseCase({

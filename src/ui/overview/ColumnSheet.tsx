@@ -59,10 +59,10 @@ const Expected = ({ slot }: { readonly slot: Slot }) => {
     const { [slot]: _, ...others } = (kind === null ? undefined : was?.kinds[kind]) ?? {};
     const own = value === "" ? others : { ...others, [slot]: value };
     const kinds = kind === null ? (was?.kinds ?? {}) : { ...was?.kinds, [kind]: own };
-    const body = { schema: 1 as const, slots, kinds };
+    const field = kind === null ? "slots" : "kinds";
     const operation: Operation = was
-      ? { op: "set", id: EXPECTATIONS_ID, path: [], value: body, was }
-      : { op: "create", id: EXPECTATIONS_ID, kind: "expectations", body };
+      ? { op: "set", id: EXPECTATIONS_ID, path: [field], value: { slots, kinds }[field], was: was[field] }
+      : { op: "create", id: EXPECTATIONS_ID, kind: "expectations", body: { schema: 1, slots, kinds } };
     change.mutate({ operations: [operation] });
   };
   return (

@@ -12,6 +12,7 @@ import { usePreview } from "../part/usePreview";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
+import { PageContent } from "./PageContent";
 
 const WIDTH = 1280;
 /** Room beside the page for badges on their leader lines. */
@@ -102,6 +103,7 @@ export const PageScreen = () => {
           ) : (
             <Waiting what="Reading the page …" />
           )}
+          {data ? <PageContent key={data.page.key} data={data} /> : null}
         </Box>
       </Box>
     </Box>

@@ -15,6 +15,7 @@ import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
 import { Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ChooseForMany } from "./ChooseForMany";
+import { Removals } from "./Removals";
 import { SavedFilters } from "./SavedFilters";
 
 const COLUMNS = "34px minmax(190px,2fr) minmax(150px,1.6fr) repeat(5,minmax(84px,1fr))";
@@ -53,6 +54,7 @@ export const PagesScreen = () => {
             : `${data.pages} of ${pagesText(frame.pageCount)}`
         }
       >
+        <Removals />
         <SavedFilters
           view={view}
           onPick={(next) => {

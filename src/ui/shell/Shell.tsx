@@ -245,6 +245,15 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             {{ light: "Light", dark: "Dark", system: "Light or dark as the system" }[each]}
           </MenuItem>
         ))}
+        <MenuItem
+          divider
+          onClick={() => {
+            close();
+            router.push(`/s/${frame.site.id}/access`);
+          }}
+        >
+          Access for scripts
+        </MenuItem>
         <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
       </Menu>
     </>

@@ -1,0 +1,3 @@
+import { answerOpenApi } from "../../../../server/api/requests";
+
+export const GET = answerOpenApi;

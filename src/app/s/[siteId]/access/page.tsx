@@ -1,0 +1,5 @@
+import { AccessScreen } from "../../../../ui/access/AccessScreen";
+
+export default function Page() {
+  return <AccessScreen />;
+}

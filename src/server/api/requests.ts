@@ -1,0 +1,90 @@
+import type { z } from "zod";
+import { fail, type Issue, issue, type Outcome } from "../../core/model/issue";
+import { findMembership } from "../../data/account-repository";
+import { findSite } from "../../data/content-repository";
+import { findTokenAccount } from "../../data/token-repository";
+import { describeIssue } from "../../messages/issues";
+import { parseInput, statusOf } from "../call";
+import { newIds } from "../ids";
+import { mayDo } from "../permissions";
+import type { SiteContext } from "../use-case";
+import { hashToken } from "../use-cases/tokens";
+import * as answers from "./answers";
+import { openApiDocument } from "./openapi";
+import * as shapes from "./shapes";
+
+/** The door of `/api/v1`: a token instead of a session, a query instead of a body, problem details instead of issues. */
+interface Endpoint {
+  readonly query: z.ZodType;
+  readonly answer: (context: SiteContext, query: never) => Promise<Outcome<unknown>>;
+}
+const ENDPOINTS: Readonly<Record<string, Endpoint>> = {
+  resolve: { query: shapes.ResolveQuery, answer: answers.resolve },
+  explain: { query: shapes.ExplainQuery, answer: answers.explain },
+  findings: { query: shapes.FindingsQuery, answer: answers.findings },
+  coverage: { query: shapes.CoverageQuery, answer: answers.coverage },
+};
+
+const TITLES: Readonly<Record<number, string>> = {
+  400: "The query is wrong",
+  401: "No valid token",
+  403: "Not allowed",
+  404: "Not found",
+  422: "Cannot be answered",
+};
+
+/** Problem details for HTTP APIs (RFC 9457), with the issues as an extension. */
+const problemResponse = (issues: readonly Issue[]): Response => {
+  const status = statusOf(issues);
+  const [first] = issues;
+  return new Response(
+    JSON.stringify({
+      type: `urn:gray-latch:problem:${first?.code ?? "unknown"}`,
+      title: TITLES[status] ?? "Something is wrong",
+      status,
+      detail: issues.map(describeIssue).join(" "),
+      code: first?.code ?? "unknown",
+      issues: issues.map((each) => ({ code: each.code, path: each.path, says: describeIssue(each) })),
+    }),
+    {
+      status,
+      headers: {
+        "Content-Type": "application/problem+json",
+        "Cache-Control": "no-store",
+        ...(status === 401 ? { "WWW-Authenticate": 'Bearer realm="Gray Latch"' } : {}),
+      },
+    },
+  );
+};
+
+const contextFor = async (request: Request, siteId: string): Promise<Outcome<SiteContext>> => {
+  const token = /^Bearer (\S+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
+  if (token === undefined) return fail(issue("token.none"));
+  const now = new Date();
+  const account = await findTokenAccount(siteId, hashToken(token), now);
+  if (!account) return fail(issue("token.none"));
+  const [site, membership] = [await findSite(siteId), await findMembership(siteId, account.id)];
+  if (!site || !membership || !mayDo(membership.role, "look")) return fail(issue("permission.none"));
+  return {
+    ok: true,
+    value: { account, role: membership.role, site, now: now.toISOString(), ids: newIds },
+  };
+};
+
+/** Answers a GET of `/api/v1/sites/{site}/{endpoint}`. */
+export const answerApi = async (request: Request, site: string, name: string): Promise<Response> => {
+  const endpoint = Object.hasOwn(ENDPOINTS, name) ? ENDPOINTS[name] : undefined;
+  if (!endpoint) return problemResponse([issue("useCase.unknown")]);
+  const context = await contextFor(request, site);
+  if (!context.ok) return problemResponse(context.issues);
+  const given = Object.fromEntries(new URL(request.url).searchParams);
+  const query = parseInput(endpoint.query, given);
+  if (!query.ok) return problemResponse(query.issues);
+  const answer = await endpoint.answer(context.value, query.value as never);
+  if (!answer.ok) return problemResponse(answer.issues);
+  return Response.json(answer.value, { headers: { "Cache-Control": "no-store" } });
+};
+
+/** The description of the API, for anyone. */
+export const answerOpenApi = (): Response =>
+  Response.json(openApiDocument(), { headers: { "Cache-Control": "public, max-age=3600" } });

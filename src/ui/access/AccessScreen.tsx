@@ -1,0 +1,125 @@
+"use client";
+import { Box, Button, TextField, Typography } from "@mui/material";
+import { useState } from "react";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { useFrame } from "../shell/frame";
+import { Act, Empty, Mono, Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+
+/** One's own tokens for scripts: made, shown once, taken back. */
+export const AccessScreen = () => {
+  const site = useSite();
+  const { moment } = useFrame();
+  const { data, error } = useCall("tokens", {});
+  const create = useAct("createToken");
+  const drop = useAct("dropToken");
+  const [name, setName] = useState("");
+  if (!data) return <Pending error={error} what="Reading the tokens …" />;
+  const make = async () => {
+    await create.mutateAsync({ name: name.trim() });
+    setName("");
+  };
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 4, maxWidth: 860 }}>
+      <SheetHead title="Access for scripts" about={`${data.tokens.length || "no"} tokens of yours`} />
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim() !== "") void make();
+        }}
+        sx={{ display: "flex", flexWrap: "wrap", gap: 1.25, mt: 2 }}
+      >
+        <TextField
+          value={name}
+          placeholder="What the token is for"
+          onChange={(event) => setName(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": "What the token is for", maxLength: 80 } }}
+          sx={{ width: 280 }}
+        />
+        <Button type="submit" variant="contained" disabled={name.trim() === "" || create.isPending}>
+          Make a token
+        </Button>
+      </Box>
+      {create.error ? <Trouble>{create.error.message}</Trouble> : null}
+      {create.data ? (
+        <Box
+          role="status"
+          sx={(theme) => ({
+            mt: 2,
+            px: 1.5,
+            py: 1,
+            borderRadius: 1,
+            background: theme.vars?.palette.ours.brassWash,
+            overflowWrap: "anywhere",
+          })}
+        >
+          <strong>Copy it now; it is not shown again.</strong>
+          <Box>
+            <Mono data-testid="token">{create.data.token}</Mono>
+          </Box>
+        </Box>
+      ) : null}
+      {data.tokens.length === 0 ? (
+        <Empty title="No script has access yet">
+          A token lets a script ask what fills a page and why, on this site and as you. It can look, not
+          change.
+        </Empty>
+      ) : (
+        <Box component="ul" aria-label="Tokens" sx={{ listStyle: "none", m: 0, mt: 2, p: 0 }}>
+          {data.tokens.map((token) => (
+            <Box
+              component="li"
+              key={token.id}
+              sx={{
+                display: "flex",
+                flexWrap: "wrap",
+                gap: 1.5,
+                alignItems: "center",
+                minHeight: 36,
+                borderBottom: 1,
+                borderColor: "divider",
+              }}
+            >
+              <strong>{token.name}</strong>
+              <Quiet>
+                made {moment(token.made)}
+                {token.used === null ? ", never used" : `, last used ${moment(token.used)}`}
+              </Quiet>
+              <Act
+                style={{ marginLeft: "auto" }}
+                aria-label={`Take back ${token.name}`}
+                onClick={() => drop.mutate({ id: token.id })}
+              >
+                Take back
+              </Act>
+            </Box>
+          ))}
+        </Box>
+      )}
+      <Typography variant="h2" sx={{ mt: 4 }}>
+        How a script asks
+      </Typography>
+      <Box
+        component="pre"
+        sx={(theme) => ({
+          p: 1.5,
+          borderRadius: 1,
+          background: theme.vars?.palette.ours.desk,
+          overflowX: "auto",
+          fontSize: 12,
+        })}
+      >
+        {`curl -H "Authorization: Bearer gl_…" \\\n  "${typeof window === "undefined" ? "" : window.location.origin}/api/v1/sites/${site}/resolve?path=/&state=live"`}
+      </Box>
+      <Box
+        component="a"
+        href="/api/v1/openapi.json"
+        target="_blank"
+        rel="noreferrer"
+        sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+      >
+        The whole description (OpenAPI 3.1)
+      </Box>
+    </Box>
+  );
+};

@@ -1,0 +1,283 @@
+"use client";
+import {
+  Autocomplete,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  Select,
+  TextField,
+  Typography,
+} from "@mui/material";
+import { useRouter } from "next/navigation";
+import { useSnackbar } from "notistack";
+import { useDeferredValue, useState } from "react";
+import { count, pages as pagesText } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { ImpactView } from "../overview/ImpactView";
+import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
+import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
+
+type Page = CallResult<"page">;
+type Entry = NonNullable<Page["entry"]>;
+type Removable = NonNullable<Page["removable"]>;
+
+/** What of a page is content: where it lives, what it is about, who may open it. Live at once, so impact comes first. */
+export const PageContent = ({ data }: { readonly data: Page }) => {
+  const { frame } = useFrame();
+  const [dialog, setDialog] = useState<"change" | "remove" | null>(null);
+  const { entry, removable } = data;
+  if (!entry && !removable) return null;
+  const { terms } = frame.vocabulary;
+  const mayChange = frame.role !== "viewer";
+  const mayRemove = frame.role === "owner" || frame.role === "builder";
+  return (
+    <Box component="section" aria-labelledby="content" sx={{ mt: 3 }}>
+      <Typography id="content" variant="h2">
+        {entry ? "The entry itself" : "What it is"}
+      </Typography>
+      <Quiet>Live at once: visitors see it without an edition.</Quiet>
+      {entry ? (
+        <Box
+          component="dl"
+          sx={{ display: "grid", gridTemplateColumns: "84px minmax(0,1fr)", gap: 0.75, my: 1 }}
+        >
+          <dt>Path</dt>
+          <Fact>
+            <Mono>{entry.path}</Mono>
+          </Fact>
+          <dt>About</dt>
+          <Fact>
+            {entry.terms.map((term) => terms[term]).join(", ") || <Quiet>nothing in particular</Quiet>}
+          </Fact>
+          <dt>May open</dt>
+          <Fact>{accessWords(entry.access, frame.levels)}</Fact>
+        </Box>
+      ) : null}
+      <Box sx={{ display: "flex", gap: 2 }}>
+        {entry && mayChange ? <Act onClick={() => setDialog("change")}>Change …</Act> : null}
+        {removable && mayRemove ? (
+          <Act onClick={() => setDialog("remove")}>
+            {
+              { entry: "Delete this entry …", term: "Delete this term …", kind: "Delete this kind …" }[
+                removable.what
+              ]
+            }
+          </Act>
+        ) : null}
+      </Box>
+      {dialog === "change" && entry ? (
+        <ChangeEntry entry={entry} title={data.page.title} onClose={() => setDialog(null)} />
+      ) : null}
+      {dialog === "remove" && removable ? (
+        <Remove removable={removable} title={data.page.title} onClose={() => setDialog(null)} />
+      ) : null}
+    </Box>
+  );
+};
+
+const Fact = ({ children }: { readonly children: React.ReactNode }) => (
+  <Box component="dd" sx={{ m: 0, overflowWrap: "anywhere" }}>
+    {children}
+  </Box>
+);
+
+const accessWords = (
+  access: string,
+  levels: readonly { readonly key: string; readonly name: string }[],
+): string =>
+  access === "public"
+    ? "anyone"
+    : access === "signedIn"
+      ? "people signed in"
+      : (levels.find(({ key }) => `level:${key}` === access)?.name ?? "a level that is gone");
+
+const ChangeEntry = ({
+  entry,
+  title,
+  onClose,
+}: {
+  readonly entry: Entry;
+  readonly title: string;
+  readonly onClose: () => void;
+}) => {
+  const { frame } = useFrame();
+  const change = useAct("changeEntry");
+  const say = useSnackbar().enqueueSnackbar;
+  const [path, setPath] = useState(entry.path);
+  const [terms, setTerms] = useState<readonly string[]>(entry.terms);
+  const [access, setAccess] = useState<string>(entry.access);
+  const wish = {
+    entry: entry.id,
+    ...(path === entry.path ? {} : { path }),
+    ...(terms.join() === entry.terms.join() ? {} : { terms: [...terms] }),
+    ...(access === entry.access ? {} : { access: access as "public" }),
+  };
+  const isSame = Object.keys(wish).length === 1;
+  const asked = useDeferredValue(wish);
+  const impact = useCall("entryImpact", asked, { enabled: !isSame });
+  const run = async () => {
+    const done = await change.mutateAsync(wish);
+    onClose();
+    say(
+      done.moves > 0
+        ? `It lives at ${done.path} now; the old address leads there.`
+        : "Changed. Visitors see it.",
+    );
+  };
+  const names = frame.vocabulary.terms;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="change-entry">
+      <DialogTitle id="change-entry" sx={{ fontSize: 15, fontWeight: 600 }}>
+        {title}
+      </DialogTitle>
+      <DialogContent sx={{ display: "grid", gap: 2 }}>
+        <Box>
+          <label htmlFor="entry-path">Path</label>
+          <TextField
+            id="entry-path"
+            fullWidth
+            value={path}
+            onChange={(event) => setPath(event.target.value)}
+          />
+        </Box>
+        <Box>
+          <label htmlFor="entry-terms">About</label>
+          <Autocomplete
+            id="entry-terms"
+            multiple
+            size="small"
+            options={Object.keys(names)}
+            value={[...terms]}
+            getOptionLabel={(id) => names[id] ?? "a term that is gone"}
+            onChange={(_, next) => setTerms(next)}
+            renderInput={(params) => <TextField {...params} />}
+          />
+        </Box>
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+          <span id="entry-access">May open</span>
+          <Select
+            value={access}
+            onChange={(event) => setAccess(event.target.value)}
+            SelectDisplayProps={{ "aria-labelledby": "entry-access" }}
+          >
+            {["public", "signedIn", ...frame.levels.map(({ key }) => `level:${key}`)].map((each) => (
+              <MenuItem key={each} value={each}>
+                {accessWords(each, frame.levels)}
+              </MenuItem>
+            ))}
+          </Select>
+        </Box>
+        {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
+        {impact.data && !isSame && !impact.error ? (
+          <Box>
+            <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+            <ImpactView impact={impact.data.live} />
+            {impact.data.moves > 1 ? (
+              <Quiet>
+                {count(impact.data.moves - 1, "page")} below it {impact.data.moves === 2 ? "moves" : "move"}{" "}
+                along.
+              </Quiet>
+            ) : null}
+          </Box>
+        ) : null}
+        {change.error ? <Trouble>{change.error.message}</Trouble> : null}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          variant="contained"
+          onClick={run}
+          disabled={isSame || change.isPending || impact.error !== null}
+        >
+          Change it now
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+};
+
+const Remove = ({
+  removable,
+  title,
+  onClose,
+}: {
+  readonly removable: Removable;
+  readonly title: string;
+  readonly onClose: () => void;
+}) => {
+  const router = useRouter();
+  const site = useSite();
+  const { data, error } = useCall("removalImpact", removable);
+  const remove = useAct("removeFromContent");
+  const bringBack = useAct("bringBack");
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const run = async () => {
+    const { removal, label } = await remove.mutateAsync(removable);
+    onClose();
+    router.push(`/s/${site}/pages`);
+    const key = enqueueSnackbar(`${label} is deleted.`, {
+      action: (
+        <Button
+          color="inherit"
+          onClick={() => {
+            closeSnackbar(key);
+            bringBack.mutate({ removal });
+          }}
+        >
+          Bring it back
+        </Button>
+      ),
+    });
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="remove">
+      <DialogTitle id="remove" sx={{ fontSize: 15, fontWeight: 600 }}>
+        Delete {title}?
+      </DialogTitle>
+      <DialogContent sx={{ display: "grid", gap: 2 }}>
+        {error ? <Trouble>{error.message}</Trouble> : null}
+        {data ? (
+          <>
+            <Box>
+              <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+              <ImpactView impact={data.live} />
+            </Box>
+            <Box>
+              <Typography variant="h3">In the draft</Typography>
+              <ImpactView impact={data.draft} />
+            </Box>
+            {data.broken.length > 0 ? (
+              <Box component="ul" aria-label="Lines that break" sx={{ m: 0, pl: 2.5 }}>
+                {data.broken.map(({ part, lines, exceptions }) => (
+                  <li key={part}>
+                    <PartSign part={part} />{" "}
+                    {lines > 0 ? `${count(lines, "line")} will point at nothing` : ""}
+                    {lines > 0 && exceptions > 0 ? "; " : ""}
+                    {exceptions > 0 ? `${count(exceptions, "“Not on” line")} will, and block publishing` : ""}
+                  </li>
+                ))}
+              </Box>
+            ) : null}
+            <Quiet>
+              {removable.what === "kind" ? `Its ${pagesText(data.entries)} go with it. ` : ""}What hangs below
+              moves up. It is kept, and can be brought back.
+            </Quiet>
+          </>
+        ) : null}
+        {remove.error ? <Trouble>{remove.error.message}</Trouble> : null}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" onClick={run} disabled={!data || remove.isPending}>
+          Delete
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+};
