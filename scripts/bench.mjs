@@ -1,4 +1,5 @@
-// `npm run bench`: how fast it is, measured on a server of its own with the sample sites.
+// `npm run bench`: how fast it is beside others, measured on a server of its own with the sample sites and a generated
+// one of 100 000 pages. `npm run bench -- --only placement|studio` runs one part.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -6,9 +7,11 @@ import { join } from "node:path";
 import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
 import { endServer, startServer } from "./server-process.mjs";
 
-ensurePackages(["postgresql", "chromium"]);
+const args = process.argv.slice(2);
+const withStudio = !args.includes("placement");
+ensurePackages(withStudio ? ["postgresql", "chromium"] : ["postgresql"]);
 ensureModules();
-ensureBuild();
+if (withStudio) ensureBuild();
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-bench-"));
 const cluster = new Cluster({ folder, port: await freePort(54400), fast: true });
 let server;
@@ -24,11 +27,15 @@ try {
     PGDATABASE: "gray_latch_bench",
     PORT: String(await freePort(4380)),
   };
-  const tsx = (file) =>
-    spawnSync(process.execPath, ["--import", "tsx", file], { cwd: root, env, stdio: "inherit" });
-  tsx("scripts/database.ts");
-  server = await startServer(env);
-  code = tsx("scripts/bench.ts").status ?? 1;
+  const tsx = (file, ...more) =>
+    spawnSync(process.execPath, ["--expose-gc", "--import", "tsx", file, ...more], {
+      cwd: root,
+      env,
+      stdio: "inherit",
+    });
+  tsx("scripts/database.ts", ...(withStudio ? ["--big"] : ["--no-demo"]));
+  if (withStudio) server = await startServer(env);
+  code = tsx("scripts/bench.ts", ...args).status ?? 1;
 } finally {
   await endServer(server);
   cluster.remove();

@@ -1,55 +1,16 @@
-/** The figures of `npm run bench`, each with what it is measured beside. */
-import { chromium } from "@playwright/test";
+/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|studio` runs one part. */
+import { type Browser, chromium, type Page } from "@playwright/test";
 import { open, signIn } from "../e2e/studio";
 import { percentile, typingLatencies } from "../e2e/typing";
-import { buildIndex } from "../src/core/addresses/stems";
-import { documentsOf } from "../src/core/model/design";
-import { SLOTS } from "../src/core/model/slot";
-import { compileDesign } from "../src/core/placement/resolve";
-import { resolveAll } from "../src/core/placement/resolve-all";
-import { findSite, loadFacts } from "../src/data/content-repository";
 import { closeDatabase } from "../src/data/database";
-import { loadDraft } from "../src/data/design-repository";
-import { naiveResolve } from "../test/naive-resolver";
+import { benchPlacement } from "./bench-placement";
+import { BIG_SITE } from "./big-demo";
 
 const PORT = Number(process.env["PORT"]);
+const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 
-const median = (samples: number[]): number =>
-  [...samples].sort((a, b) => a - b)[Math.floor(samples.length / 2)] ?? 0;
-const timed = (times: number, work: () => unknown): number =>
-  median(
-    Array.from({ length: times }, () => {
-      const began = performance.now();
-      work();
-      return performance.now() - began;
-    }),
-  );
-
-/** All slots of all pages of the observatory: the product beside the plain loops its tests compare it with. */
-const benchResolution = async (): Promise<void> => {
-  const now = new Date().toISOString();
-  const head = await findSite("observatory");
-  if (!head) throw new Error("bench: expected the observatory, got none");
-  const facts = await loadFacts(head);
-  const design = await loadDraft("observatory");
-  const index = buildIndex(facts, now);
-  const compiled = compileDesign(design, index);
-  const view = { audience: "signedOut", at: now };
-  const ours = timed(15, () => resolveAll(compiled, view));
-  const naive = timed(3, () => {
-    for (const page of index.stems)
-      for (const slot of SLOTS)
-        naiveResolve(facts, design, slot, { identity: page.identity, pageNumber: 1 }, view);
-  });
-  const pairs = index.stems.length * SLOTS.length;
-  console.log(
-    `resolving ${pairs} page × slot pairs, ${documentsOf(design, "part").length} parts: ${(naive / ours).toFixed(1)} times faster than the naive resolver`,
-  );
-};
-
-/** From the input event to the acknowledgement of all visible frames, on the real server. */
-const benchTyping = async (): Promise<void> => {
-  const browser = await chromium.launch({
+const launch = (): Promise<Browser> =>
+  chromium.launch({
     executablePath: "/usr/bin/chromium",
     args: [
       "--no-sandbox",
@@ -59,18 +20,122 @@ const benchTyping = async (): Promise<void> => {
       "--disable-sync",
     ],
   });
-  const page = await (
-    await browser.newContext({ baseURL: `http://localhost:${PORT}`, viewport: { width: 1280, height: 800 } })
-  ).newPage();
+
+const studioPage = async (browser: Browser): Promise<Page> => {
+  const context = await browser.newContext({
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+  });
+  const page = await context.newPage();
   await signIn(page);
+  return page;
+};
+
+/** From the input event to the acknowledgement of all visible frames, on the real server. */
+const benchTyping = async (page: Page): Promise<void> => {
   await open(page, "parts");
   const samples = await typingLatencies(page, "Front hero", 100);
-  await browser.close();
   console.log(
     `typing to three frames on the screen, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 100 ms), worst ${percentile(samples, 100)} ms`,
   );
 };
 
-await benchResolution();
-await benchTyping();
+/** Milliseconds between frames while the table of the big site scrolls through all its pages. */
+const scrollFrames = (page: Page): Promise<number[]> =>
+  page.evaluate(
+    () =>
+      new Promise<number[]>((done) => {
+        const scroller = document.querySelector<HTMLElement>('[data-testid="coverage-rows"]');
+        if (!scroller) throw new Error("bench: expected the rows of the table, got none");
+        const frames: number[] = [];
+        let last = performance.now();
+        const step = (now: number) => {
+          frames.push(now - last);
+          last = now;
+          scroller.scrollTop += 220;
+          if (frames.length < 400) requestAnimationFrame(step);
+          else done(frames.slice(1));
+        };
+        requestAnimationFrame(step);
+      }),
+  );
+
+/** From the click that opens a group until its first page stands in the table. */
+const openGroup = (page: Page, name: string): Promise<number> =>
+  page.evaluate(
+    (wanted) =>
+      new Promise<number>((done) => {
+        const rows = document.querySelector('[data-testid="coverage-rows"]') as HTMLElement;
+        const group = [...rows.querySelectorAll<HTMLElement>("[aria-expanded]")].find((each) =>
+          each.textContent?.includes(wanted),
+        );
+        const began = performance.now();
+        const look = () => {
+          // a row that is not there yet is marked busy
+          const pages = rows.querySelectorAll("[title^='/logs/']").length;
+          if (pages > 5) done(performance.now() - began);
+          else requestAnimationFrame(look);
+        };
+        group?.click();
+        requestAnimationFrame(look);
+      }),
+    name,
+  );
+
+/** From picking a line until the new numbers stand beside it. */
+const placeLatency = async (page: Page): Promise<number[]> => {
+  const samples: number[] = [];
+  await page.goto(`/s/${BIG_SITE}/parts/header-30/where`);
+  const over = page.getByLabel("Also over narrower parts");
+  await over.waitFor();
+  await page.getByTestId("reach").waitFor();
+  for (let turn = 0; turn < 30; turn += 1)
+    samples.push(
+      await page.evaluate(
+        () =>
+          new Promise<number>((done) => {
+            const reach = document.querySelector('[data-testid="reach"]') as HTMLElement;
+            const before = reach.textContent;
+            const began = performance.now();
+            const look = () => {
+              const now = document.querySelector('[data-testid="reach"]')?.textContent;
+              if (now !== before) done(performance.now() - began);
+              else requestAnimationFrame(look);
+            };
+            (document.querySelector("#over") as HTMLElement).click();
+            requestAnimationFrame(look);
+          }),
+      ),
+    );
+  return samples.slice(5);
+};
+
+const benchBigSite = async (page: Page): Promise<void> => {
+  await page.goto(`/s/${BIG_SITE}/overview`);
+  await page.getByRole("button", { name: /Night logs/ }).waitFor({ timeout: 120_000 });
+  await page.waitForLoadState("networkidle");
+  const opened = await openGroup(page, "Night logs");
+  await page
+    .getByRole("button", { name: /Plates/ })
+    .first()
+    .click();
+  await page.waitForTimeout(1000);
+  const frames = await scrollFrames(page);
+  console.log(
+    `Overview of 100 000 pages: a group opens in ${opened.toFixed(0)} ms (goal 200); scrolling, frames p50 ${percentile(frames, 50).toFixed(0)} ms, p99 ${percentile(frames, 99).toFixed(0)} ms (goal 50)`,
+  );
+  const samples = await placeLatency(page);
+  console.log(
+    `a placement edited on it, until the new numbers stand there: median ${percentile(samples, 50).toFixed(0)} ms (goal 100), p95 ${percentile(samples, 95).toFixed(0)} ms`,
+  );
+};
+
+if (only !== "studio") await benchPlacement();
+if (only !== "placement") {
+  const browser = await launch();
+  const page = await studioPage(browser);
+  await benchTyping(page);
+  await benchBigSite(page);
+  await browser.close();
+}
 await closeDatabase();

@@ -1,13 +1,17 @@
-/** Brings the database up to date and loads the sample sites: `tsx scripts/database.ts [--fresh] [--no-demo]`. */
+/** Brings the database up to date and loads the sample sites: `tsx scripts/database.ts [--fresh] [--big] [--no-demo]`. */
 import { closeDatabase } from "../src/data/database";
 import { migrate } from "../src/data/migrate";
 import { DEMO_ACCOUNTS, DEMO_PASSWORD, loadDemo } from "../src/server/demo";
+import { BIG_SITE, loadBigDemo } from "./big-demo";
 
 const migrated = await migrate();
+const fresh = process.argv.includes("--fresh");
 if (migrated.length > 0) console.log(`database: ${migrated.join(", ")}`);
 if (!process.argv.includes("--no-demo")) {
-  const loaded = await loadDemo({ fresh: process.argv.includes("--fresh") });
+  const loaded = await loadDemo({ fresh });
   if (loaded.length > 0) console.log(`sample sites loaded: ${loaded.join(", ")}`);
 }
+if (process.argv.includes("--big") && (await loadBigDemo(fresh)))
+  console.log(`generated site loaded: ${BIG_SITE}`);
 console.log(`sign-in ${DEMO_ACCOUNTS[0].email} ${DEMO_PASSWORD}`);
 await closeDatabase();

@@ -1,4 +1,4 @@
-// `npm run demo`: everything with sample data, from nothing. `--fresh` starts the sample data again, `--dev` is for developers.
+// `npm run demo`: everything with sample data, from nothing. `--fresh` starts the sample data again, `--big` adds a generated site of 100 000 pages, `--dev` is for developers.
 import { spawnSync } from "node:child_process";
 import {
   Cluster,
@@ -14,6 +14,7 @@ import { endServer, startServer } from "./server-process.mjs";
 
 const dev = process.argv.includes("--dev");
 const fresh = process.argv.includes("--fresh");
+const big = process.argv.includes("--big");
 ensurePackages(["postgresql"]);
 ensureModules();
 
@@ -40,10 +41,11 @@ const end = async (code) => {
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(0));
 
 await cluster.start();
+if (big) console.log("loading 100 000 pages, about a minute …");
 cluster.createDatabase(env.PGDATABASE);
 const data = spawnSync(
   process.execPath,
-  ["--import", "tsx", "scripts/database.ts", ...(fresh ? ["--fresh"] : [])],
+  ["--import", "tsx", "scripts/database.ts", ...(fresh ? ["--fresh"] : []), ...(big ? ["--big"] : [])],
   { cwd: root, env, encoding: "utf8" },
 );
 if (data.status !== 0) {
@@ -72,7 +74,7 @@ Gray Latch is ready.
 
   studio       http://localhost:${port}
   observatory  http://observatory.localhost:${port}
-  tide mill    http://tide-mill.localhost:${port}
+  tide mill    http://tide-mill.localhost:${port}${big ? `\n  plates       http://plates.localhost:${port}` : ""}
 
   sign in as   ${email}
   password     ${password}

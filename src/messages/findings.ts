@@ -1,5 +1,5 @@
 import type { Finding } from "../core/placement/findings";
-import { count, listed, pages, slotName } from "./words";
+import { count, digits, listed, pages, slotName } from "./words";
 
 /** A finding without the page numbers only the engine needs. */
 type Told<F> = F extends Finding ? Omit<F, "numbers" | "audiences" | "severity"> : never;
@@ -60,7 +60,7 @@ export const FINDING_NAMES: Readonly<Record<Code, string>> = {
   noBody: "no body",
 };
 export const countFindings = (code: Code, number: number): string =>
-  code === "noBody" ? count(number, "without body", "without body") : `${number} ${FINDING_NAMES[code]}`;
+  code === "noBody" ? count(number, "without body", "without body") : `${digits(number)} ${FINDING_NAMES[code]}`;
 
 /** The words of the button that mends it. */
 export const MEND_NAMES: Readonly<Record<Code, string>> = {

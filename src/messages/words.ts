@@ -58,8 +58,16 @@ export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   pager: "Pager",
 };
 
+/** A whole number with thin spaces between thousands from five digits on: "1234", "100 000". */
+export const digits = (number: number): string =>
+  number < 10_000 ? String(number) : String(number).replace(/\B(?=(\d{3})+$)/g, "\u202f");
+
+/** A number that must be short: "940", "15k". */
+export const shortly = (number: number): string =>
+  number < 10_000 ? String(number) : `${Math.round(number / 1000)}k`;
+
 export const count = (number: number, one: string, many = `${one}s`): string =>
-  `${number} ${number === 1 ? one : many}`;
+  `${digits(number)} ${number === 1 ? one : many}`;
 export const pages = (number: number): string => count(number, "page");
 
 /** "a, b and c" */

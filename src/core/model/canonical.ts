@@ -9,6 +9,20 @@ export const canonicalJson = (value: unknown): string => {
   return `{${fields.join(",")}}`;
 };
 
-/** Whether two stored values are the same, whatever the order of their keys. */
-export const sameValue = (a: unknown, b: unknown): boolean =>
-  a === b || canonicalJson(a) === canonicalJson(b);
+type Fields = Readonly<Record<string, unknown>>;
+
+/** Whether two stored values are the same, whatever the order of their keys. `undefined` fields are not there. */
+export const sameValue = (a: unknown, b: unknown): boolean => {
+  if (a === b) return true;
+  if (a === null || b === null || typeof a !== "object" || typeof b !== "object") return false;
+  if (Array.isArray(a) || Array.isArray(b))
+    return (
+      Array.isArray(a) &&
+      Array.isArray(b) &&
+      a.length === b.length &&
+      a.every((item, place) => sameValue(item, b[place]))
+    );
+  for (const key in a) if (!sameValue((a as Fields)[key], (b as Fields)[key])) return false;
+  for (const key in b) if ((b as Fields)[key] !== undefined && (a as Fields)[key] === undefined) return false;
+  return true;
+};

@@ -5,7 +5,7 @@ import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
-import { askedBy, type Resolution, resolveAll, type SlotColumn } from "./resolution";
+import { countAsked, type Resolution, resolveAll, type SlotColumn } from "./resolution";
 import { type CompiledDesign, isActive } from "./resolve";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
@@ -148,21 +148,12 @@ const partFindings = (
       // a part that would win if it stood first is tied, not overruled: that is said once
       if (tied.has(part)) return [];
       const asking = resolutions
-        .map((resolution) => ({ audience: resolution.view.audience, asks: asksIn(resolution, part) }))
+        .map((resolution) => ({ audience: resolution.view.audience, asks: countAsked(resolution, part) }))
         .filter(({ asks }) => asks > 0);
       if (asking.length === 0) return [];
       const asks = Math.max(...asking.map((each) => each.asks));
       return [{ code: "overruled", severity, part, asks, audiences: asking.map(({ audience }) => audience) }];
     }),
-  );
-};
-
-const asksIn = (resolution: Resolution, part: string): number => {
-  const placement = resolution.compiled.byPart.get(part);
-  if (!placement) return 0;
-  return askedBy(resolution.compiled, placement, resolution.view).reduce(
-    (sum, number) => sum + (resolution.weights[number] as number),
-    0,
   );
 };
 

@@ -302,6 +302,28 @@ export const resolveAll = (compiled: CompiledDesign, view: View): Resolution => 
   };
 };
 
+/** How many pages a part asks for at a view, whoever wins there. */
+export const countAsked = (resolution: Resolution, part: string): number => {
+  const { compiled, view, weights } = resolution;
+  const placement = compiled.byPart.get(part);
+  if (!placement || !isAsking(placement, view)) return 0;
+  const rules = rulesFor(compiled, placement);
+  const seen = rules.length > 1 ? new Uint8Array(weights.length) : null;
+  let pages = 0;
+  for (const rule of rules) {
+    const matches = matchesOf(rule);
+    for (let at = 0; at < matches.length; at += 1) {
+      const number = matches[at] as number;
+      if (seen) {
+        if (seen[number] === 1) continue;
+        seen[number] = 1;
+      }
+      pages += weights[number] as number;
+    }
+  }
+  return pages;
+};
+
 /** The page numbers a part asks for at a view, ascending: where its placement holds, whoever wins there. */
 export const askedBy = (
   compiled: CompiledDesign,

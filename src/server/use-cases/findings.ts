@@ -50,7 +50,7 @@ export const sentFinding = (compiled: CompiledDesign, finding: Finding) => {
     audiences: shown,
   };
   const pages = "numbers" in finding ? finding.numbers : [];
-  const some = pages.slice(0, 20).map((number) => named(compiled.index.pages[number] as never));
+  const some = pages.slice(0, 12).map((number) => named(compiled.index.pages[number] as never));
   const { audiences: _, ...rest } = finding;
   const plain = Object.fromEntries(Object.entries(rest).filter(([key]) => key !== "numbers"));
   return { ...plain, ...common, some } as unknown as SentFinding;
@@ -64,7 +64,7 @@ type Told = {
 type WithoutNumbers<F> = F extends Finding ? Omit<F, "numbers" | "audiences" | "severity"> & Told : never;
 export type SentFinding = WithoutNumbers<Finding>;
 
-const MOST = 200;
+const MOST = 100;
 
 /** What there is to settle, for every audience: counts by code, and the findings of one code or of all. */
 export const findings = defineUseCase({

@@ -8,7 +8,7 @@ import { SLOTS, Slot } from "../../core/model/slot";
 import type { Finding } from "../../core/placement/findings";
 import { type Reach, reachOf } from "../../core/placement/impact";
 import { copyOf, createPartOperations } from "../../core/placement/proposals";
-import { askedBy, type Resolution, resolveAll } from "../../core/placement/resolution";
+import { askedBy, countAsked, type Resolution, resolveAll } from "../../core/placement/resolution";
 import { startingPoints } from "../../core/starting/points";
 import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
@@ -50,13 +50,6 @@ const shownPages = ({ columns, weights, numbers }: Resolution): ReadonlyMap<stri
   return counts;
 };
 
-const askedPages = ({ compiled, view, weights }: Resolution, id: string): number => {
-  const placement = compiled.byPart.get(id);
-  return placement
-    ? askedBy(compiled, placement, view).reduce((sum, number) => sum + (weights[number] as number), 0)
-    : 0;
-};
-
 /** The codes of findings about each part. */
 const findingsByPart = (findings: readonly Finding[]): ReadonlyMap<string, readonly Finding["code"][]> => {
   const codes = new Map<string, Set<Finding["code"]>>();
@@ -95,7 +88,7 @@ export const parts = defineUseCase({
           isNothing: part.bands.length === 0,
           where: describePlacement(part.placement, vocabulary),
           shows: shown.get(`${slot} ${id}`) ?? 0,
-          asks: askedPages(resolution, id),
+          asks: countAsked(resolution, id),
           changed: changed.get(id) ?? null,
           findings: findings.get(id) ?? [],
         };

@@ -13,8 +13,8 @@ import { reachIn } from "./parts";
 import { findPlaces } from "./places";
 import { designAt, Seen, viewOf } from "./view-input";
 
-const MOST_TITLES = 100;
-const MOST_KEEPERS = 40;
+const MOST_TITLES = 60;
+const MOST_KEEPERS = 24;
 
 const titles = (resolution: Resolution, numbers: readonly number[]) =>
   numbers

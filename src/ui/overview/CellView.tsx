@@ -2,6 +2,7 @@
 import { Box } from "@mui/material";
 import type { Slot } from "../../core/model/slot";
 import type { CoverageCell, SlotShares } from "../../core/placement/coverage";
+import { shortly } from "../../messages/words";
 import { Badge, SlotPictogram } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
@@ -110,7 +111,8 @@ export const GroupCell = ({
     const how = others.length === 0 ? first.how : "rule";
     return <CellView cell={{ part: first.part, how, tied: isTied }} slot={slot} selected={selected} />;
   }
-  const shown = named.slice(0, MOST_SHARES);
+  // long numbers leave room for fewer
+  const shown = named.slice(0, pages < 1000 ? MOST_SHARES : 1);
   const more = named.length - shown.length;
   const said = named
     .slice(0, 12)
@@ -140,7 +142,7 @@ export const GroupCell = ({
                 index === 0 ? `2px solid ${theme.vars?.palette.ours.slot[slot]}` : "2px solid transparent",
             })}
           >
-            <strong>{share.label}</strong>·{share.pages}
+            <strong>{share.label}</strong>·{shortly(share.pages)}
           </Box>
         ))}
         {more > 0 ? <Box sx={{ lineHeight: "20px" }}>+{more}</Box> : null}

@@ -5,7 +5,7 @@ import { type KeyboardEvent, type MouseEvent, useMemo, useRef } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
-import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
+import { digits, pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
 import { CellView, GroupCell } from "./CellView";
@@ -267,7 +267,7 @@ const GroupName = ({
       sx={{ ...PLAIN_BUTTON, fontWeight: 600 }}
     >
       {line.isOpen ? "▾" : "▸"} {groupWords(line.group)}{" "}
-      <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{line.group.pages}</Quiet>
+      <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{digits(line.group.pages)}</Quiet>
     </Box>
   </Box>
 );

@@ -9,7 +9,7 @@ import {
   FINDING_NAMES,
   MEND_NAMES,
 } from "../../messages/findings";
-import { pages as pagesText } from "../../messages/words";
+import { digits, pages as pagesText } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Wrong } from "../theme/pieces";
@@ -61,7 +61,7 @@ export const Ledger = ({
           sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, pt: 1, pb: 0.25 }}
         >
           <CodeButton isOn={code === null} onClick={() => setCode(null)}>
-            {data.total} to settle
+            {digits(data.total)} to settle
           </CodeButton>
           {codes.map(([each, number]) => (
             <CodeButton key={each} isOn={code === each} onClick={() => setCode(code === each ? null : each)}>

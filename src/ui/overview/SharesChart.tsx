@@ -3,7 +3,7 @@ import { Box, useTheme } from "@mui/material";
 import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import type { Slot } from "../../core/model/slot";
 import type { CoverageGroup, Share } from "../../core/placement/coverage";
-import { badgeText } from "../../messages/words";
+import { badgeText, digits } from "../../messages/words";
 import { useFrame } from "../shell/frame";
 
 const MOST = 8;
@@ -36,7 +36,7 @@ export const SharesChart = ({
   const bars = [
     ...all.slice(0, MOST),
     ...(rest > 0 ? [{ name: `${all.length - MOST} others`, count: rest }] : []),
-  ].map((bar) => ({ ...bar, label: `${bar.count} · ${percent(bar.count, pages)}` }));
+  ].map((bar) => ({ ...bar, label: `${digits(bar.count)} · ${percent(bar.count, pages)}` }));
   if (bars.length < 2) return null;
   const said = bars.map(({ name, label }) => `${name}: ${label}`).join("; ");
   return (

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Typography } from "@mui/material";
+import { Box, TextField, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
@@ -15,6 +15,9 @@ import type { TableView } from "./useRows";
 
 type Wanted = NonNullable<CallInput<"offer">["wanted"]>;
 type Way = CallResult<"offer">["ways"][number];
+
+/** More parts than this are found by typing. */
+const MOST_LISTED = 12;
 
 interface Props {
   readonly title?: string;
@@ -33,12 +36,19 @@ export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: 
   const [wanted, setWanted] = useState<Wanted | null>(null);
   const isOne = pages.length === 1 && !/^(group:|missing:|every$)/.test(pages[0] ?? "");
   const these = isOne ? "just for this page" : "just for these pages";
-  const others = Object.entries(frame.parts).filter(
-    ([id, part]) =>
-      part.slot === slot &&
-      id !== current &&
-      (part.state === "new" || part.state === "published" || part.state === "changed"),
-  );
+  const [typed, setTyped] = useState("");
+  const usable = Object.entries(frame.parts)
+    .filter(
+      ([id, part]) =>
+        part.slot === slot &&
+        id !== current &&
+        (part.state === "new" || part.state === "published" || part.state === "changed"),
+    )
+    .sort(([, a], [, b]) => a.number - b.number);
+  const words = typed.toLowerCase().split(/\s+/);
+  const others = usable
+    .filter(([, part]) => words.every((word) => `${part.number} ${part.name.toLowerCase()}`.includes(word)))
+    .slice(0, MOST_LISTED);
   const options: readonly { key: string; wanted: Wanted; words: React.ReactNode }[] = [
     ...(hasOwnChoice
       ? [
@@ -75,6 +85,16 @@ export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: 
       <Typography id="use-another" variant="h2">
         {title ?? "Use another here"}
       </Typography>
+      {usable.length > MOST_LISTED ? (
+        <TextField
+          value={typed}
+          fullWidth
+          placeholder={`Find one of ${usable.length} by name or number`}
+          onChange={(event) => setTyped(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": `Find a ${slotName(slot)}` } }}
+          sx={{ mt: 1 }}
+        />
+      ) : null}
       <Box
         component="ul"
         sx={(theme) => ({

@@ -3,7 +3,8 @@ import { type Design, type DesignDocument, designOf, orderId } from "../src/core
 import type { Band, Part } from "../src/core/model/part";
 import type { Clause, Condition, Placement } from "../src/core/model/placement";
 import { SLOTS, type Slot } from "../src/core/model/slot";
-import { type Seeded, seeded } from "./seeded";
+import { slotName } from "../src/messages/words";
+import { type Seeded, seeded } from "../test/seeded";
 
 /**
  * A generated site of any size: the plate archive of an invented observatory, with parts placed the way people do:
@@ -188,9 +189,27 @@ const clauseOf = (random: Seeded, facts: SiteFacts): Clause => {
   }
 };
 
-export const bigPlacement = (random: Seeded, facts: SiteFacts, number: number, now: string): Placement => {
+/** A clause that no other line of the slot names, if one is found: people rarely ask twice for the same. */
+const freshClause = (random: Seeded, facts: SiteFacts, used: Set<string>): Clause => {
+  for (let tries = 0; tries < 8; tries += 1) {
+    const clause = clauseOf(random, facts);
+    const key = JSON.stringify(clause);
+    if (used.has(key)) continue;
+    used.add(key);
+    return clause;
+  }
+  return { facet: "entry", values: [random.pick(facts.entries).id] };
+};
+
+export const bigPlacement = (
+  random: Seeded,
+  facts: SiteFacts,
+  number: number,
+  now: string,
+  used: Set<string> = new Set(),
+): Placement => {
   const line = (): Condition => ({
-    clauses: Array.from({ length: random.chance(0.25) ? 2 : 1 }, () => clauseOf(random, facts)),
+    clauses: Array.from({ length: random.chance(0.25) ? 2 : 1 }, () => freshClause(random, facts, used)),
   });
   const always = number === 1;
   return {
@@ -207,17 +226,18 @@ const bigDesign = (random: Seeded, facts: SiteFacts, { parts, now, bands }: Size
   const perSlot = Math.max(1, Math.round(parts / SLOTS.length));
   for (const slot of SLOTS) {
     const ids: string[] = [];
+    const used = new Set<string>();
     for (let number = 1; number <= perSlot; number += 1) {
       const id = `${slot}-${number}`;
       const body: Part = {
         schema: 1,
         slot,
         number,
-        name: `${slot === "titleBar" ? "Title bar" : slot} for ${random.pick(SKY)} ${number}`,
+        name: `${random.pick(SKY)} ${slotName(slot)}`,
         on: true,
         binnedAt: null,
         origin: `00000000-0000-4000-8000-${String(SLOTS.indexOf(slot) * 10_000 + number).padStart(12, "0")}`,
-        placement: bigPlacement(random, facts, number, now),
+        placement: bigPlacement(random, facts, number, now, used),
         bands: bands(slot, number) as Part["bands"],
       };
       documents.push({ id, kind: "part", body });
