@@ -18,8 +18,8 @@ import type { SiteSets } from "./site-sets";
 export interface Column {
   /** Number of the part that wins, 0 for none. */
   readonly part: Uint32Array;
-  /** How narrowly it asks; 0 for none. */
-  readonly rank: Float64Array;
+  /** Number of the rank it asks with; 0 for none. */
+  readonly rank: Uint16Array;
   /** Number of the list of other parts that ask equally narrowly, 0 for none. */
   readonly tie: Uint32Array;
 }
@@ -83,7 +83,7 @@ export const matchesOf = (rule: Rule): Uint32Array => {
 export const settleAll = (rules: readonly Rule[], total: number, numbers: PartNumbers): Column => {
   const column: Column = {
     part: new Uint32Array(total),
-    rank: new Float64Array(total),
+    rank: new Uint16Array(total),
     tie: new Uint32Array(total),
   };
   const open = new Uint32Array((total + 31) >>> 5).fill(0xffffffff);
@@ -104,6 +104,7 @@ const settle = (column: Column, rules: readonly Rule[], among: Open, numbers: Pa
   const taken = new Uint32Array(among.left);
   for (let at = 0; at < rules.length && among.left > 0; ) {
     const narrowness = (rules[at] as Rule).rank;
+    const rankNumber = numbers.rankNumber(narrowness);
     let takenCount = 0;
     for (; at < rules.length && (rules[at] as Rule).rank === narrowness; at += 1) {
       const rule = rules[at] as Rule;
@@ -113,7 +114,7 @@ const settle = (column: Column, rules: readonly Rule[], among: Open, numbers: Pa
         const winner = part[number] as number;
         if (winner === 0) {
           part[number] = rule.part;
-          rank[number] = narrowness;
+          rank[number] = rankNumber;
           taken[takenCount] = number;
           takenCount += 1;
         } else if (winner !== rule.part) tie[number] = numbers.tieWith(tie[number] as number, rule.part);
@@ -173,21 +174,29 @@ const insert = (
   numbers: PartNumbers,
 ): void => {
   const { part, rank } = rule;
+  const rankNumber = numbers.rankNumber(rank);
+  const tied = new Map<number, readonly [part: number, tie: number]>();
   for (const number of matchesOf(rule)) {
-    const found = column.rank[number] as number;
+    const found = numbers.rankOf(column.rank[number] as number);
     if (rank < found || hasBit(open, number)) continue;
     if (rank > found) {
       column.part[number] = part;
-      column.rank[number] = rank;
+      column.rank[number] = rankNumber;
       column.tie[number] = 0;
       continue;
     }
     const tie = column.tie[number] as number;
     const winner = column.part[number] as number;
     if (winner === part || numbers.tieHas(tie, part)) continue;
-    const ordered = inOrder([winner, ...numbers.tied(tie), part], orderOf);
-    column.part[number] = ordered[0] as number;
-    column.tie[number] = numbers.tieOf(ordered.slice(1));
+    const key = tie * 2 ** 24 + winner;
+    let joined = tied.get(key);
+    if (!joined) {
+      const [first, ...rest] = inOrder([winner, ...numbers.tied(tie), part], orderOf);
+      joined = [first as number, numbers.tieOf(rest)];
+      tied.set(key, joined);
+    }
+    column.part[number] = joined[0];
+    column.tie[number] = joined[1];
   }
 };
 

@@ -83,10 +83,13 @@ export const impactOf = (
 /** How many pages each number after stands for on both sides. */
 const commonWeights = (before: Resolution, after: Resolution, aligned: Int32Array | null): Uint16Array => {
   if (!aligned && before.weights === after.weights) return after.weights;
-  return after.weights.map((weight, number) => {
+  const common = after.weights.slice();
+  for (let number = 0; number < common.length; number += 1) {
     const old = aligned ? (aligned[number] as number) : number;
-    return old < 0 ? 0 : Math.min(weight, before.weights[old] as number);
-  });
+    const weight = old < 0 ? 0 : (before.weights[old] as number);
+    if (weight < (common[number] as number)) common[number] = weight;
+  }
+  return common;
 };
 
 const changedIn = (

@@ -16,13 +16,18 @@ export const rangeSet = (from: number, until: number): PageSet => ({
   size: Math.max(0, until - from),
 });
 
-/** The set of ascending, distinct page numbers out of `total`. */
+/** The set of ascending, distinct page numbers out of `total`. A `Uint32Array` may be kept as it is. */
 export const setOfNumbers = (numbers: ArrayLike<number>, total: number): PageSet => {
   const size = numbers.length;
   if (size === 0) return rangeSet(0, 0);
   const [first, last] = [numbers[0] as number, numbers[size - 1] as number];
   if (last - first + 1 === size) return rangeSet(first, last + 1);
-  if (size * SPARSE < total) return { is: "list", numbers: Uint32Array.from(numbers), size };
+  if (size * SPARSE < total)
+    return {
+      is: "list",
+      numbers: numbers instanceof Uint32Array ? numbers : Uint32Array.from(numbers),
+      size,
+    };
   const words = new Uint32Array((total + 31) >>> 5);
   for (let at = 0; at < size; at += 1) putBit(words, numbers[at] as number);
   return { is: "bits", words, size };
@@ -130,9 +135,13 @@ export const unionOf = (sets: readonly PageSet[], total: number): PageSet => {
   const [only] = sets;
   if (only && sets.length === 1) return only;
   const words = new Uint32Array((total + 31) >>> 5);
-  for (const set of sets) eachPage(set, (number) => putBit(words, number));
+  for (const set of sets)
+    if (set.is === "bits")
+      for (let at = 0; at < words.length; at += 1)
+        words[at] = (words[at] as number) | (set.words[at] as number);
+    else eachPage(set, (number) => putBit(words, number));
   const numbers = new Uint32Array(total);
-  return setOfNumbers(numbers.subarray(0, collectBits(words, numbers)), total);
+  return setOfNumbers(numbers.slice(0, collectBits(words, numbers)), total);
 };
 
 /** Bytes a set keeps, without what all objects cost. */

@@ -9,6 +9,8 @@ export class PartNumbers {
   private readonly ids: string[] = [""];
   private readonly ties: (readonly number[])[] = [[]];
   private readonly tieNumbers = new Map<string, number>([["", 0]]);
+  private readonly ranks: number[] = [0];
+  private readonly rankNumbers = new Map<number, number>([[0, 0]]);
   private readonly longer = new Map<number, number>();
 
   numberOf(part: string): number {
@@ -22,6 +24,20 @@ export class PartNumbers {
   /** The part's id, or null for 0. */
   idOf(number: number): string | null {
     return number === 0 ? null : (this.ids[number] as string);
+  }
+
+  /** A small number for a rank; ranks are few, and pages keep only this. */
+  rankNumber(rank: number): number {
+    const found = this.rankNumbers.get(rank);
+    if (found !== undefined) return found;
+    this.rankNumbers.set(rank, this.ranks.length);
+    this.ranks.push(rank);
+    return this.ranks.length - 1;
+  }
+
+  /** The rank behind its number; number 0 is below all. */
+  rankOf(number: number): number {
+    return this.ranks[number] as number;
   }
 
   tied(tie: number): readonly number[] {

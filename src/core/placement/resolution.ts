@@ -198,7 +198,10 @@ const followed = (
 
 const changedPages = (earlier: CompiledDesign, compiled: CompiledDesign): readonly number[] => {
   const [old, now] = [earlier.index.pages, compiled.index.pages];
-  return [...now.keys()].filter((number) => now[number] !== old[number]);
+  const changed: number[] = [];
+  for (let number = 0; number < now.length; number += 1)
+    if (now[number] !== old[number]) changed.push(number);
+  return changed;
 };
 
 const keepsOrder = (after: readonly CompiledPlacement[], before: readonly CompiledPlacement[]): boolean => {

@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { type Design, findBody, orderId, type PageChoice } from "../model/design";
+import { type Design, type DesignDocument, findBody, orderId, type PageChoice } from "../model/design";
 import { isNothing, type Part } from "../model/part";
 import { SLOTS, type Slot } from "../model/slot";
 import {
@@ -51,49 +51,89 @@ const perSlot = <T>(make: (slot: Slot) => T): Readonly<Record<Slot, T>> =>
 
 /**
  * Compiles a design once; every question then reads the same data. With the compilation of an earlier state of the
- * design on the same pages, only placements that changed are compiled.
+ * design on the same pages, only what changed is compiled.
  */
 export const compileDesign = (design: Design, index: SiteIndex, earlier?: CompiledDesign): CompiledDesign => {
-  const parts = perSlot((): { id: string; body: Part }[] => []);
+  const changed = changedSlots(design, earlier);
+  const parts = perSlot((): PartDocument[] => []);
   const choices = perSlot(() => new Map<string, Choice>());
   for (const document of design.values()) {
-    if (document.kind === "part") parts[document.body.slot].push(document);
-    else if (document.kind === "choice")
-      for (const slot of SLOTS) {
+    if (document.kind === "part") {
+      if (changed.has(document.body.slot)) parts[document.body.slot].push(document);
+    } else if (document.kind === "choice")
+      for (const slot of changed) {
         const value = document.body.slots[slot];
         if (value) choices[slot].set(document.body.identity, value);
       }
   }
-  const byPart = new Map<string, CompiledPlacement>();
-  const placements = perSlot((slot) =>
-    inSlotOrder(design, slot, parts[slot]).flatMap(({ id, body }) => {
-      if (!isActive(body)) return [];
-      const known = earlier && earlierPlacement(earlier, id, body, index);
-      const placement = known ?? compilePlacement(id, body.placement, index);
-      byPart.set(id, placement);
-      return [placement];
-    }),
+  const keeps = (slot: Slot) =>
+    earlier && !changed.has(slot) && hasSameDepths(earlier.index, index) ? earlier : undefined;
+  const placements = perSlot(
+    (slot) =>
+      keeps(slot)?.placements[slot] ??
+      inSlotOrder(design, slot, changed.has(slot) ? parts[slot] : partsOf(design, slot)).flatMap(
+        ({ id, body }) => {
+          if (!isActive(body)) return [];
+          return [
+            (earlier && earlierPlacement(earlier, id, body, index)) ??
+              compilePlacement(id, body.placement, index),
+          ];
+        },
+      ),
   );
-  return { design, index, placements, byPart, choices };
+  return {
+    design,
+    index,
+    placements,
+    byPart: new Map(SLOTS.flatMap((slot) => placements[slot].map((each) => [each.part, each] as const))),
+    choices: perSlot((slot) => (changed.has(slot) || !earlier ? choices[slot] : earlier.choices[slot])),
+  };
 };
+
+interface PartDocument {
+  readonly id: string;
+  readonly body: Part;
+}
+
+const partsOf = (design: Design, slot: Slot): readonly PartDocument[] =>
+  [...design.values()].flatMap((document) =>
+    document.kind === "part" && document.body.slot === slot ? [document] : [],
+  );
+
+/** The slots whose parts, order or choices differ from the earlier design; all without one. */
+const changedSlots = (design: Design, earlier: CompiledDesign | undefined): ReadonlySet<Slot> => {
+  if (!earlier) return new Set(SLOTS);
+  const changed = new Set<Slot>();
+  const note = (document: DesignDocument | undefined) => {
+    if (document?.kind === "part" || document?.kind === "order") changed.add(document.body.slot);
+    else if (document?.kind === "choice")
+      for (const slot of SLOTS) if (document.body.slots[slot]) changed.add(slot);
+  };
+  for (const [id, document] of design) {
+    const before = earlier.design.get(id);
+    if (before === document) continue;
+    note(before);
+    note(document);
+  }
+  for (const [id, document] of earlier.design) if (!design.has(id)) note(document);
+  return changed;
+};
+
+const hasSameDepths = (a: SiteIndex, b: SiteIndex): boolean =>
+  a.termDepth === b.termDepth && a.entryDepth === b.entryDepth;
 
 /** Depths do not change while terms and the tree of entries stay, so placements outlive changes of facts. */
 const earlierPlacement = (earlier: CompiledDesign, id: string, body: Part, index: SiteIndex) => {
   const known = earlier.byPart.get(id);
   return known &&
-    earlier.index.termDepth === index.termDepth &&
-    earlier.index.entryDepth === index.entryDepth &&
+    hasSameDepths(earlier.index, index) &&
     findBody(earlier.design, "part", id)?.placement === body.placement
     ? known
     : undefined;
 };
 
 /** What the order document says first, then parts it does not know, by number. */
-const inSlotOrder = (
-  design: Design,
-  slot: Slot,
-  parts: readonly { readonly id: string; readonly body: Part }[],
-) => {
+const inSlotOrder = (design: Design, slot: Slot, parts: readonly PartDocument[]) => {
   const place = new Map(
     (findBody(design, "order", orderId(slot))?.parts ?? []).map((id, position) => [id, position]),
   );

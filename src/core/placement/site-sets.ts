@@ -1,8 +1,8 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { entryIdentity } from "../addresses/facts";
-import type { Clause, Facet } from "../model/placement";
+import { type Clause, FACETS, type Facet } from "../model/placement";
 import { FACET_RULES } from "./facets";
-import { type PageSet, rangeSet, setOfNumbers, unionOf } from "./page-sets";
+import { eachPage, type PageSet, rangeSet, setOfNumbers, unionOf } from "./page-sets";
 
 /**
  * The pages on which each value holds, for one site. Names are look-ups; what lies under an entry comes from the tree,
@@ -11,10 +11,10 @@ import { type PageSet, rangeSet, setOfNumbers, unionOf } from "./page-sets";
  */
 export class SiteSets {
   private readonly sets = new Map<string, PageSet>();
-  private readonly carried = new Map<Facet, ReadonlyMap<string, Uint32Array>>();
+  private readonly carried = new Map<Facet, ReadonlyMap<string, PageSet>>();
   /** Children of entries, by id, published or not. */
   private tree: ReadonlyMap<string, readonly string[]> | undefined;
-  private byPath: readonly number[] | undefined;
+  private byPath: Uint32Array | undefined;
   readonly total: number;
   readonly everything: PageSet;
 
@@ -47,10 +47,14 @@ export class SiteSets {
       const [old, now] = [rule.valuesAt(before), rule.valuesAt(after)];
       return old.length === now.length && old.every((value, at) => value === now[at]);
     };
+    const unchanged = new Set(FACETS.filter(same));
     for (const [facet, numbers] of this.carried)
-      next.carried.set(facet, same(facet) ? numbers : moved(numbers, facet, before, after, number));
+      next.carried.set(
+        facet,
+        unchanged.has(facet) ? numbers : moved(numbers, facet, before, after, number, this.total),
+      );
     for (const [key, set] of this.sets)
-      if (same(key.slice(0, key.indexOf(" ")) as Facet)) next.sets.set(key, set);
+      if (unchanged.has(key.slice(0, key.indexOf(" ")) as Facet)) next.sets.set(key, set);
     return next;
   }
 
@@ -67,7 +71,7 @@ export class SiteSets {
       case "pathUnder":
         return this.belowPath(value);
       default:
-        return setOfNumbers(this.carriers(facet).get(value) ?? [], this.total);
+        return this.carriers(facet).get(value) ?? rangeSet(0, 0);
     }
   }
 
@@ -124,9 +128,11 @@ export class SiteSets {
   /** Pages sorted by path are neighbours when they share their first segments. */
   private belowPath(path: string): PageSet {
     const { pages } = this.index;
-    this.byPath ??= [...pages.keys()]
-      .filter((number) => !["search", "notFound"].includes((pages[number] as Address).role))
-      .sort((a, b) => compareText((pages[a] as Address).path, (pages[b] as Address).path) || a - b);
+    this.byPath ??= Uint32Array.from(
+      [...pages.keys()]
+        .filter((number) => !["search", "notFound"].includes((pages[number] as Address).role))
+        .sort((a, b) => compareText((pages[a] as Address).path, (pages[b] as Address).path) || a - b),
+    );
     const sorted = this.byPath;
     let [low, high] = [0, sorted.length];
     while (low < high) {
@@ -143,7 +149,7 @@ export class SiteSets {
     return this.numbers(found);
   }
 
-  private carriers(facet: Facet): ReadonlyMap<string, Uint32Array> {
+  private carriers(facet: Facet): ReadonlyMap<string, PageSet> {
     const found = this.carried.get(facet);
     if (found) return found;
     const numbers = new Map<string, number[]>();
@@ -153,7 +159,7 @@ export class SiteSets {
         if (list) list.push(number);
         else numbers.set(value, [number]);
       }
-    const made = new Map([...numbers].map(([value, list]) => [value, Uint32Array.from(list)]));
+    const made = new Map([...numbers].map(([value, list]) => [value, setOfNumbers(list, this.total)]));
     this.carried.set(facet, made);
     return made;
   }
@@ -161,25 +167,42 @@ export class SiteSets {
 
 const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
-/** Page numbers by value after one page's values of the facet changed. */
+/** The pages of each value after one page's values of the facet changed. */
 const moved = (
-  numbers: ReadonlyMap<string, Uint32Array>,
+  sets: ReadonlyMap<string, PageSet>,
   facet: Facet,
   before: Address,
   after: Address,
   number: number,
-): ReadonlyMap<string, Uint32Array> => {
+  total: number,
+): ReadonlyMap<string, PageSet> => {
   const { valuesAt } = FACET_RULES[facet];
   const [old, now] = [valuesAt(before), valuesAt(after)];
-  const next = new Map(numbers);
+  const next = new Map(sets);
+  const numbersOf = (value: string): number[] => {
+    const numbers: number[] = [];
+    const set = next.get(value);
+    if (set) eachPage(set, (each) => numbers.push(each));
+    return numbers;
+  };
   for (const value of old)
     if (!now.includes(value))
       next.set(
         value,
-        (next.get(value) as Uint32Array).filter((each) => each !== number),
+        setOfNumbers(
+          numbersOf(value).filter((each) => each !== number),
+          total,
+        ),
       );
   for (const value of now)
-    if (!old.includes(value)) next.set(value, Uint32Array.from([...(next.get(value) ?? []), number]).sort());
+    if (!old.includes(value))
+      next.set(
+        value,
+        setOfNumbers(
+          [...numbersOf(value), number].sort((a, b) => a - b),
+          total,
+        ),
+      );
   return next;
 };
 
