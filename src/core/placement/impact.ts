@@ -48,6 +48,16 @@ const alignment = (before: SiteIndex, after: SiteIndex): Int32Array | null => {
   return numbers;
 };
 
+/** Two resolutions side by side: how their numbers and pages correspond. */
+interface Sides {
+  readonly before: Resolution;
+  readonly after: Resolution;
+  readonly aligned: Int32Array | null;
+  /** How many pages each number after stands for on both sides. */
+  readonly weights: Uint16Array;
+  readonly touch: (number: number) => void;
+}
+
 /** What a change does to every page, compared at one view. `changedParts` are drawn otherwise where they stay. */
 export const impactOf = (
   before: Resolution,
@@ -57,24 +67,23 @@ export const impactOf = (
   const aligned = alignment(before.compiled.index, after.compiled.index);
   const weights = commonWeights(before, after, aligned);
   const touched = new Uint8Array(weights.length);
+  let pages = 0;
+  const touch = (number: number) => {
+    if (touched[number] === 0) pages += weights[number] as number;
+    touched[number] = 1;
+  };
+  const sides: Sides = { before, after, aligned, weights, touch };
+  const groups = SLOTS.flatMap((slot) => changedIn(slot, sides));
   const redrawn = new Map<string, number>();
-  const groups: ImpactGroup[] = [];
-  for (const slot of SLOTS) {
-    groups.push(...changedIn(slot, before, after, aligned, weights, touched));
-    if (changedParts.size > 0)
-      countRedrawn(slot, after, changedParts, weights, touched, redrawn, before, aligned);
-  }
+  if (changedParts.size > 0) for (const slot of SLOTS) countRedrawn(slot, sides, changedParts, redrawn);
   const same = !aligned && before.weights === after.weights;
   const appear = same ? NOBODY : coming(after, weights);
   const vanish = same ? NOBODY : vanishing(before, after);
-  let touchedPages = 0;
-  for (let number = 0; number < touched.length; number += 1)
-    if (touched[number] === 1) touchedPages += weights[number] as number;
   return {
     groups: groups.sort((a, b) => b.pages - a.pages),
     pairs: groups.reduce((sum, group) => sum + group.pages, 0),
-    pages: touchedPages + appear.pages + vanish.pages,
-    redrawn: [...redrawn].map(([part, pages]) => ({ part, pages })),
+    pages: pages + appear.pages + vanish.pages,
+    redrawn: [...redrawn].map(([part, count]) => ({ part, pages: count })),
     appear,
     vanish,
   };
@@ -92,30 +101,24 @@ const commonWeights = (before: Resolution, after: Resolution, aligned: Int32Arra
   return common;
 };
 
-const changedIn = (
-  slot: Slot,
-  before: Resolution,
-  after: Resolution,
-  aligned: Int32Array | null,
-  weights: Uint16Array,
-  touched: Uint8Array,
-): readonly ImpactGroup[] => {
+const changedIn = (slot: Slot, { before, after, aligned, weights, touch }: Sides): readonly ImpactGroup[] => {
   const [old, now] = [before.columns[slot].shown, after.columns[slot].shown];
   if (!aligned && old === now) return [];
   const sameNumbers = before.numbers === after.numbers;
-  const groups = new Map<string | number, { from: number; to: number; pages: number; numbers: number[] }>();
+  const groups = new Map<number, { from: number; to: number; pages: number; numbers: number[] }>();
   for (let number = 0; number < now.length; number += 1) {
     const from = old[aligned ? (aligned[number] as number) : number] as number;
     const to = now[number] as number;
     if (sameNumbers && from === to) continue;
     const weight = weights[number] as number;
     if (weight === 0 || before.numbers.idOf(from) === after.numbers.idOf(to)) continue;
-    touched[number] = 1;
+    touch(number);
     const key = from * 2 ** 24 + to;
-    const group = groups.get(key) ?? { from, to, pages: 0, numbers: [] };
-    groups.set(key, group);
-    group.pages += weight;
-    group.numbers.push(number);
+    const group = groups.get(key);
+    if (group) {
+      group.pages += weight;
+      group.numbers.push(number);
+    } else groups.set(key, { from, to, pages: weight, numbers: [number] });
   }
   return [...groups.values()].map(({ from, to, pages, numbers }) => ({
     slot,
@@ -128,20 +131,16 @@ const changedIn = (
 
 const countRedrawn = (
   slot: Slot,
-  after: Resolution,
+  { before, after, aligned, weights, touch }: Sides,
   changedParts: ReadonlySet<string>,
-  weights: Uint16Array,
-  touched: Uint8Array,
   redrawn: Map<string, number>,
-  before: Resolution,
-  aligned: Int32Array | null,
 ): void => {
   for (let number = 0; number < weights.length; number += 1) {
     const part = shownAt(after, slot, number);
     if (part === null || !changedParts.has(part) || weights[number] === 0) continue;
     if (shownAt(before, slot, aligned ? (aligned[number] as number) : number) !== part) continue;
     redrawn.set(part, (redrawn.get(part) ?? 0) + (weights[number] as number));
-    touched[number] = 1;
+    touch(number);
   }
 };
 

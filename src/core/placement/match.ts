@@ -1,5 +1,5 @@
 import type { Address } from "../addresses/facts";
-import type { Audience, Clause, Exception } from "../model/placement";
+import type { Audience, Clause, Exception, Facet } from "../model/placement";
 import type { CompiledCondition, CompiledPlacement } from "./compile";
 import { FACET_RULES } from "./facets";
 
@@ -10,9 +10,27 @@ export interface View {
   readonly at: string;
 }
 
+/** One page is mostly asked about by many clauses in a row: its values are worked out once. */
+let lastPage: Address | undefined;
+let lastValues: Partial<Record<Facet, readonly string[]>> = {};
+
+const valuesAt = (facet: Facet, page: Address): readonly string[] => {
+  if (page !== lastPage) {
+    lastPage = page;
+    lastValues = {};
+  }
+  const found = lastValues[facet];
+  if (found) return found;
+  const made = FACET_RULES[facet].valuesAt(page);
+  lastValues[facet] = made;
+  return made;
+};
+
 export const holds = (clause: Clause, page: Address): boolean => {
-  const values = FACET_RULES[clause.facet].valuesAt(page);
-  return values.length > 0 && clause.values.some((value) => values.includes(value));
+  const values = valuesAt(clause.facet, page);
+  if (values.length === 0) return false;
+  for (const value of clause.values) if (values.includes(value)) return true;
+  return false;
 };
 
 export const holdsAll = (clauses: readonly Clause[], page: Address): boolean =>

@@ -97,10 +97,21 @@ const isAsking = (placement: CompiledPlacement, view: View): boolean =>
 
 /** Views that leave out the same parts see the same; most sites have one key per slot. */
 const columnKey = (compiled: CompiledDesign, slot: Slot, view: View): string =>
-  `${slot} ${compiled.placements[slot]
+  `${slot} ${choosy(compiled.placements[slot])
     .filter((placement) => !isAsking(placement, view))
     .map(({ part }) => part)
     .join(" ")}`;
+
+const knownChoosy = new WeakMap<readonly CompiledPlacement[], readonly CompiledPlacement[]>();
+
+/** The few placements that do not ask at every view. */
+const choosy = (placements: readonly CompiledPlacement[]): readonly CompiledPlacement[] => {
+  const found =
+    knownChoosy.get(placements) ??
+    placements.filter(({ audience, window }) => audience !== null || window !== null);
+  knownChoosy.set(placements, found);
+  return found;
+};
 
 const rulesFor = (compiled: CompiledDesign, placement: CompiledPlacement): readonly Rule[] => {
   const sets = setsOf(compiled.index);
@@ -168,6 +179,7 @@ const followed = (
           (sum, number) => updatePage(sum, number, sortedRules(compiled, slot, view, key), numbers),
           old,
         );
+  if (compiled.placements[slot] === earlier.placements[slot]) return column;
   const before = new Map(askingAt(earlier, slot, view).map((placement) => [placement.part, placement]));
   const after = askingAt(compiled, slot, view);
   const changes = after.flatMap((placement) => {
@@ -196,7 +208,15 @@ const followed = (
   });
 };
 
+/** For an index made of another by changing one page: which, so that nobody needs to look. */
+const changedFrom = new WeakMap<
+  CompiledDesign["index"],
+  { readonly from: CompiledDesign["index"]; readonly number: number }
+>();
+
 const changedPages = (earlier: CompiledDesign, compiled: CompiledDesign): readonly number[] => {
+  const noted = changedFrom.get(compiled.index);
+  if (noted?.from === earlier.index) return [noted.number];
   const [old, now] = [earlier.index.pages, compiled.index.pages];
   const changed: number[] = [];
   for (let number = 0; number < now.length; number += 1)
@@ -222,9 +242,20 @@ export const slotColumn = (compiled: CompiledDesign, slot: Slot, view: View): Sl
   const ruled = ruledColumn(compiled, slot, view);
   const found = engine.overlays.get(ruled);
   if (found) return found;
-  const made = withChoices(compiled, slot, ruled);
+  const made = earlierOverlay(compiled, slot, ruled) ?? withChoices(compiled, slot, ruled);
   engine.overlays.set(ruled, made);
   return made;
+};
+
+/** Where neither parts nor choices of a slot changed, nothing lies otherwise over what rules give. */
+const earlierOverlay = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotColumn | undefined => {
+  const { earlier } = engineOf(compiled);
+  return earlier &&
+    earlier.index.numbers === compiled.index.numbers &&
+    earlier.choices[slot] === compiled.choices[slot] &&
+    earlier.placements[slot] === compiled.placements[slot]
+    ? engineOf(earlier).overlays.get(ruled)
+    : undefined;
 };
 
 const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotColumn => {
@@ -397,7 +428,9 @@ export const withEntry = (compiled: CompiledDesign, entry: EntryFacts): Compiled
   const index = withChangedEntry(compiled.index, entry);
   if (!index) return undefined;
   carryListed(compiled.index, index, findEntry(compiled.index, entry.id) as EntryFacts, entry);
-  carrySets(compiled.index, index, index.numbers.get(entryIdentity(entry.id)) as number);
+  const number = index.numbers.get(entryIdentity(entry.id)) as number;
+  changedFrom.set(index, { from: compiled.index, number });
+  carrySets(compiled.index, index, number);
   carryNumbers(compiled.index, index);
   return follow(compileDesign(compiled.design, index, compiled), compiled);
 };

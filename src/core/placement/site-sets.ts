@@ -42,19 +42,18 @@ export class SiteSets {
     next.tree = this.tree;
     next.byPath = this.byPath;
     const [before, after] = [this.index.pages[number] as Address, index.pages[number] as Address];
-    const same = (facet: Facet) => {
-      const rule = FACET_RULES[facet];
-      const [old, now] = [rule.valuesAt(before), rule.valuesAt(after)];
-      return old.length === now.length && old.every((value, at) => value === now[at]);
-    };
-    const unchanged = new Set(FACETS.filter(same));
-    for (const [facet, numbers] of this.carried)
+    const changed = new Map(FACETS.map((facet) => [facet, changedValues(facet, before, after)]));
+    for (const [facet, sets] of this.carried)
       next.carried.set(
         facet,
-        unchanged.has(facet) ? numbers : moved(numbers, facet, before, after, number, this.total),
+        changed.get(facet)?.size === 0 ? sets : moved(sets, facet, before, after, number, this.total),
       );
-    for (const [key, set] of this.sets)
-      if (unchanged.has(key.slice(0, key.indexOf(" ")) as Facet)) next.sets.set(key, set);
+    for (const [key, set] of this.sets) {
+      const space = key.indexOf(" ");
+      const values = changed.get(key.slice(0, space) as Facet) as ReadonlySet<string>;
+      const names = values.size === 0 ? [] : (JSON.parse(key.slice(space + 1)) as string[]);
+      if (!names.some((value) => values.has(value))) next.sets.set(key, set);
+    }
     return next;
   }
 
@@ -166,6 +165,16 @@ export class SiteSets {
 }
 
 const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+/** The values of a facet that only one of two states of a page carries. */
+const changedValues = (facet: Facet, before: Address, after: Address): ReadonlySet<string> => {
+  const { valuesAt } = FACET_RULES[facet];
+  const [old, now] = [valuesAt(before), valuesAt(after)];
+  return new Set([
+    ...old.filter((value) => !now.includes(value)),
+    ...now.filter((value) => !old.includes(value)),
+  ]);
+};
 
 /** The pages of each value after one page's values of the facet changed. */
 const moved = (
