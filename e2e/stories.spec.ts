@@ -27,7 +27,9 @@ test("G1: a header nobody sees is found, named in the review, and mended by a li
   await page.waitForURL(/\/where$/);
   await expect(page.getByText("nowhere yet.", { exact: false })).toBeVisible();
   await page.getByLabel("Shows on: another line").fill("comets");
-  await page.getByRole("option", { name: "pages about Comets" }).click();
+  await page.getByRole("option", { name: /^pages about Comets/ }).click();
+  await expect(page.getByTestId("reach")).toContainText("shows on 0 → 1");
+  await page.getByRole("button", { name: "Keep in the draft" }).click();
   await expect(page.getByTestId("reach")).toContainText("Asks for 1 page, shows on 1.");
 
   await open(page, "overview");
@@ -62,7 +64,12 @@ test("G2: a slot holds one part, and why says who lost and whether visitors see 
   await expect(page.getByTestId("why-visitors")).toHaveText("Visitors see the same already.");
 
   // the tie is a finding; its order can be changed, and the overview follows at once
-  await page.getByRole("list", { name: "To settle" }).getByRole("button", { name: "Decide" }).first().click();
+  const ledger = page.getByRole("list", { name: "To settle" });
+  await ledger
+    .getByRole("button", { name: /^Decide: footer 1 and footer \d+ ask/ })
+    .first()
+    .click();
+  await sheet(page).getByRole("link", { name: "Where it shows" }).first().click();
   await page.waitForURL(/\/where$/);
   await page.getByRole("button", { name: "Put the other first" }).first().click();
   await expect(page.getByRole("button", { name: "Put this one first" })).toBeVisible();
@@ -91,7 +98,8 @@ test("G3: a page that opted out is named as the reason, and reset in one click",
       .filter({ hasText: "Day header" }),
   ).toContainText("this page chose for itself");
 
-  await page.getByRole("link", { name: "The old dome" }).click();
+  await page.getByRole("button", { name: "The old dome", exact: true }).click();
+  await sheet(page).getByRole("link", { name: "Open this page" }).click();
   await page.getByRole("heading", { level: 1, name: "The old dome" }).waitFor();
   await expect(page.getByRole("combobox", { name: "Header of this page" })).toHaveText(
     "this page only: no header",

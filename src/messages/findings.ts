@@ -60,7 +60,9 @@ export const FINDING_NAMES: Readonly<Record<Code, string>> = {
   noBody: "no body",
 };
 export const countFindings = (code: Code, number: number): string =>
-  code === "noBody" ? count(number, "without body", "without body") : `${digits(number)} ${FINDING_NAMES[code]}`;
+  code === "noBody"
+    ? count(number, "without body", "without body")
+    : `${digits(number)} ${FINDING_NAMES[code]}`;
 
 /** The words of the button that mends it. */
 export const MEND_NAMES: Readonly<Record<Code, string>> = {

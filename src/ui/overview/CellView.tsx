@@ -1,11 +1,10 @@
 "use client";
-import { Box } from "@mui/material";
 import type { Slot } from "../../core/model/slot";
 import type { CoverageCell, SlotShares } from "../../core/placement/coverage";
 import { shortly } from "../../messages/words";
 import { Badge, SlotPictogram } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
-import { Quiet } from "../theme/pieces";
+import classes from "./table.module.css";
 
 /** One cell in words and signs; what is in it never depends on colour alone. */
 export const CellView = ({
@@ -19,31 +18,16 @@ export const CellView = ({
 }) => {
   const { frame } = useFrame();
   const part = cell.part === null ? undefined : frame.parts[cell.part];
-  if (cell.how === "missing")
-    return (
-      <Box
-        component="span"
-        sx={(theme) => ({
-          px: "8px",
-          border: "1px dashed",
-          borderColor: theme.vars?.palette.ours.brick,
-          color: theme.vars?.palette.ours.brick,
-          borderRadius: 1,
-          fontWeight: 600,
-          fontSize: "0.78rem",
-        })}
-      >
-        missing
-      </Box>
-    );
-  if (cell.how === "nothingByRule") return <Quiet>nothing, by rule</Quiet>;
+  if (cell.how === "missing") return <span className={classes["missing"]}>missing</span>;
+  if (cell.how === "nothingByRule") return <span className={classes["quiet"]}>nothing, by rule</span>;
   if (cell.how === "choiceOfNothing")
+    return <span className={`${classes["note"]} ${classes["noteAlone"]}`}>nothing, this page only</span>;
+  if (!part)
     return (
-      <Box component="span" sx={{ ml: "-7px" }}>
-        <Note>nothing, this page only</Note>
-      </Box>
+      <span className={classes["quiet"]} role="img" aria-label="nothing expected">
+        ·
+      </span>
     );
-  if (!part) return <Quiet aria-label="nothing expected">·</Quiet>;
   return (
     <>
       <Badge slot={slot} number={part.number} selected={selected} />
@@ -54,18 +38,7 @@ export const CellView = ({
 };
 
 const Note = ({ children }: { readonly children: string }) => (
-  <Box
-    component="span"
-    sx={(theme) => ({
-      ml: "7px",
-      fontSize: "0.72rem",
-      fontWeight: 600,
-      color: theme.vars?.palette.ours.brass,
-      whiteSpace: "nowrap",
-    })}
-  >
-    {children}
-  </Box>
+  <span className={classes["note"]}>{children}</span>
 );
 
 const MOST_SHARES = 3;
@@ -119,35 +92,21 @@ export const GroupCell = ({
     .map((share) => `${share.label}: ${share.pages}`)
     .join(", ");
   return (
-    <Box
-      component="span"
-      role="img"
-      aria-label={said}
-      title={said}
-      sx={{ display: "inline-flex", alignItems: "center", gap: "6px", maxWidth: "100%" }}
-    >
+    <span role="img" aria-label={said} title={said} className={`${classes["bar"]} ${classes[slot]}`}>
       <SlotPictogram slot={slot} />
-      <Box aria-hidden sx={{ display: "inline-flex", gap: "2px", fontSize: "0.75rem" }}>
-        {shown.map((share, index) => (
-          <Box
+      <span aria-hidden className={classes["shares"]}>
+        {shown.map((share) => (
+          <span
             key={share.label}
-            sx={(theme) => ({
-              px: "5px",
-              height: 20,
-              minWidth: 14 + Math.round((share.pages / pages) * 44),
-              lineHeight: "20px",
-              whiteSpace: "nowrap",
-              background: theme.vars?.palette.ours.slotWash[slot],
-              borderBottom:
-                index === 0 ? `2px solid ${theme.vars?.palette.ours.slot[slot]}` : "2px solid transparent",
-            })}
+            className={classes["share"]}
+            style={{ minWidth: 14 + Math.round((share.pages / pages) * 44) }}
           >
             <strong>{share.label}</strong>·{shortly(share.pages)}
-          </Box>
+          </span>
         ))}
-        {more > 0 ? <Box sx={{ lineHeight: "20px" }}>+{more}</Box> : null}
-      </Box>
+        {more > 0 ? <span>+{more}</span> : null}
+      </span>
       {isTied ? <Note>tied</Note> : null}
-    </Box>
+    </span>
   );
 };

@@ -1,15 +1,15 @@
 "use client";
 import { Box } from "@mui/material";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, type MouseEvent, useMemo, useRef } from "react";
+import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
 import { digits, pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useFrame } from "../shell/frame";
-import { Quiet } from "../theme/pieces";
 import { CellView, GroupCell } from "./CellView";
 import type { Selection } from "./selection";
+import classes from "./table.module.css";
 import { type RowPlace, type TableView, useRows } from "./useRows";
 
 const COLUMNS =
@@ -29,22 +29,22 @@ interface Runs {
 
 /** Lines are worked out from group sizes, not listed: a hundred thousand of them cost nothing. */
 const runsOf = (groups: readonly CoverageGroup[], open: ReadonlySet<string>): Runs => {
-  const starts: { from: number; group: CoverageGroup; isOpen: boolean; isSingle: boolean }[] = [];
+  const starts: { from: number; group: CoverageGroup; isOpen: boolean; single: CoverageRow | null }[] = [];
   let count = 0;
   for (const group of groups) {
     const isSingle = group.only !== null && group.type !== "kind" && group.type !== "term";
+    const single = isSingle && group.only ? { ...group.only, title: groupWords(group), depth: -1 } : null;
     const isOpen = !isSingle && open.has(group.id);
-    starts.push({ from: count, group, isOpen, isSingle });
+    starts.push({ from: count, group, isOpen, single });
     count += 1 + (isOpen ? group.rows : 0);
   }
   const lineAt = (index: number): Line => {
     const start = starts.findLast(({ from }) => from <= index);
     if (!start) throw new Error(`coverage table: expected a line ${index}, got ${count} lines`);
-    const { from, group, isOpen, isSingle } = start;
-    if (isSingle && group.only)
-      return { type: "single", row: { ...group.only, title: groupWords(group), depth: -1 } };
+    const { from, group, isOpen, single } = start;
+    if (single) return { type: "single", row: single };
     if (index === from) return { type: "group", group, isOpen };
-    return { type: "row", place: { group: group.id, at: index - from - 1 } };
+    return { type: "row", place: { group: group.id, at: index - from - 1, of: group.rows } };
   };
   return { count, lineAt };
 };
@@ -75,7 +75,9 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     count: runs.count,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 6,
+    // a frame late is better than a frame long
+    useFlushSync: false,
   });
   const items = virtual.getVirtualItems().filter(({ index }) => index < runs.count);
   const lines = items.map(({ index }) => runs.lineAt(index));
@@ -93,6 +95,28 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     const row = rowOf(line);
     return row ? { slot, pages: [row.key], label: titleOf(row) } : null;
   };
+
+  const current = useRef({ onOpen, onSelect, onAdd, pickedAt });
+  current.current = { onOpen, onSelect, onAdd, pickedAt };
+  const acts = useMemo(
+    (): Acts => ({
+      open: (group) => current.current.onOpen(group),
+      selectRow: (row) =>
+        current.current.onSelect({
+          is: "row",
+          page: row.key,
+          identity: row.identity,
+          label: titleOf(row),
+        }),
+      pick: (index, slot, event) => {
+        const picked = current.current.pickedAt(index, slot);
+        if (!picked) return;
+        if (event.ctrlKey || event.metaKey || event.shiftKey) current.current.onAdd(picked, event.shiftKey);
+        else current.current.onSelect({ is: "cells", ...picked });
+      },
+    }),
+    [],
+  );
 
   const walk = (event: KeyboardEvent<HTMLElement>) => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-cell]");
@@ -143,6 +167,7 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
       </Box>
       <Box
         ref={scroller}
+        className={classes["scroller"]}
         data-testid="coverage-rows"
         sx={{
           flex: 1,
@@ -150,62 +175,44 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
           minHeight: 200,
           overflowY: "auto",
           overflowX: "hidden",
-          contain: "strict",
         }}
       >
-        <Box role="rowgroup" sx={{ position: "relative", height: virtual.getTotalSize() }}>
+        <div
+          role="rowgroup"
+          style={{ position: "relative", height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}
+        >
           {items.map((item, place) => {
             const line = lines[place] as Line;
             const row = rowOf(line);
             return (
-              <Box
+              <TableRow
                 key={item.key}
-                role="row"
-                aria-rowindex={item.index + 2}
-                style={{ transform: `translateY(${item.start}px)` }}
-                sx={ROW_STYLE}
-              >
-                {line.type === "group" ? (
-                  <GroupName line={line} onOpen={onOpen} index={item.index} />
-                ) : (
-                  <PageName row={row} index={item.index} selection={selection} onSelect={onSelect} />
+                index={item.index}
+                start={item.start}
+                group={line.type === "group" ? line.group : null}
+                isOpen={line.type === "group" && line.isOpen}
+                row={row ?? null}
+                selected={selectedSlots(
+                  selection,
+                  line.type === "group" ? `group:${line.group.id}` : row?.key,
                 )}
-                {SLOTS.map((slot, column) => (
-                  <SlotCell
-                    key={slot}
-                    line={line}
-                    row={row}
-                    slot={slot}
-                    at={`${item.index} ${column + 1}`}
-                    selection={selection}
-                    onPick={(event) => {
-                      const picked = pickedAt(item.index, slot);
-                      if (!picked) return;
-                      if (event.ctrlKey || event.metaKey || event.shiftKey) onAdd(picked, event.shiftKey);
-                      else onSelect({ is: "cells", ...picked });
-                    }}
-                  />
-                ))}
-              </Box>
+                acts={acts}
+              />
             );
           })}
-        </Box>
+        </div>
       </Box>
     </Box>
   );
 };
 
-const ROW_STYLE = {
-  position: "absolute",
-  insetInline: 0,
-  top: 0,
-  height: ROW,
-  display: "grid",
-  gridTemplateColumns: COLUMNS,
-  alignItems: "center",
-  borderBottom: 1,
-  borderColor: "divider",
-} as const;
+/** Which cells of a row are selected: slots in order, or `row` for the page itself. */
+const selectedSlots = (selection: Selection | null, key: string | undefined): string => {
+  if (!selection || key === undefined) return "";
+  if (selection.is === "row") return selection.page === key ? "row" : "";
+  if (selection.is === "column") return selection.slot;
+  return selection.pages.includes(key) ? selection.slot : "";
+};
 
 const titleOf = (row: CoverageRow): string => (row.later === null ? row.title : `${row.title}, later pages`);
 
@@ -237,141 +244,115 @@ const HeadButton = ({
   </Box>
 );
 
-const PLAIN_BUTTON = {
-  font: "inherit",
-  color: "inherit",
-  background: "none",
-  border: 0,
-  p: 0,
-  cursor: "pointer",
-  textAlign: "left",
-} as const;
-const CUT = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
+/** What a row can ask the table for; the same object as long as the table is there, so that rows stay as they are. */
+interface Acts {
+  readonly open: (group: string) => void;
+  readonly selectRow: (row: CoverageRow) => void;
+  readonly pick: (index: number, slot: Slot, event: MouseEvent) => void;
+}
 
-const GroupName = ({
-  line,
-  onOpen,
-  index,
-}: {
-  readonly line: Extract<Line, { type: "group" }>;
-  readonly onOpen: Props["onOpen"];
+interface RowProps {
   readonly index: number;
-}) => (
-  <Box role="rowheader" sx={CUT}>
-    <Box
-      component="button"
-      type="button"
-      data-cell={`${index} 0`}
-      aria-expanded={line.isOpen}
-      onClick={() => onOpen(line.group.id)}
-      sx={{ ...PLAIN_BUTTON, fontWeight: 600 }}
+  readonly start: number;
+  readonly group: CoverageGroup | null;
+  readonly isOpen: boolean;
+  readonly row: CoverageRow | null;
+  readonly selected: string;
+  readonly acts: Acts;
+}
+
+const TableRow = memo(({ index, start, group, isOpen, row, selected, acts }: RowProps) => {
+  const label = group ? groupWords(group) : row ? titleOf(row) : "a page";
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      className={classes["row"]}
+      style={{ transform: `translateY(${start}px)` }}
     >
-      {line.isOpen ? "▾" : "▸"} {groupWords(line.group)}{" "}
-      <Quiet style={{ fontWeight: 400, marginLeft: 6 }}>{digits(line.group.pages)}</Quiet>
-    </Box>
-  </Box>
-);
+      {group ? (
+        <div role="rowheader" className={classes["cut"]}>
+          <button
+            type="button"
+            data-cell={`${index} 0`}
+            aria-expanded={isOpen}
+            onClick={() => acts.open(group.id)}
+            className={`${classes["button"]} ${classes["groupName"]}`}
+          >
+            {isOpen ? "▾" : "▸"} {groupWords(group)}{" "}
+            <span className={classes["quiet"]} style={{ marginLeft: 6 }}>
+              {digits(group.pages)}
+            </span>
+          </button>
+        </div>
+      ) : (
+        <PageName row={row} index={index} isSelected={selected === "row"} acts={acts} />
+      )}
+      {SLOTS.map((slot, column) => {
+        const isSelected = selected === slot;
+        return (
+          <div key={slot} role="cell" className={classes["cell"]}>
+            <button
+              type="button"
+              data-cell={`${index} ${column + 1}`}
+              aria-pressed={isSelected}
+              aria-label={`${SLOT_NAMES[slot]} of ${label}`}
+              onClick={(event) => acts.pick(index, slot, event)}
+              className={`${classes["button"]} ${classes["cellButton"]} ${isSelected ? classes["isSelected"] : ""}`}
+            >
+              {group && !isOpen ? (
+                <GroupCell shares={group.slots[slot]} pages={group.pages} slot={slot} selected={isSelected} />
+              ) : row ? (
+                <CellView cell={row.cells[slot]} slot={slot} selected={isSelected} />
+              ) : null}
+            </button>
+          </div>
+        );
+      })}
+    </div>
+  );
+});
 
 const PageName = ({
   row,
   index,
-  selection,
-  onSelect,
+  isSelected,
+  acts,
 }: {
-  readonly row: CoverageRow | undefined;
+  readonly row: CoverageRow | null;
   readonly index: number;
-  readonly selection: Selection | null;
-  readonly onSelect: Props["onSelect"];
+  readonly isSelected: boolean;
+  readonly acts: Acts;
 }) => {
   if (!row)
     return (
-      <Box role="rowheader" aria-busy sx={{ pl: "18px", color: "text.secondary" }}>
+      <div role="rowheader" aria-busy className={classes["quiet"]} style={{ paddingLeft: 18 }}>
         …
-      </Box>
+      </div>
     );
-  const isSelected = selection?.is === "row" && selection.page === row.key;
+  const later = row.later === 1 ? "second page" : `${pagesText(row.later ?? 0)} after the first`;
   return (
-    <Box role="rowheader" style={{ paddingLeft: row.depth < 0 ? 0 : 18 + row.depth * 14 }} sx={CUT}>
-      <Box
-        component="button"
+    <div
+      role="rowheader"
+      className={classes["cut"]}
+      style={{ paddingLeft: row.depth < 0 ? 0 : 18 + row.depth * 14 }}
+    >
+      <button
         type="button"
         data-cell={`${index} 0`}
         title={row.path}
         aria-pressed={isSelected}
-        onClick={() => onSelect({ is: "row", page: row.key, identity: row.identity, label: titleOf(row) })}
-        sx={(theme) => ({
-          ...PLAIN_BUTTON,
-          ...CUT,
-          display: "block",
-          width: "100%",
-          lineHeight: `${ROW - 2}px`,
-          fontWeight: row.depth < 0 ? 600 : 400,
-          background: isSelected ? theme.vars?.palette.ours.brassWash : "none",
-          "&:hover": { textDecoration: "underline" },
-          "&:focus-visible": { outlineOffset: -2 },
-        })}
+        onClick={() => acts.selectRow(row)}
+        className={`${classes["button"]} ${classes["cut"]} ${classes["pageName"]} ${row.depth < 0 ? classes["single"] : ""} ${isSelected ? classes["isSelected"] : ""}`}
       >
         {row.later === null ? (
           row.title
         ) : (
-          <Quiet>
-            {row.depth > 0 ? "" : `${row.title}, `}its{" "}
-            {row.later === 1 ? "second page" : `${pagesText(row.later)} after the first`}
-          </Quiet>
+          <span className={classes["quiet"]}>
+            {row.depth > 0 ? "" : `${row.title}, `}its {later}
+          </span>
         )}
-      </Box>
-    </Box>
-  );
-};
-
-interface SlotCellProps {
-  readonly line: Line;
-  readonly row: CoverageRow | undefined;
-  readonly slot: Slot;
-  readonly at: string;
-  readonly selection: Selection | null;
-  readonly onPick: (event: MouseEvent) => void;
-}
-const SlotCell = ({ line, row, slot, at, selection, onPick }: SlotCellProps) => {
-  const key = line.type === "group" ? `group:${line.group.id}` : row?.key;
-  const label = line.type === "group" ? groupWords(line.group) : row ? titleOf(row) : "a page";
-  const isSelected =
-    key !== undefined &&
-    ((selection?.is === "cells" && selection.slot === slot && selection.pages.includes(key)) ||
-      (selection?.is === "column" && selection.slot === slot));
-  return (
-    <Box role="cell" sx={{ height: "100%", minWidth: 0 }}>
-      <Box
-        component="button"
-        type="button"
-        data-cell={at}
-        aria-pressed={isSelected}
-        aria-label={`${SLOT_NAMES[slot]} of ${label}`}
-        onClick={onPick}
-        sx={(theme) => ({
-          ...PLAIN_BUTTON,
-          width: "100%",
-          height: "100%",
-          pl: "4px",
-          ml: "-4px",
-          overflow: "hidden",
-          whiteSpace: "nowrap",
-          background: isSelected ? theme.vars?.palette.ours.brassWash : "none",
-          "&:hover": { background: theme.vars?.palette.ours.brassWash },
-          "&:focus-visible": { outlineOffset: -2 },
-        })}
-      >
-        {line.type === "group" && !line.isOpen ? (
-          <GroupCell
-            shares={line.group.slots[slot]}
-            pages={line.group.pages}
-            slot={slot}
-            selected={isSelected}
-          />
-        ) : row ? (
-          <CellView cell={row.cells[slot]} slot={slot} selected={isSelected} />
-        ) : null}
-      </Box>
-    </Box>
+      </button>
+    </div>
   );
 };

@@ -1,6 +1,8 @@
 "use client";
 import { Box } from "@mui/material";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { Slot } from "../../core/model/slot";
 import type { Finding } from "../../core/placement/findings";
 import {
   countFindings,
@@ -10,7 +12,8 @@ import {
   MEND_NAMES,
 } from "../../messages/findings";
 import { digits, pages as pagesText } from "../../messages/words";
-import { useCall } from "../client/hooks";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { type Found, findingKey } from "./FindingSheet";
@@ -27,6 +30,9 @@ export const Ledger = ({
   readonly onSelect: (selection: Selection) => void;
 }) => {
   const { frame, asked, badge, moment } = useFrame();
+  const router = useRouter();
+  const site = useSite();
+  const reset = useReset();
   const [code, setCode] = useState<Finding["code"] | null>(null);
   const { data } = useCall("findings", {
     state: asked.state,
@@ -47,10 +53,17 @@ export const Ledger = ({
     );
   const codes = Object.entries(data.counts) as [Finding["code"], number][];
   const settle = (finding: Found) => {
-    // the pages without a part are selected: what fills them is chosen like anywhere
-    if (finding.code === "missing")
-      onSelect(cellsOf(finding.slot, [`missing:${finding.slot}`], pagesText(finding.pages)));
-    else onFinding(finding);
+    switch (finding.code) {
+      case "nowhere":
+        return router.push(`/s/${site}/parts/${finding.part}/where`);
+      case "missing":
+        // the pages without a part are selected: what fills them is chosen like anywhere
+        return onSelect(cellsOf(finding.slot, [`missing:${finding.slot}`], pagesText(finding.pages)));
+      case "unused":
+        return reset(finding.page, finding.slot);
+      default:
+        return onFinding(finding);
+    }
   };
   return (
     <Box>
@@ -104,12 +117,27 @@ export const Ledger = ({
                   {FINDING_NAMES[finding.code]}
                 </Box>
               )}
-              <span>
+              <Box
+                component="button"
+                type="button"
+                aria-pressed={isCurrent}
+                onClick={() => onFinding(finding)}
+                sx={{
+                  font: "inherit",
+                  color: "inherit",
+                  background: "none",
+                  border: 0,
+                  p: 0,
+                  textAlign: "left",
+                  cursor: "pointer",
+                  "&:hover": { textDecoration: "underline" },
+                }}
+              >
                 {sentenceCase(describeFinding(finding, badge, moment))}{" "}
                 {finding.audiences.length > 0 ? (
                   <Quiet>Seen {describeAudiences(finding.audiences, frame.levels)}.</Quiet>
                 ) : null}
-              </span>
+              </Box>
               <Act
                 onClick={() => settle(finding)}
                 aria-label={`${MEND_NAMES[finding.code]}: ${describeFinding(finding, badge, moment)}`}
@@ -127,6 +155,16 @@ export const Ledger = ({
       </Box>
     </Box>
   );
+};
+
+/** Gives a page's choice that nobody reads back to the rules, with the way back beside it. */
+const useReset = () => {
+  const choose = useAct("choosePage");
+  const notice = useUndoNotice();
+  return async (page: string, slot: Slot) => {
+    const saved = await choose.mutateAsync({ pages: [page], slot, choice: "everywhere" });
+    notice(`Done in the draft: ${saved.label}.`);
+  };
 };
 
 const CodeButton = ({ isOn, ...rest }: React.ComponentProps<"button"> & { readonly isOn: boolean }) => (

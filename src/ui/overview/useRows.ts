@@ -12,12 +12,14 @@ export interface TableView {
   readonly filter: CoverageFilter;
 }
 
-const WINDOW = 200;
+const WINDOW = 100;
 
 /** A place in the rows of a group; `null` stands for all pages without groups. */
 export interface RowPlace {
   readonly group: string | null;
   readonly at: number;
+  /** How many rows there are. */
+  readonly of: number;
 }
 
 /**
@@ -28,12 +30,15 @@ export const useRows = (
   seen: Asked,
   view: TableView,
   inView: readonly RowPlace[],
-): ((place: RowPlace) => CoverageRow | undefined) => {
+): ((place: Pick<RowPlace, "group" | "at">) => CoverageRow | undefined) => {
   const site = useSite();
   const windows = new Map<string, { group: string | null; window: number }>();
-  for (const { group, at } of inView) {
+  for (const { group, at, of } of inView) {
     const window = Math.floor(at / WINDOW);
-    windows.set(`${group} ${window}`, { group, window });
+    // the window that comes next is there before its rows are
+    const next = window + (at % WINDOW < WINDOW / 2 ? -1 : 1);
+    for (const each of [window, next])
+      if (each >= 0 && each * WINDOW < of) windows.set(`${group} ${each}`, { group, window: each });
   }
   const asked = JSON.stringify([seen, view]);
   const kept = useRef({ asked, rows: new Map<string, readonly CoverageRow[]>() });

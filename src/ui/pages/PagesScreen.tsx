@@ -1,25 +1,26 @@
 "use client";
-import { Box, Checkbox } from "@mui/material";
+import { Box } from "@mui/material";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import Link from "next/link";
-import { type MouseEvent, useRef, useState } from "react";
+import { type MouseEvent, memo, useCallback, useRef, useState } from "react";
 import { SLOTS } from "../../core/model/slot";
 import type { CoverageRow } from "../../core/placement/coverage";
 import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useCall, useSite } from "../client/hooks";
 import { CellView } from "../overview/CellView";
 import { FilterBar } from "../overview/FilterBar";
+import classes from "../overview/table.module.css";
 import { useFilter } from "../overview/useFilter";
 import { useRows } from "../overview/useRows";
 import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
-import { Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
+import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ChooseForMany } from "./ChooseForMany";
 import { Removals } from "./Removals";
 import { SavedFilters } from "./SavedFilters";
 
 const COLUMNS = "34px minmax(190px,2fr) minmax(150px,1.6fr) repeat(5,minmax(84px,1fr))";
-const ROW = 34;
+const ROW = 33;
 
 /** All pages with what fills their slots: found by typing, filtered, and told what to choose, many at once. */
 export const PagesScreen = () => {
@@ -131,13 +132,15 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
     count: total,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 6,
+    // a frame late is better than a frame long
+    useFlushSync: false,
   });
   const items = virtual.getVirtualItems().filter(({ index }) => index < total);
   const rowAt = useRows(
     asked,
     view,
-    items.map(({ index }) => ({ group: null, at: index })),
+    items.map(({ index }) => ({ group: null, at: index, of: total })),
   );
   const pick = (event: MouseEvent, at: number, row: CoverageRow) => {
     const isOn = !isPicked(row.key);
@@ -152,6 +155,12 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
       isOn,
     );
   };
+  const current = useRef(pick);
+  current.current = pick;
+  const acts = useCallback(
+    (event: MouseEvent, at: number, row: CoverageRow) => current.current(event, at, row),
+    [],
+  );
   return (
     <Box
       role="table"
@@ -175,13 +184,7 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
       >
         <span role="columnheader">
           {mayChoose ? (
-            <Checkbox
-              size="small"
-              sx={{ p: 0.25 }}
-              checked={every}
-              onClick={onEvery}
-              slotProps={{ input: { "aria-label": "Select all pages shown" } }}
-            />
+            <input type="checkbox" checked={every} onChange={onEvery} aria-label="Select all pages shown" />
           ) : null}
         </span>
         <span role="columnheader">Page</span>
@@ -194,6 +197,7 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
       </Box>
       <Box
         ref={scroller}
+        className={classes["scroller"]}
         role="rowgroup"
         tabIndex={0}
         aria-label="Rows"
@@ -202,42 +206,27 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
           height: { xs: "70vh", md: "auto" },
           minHeight: 240,
           overflow: "auto",
-          contain: "strict",
         }}
       >
-        <Box role="presentation" sx={{ position: "relative", height: virtual.getTotalSize() }}>
+        <div
+          role="presentation"
+          style={{ position: "relative", height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}
+        >
           {items.map((item) => {
             const row = rowAt({ group: null, at: item.index });
             return (
-              <Box
-                role="row"
+              <PageRow
                 key={item.key}
-                aria-rowindex={item.index + 2}
-                style={{ transform: `translateY(${item.start}px)` }}
-                sx={ROW_STYLE}
-              >
-                <Box role="cell">
-                  {row && mayChoose ? (
-                    <Checkbox
-                      size="small"
-                      sx={{ p: 0.25 }}
-                      checked={isPicked(row.key)}
-                      onClick={(event) => pick(event, item.index, row)}
-                      slotProps={{ input: { "aria-label": `Select ${row.title}` } }}
-                    />
-                  ) : null}
-                </Box>
-                {row ? (
-                  <RowCells row={row} />
-                ) : (
-                  <Box role="cell" aria-busy sx={{ color: "text.secondary" }}>
-                    …
-                  </Box>
-                )}
-              </Box>
+                index={item.index}
+                start={item.start}
+                row={row ?? null}
+                isPicked={row !== undefined && isPicked(row.key)}
+                mayChoose={mayChoose}
+                onPick={acts}
+              />
             );
           })}
-        </Box>
+        </div>
         {total === 0 ? (
           <Box sx={{ py: 3 }}>
             <Quiet>
@@ -251,41 +240,60 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
   );
 };
 
-const ROW_STYLE = {
-  position: "absolute",
-  insetInline: 0,
-  height: ROW,
-  display: "grid",
-  gridTemplateColumns: COLUMNS,
-  alignItems: "center",
-  borderBottom: 1,
-  borderColor: "divider",
-} as const;
-const CUT = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap", pr: 1 } as const;
+interface PageRowProps {
+  readonly index: number;
+  readonly start: number;
+  readonly row: CoverageRow | null;
+  readonly isPicked: boolean;
+  readonly mayChoose: boolean;
+  /** The same function as long as the table is there, so that rows stay as they are. */
+  readonly onPick: (event: MouseEvent, index: number, row: CoverageRow) => void;
+}
 
-const RowCells = ({ row }: { readonly row: CoverageRow }) => {
+const PageRow = memo(({ index, start, row, isPicked, mayChoose, onPick }: PageRowProps) => {
   const site = useSite();
   return (
-    <>
-      <Box role="cell" sx={CUT}>
-        <Box
-          component={Link}
-          prefetch={false}
-          href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
-          sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
-        >
-          {row.title}
-        </Box>
-        {row.later === null ? null : <Quiet>, {pagesText(row.later)} after the first</Quiet>}
-      </Box>
-      <Box role="cell" sx={CUT}>
-        <Mono sx={{ color: "text.secondary" }}>{row.path}</Mono>
-      </Box>
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      className={classes["row"]}
+      style={{ transform: `translateY(${start}px)` }}
+    >
+      <div role="cell">
+        {row && mayChoose ? (
+          <input
+            type="checkbox"
+            checked={isPicked}
+            onChange={() => {}}
+            onClick={(event) => onPick(event, index, row)}
+            aria-label={row.later === null ? `Select ${row.title}` : `Select ${row.title}, later pages`}
+          />
+        ) : null}
+      </div>
+      <div role="cell" className={classes["cut"]}>
+        {row ? (
+          <Link
+            prefetch={false}
+            href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
+            className={classes["link"]}
+          >
+            {row.title}
+          </Link>
+        ) : (
+          "…"
+        )}
+        {row && row.later !== null ? (
+          <span className={classes["quiet"]}>, {pagesText(row.later)} after the first</span>
+        ) : null}
+      </div>
+      <div role="cell" className={classes["cut"]}>
+        <span className={classes["path"]}>{row?.path}</span>
+      </div>
       {SLOTS.map((slot) => (
-        <Box role="cell" key={slot} sx={{ overflow: "hidden", whiteSpace: "nowrap" }}>
-          <CellView cell={row.cells[slot]} slot={slot} selected={false} />
-        </Box>
+        <div role="cell" key={slot} className={classes["plain"]}>
+          {row ? <CellView cell={row.cells[slot]} slot={slot} selected={false} /> : null}
+        </div>
       ))}
-    </>
+    </div>
   );
-};
+});
