@@ -12,6 +12,7 @@ export default defineConfig({
   reporter: [["list"]],
   outputDir: "test-results",
   use: {
+    actionTimeout: 20_000,
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",

@@ -8,7 +8,7 @@ import { withFreshIds } from "../model/tree";
 import type { View } from "./match";
 import { eachPage, hasPage } from "./page-sets";
 import { partNumbersOf } from "./part-numbers";
-import { follow, slotColumn } from "./resolution";
+import { follow, resolveAll, slotColumn } from "./resolution";
 import { type CompiledDesign, compileDesign } from "./resolve";
 import { setsOf } from "./site-sets";
 
@@ -48,18 +48,23 @@ const MOST_VALUES = 500;
  * The line that holds on exactly these pages: a clause that says what they have in common ("notes", "pages under
  * Visit") if there is one, else their names. Naming an archive names its later pages too. Null if no line can.
  */
-export const conditionFor = (numbers: readonly number[], index: SiteIndex): Condition | null => {
+export const conditionFor = (
+  numbers: readonly number[],
+  index: SiteIndex,
+  /** How many pages each number stands for; those that stand for none are nobody's concern. */
+  weights?: Uint16Array,
+): Condition | null => {
   const sets = setsOf(index);
   const chosen = new Set(numbers);
   const holdsOnJust = (clauses: readonly Clause[]): boolean => {
     const [first, second] = clauses.map((clause) => sets.of(clause));
-    if (!first || (!second && first.size !== chosen.size)) return false;
+    if (!first || first.size < chosen.size) return false;
     let held = 0;
     let others = false;
     eachPage(first, (number) => {
       if (second && !hasPage(second, number)) return;
       if (chosen.has(number)) held += 1;
-      else others = true;
+      else if (weights?.[number] !== 0) others = true;
     });
     return !others && held === chosen.size;
   };
@@ -244,7 +249,8 @@ export const proposals = (
   const part = wantedPart(design, slot, wanted, ids);
   if (!part) return [];
   const { creates } = part;
-  const condition = conditionFor(pages, index);
+  const { weights } = resolveAll(compiled, view);
+  const condition = conditionFor(pages, index, weights);
   const found: Proposal[] = [];
   const choose = (): Proposal => ({
     way: "thisPageOnly",
@@ -282,11 +288,11 @@ export const proposals = (
 
 const nothingByRule = (
   compiled: CompiledDesign,
-  { slot, pages }: { readonly slot: Slot; readonly pages: readonly number[] },
+  { slot, pages, view }: { readonly slot: Slot; readonly pages: readonly number[]; readonly view: View },
   name: string,
   ids: NewIds,
 ): Proposal | null => {
-  const condition = conditionFor(pages, compiled.index);
+  const condition = conditionFor(pages, compiled.index, resolveAll(compiled, view).weights);
   if (!condition || slot === "layout") return null;
   const id = ids.id();
   const body = emptyPart(compiled.design, slot, name, [], ids);

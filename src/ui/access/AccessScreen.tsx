@@ -101,6 +101,9 @@ export const AccessScreen = () => {
       </Typography>
       <Box
         component="pre"
+        tabIndex={0}
+        aria-label="A request by a script"
+        role="region"
         sx={(theme) => ({
           p: 1.5,
           borderRadius: 1,

@@ -1,6 +1,6 @@
 "use client";
 import { Autocomplete, Box, MenuItem, Select, TextField } from "@mui/material";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { CoverageFilter } from "../../core/placement/coverage";
 import { useSite } from "../client/hooks";
 import { useFrame } from "../shell/frame";
@@ -36,10 +36,19 @@ export const FilterBar = ({
   const { filter } = view;
   const [text, setText] = useState(filter.text ?? "");
   const change = (next: CoverageFilter) => onChange({ ...view, filter: next });
+  // what was asked for last; another filter from elsewhere (a saved one) is shown as it is
+  const sent = useRef(filter.text ?? "");
+  useEffect(() => {
+    const given = filter.text ?? "";
+    if (given === sent.current) return;
+    sent.current = given;
+    setText(given);
+  }, [filter.text]);
   useEffect(() => {
     const typed = text.trim();
-    if (typed === (filter.text ?? "")) return;
+    if (typed === sent.current) return;
     const rest = setTimeout(() => {
+      sent.current = typed;
       const { text: _, ...others } = filter;
       change(typed === "" ? others : { ...others, text: typed });
     }, REST_MS);
@@ -120,6 +129,7 @@ export const FilterBar = ({
       {isFiltered ? (
         <Act
           onClick={() => {
+            sent.current = "";
             setText("");
             change({});
           }}

@@ -1,9 +1,9 @@
 "use client";
-import { Box, Button, Menu, MenuItem, TextField } from "@mui/material";
+import { Box, Button, Menu, MenuItem } from "@mui/material";
 import { useState } from "react";
-import { instantOf, wallTime } from "../../messages/wall-time";
 import { Quiet } from "../theme/pieces";
 import { useFrame } from "./frame";
+import { MomentField } from "./MomentField";
 
 /** How the site is looked at: by whom, when, and the draft or what visitors see. */
 export const SeenAsMenu = () => {
@@ -19,10 +19,6 @@ export const SeenAsMenu = () => {
   const look = (next: typeof seen) => {
     setSeen(next);
     close();
-  };
-  const lookAt = (wall: string) => {
-    const at = wall === "" ? null : instantOf(wall, frame.site.timeZone);
-    if (at !== seen.at) setSeen({ ...seen, at });
   };
   return (
     <>
@@ -66,18 +62,7 @@ export const SeenAsMenu = () => {
         </MenuItem>
         <Box component="li" sx={{ px: 2, py: 0.75, display: "flex", alignItems: "center", gap: 1 }}>
           <label htmlFor="seen-at">on</label>
-          <TextField
-            id="seen-at"
-            type="datetime-local"
-            key={seen.at}
-            defaultValue={seen.at === null ? "" : wallTime(seen.at, frame.site.timeZone)}
-            // the menu reads letters and digits as jumps
-            onKeyDown={(event) => {
-              event.stopPropagation();
-              if (event.key === "Enter") lookAt((event.target as HTMLInputElement).value);
-            }}
-            onBlur={(event) => lookAt(event.target.value)}
-          />
+          <MomentField id="seen-at" value={seen.at} onChange={(at) => setSeen({ ...seen, at })} />
         </Box>
       </Menu>
     </>

@@ -1,8 +1,8 @@
 "use client";
-import { Box, MenuItem, Select, Switch, TextField } from "@mui/material";
+import { Box, MenuItem, Select, Switch } from "@mui/material";
 import type { Placement } from "../../../core/model/placement";
-import { instantOf, wallTime } from "../../../messages/wall-time";
 import { useFrame } from "../../shell/frame";
+import { MomentField } from "../../shell/MomentField";
 import { Act, Quiet } from "../../theme/pieces";
 
 /** For whom, from when until when, and whether also over narrower parts. */
@@ -65,9 +65,7 @@ const WindowInput = ({
   const { frame } = useFrame();
   const { timeZone } = frame.site;
   const { window } = placement;
-  const wall = (instant: string | null | undefined) => (instant ? wallTime(instant, timeZone) : "");
-  const set = (end: "from" | "until", value: string) => {
-    const instant = value === "" ? null : instantOf(value, timeZone);
+  const set = (end: "from" | "until", instant: string | null) => {
     const next = { from: window?.from ?? null, until: window?.until ?? null, [end]: instant };
     onChange({ ...placement, window: next.from === null && next.until === null ? null : next });
   };
@@ -76,16 +74,10 @@ const WindowInput = ({
       {(["from", "until"] as const).map((end) => (
         <Box key={end} sx={{ display: "flex", alignItems: "center", gap: 1 }}>
           <label htmlFor={`window-${end}`}>{end === "from" ? "From" : "until"}</label>
-          <TextField
+          <MomentField
             id={`window-${end}`}
-            type="datetime-local"
-            // a new value from elsewhere (undo, a colleague) is shown; while typing the field is the browser's
-            key={wall(window?.[end])}
-            defaultValue={wall(window?.[end])}
-            onBlur={(event) => {
-              if (event.target.value !== wall(window?.[end])) set(end, event.target.value);
-            }}
-            sx={{ width: 196 }}
+            value={window?.[end] ?? null}
+            onChange={(instant) => set(end, instant)}
           />
         </Box>
       ))}
