@@ -1,7 +1,8 @@
 import type { SiteIndex } from "../core/addresses/facts";
 import { buildIndex } from "../core/addresses/stems";
+import type { EntryFacts } from "../core/model/content";
 import type { Design } from "../core/model/design";
-import { follow } from "../core/placement/resolution";
+import { follow, withEntry } from "../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../core/placement/resolve";
 import { loadFacts, type SiteHead } from "../data/content-repository";
 import type { Transaction } from "../data/database";
@@ -99,6 +100,17 @@ export const followDraft = (site: string, rev: number, design: Design): void => 
   if (!last || last.rev >= rev) return;
   const { compiled } = last;
   newest.set(site, { rev, compiled: follow(compileDesign(design, compiled.index, compiled), compiled) });
+};
+
+/** Takes over one entry's changed facts, if they move no page: only what they touch is worked out again. */
+export const followEntry = (site: string, contentRev: number, entry: EntryFacts): void => {
+  const last = newest.get(site);
+  const known = indexes.get(site)?.find(({ index }) => index === last?.compiled.index);
+  if (!last || !known || known.contentRev !== contentRev - 1) return;
+  const compiled = withEntry(last.compiled, entry);
+  if (!compiled) return;
+  indexes.set(site, [{ ...known, contentRev, index: compiled.index }]);
+  newest.set(site, { rev: last.rev, compiled });
 };
 
 /** The edition visitors see, with its number; null before the first. */

@@ -15,7 +15,12 @@ export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
     facts.terms.map(({ id }) => [id, chainOf(id, (each) => terms.get(each)?.parent ?? null)]),
   );
   const termChain = (id: string): readonly string[] => chains.get(id) ?? [id];
-  const entryChain = (id: string): string[] => chainOf(id, (each) => entries.get(each)?.parent ?? null);
+  const entryChain = (id: string): string[] =>
+    chainOf(id, (each) => {
+      const parent = entries.get(each)?.parent ?? null;
+      // a parent that is gone is above nobody
+      return parent !== null && entries.has(parent) ? parent : null;
+    });
 
   const stems = [
     ...facts.kinds.flatMap((kind) =>

@@ -143,7 +143,3 @@ export const unionOf = (sets: readonly PageSet[], total: number): PageSet => {
   const numbers = new Uint32Array(total);
   return setOfNumbers(numbers.slice(0, collectBits(words, numbers)), total);
 };
-
-/** Bytes a set keeps, without what all objects cost. */
-export const bytesOf = (set: PageSet): number =>
-  set.is === "range" ? 0 : set.is === "list" ? set.numbers.byteLength : set.words.byteLength;

@@ -120,6 +120,52 @@ describe("after an edit", () => {
   });
 });
 
+describe("deletion", () => {
+  it("of a term, an entry or a kind leaves lines that hold nowhere, as the naive resolver says", () => {
+    let cases = 0;
+    let changed = 0;
+    for (let number = 0; number < 150; number += 1) {
+      const { random, facts, view, compiled } = world(5000 + number);
+      const [term, entry, kind] = [random.pick(facts.terms).id, random.pick(facts.entries).id, "k1"];
+      const fewer = random.pick([
+        {
+          ...facts,
+          terms: facts.terms.flatMap((each) =>
+            each.id === term
+              ? []
+              : [
+                  each.parent === term
+                    ? { ...each, parent: facts.terms.find(({ id }) => id === term)?.parent ?? null }
+                    : each,
+                ],
+          ),
+          entries: facts.entries.map((each) => ({ ...each, terms: each.terms.filter((id) => id !== term) })),
+        },
+        { ...facts, entries: facts.entries.filter(({ id, parent }) => id !== entry && parent !== entry) },
+        {
+          ...facts,
+          kinds: facts.kinds.filter(({ id }) => id !== kind),
+          entries: facts.entries.filter((each) => each.kind !== kind),
+        },
+      ]);
+      const index = buildIndex(fewer, NOW);
+      const resolution = resolveAll(compileDesign(compiled.design, index), view);
+      const before = resolveAll(compiled, view);
+      for (const [at, page] of index.pages.entries())
+        for (const slot of SLOTS) {
+          const naive = naiveResolve(fewer, compiled.design, slot, page, view);
+          const part = shownAt(resolution, slot, at);
+          expect(part, `seed ${seed + 5000 + number}, ${slot} of ${page.identity}`).toBe(naive.part);
+          const old = compiled.index.numbers.get(page.identity);
+          if (page.pageNumber === 1 && old !== undefined && shownAt(before, slot, old) !== part) changed += 1;
+          cases += 1;
+        }
+    }
+    expect(cases).toBeGreaterThan(10_000);
+    expect(changed).toBeGreaterThan(50);
+  });
+});
+
 /** Gives every layout of the design a paged list of some size. */
 const withLists = (random: Seeded, compiled: CompiledDesign): CompiledDesign => {
   const design = new Map(compiled.design);

@@ -96,7 +96,7 @@ export class SiteSets {
     if (this.tree) return this.tree;
     const tree = new Map<string, string[]>();
     for (const { id, parent } of this.index.facts.entries) {
-      if (parent === null) continue;
+      if (parent === null || !this.index.entryIds.has(parent)) continue;
       const siblings = tree.get(parent);
       if (siblings) siblings.push(id);
       else tree.set(parent, [id]);

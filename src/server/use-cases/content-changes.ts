@@ -23,6 +23,7 @@ import {
 } from "../../data/content-changes";
 import { loadFacts, lockSite, saveEntryFacts, touchContent } from "../../data/content-repository";
 import type { Transaction } from "../../data/database";
+import { followEntry } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { impactInWords } from "./impact-words";
@@ -138,6 +139,8 @@ export const changeEntry = defineUseCase({
       await saveEntryFacts(head.id, { ...after.value, path: before.path }, transaction);
       await movePaths(head.id, moves, transaction);
       await touchContent(head.id, transaction);
+      if (moves.length === 0)
+        transaction.afterCommit(() => followEntry(head.id, head.contentRev + 1, after.value));
       return succeed({ path: after.value.path, moves: moves.length });
     }),
 });

@@ -3,13 +3,12 @@ import { Box, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { describeFinding, FINDING_NAMES } from "../../messages/findings";
 import type { CallResult } from "../client/call";
-import { useAct, useCall, useSite } from "../client/hooks";
-import { useUndoNotice } from "../client/useUndoNotice";
+import { useCall, useSite } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
+import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
-import { ImpactView } from "./ImpactView";
-import { SheetLink } from "./WhySheet";
+import { MendView } from "./MendView";
 
 export type Found = CallResult<"findings">["findings"][number];
 
@@ -115,30 +114,6 @@ const Mends = ({ finding, onDone }: { readonly finding: Found; readonly onDone: 
           <Act onClick={() => router.push(`/s/${site}/parts/${finding.part}/where`)}>Give it a line</Act>
         </Box>
       ) : null}
-    </Box>
-  );
-};
-
-type Mend = Pick<CallResult<"findingMends">["mends"][number], "words" | "operations" | "impact">;
-
-/** A change that settles something: what it does, what it changes, and the click. */
-export const MendView = ({ mend, onDone }: { readonly mend: Mend; readonly onDone: () => void }) => {
-  const change = useAct("change");
-  const notice = useUndoNotice();
-  const run = async () => {
-    const saved = await change.mutateAsync({ operations: [...mend.operations] });
-    onDone();
-    notice(`Done in the draft: ${saved.label}.`);
-  };
-  return (
-    <Box sx={{ display: "grid", gap: 0.75, py: 1.5, borderBottom: 1, borderColor: "divider" }}>
-      <strong>{mend.words}</strong>
-      <ImpactView impact={mend.impact} />
-      <Box>
-        <Act onClick={run} disabled={change.isPending} aria-label={`Do it in the draft: ${mend.words}`}>
-          Do it in the draft
-        </Act>
-      </Box>
     </Box>
   );
 };

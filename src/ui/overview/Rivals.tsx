@@ -9,7 +9,7 @@ import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
-import { MendView } from "./FindingSheet";
+import { MendView } from "./MendView";
 
 type Row = CallResult<"explain">["rows"][number];
 

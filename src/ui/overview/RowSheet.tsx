@@ -4,9 +4,9 @@ import { SLOT_NAMES } from "../../messages/words";
 import { useCall, useSite } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
+import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { cellsOf, type Selection } from "./selection";
-import { SheetLink } from "./WhySheet";
 
 const HOW: Readonly<Record<string, string>> = {
   choice: "chosen on this page",

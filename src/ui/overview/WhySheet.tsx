@@ -1,6 +1,5 @@
 "use client";
 import { Box, Typography } from "@mui/material";
-import Link from "next/link";
 import type { Slot } from "../../core/model/slot";
 import { describeReason } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
@@ -9,6 +8,7 @@ import { useCall, useSite } from "../client/hooks";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
+import { SheetLink } from "../shell/SheetLink";
 import { Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { Rivals } from "./Rivals";
 import type { Selection } from "./selection";
@@ -149,14 +149,6 @@ const Winner = ({ data }: { readonly data: Explained }) => {
     </Box>
   );
 };
-
-export const SheetLink = (props: React.ComponentProps<typeof Link>) => (
-  <Box
-    component={Link}
-    {...props}
-    sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600, textUnderlineOffset: 3 })}
-  />
-);
 
 /** Whether visitors see it already or only the draft has it. */
 const Visitors = ({ data }: { readonly data: Explained }) => {

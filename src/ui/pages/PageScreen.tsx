@@ -6,11 +6,11 @@ import type { Slot } from "../../core/model/slot";
 import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
-import { SheetLink } from "../overview/WhySheet";
 import { type Places, PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
+import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
 import { PageContent } from "./PageContent";
 
