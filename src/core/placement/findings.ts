@@ -5,8 +5,9 @@ import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
-import { countAsked, type Resolution, resolveAll, type SlotColumn } from "./resolution";
+import { countAsked, type Resolution, resolveAll } from "./resolution";
 import { type CompiledDesign, isActive } from "./resolve";
+import type { SlotColumn } from "./settled";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
 export type Finding = {

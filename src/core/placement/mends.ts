@@ -9,8 +9,9 @@ import type { Finding } from "./findings";
 import { impactOf } from "./impact";
 import { bestMatch, holds, keepingOff, type View } from "./match";
 import { chooseOperations, conditionFor } from "./proposals";
-import { follow, resolveAll, shownAt } from "./resolution";
+import { resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, compileDesign, isActive } from "./resolve";
+import { follow } from "./settled";
 
 /** A change that settles something, tried by resolving again before it is offered. */
 export interface Mend {

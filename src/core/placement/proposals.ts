@@ -8,8 +8,9 @@ import { withFreshIds } from "../model/tree";
 import type { View } from "./match";
 import { eachPage, hasPage } from "./page-sets";
 import { partNumbersOf } from "./part-numbers";
-import { follow, resolveAll, slotColumn } from "./resolution";
+import { resolveAll } from "./resolution";
 import { type CompiledDesign, compileDesign } from "./resolve";
+import { follow, slotColumn } from "./settled";
 import { setsOf } from "./site-sets";
 
 /**

@@ -10,8 +10,9 @@ import { findBody } from "../model/design";
 import type { Part } from "../model/part";
 import { SLOTS } from "../model/slot";
 import { bestMatch, type View } from "./match";
-import { answersAt, askedBy, follow, type Resolution, resolveAll, shownAt, withEntry } from "./resolution";
+import { answersAt, askedBy, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, compileDesign, partOf, resolvePage } from "./resolve";
+import { follow, withEntry } from "./settled";
 
 /** Every fast path against the slow, obvious one: page by page, from nothing, by the naive resolver. */
 const seed = runSeed(31);

@@ -7,8 +7,8 @@ import { Access, type Entry, type EntryFacts, type SiteFacts } from "../../core/
 import { documentsOf } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { missingValues } from "../../core/placement/compile";
-import { withEntry } from "../../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
+import { withEntry } from "../../core/placement/settled";
 import {
   keepRemoved,
   listRemoved,

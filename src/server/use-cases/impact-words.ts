@@ -3,8 +3,9 @@ import { type Outcome, succeed } from "../../core/model/issue";
 import { applyOperations, type Operation } from "../../core/model/operations";
 import { type Coming, type ImpactGroup, impactOf } from "../../core/placement/impact";
 import type { View } from "../../core/placement/match";
-import { follow, resolveAll } from "../../core/placement/resolution";
+import { resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
+import { follow } from "../../core/placement/settled";
 import { badgeOf } from "./view-input";
 
 const MOST_GROUPS = 60;
