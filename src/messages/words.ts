@@ -70,6 +70,9 @@ export const count = (number: number, one: string, many = `${one}s`): string =>
   `${digits(number)} ${number === 1 ? one : many}`;
 export const pages = (number: number): string => count(number, "page");
 
+/** The same words at the beginning of a sentence. */
+export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** "a, b and c" */
 export const listed = (words: readonly string[], last = "and"): string =>
   words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} ${last} ${words.at(-1)}`;

@@ -99,7 +99,7 @@ export const GroupCell = ({
           <span
             key={share.label}
             className={classes["share"]}
-            style={{ minWidth: 14 + Math.round((share.pages / pages) * 44) }}
+            style={{ minWidth: 14 + Math.round((share.pages / pages) * 36) }}
           >
             <strong>{share.label}</strong>·{shortly(share.pages)}
           </span>

@@ -2,6 +2,7 @@
 import { Box, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { describeFinding, FINDING_NAMES } from "../../messages/findings";
+import { sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { useFrame } from "../shell/frame";
@@ -39,7 +40,9 @@ export const FindingSheet = ({
       <Box sx={{ borderBottom: 1, borderColor: "text.primary", pb: 1.5 }}>
         <Typography variant="h2">To settle: {FINDING_NAMES[finding.code]}</Typography>
       </Box>
-      <Typography sx={{ py: 2, fontSize: "0.94rem" }}>{describeFinding(finding, badge, moment)}</Typography>
+      <Typography sx={{ py: 2, fontSize: "0.94rem" }}>
+        {sentenceCase(describeFinding(finding, badge, moment))}
+      </Typography>
       <Box component="ul" aria-label="Parts of it" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {parts.map((part) => (
           <Box

@@ -11,7 +11,7 @@ import {
   FINDING_NAMES,
   MEND_NAMES,
 } from "../../messages/findings";
-import { digits, pages as pagesText } from "../../messages/words";
+import { digits, pages as pagesText, sentenceCase } from "../../messages/words";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
@@ -187,5 +187,3 @@ const CodeButton = ({ isOn, ...rest }: React.ComponentProps<"button"> & { readon
     })}
   />
 );
-
-const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -179,10 +179,12 @@ const ChangeEntry = ({
             <Typography variant="h3">What visitors will see otherwise, at once</Typography>
             <ImpactView impact={impact.data.live} />
             {impact.data.moves > 1 ? (
-              <Quiet>
-                {count(impact.data.moves - 1, "page")} below it {impact.data.moves === 2 ? "moves" : "move"}{" "}
-                along.
-              </Quiet>
+              <Box sx={{ mt: 0.75 }}>
+                <Quiet>
+                  {count(impact.data.moves - 1, "page")} below it {impact.data.moves === 2 ? "moves" : "move"}{" "}
+                  along.
+                </Quiet>
+              </Box>
             ) : null}
           </Box>
         ) : null}

@@ -184,7 +184,13 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
       >
         <span role="columnheader">
           {mayChoose ? (
-            <input type="checkbox" checked={every} onChange={onEvery} aria-label="Select all pages shown" />
+            <input
+              type="checkbox"
+              className={classes["check"]}
+              checked={every}
+              onChange={onEvery}
+              aria-label="Select all pages shown"
+            />
           ) : null}
         </span>
         <span role="columnheader">Page</span>
@@ -263,6 +269,7 @@ const PageRow = memo(({ index, start, row, isPicked, mayChoose, onPick }: PageRo
         {row && mayChoose ? (
           <input
             type="checkbox"
+            className={classes["check"]}
             checked={isPicked}
             onChange={() => {}}
             onClick={(event) => onPick(event, index, row)}
