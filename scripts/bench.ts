@@ -26,6 +26,8 @@ const studioPage = async (browser: Browser): Promise<Page> => {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
   });
+  // tsx names inner functions by a helper that pages do not have
+  await context.addInitScript({ content: "globalThis.__name ??= (value) => value;" });
   const page = await context.newPage();
   await signIn(page);
   return page;
