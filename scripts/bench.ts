@@ -95,13 +95,15 @@ const placeLatency = async (page: Page): Promise<number[]> => {
     samples.push(
       await page.evaluate(
         () =>
-          new Promise<number>((done) => {
+          new Promise<number>((done, failed) => {
             const reach = document.querySelector('[data-testid="reach"]') as HTMLElement;
             const before = reach.textContent;
             const began = performance.now();
             const look = () => {
               const now = document.querySelector('[data-testid="reach"]')?.textContent;
               if (now !== before) done(performance.now() - began);
+              else if (performance.now() - began > 5000)
+                failed(new Error("bench: the numbers stay as they are"));
               else requestAnimationFrame(look);
             };
             (document.querySelector("#over") as HTMLElement).click();
