@@ -87,7 +87,7 @@ const openGroup = (page: Page, name: string): Promise<number> =>
 /** From picking a line until the new numbers stand beside it. */
 const placeLatency = async (page: Page): Promise<number[]> => {
   const samples: number[] = [];
-  await page.goto(`/s/${BIG_SITE}/parts/header-30/where`);
+  await open(page, "parts/header-30/where", BIG_SITE);
   const over = page.getByLabel("Also over narrower parts");
   await over.waitFor();
   await page.getByTestId("reach").waitFor();
@@ -115,7 +115,7 @@ const placeLatency = async (page: Page): Promise<number[]> => {
 };
 
 const benchBigSite = async (page: Page): Promise<void> => {
-  await page.goto(`/s/${BIG_SITE}/overview`);
+  await open(page, "overview", BIG_SITE);
   await page
     .getByRole("button", { name: /Night logs/ })
     .first()

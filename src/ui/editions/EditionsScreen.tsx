@@ -8,6 +8,7 @@ import { describeFinding } from "../../messages/findings";
 import { count, pages as pagesText } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
@@ -120,7 +121,7 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
                   {badge(finding.part)} shows nowhere yet.{" "}
                   <Box
                     component={Link}
-                    href={`/s/${site}/parts/${finding.part}/where`}
+                    href={partPath(finding.part, site, ["where"])}
                     sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
                   >
                     Say where

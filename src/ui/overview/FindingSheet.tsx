@@ -5,6 +5,7 @@ import { describeFinding, FINDING_NAMES } from "../../messages/findings";
 import { sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
@@ -61,7 +62,7 @@ export const FindingSheet = ({
             <span>
               <PartSign part={part} withName />
             </span>
-            <SheetLink href={`/s/${site}/parts/${part}/where`}>
+            <SheetLink href={partPath(part, site, ["where"])}>
               {finding.code === "nowhere" ? "Say where" : "Where it shows"}
             </SheetLink>
           </Box>
@@ -109,12 +110,12 @@ const Mends = ({ finding, onDone }: { readonly finding: Found; readonly onDone: 
       ))}
       {finding.code === "noBody" ? (
         <Box sx={{ py: 1.5 }}>
-          <Act onClick={() => router.push(`/s/${site}/parts/${finding.part}`)}>Open it and add the body</Act>
+          <Act onClick={() => router.push(partPath(finding.part, site))}>Open it and add the body</Act>
         </Box>
       ) : null}
       {finding.code === "nowhere" ? (
         <Box sx={{ py: 1.5 }}>
-          <Act onClick={() => router.push(`/s/${site}/parts/${finding.part}/where`)}>Give it a line</Act>
+          <Act onClick={() => router.push(partPath(finding.part, site, ["where"]))}>Give it a line</Act>
         </Box>
       ) : null}
     </Box>

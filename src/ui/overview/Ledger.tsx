@@ -13,6 +13,7 @@ import {
 } from "../../messages/findings";
 import { digits, pages as pagesText, sentenceCase } from "../../messages/words";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Wrong } from "../theme/pieces";
@@ -55,7 +56,7 @@ export const Ledger = ({
   const settle = (finding: Found) => {
     switch (finding.code) {
       case "nowhere":
-        return router.push(`/s/${site}/parts/${finding.part}/where`);
+        return router.push(partPath(finding.part, site, ["where"]));
       case "missing":
         // the pages without a part are selected: what fills them is chosen like anywhere
         return onSelect(cellsOf(finding.slot, [`missing:${finding.slot}`], pagesText(finding.pages)));

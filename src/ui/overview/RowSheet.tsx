@@ -2,6 +2,7 @@
 import { Box, Typography } from "@mui/material";
 import { SLOT_NAMES } from "../../messages/words";
 import { useCall, useSite } from "../client/hooks";
+import { pagePath } from "../client/paths";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
@@ -56,7 +57,7 @@ export const RowSheet = ({
         ))}
       </Box>
       <Box sx={{ mt: 2 }}>
-        <SheetLink href={`/s/${site}/pages/${encodeURIComponent(identity)}`}>Open this page</SheetLink>
+        <SheetLink href={pagePath(identity, site)}>Open this page</SheetLink>
       </Box>
     </>
   );

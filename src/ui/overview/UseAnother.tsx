@@ -6,6 +6,7 @@ import type { Slot } from "../../core/model/slot";
 import { slotName } from "../../messages/words";
 import type { CallInput, CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
@@ -229,8 +230,7 @@ const WayView = ({
     const saved = await change.mutateAsync({ operations: [...way.operations] });
     onDone();
     notice(`Done in the draft: ${saved.label}.`);
-    if (way.creates && wanted.use !== "nothing" && way.part !== null)
-      router.push(`/s/${site}/parts/${way.part}`);
+    if (way.creates && wanted.use !== "nothing" && way.part !== null) router.push(partPath(way.part, site));
   };
   return (
     <Box sx={{ display: "grid", gap: 0.75 }}>

@@ -5,6 +5,7 @@ import { describeReason } from "../../messages/placement-sentences";
 import { slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
@@ -142,8 +143,8 @@ const Winner = ({ data }: { readonly data: Explained }) => {
       ) : null}
       {part ? (
         <Box sx={{ mt: 1, display: "flex", gap: 2 }}>
-          <SheetLink href={`/s/${site}/parts/${part}`}>Open</SheetLink>
-          <SheetLink href={`/s/${site}/parts/${part}/where`}>Where it shows</SheetLink>
+          <SheetLink href={partPath(part, site)}>Open</SheetLink>
+          <SheetLink href={partPath(part, site, ["where"])}>Where it shows</SheetLink>
         </Box>
       ) : null}
     </Box>

@@ -18,6 +18,7 @@ import { useDeferredValue, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
@@ -222,7 +223,7 @@ const Remove = ({
   const run = async () => {
     const { removal, label } = await remove.mutateAsync(removable);
     onClose();
-    router.push(`/s/${site}/pages`);
+    router.push(leafPath("pages", site));
     const key = enqueueSnackbar(`${label} is deleted.`, {
       action: (
         <Button

@@ -6,6 +6,7 @@ import type { Slot } from "../../core/model/slot";
 import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { type Places, PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useFrame } from "../shell/frame";
@@ -194,7 +195,7 @@ const SlotChoiceView = ({
         {part && frame.parts[part] ? (
           <>
             <PartSign part={part} />{" "}
-            <SheetLink href={`/s/${site}/parts/${part}`}>{frame.parts[part].name}</SheetLink>
+            <SheetLink href={partPath(part, site)}>{frame.parts[part].name}</SheetLink>
           </>
         ) : (
           <Quiet>nothing</Quiet>

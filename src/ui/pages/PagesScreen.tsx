@@ -7,6 +7,7 @@ import { SLOTS } from "../../core/model/slot";
 import type { CoverageRow } from "../../core/placement/coverage";
 import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useCall, useSite } from "../client/hooks";
+import { pagePath } from "../client/paths";
 import { CellView } from "../overview/CellView";
 import { FilterBar } from "../overview/FilterBar";
 import classes from "../overview/table.module.css";
@@ -279,11 +280,7 @@ const PageRow = memo(({ index, start, row, isPicked, mayChoose, onPick }: PageRo
       </div>
       <div role="cell" className={classes["cut"]}>
         {row ? (
-          <Link
-            prefetch={false}
-            href={`/s/${site}/pages/${encodeURIComponent(row.identity)}`}
-            className={classes["link"]}
-          >
+          <Link prefetch={false} href={pagePath(row.identity, site)} className={classes["link"]}>
             {row.title}
           </Link>
         ) : (

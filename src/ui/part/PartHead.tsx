@@ -9,6 +9,7 @@ import type { Slot } from "../../core/model/slot";
 import { type PartState, pages, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Badge } from "../shell/Badge";
 import { Quiet } from "../theme/pieces";
@@ -49,10 +50,10 @@ export const PartHead = ({
         aria-label="Leaves of the part"
         sx={{ display: "flex", gap: 2, alignSelf: "stretch", ml: 2 }}
       >
-        <Leaf href={`/s/${site}/parts/${id}`} open={leaf === "design"}>
+        <Leaf href={partPath(id, site)} open={leaf === "design"}>
           Design
         </Leaf>
-        <Leaf href={`/s/${site}/parts/${id}/where`} open={leaf === "where"}>
+        <Leaf href={partPath(id, site, ["where"])} open={leaf === "where"}>
           Where it shows
         </Leaf>
       </Box>
@@ -169,7 +170,7 @@ export const PartMenu = ({
         ? "Copied with its lines. The copy is paused: two of the same would be tied."
         : "Copied. The copy shows nowhere yet.",
     );
-    router.push(`/s/${site}/parts/${made.part}`);
+    router.push(partPath(made.part, site));
   };
   return (
     <>

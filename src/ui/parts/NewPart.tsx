@@ -22,6 +22,7 @@ import { describeCondition } from "../../messages/placement-sentences";
 import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { PlacePicker } from "../part/PlacePicker";
 import { usePlaceWords } from "../part/where/usePlaceWords";
 import { useFrame } from "../shell/frame";
@@ -61,7 +62,7 @@ export const NewPart = ({
       start: start === "" ? null : start,
       placement: { ...NOWHERE, conditions },
     });
-    router.push(`/s/${site}/parts/${made.part}`);
+    router.push(partPath(made.part, site));
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="new-part">

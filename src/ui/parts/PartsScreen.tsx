@@ -7,6 +7,7 @@ import { FINDING_NAMES } from "../../messages/findings";
 import { count, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
 import { PartMenu } from "../part/PartHead";
 import { Badge } from "../shell/Badge";
 import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
@@ -121,7 +122,7 @@ const PartRow = ({ row }: { readonly row: Row }) => {
       <td>
         <Box
           component={Link}
-          href={`/s/${site}/parts/${row.id}`}
+          href={partPath(row.id, site)}
           sx={{
             color: "inherit",
             fontWeight: 600,
@@ -143,7 +144,7 @@ const PartRow = ({ row }: { readonly row: Row }) => {
       <td>
         <Box
           component={Link}
-          href={`/s/${site}/parts/${row.id}/where`}
+          href={partPath(row.id, site, ["where"])}
           sx={{ color: "inherit", textDecoration: "none", "&:hover": { textDecoration: "underline" } }}
         >
           {row.where}

@@ -3,6 +3,7 @@ import { Box, Button, Dialog, InputBase } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useState } from "react";
 import { useCall, useSite } from "../client/hooks";
+import { leafPath, pagePath, partPath } from "../client/paths";
 import { Mono, Quiet } from "../theme/pieces";
 import { useKeys } from "./useKeys";
 
@@ -40,18 +41,17 @@ export const GoTo = () => {
     setLatest(readLatest(site));
   }, [open, site]);
 
-  const screens: readonly Place[] = ["overview", "parts", "pages", "packs", "editions"].map((leaf) => ({
-    key: leaf,
-    href: `/s/${site}/${leaf}`,
-    title: leaf[0]?.toUpperCase() + leaf.slice(1),
-    detail: "screen",
-  }));
+  const screens: readonly Place[] = (["overview", "parts", "pages", "packs", "editions"] as const).map(
+    (leaf) => ({
+      key: leaf,
+      href: leafPath(leaf, site),
+      title: leaf[0]?.toUpperCase() + leaf.slice(1),
+      detail: "screen",
+    }),
+  );
   const found: readonly Place[] = (data?.found ?? []).map((each) => ({
     key: `${each.type} ${each.id}`,
-    href:
-      each.type === "part"
-        ? `/s/${site}/parts/${each.id}`
-        : `/s/${site}/pages/${encodeURIComponent(each.id)}`,
+    href: each.type === "part" ? partPath(each.id, site) : pagePath(each.id, site),
     title: each.title,
     detail: each.detail,
   }));

@@ -6,6 +6,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { signOut } from "../client/call";
 import { isSignedOut, useAct, useCall, useSite } from "../client/hooks";
+import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
 import { type Frame, FrameProvider, useFrame } from "./frame";
 import { GoTo } from "./GoTo";
@@ -113,12 +114,12 @@ const Index = () => {
       }}
     >
       {LEAVES.map(([leaf, name]) => {
-        const open = path.startsWith(`/s/${site}/${leaf}`);
+        const open = path.startsWith(leafPath(leaf, site));
         return (
           <Box
             key={leaf}
             component={Link}
-            href={`/s/${site}/${leaf}`}
+            href={leafPath(leaf, site)}
             aria-current={open ? "page" : undefined}
             sx={(theme) => ({
               px: "11px",
@@ -199,7 +200,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
         ) : (
           <Quiet>nothing to publish</Quiet>
         )}
-        <Button component={Link} href={`/s/${site}/editions`} variant="contained">
+        <Button component={Link} href={leafPath("editions", site)} variant="contained">
           Review
         </Button>
       </Box>
@@ -233,7 +234,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             selected={each.id === frame.site.id}
             onClick={() => {
               close();
-              router.push(`/s/${each.id}/overview`);
+              router.push(leafPath("overview", each.id));
             }}
           >
             {each.name}
@@ -249,7 +250,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
           divider
           onClick={() => {
             close();
-            router.push(`/s/${frame.site.id}/access`);
+            router.push(leafPath("access", frame.site.id));
           }}
         >
           Access for scripts
