@@ -79,15 +79,24 @@ export interface Removed {
   }[];
 }
 
+/** For a parent, itself if it stays, else the nearest above it that does; null for none. */
+export const survivingParent = ({
+  entries,
+  terms,
+}: Pick<Removed, "entries" | "terms">): ((id: string | null) => string | null) => {
+  const above = new Map([...entries, ...terms].map(({ id, parent }) => [id, parent]));
+  const survivor = (id: string | null): string | null =>
+    id !== null && above.has(id) ? survivor(above.get(id) ?? null) : id;
+  return survivor;
+};
+
 /** Takes entries, terms and kinds out. What hung below them moves up to what they hung below. */
 export const removeContent = async (
   site: string,
   { entries, terms, kinds, entriesBelow, termsBelow }: Removed,
   transaction: Transaction,
 ): Promise<void> => {
-  const above = new Map([...entries, ...terms].map(({ id, parent }) => [id, parent]));
-  const survivor = (id: string | null): string | null =>
-    id !== null && above.has(id) ? survivor(above.get(id) ?? null) : id;
+  const survivor = survivingParent({ entries, terms });
   for (const { id, parent } of entriesBelow)
     await runStatement(
       "UPDATE entry SET parent = :parent WHERE site = :site AND id = :id",

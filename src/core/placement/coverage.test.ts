@@ -1,8 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { NOW, randomDesign, randomFacts } from "../../../test/random-site";
-import { seeded } from "../../../test/seeded";
+import { NOW } from "../../../test/random-site";
+import { randomWorld } from "../../../test/random-world";
 import type { Address } from "../addresses/facts";
-import { buildIndex } from "../addresses/stems";
 import type { Expectations } from "../model/design";
 import { designOf } from "../model/design";
 import { SLOTS } from "../model/slot";
@@ -14,22 +13,10 @@ import { resolveAll, shownAt } from "./resolution";
 import { compileDesign, partOf, resolvePage } from "./resolve";
 
 const view = { audience: "signedOut", at: NOW };
-const world = (seed: number) => {
-  const random = seeded(seed);
-  const facts = randomFacts(random);
-  const index = buildIndex(facts, NOW);
-  const design = randomDesign(
-    random,
-    facts,
-    index.stems.map((stem) => stem.identity),
-  );
-  return { random, index, compiled: compileDesign(design, index) };
-};
-
 describe("the table of pages and slots", () => {
   it("has every page once, in its group, with what resolution gives it", () => {
     for (let seed = 0; seed < 60; seed += 1) {
-      const { index, compiled } = world(seed);
+      const { index, compiled } = randomWorld(seed);
       const resolution = resolveAll(compiled, view);
       const groups = groupsOf(index, "kind");
       const rows = groups.flatMap((group) =>
@@ -61,7 +48,7 @@ describe("the table of pages and slots", () => {
   });
   it("sums up each group by what its rows show, later pages counted as many as there are", () => {
     for (let seed = 0; seed < 40; seed += 1) {
-      const { compiled } = world(seed);
+      const { compiled } = randomWorld(seed);
       const resolution = resolveAll(compiled, view);
       const groups = coverageOf(resolution, "kind", {});
       expect(groups.reduce((sum, group) => sum + group.pages, 0)).toBe(resolution.pageTotal);
@@ -74,7 +61,7 @@ describe("the table of pages and slots", () => {
     }
   });
   it("groups entries by the terms of a grouping too, each once", () => {
-    const { index } = world(4);
+    const { index } = randomWorld(4);
     const entries = groupsOf(index, "g0").filter((group) => group.type === "term");
     const numbers = entries.flatMap((group) => group.numbers);
     expect(new Set(numbers).size).toBe(numbers.length);
@@ -89,7 +76,7 @@ describe("the table of pages and slots", () => {
   });
   it("filters by words, by part, by own choice and by state", () => {
     for (let seed = 0; seed < 40; seed += 1) {
-      const { index, compiled } = world(seed);
+      const { index, compiled } = randomWorld(seed);
       const resolution = resolveAll(compiled, view);
       const all = [...index.pages.keys()];
       const rows = new Map(coverageRows(resolution, all).map((row, number) => [number, row]));
@@ -131,7 +118,7 @@ describe("the table of pages and slots", () => {
     }
   });
   it("leaves out groups without a page, and needs no part at all", () => {
-    const { index } = world(3);
+    const { index } = randomWorld(3);
     const groups = coverageOf(resolveAll(compileDesign(designOf([]), index), view), "kind", {});
     expect(groups.length).toBeGreaterThan(2);
     for (const group of groups) {
@@ -143,7 +130,7 @@ describe("the table of pages and slots", () => {
 
 describe("what a site expects", () => {
   const expecting = (slots: Expectations["slots"], kinds: Expectations["kinds"] = {}) => {
-    const { index, compiled } = world(11);
+    const { index, compiled } = randomWorld(11);
     const design = new Map(compiled.design).set("expectations", {
       id: "expectations",
       kind: "expectations",
@@ -179,7 +166,7 @@ describe("the line for chosen pages", () => {
   it("holds on every one of them, and on no other but later pages of archives it names", () => {
     let named = 0;
     for (let seed = 0; seed < 150; seed += 1) {
-      const { random, index } = world(1000 + seed);
+      const { random, index } = randomWorld(1000 + seed);
       const kind = random.pick(index.facts.kinds).id;
       const numbersOf = (fits: (page: Address) => boolean) =>
         [...index.pages.keys()].filter((number) => fits(index.pages[number] as Address));
@@ -213,7 +200,7 @@ describe("the line for chosen pages", () => {
     expect(named).toBeGreaterThan(500);
   });
   it("says what pages have in common before it lists their names", () => {
-    const { index } = world(2);
+    const { index } = randomWorld(2);
     const parent = index.stems.find(
       (page) => index.stems.filter((each) => each.ancestors[0] === page.entry?.id).length > 1,
     );

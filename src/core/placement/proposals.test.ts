@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { NOW, randomDesign, randomFacts } from "../../../test/random-site";
-import { runSeed, seeded } from "../../../test/seeded";
+import { NOW } from "../../../test/random-site";
+import { randomWorld } from "../../../test/random-world";
+import { runSeed } from "../../../test/seeded";
 import type { Address } from "../addresses/facts";
 import { buildIndex } from "../addresses/stems";
 import { documentsOf, getBody } from "../model/design";
@@ -19,17 +20,7 @@ const counter = () => {
   return { id: () => `new${next++}`, uuid: () => "00000000-0000-4000-8000-000000000001" };
 };
 
-const world = (number: number) => {
-  const random = seeded(seed + number);
-  const facts = randomFacts(random);
-  const index = buildIndex(facts, NOW);
-  const design = randomDesign(
-    random,
-    facts,
-    index.stems.map((stem) => stem.identity),
-  );
-  return { random, index, compiled: compileDesign(design, index) };
-};
+const world = (number: number) => randomWorld(seed + number);
 
 describe("use another here", () => {
   it(`offers only what gives every chosen page what was asked (seed ${seed})`, () => {

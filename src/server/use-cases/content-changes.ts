@@ -19,6 +19,7 @@ import {
   type Removed,
   removeContent,
   restoreContent,
+  survivingParent,
   takeRemoved,
 } from "../../data/content-changes";
 import { loadFacts, lockSite, saveEntryFacts, touchContent } from "../../data/content-repository";
@@ -195,9 +196,7 @@ const removedBy = (facts: SiteFacts, { what, id }: Removal): Outcome<Taken> => {
 
 const factsWithout = (facts: SiteFacts, removed: Taken): SiteFacts => {
   const gone = new Set([...removed.entries, ...removed.terms, ...removed.kinds].map(({ id }) => id));
-  const above = new Map([...removed.entries, ...removed.terms].map(({ id, parent }) => [id, parent]));
-  const survivor = (id: string | null): string | null =>
-    id !== null && above.has(id) ? survivor(above.get(id) ?? null) : id;
+  const survivor = survivingParent(removed);
   return {
     ...facts,
     kinds: facts.kinds.filter(({ id }) => !gone.has(id)),

@@ -12,6 +12,7 @@ import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { ImpactView } from "./ImpactView";
+import { isOnePage } from "./selection";
 import type { TableView } from "./useRows";
 
 type Wanted = NonNullable<CallInput<"offer">["wanted"]>;
@@ -35,7 +36,7 @@ interface Props {
 export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: Props) => {
   const { frame } = useFrame();
   const [wanted, setWanted] = useState<Wanted | null>(null);
-  const isOne = pages.length === 1 && !/^(group:|missing:|every$)/.test(pages[0] ?? "");
+  const isOne = isOnePage(pages);
   const these = isOne ? "just for this page" : "just for these pages";
   const [typed, setTyped] = useState("");
   const usable = Object.entries(frame.parts)

@@ -12,7 +12,7 @@ import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { Rivals } from "./Rivals";
-import type { Selection } from "./selection";
+import { isOnePage, type Selection } from "./selection";
 import { UseAnother } from "./UseAnother";
 import type { TableView } from "./useRows";
 
@@ -29,7 +29,7 @@ export const WhySheet = ({
   const { asked } = useFrame();
   const { slot, pages, label } = selection;
   const [page = ""] = pages;
-  const single = pages.length === 1 && !/^(group:|missing:|every$)/.test(page);
+  const single = isOnePage(pages);
   const { data, error } = useCall("explain", { ...asked, slot, page }, { enabled: single });
   if (!single)
     return (

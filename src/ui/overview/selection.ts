@@ -18,6 +18,10 @@ export type Selection =
   /** One slot of all pages shown. */
   | { readonly is: "column"; readonly slot: Slot };
 
+/** Whether picks stand for a single page: then there is a why to be told. */
+export const isOnePage = (pages: readonly string[]): boolean =>
+  pages.length === 1 && !/^(group:|missing:|every$)/.test(pages[0] ?? "");
+
 type Cells = Extract<Selection, { is: "cells" }>;
 
 export const cellsOf = (slot: Slot, pages: readonly string[], label: string): Cells => ({

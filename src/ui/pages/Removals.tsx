@@ -1,35 +1,25 @@
 "use client";
-import { Box, Button, Menu, MenuItem } from "@mui/material";
-import { useState } from "react";
+import { Box, MenuItem } from "@mui/material";
 import { useAct, useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
+import { QuietMenu } from "../shell/QuietMenu";
 import { Quiet } from "../theme/pieces";
 
 /** What was deleted and can be brought back. Not there while nothing was. */
 export const Removals = () => {
   const { frame, moment } = useFrame();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data } = useCall("removals", {});
   const bringBack = useAct("bringBack");
   const removals = data?.removals ?? [];
   if (removals.length === 0 || frame.role === "viewer" || frame.role === "editor") return null;
   return (
-    <>
-      <Button
-        variant="text"
-        color="inherit"
-        aria-haspopup="menu"
-        sx={{ color: "text.secondary" }}
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Deleted ({removals.length}) ▾
-      </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {removals.map(({ id, label, at }) => (
+    <QuietMenu words={`Deleted (${removals.length})`}>
+      {(close) =>
+        removals.map(({ id, label, at }) => (
           <MenuItem
             key={id}
             onClick={() => {
-              setAnchor(null);
+              close();
               bringBack.mutate({ removal: id });
             }}
           >
@@ -38,8 +28,8 @@ export const Removals = () => {
               <Quiet>{moment(at)}</Quiet>
             </Box>
           </MenuItem>
-        ))}
-      </Menu>
-    </>
+        ))
+      }
+    </QuietMenu>
   );
 };

@@ -1,10 +1,11 @@
 "use client";
 import DeleteOutlineIcon from "@mui/icons-material/DeleteOutlined";
-import { Box, Button, IconButton, Menu, MenuItem, TextField } from "@mui/material";
+import { Box, IconButton, MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
 import { useAct, useCall } from "../client/hooks";
 import { readFilter, writeFilter } from "../overview/useFilter";
 import type { TableView } from "../overview/useRows";
+import { QuietMenu } from "../shell/QuietMenu";
 import { Act, Quiet } from "../theme/pieces";
 
 /** Filters kept under a name: one's own, on this site. */
@@ -15,7 +16,6 @@ export const SavedFilters = ({
   readonly view: TableView;
   readonly onPick: (view: TableView) => void;
 }) => {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [name, setName] = useState("");
   const { data } = useCall("savedFilters", {});
   const save = useAct("saveFilter");
@@ -27,25 +27,16 @@ export const SavedFilters = ({
     setName("");
   };
   return (
-    <>
-      <Button
-        variant="text"
-        color="inherit"
-        aria-haspopup="menu"
-        sx={{ color: "text.secondary" }}
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Saved filters{filters.length > 0 ? ` (${filters.length})` : ""} ▾
-      </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {filters.map((filter) => (
+    <QuietMenu words={`Saved filters${filters.length > 0 ? ` (${filters.length})` : ""}`}>
+      {(close) => [
+        ...filters.map((filter) => (
           <Box key={filter.name} component="li" sx={{ display: "flex", alignItems: "center" }}>
             <MenuItem
               component="div"
               sx={{ flex: 1 }}
               selected={filter.query === query}
               onClick={() => {
-                setAnchor(null);
+                close();
                 onPick(readFilter(new URLSearchParams(filter.query)));
               }}
             >
@@ -59,8 +50,9 @@ export const SavedFilters = ({
               <DeleteOutlineIcon sx={{ fontSize: 16 }} />
             </IconButton>
           </Box>
-        ))}
+        )),
         <Box
+          key="keep"
           component="li"
           sx={{ px: 2, py: 1, display: "flex", gap: 1, alignItems: "center", minWidth: 280 }}
         >
@@ -84,8 +76,8 @@ export const SavedFilters = ({
               </Act>
             </>
           )}
-        </Box>
-      </Menu>
-    </>
+        </Box>,
+      ]}
+    </QuietMenu>
   );
 };
