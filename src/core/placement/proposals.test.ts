@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { NOW } from "../../../test/random-site";
+import { NOW, randomDesign } from "../../../test/random-site";
 import { randomWorld } from "../../../test/random-world";
 import { runSeed } from "../../../test/seeded";
 import type { Address } from "../addresses/facts";
