@@ -75,7 +75,7 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     count: runs.count,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 6,
+    overscan: 2,
     // a frame late is better than a frame long
     useFlushSync: false,
   });

@@ -133,7 +133,7 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
     count: total,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 6,
+    overscan: 2,
     // a frame late is better than a frame long
     useFlushSync: false,
   });
