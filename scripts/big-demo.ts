@@ -26,7 +26,10 @@ export const loadBigDemo = async (fresh: boolean, pages = 100_000, parts = 1000)
     await deleteSite(BIG_SITE);
   }
   const observatory = await loadDraft("observatory");
-  const patterns = documentsOf(observatory, "part").filter(({ body }) => !isNothing(body));
+  const patterns = documentsOf(observatory, "part")
+    .filter(({ body }) => !isNothing(body))
+    // ids are new with each loading, numbers are not: the same site every time
+    .sort((a, b) => a.body.number - b.body.number);
   const now = new Date().toISOString();
   const { facts, design } = bigSite({
     pages,

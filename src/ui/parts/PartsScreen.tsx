@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { FINDING_NAMES } from "../../messages/findings";
-import { count, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
+import { count, digits, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
@@ -158,8 +158,8 @@ const PartRow = ({ row }: { readonly row: Row }) => {
       <td>
         {isActive ? (
           <>
-            {row.shows}
-            {row.asks > row.shows ? <Quiet> of {row.asks} asked</Quiet> : null}
+            {digits(row.shows)}
+            {row.asks > row.shows ? <Quiet> of {digits(row.asks)} asked</Quiet> : null}
           </>
         ) : (
           <Quiet>·</Quiet>
