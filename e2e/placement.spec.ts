@@ -241,6 +241,39 @@ test("cells, rows and columns are selected, several with Ctrl and Shift; one hea
   await expect(sheet(page).getByText(/A line: Shows on every page/)).toHaveCount(0);
 });
 
+test("a table that is thrown passes in words and can be pointed at again once it stands", async ({
+  page,
+}) => {
+  await open(page, "overview");
+  for (const group of ["Prints", "Open nights", "Visiting"])
+    await page
+      .getByRole("table")
+      .getByRole("button", { name: new RegExp(`^. ${group}`) })
+      .click();
+  const rows = page.getByTestId("coverage-rows");
+  await expect(rows.getByRole("button", { name: /^Footer of / }).first()).toBeVisible();
+  const passing = await rows.evaluate(
+    (scroller) =>
+      new Promise<number>((done) => {
+        let most = 0;
+        let frames = 0;
+        const step = () => {
+          scroller.scrollTop += 200;
+          const silent = [...scroller.querySelectorAll("[role=row]")].filter(
+            (row) => !row.querySelector("button"),
+          );
+          most = Math.max(most, silent.length);
+          frames += 1;
+          if (frames < 12) requestAnimationFrame(step);
+          else done(most);
+        };
+        step();
+      }),
+  );
+  expect(passing).toBeGreaterThan(3);
+  await expect.poll(() => rows.locator("[role=row]:not(:has(button))").count()).toBe(0);
+});
+
 test("why names every rival; a click makes it show, with what that changes first", async ({ page }) => {
   await open(page, "overview");
   await (await cell(page, "Header", "Eclipse weekend", "Visiting")).click();

@@ -10,6 +10,7 @@ import { useFrame } from "../shell/frame";
 import { CellView, GroupCell } from "./CellView";
 import type { Selection } from "./selection";
 import classes from "./table.module.css";
+import { usePace } from "./usePace";
 import { type RowPlace, type TableView, useRows } from "./useRows";
 
 const COLUMNS =
@@ -79,12 +80,13 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     // a frame late is better than a frame long
     useFlushSync: false,
   });
+  const pace = usePace(virtual.isScrolling, virtual.scrollOffset ?? 0);
   const items = virtual.getVirtualItems().filter(({ index }) => index < runs.count);
   const lines = items.map(({ index }) => runs.lineAt(index));
   const rowAt = useRows(
     asked,
     view,
-    lines.flatMap((line) => (line.type === "row" ? [line.place] : [])),
+    pace === "leaping" ? [] : lines.flatMap((line) => (line.type === "row" ? [line.place] : [])),
   );
   const rowOf = (line: Line): CoverageRow | undefined =>
     line.type === "single" ? line.row : line.type === "row" ? rowAt(line.place) : undefined;
@@ -177,34 +179,55 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
           overflowX: "hidden",
         }}
       >
-        <div
-          role="rowgroup"
-          style={{ position: "relative", height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}
-        >
-          {items.map((item, place) => {
-            const line = lines[place] as Line;
-            const row = rowOf(line);
-            return (
-              <TableRow
-                key={item.key}
-                index={item.index}
-                start={item.start}
-                group={line.type === "group" ? line.group : null}
-                isOpen={line.type === "group" && line.isOpen}
-                row={row ?? null}
-                selected={selectedSlots(
-                  selection,
-                  line.type === "group" ? `group:${line.group.id}` : row?.key,
-                )}
-                acts={acts}
-              />
-            );
-          })}
+        <div role="rowgroup" style={{ height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}>
+          <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
+            {items.map((item, place) => {
+              const line = lines[place] as Line;
+              const row = rowOf(line);
+              if (pace !== "still" && line.type === "row")
+                return <PassingRow key={item.key} index={item.index} row={row ?? null} />;
+              return (
+                <TableRow
+                  key={item.key}
+                  index={item.index}
+                  group={line.type === "group" ? line.group : null}
+                  isOpen={line.type === "group" && line.isOpen}
+                  row={row ?? null}
+                  selected={selectedSlots(
+                    selection,
+                    line.type === "group" ? `group:${line.group.id}` : row?.key,
+                  )}
+                  acts={acts}
+                />
+              );
+            })}
+          </div>
         </div>
       </Box>
     </Box>
   );
 };
+
+/** A row that passes too fast to be read or pointed at: its words alone, drawn in full once the table slows down. */
+const PassingRow = memo(({ index, row }: { readonly index: number; readonly row: CoverageRow | null }) => {
+  const { frame } = useFrame();
+  return (
+    <div role="row" aria-rowindex={index + 2} className={classes["row"]}>
+      <div
+        role="rowheader"
+        className={classes["passing"]}
+        style={{ paddingLeft: 18 + (row?.depth ?? 0) * 14 }}
+      >
+        {row ? titleOf(row) : "…"}
+      </div>
+      {SLOTS.map((slot) => (
+        <div key={slot} role="cell" className={classes["passing"]}>
+          {frame.parts[row?.cells[slot].part ?? ""]?.number ?? ""}
+        </div>
+      ))}
+    </div>
+  );
+});
 
 /** Which cells of a row are selected: slots in order, or `row` for the page itself. */
 const selectedSlots = (selection: Selection | null, key: string | undefined): string => {
@@ -253,7 +276,6 @@ interface Acts {
 
 interface RowProps {
   readonly index: number;
-  readonly start: number;
   readonly group: CoverageGroup | null;
   readonly isOpen: boolean;
   readonly row: CoverageRow | null;
@@ -261,15 +283,10 @@ interface RowProps {
   readonly acts: Acts;
 }
 
-const TableRow = memo(({ index, start, group, isOpen, row, selected, acts }: RowProps) => {
+const TableRow = memo(({ index, group, isOpen, row, selected, acts }: RowProps) => {
   const label = group ? groupWords(group) : row ? titleOf(row) : "a page";
   return (
-    <div
-      role="row"
-      aria-rowindex={index + 2}
-      className={classes["row"]}
-      style={{ transform: `translateY(${start}px)` }}
-    >
+    <div role="row" aria-rowindex={index + 2} className={classes["row"]}>
       {group ? (
         <div role="rowheader" className={classes["cut"]}>
           <button

@@ -215,24 +215,22 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
           overflow: "auto",
         }}
       >
-        <div
-          role="presentation"
-          style={{ position: "relative", height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}
-        >
-          {items.map((item) => {
-            const row = rowAt({ group: null, at: item.index });
-            return (
-              <PageRow
-                key={item.key}
-                index={item.index}
-                start={item.start}
-                row={row ?? null}
-                isPicked={row !== undefined && isPicked(row.key)}
-                mayChoose={mayChoose}
-                onPick={acts}
-              />
-            );
-          })}
+        <div role="presentation" style={{ height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}>
+          <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
+            {items.map((item) => {
+              const row = rowAt({ group: null, at: item.index });
+              return (
+                <PageRow
+                  key={item.key}
+                  index={item.index}
+                  row={row ?? null}
+                  isPicked={row !== undefined && isPicked(row.key)}
+                  mayChoose={mayChoose}
+                  onPick={acts}
+                />
+              );
+            })}
+          </div>
         </div>
         {total === 0 ? (
           <Box sx={{ py: 3 }}>
@@ -249,7 +247,6 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
 
 interface PageRowProps {
   readonly index: number;
-  readonly start: number;
   readonly row: CoverageRow | null;
   readonly isPicked: boolean;
   readonly mayChoose: boolean;
@@ -257,15 +254,10 @@ interface PageRowProps {
   readonly onPick: (event: MouseEvent, index: number, row: CoverageRow) => void;
 }
 
-const PageRow = memo(({ index, start, row, isPicked, mayChoose, onPick }: PageRowProps) => {
+const PageRow = memo(({ index, row, isPicked, mayChoose, onPick }: PageRowProps) => {
   const site = useSite();
   return (
-    <div
-      role="row"
-      aria-rowindex={index + 2}
-      className={classes["row"]}
-      style={{ transform: `translateY(${start}px)` }}
-    >
+    <div role="row" aria-rowindex={index + 2} className={classes["row"]}>
       <div role="cell">
         {row && mayChoose ? (
           <input
