@@ -1,0 +1,63 @@
+import { sameValue } from "../model/canonical";
+import { STYLE_ID } from "../model/design";
+import type { StyleValues } from "../model/house-style";
+import type { Operation } from "../model/operations";
+
+/** One value in which two styles differ: `palette brass`, `type h1 size`, `buttons filled ground` … */
+export interface StyleDifference {
+  readonly path: readonly string[];
+  readonly before: unknown;
+  readonly after: unknown;
+}
+
+const isPlain = (value: unknown): value is Record<string, unknown> =>
+  value !== null && typeof value === "object" && !Array.isArray(value);
+
+const compare = (before: unknown, after: unknown, path: readonly string[]): readonly StyleDifference[] => {
+  if (sameValue(before, after)) return [];
+  if (!isPlain(before) || !isPlain(after)) return [{ path, before, after }];
+  const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])];
+  return keys.flatMap((key) => compare(before[key], after[key], [...path, key]));
+};
+
+/** Palettes are compared colour by colour, by id; their order counts for nothing. */
+const byId = ({ palette }: StyleValues): Record<string, unknown> =>
+  Object.fromEntries(palette.map((colour) => [colour.id, colour]));
+
+/** What differs, value by value, in the order the screen shows them. A colour that is only in one is one difference. */
+export const styleDifferences = (before: StyleValues, after: StyleValues): readonly StyleDifference[] => [
+  ...compareColours(byId(before), byId(after)),
+  ...compare({ ...before, palette: null }, { ...after, palette: null }, []),
+];
+
+const compareColours = (
+  before: Record<string, unknown>,
+  after: Record<string, unknown>,
+): readonly StyleDifference[] =>
+  [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap((id) =>
+    sameValue(before[id], after[id]) ? [] : [{ path: ["palette", id], before: before[id], after: after[id] }],
+  );
+
+/** `values` with one difference taken over from the other style. */
+export const withDifference = (values: StyleValues, { path, after }: StyleDifference): StyleValues => {
+  if (path[0] === "palette") {
+    const id = path[1];
+    const others = values.palette.filter((colour) => colour.id !== id);
+    const at = values.palette.findIndex((colour) => colour.id === id);
+    const taken = after as StyleValues["palette"][number] | undefined;
+    const place = at === -1 ? others.length : at;
+    return { ...values, palette: taken ? others.toSpliced(place, 0, taken) : others };
+  }
+  const set = (value: unknown, steps: readonly string[]): unknown => {
+    const [step, ...rest] = steps;
+    if (step === undefined) return after;
+    return { ...(value as object), [step]: set((value as Record<string, unknown>)[step], rest) };
+  };
+  return set(values, path) as StyleValues;
+};
+
+/** The operations that make a style's values those of another; nothing for what is the same. */
+export const takeOver = (before: StyleValues, after: StyleValues): readonly Operation[] =>
+  (Object.keys(after) as (keyof StyleValues)[])
+    .filter((key) => !sameValue(before[key], after[key]))
+    .map((key) => ({ op: "set", id: STYLE_ID, path: [key], value: after[key], was: before[key] }));

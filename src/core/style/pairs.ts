@@ -1,0 +1,132 @@
+import { contrastOf, NEEDED, nearestPassing } from "../colour/contrast";
+import { type Design, documentsOf, getBody, STYLE_ID } from "../model/design";
+import { BUTTON_LOOKS, type HouseStyle } from "../model/house-style";
+import type { Band, Block, Part } from "../model/part";
+import { hexOfValue } from "./resolve-colour";
+
+/**
+ * Which text stands on which ground, over a whole design: what the house style itself pairs, and what the bands and
+ * blocks of all parts that are on pair beyond it. Grounds that are pictures are not here: those depend on the page.
+ */
+export type PairUse =
+  | "text"
+  | "mutedText"
+  | "link"
+  | "pointedLink"
+  | "field"
+  | "fieldLine"
+  | "button"
+  | "pointedButton"
+  | "band"
+  | "block";
+
+export interface Pair {
+  /** Values as the style or the part has them, and as colours. */
+  readonly text: string;
+  readonly ground: string;
+  readonly textHex: string;
+  readonly groundHex: string;
+  readonly needed: number;
+  readonly ratio: number;
+  readonly passes: boolean;
+  /** The nearest colour for the text that would pass; null where it passes. */
+  readonly nearest: string | null;
+  readonly uses: readonly {
+    readonly use: PairUse;
+    readonly part: string | null;
+    readonly node: string | null;
+  }[];
+}
+
+type Use = Pair["uses"][number];
+
+/** Collects pairs; the same two colours for the same need are one pair with several uses. */
+class Pairs {
+  readonly #found = new Map<string, { text: string; ground: string; needed: number; uses: Use[] }>();
+  constructor(private readonly style: HouseStyle) {}
+
+  add(text: string, ground: string, use: Use, needed: number = NEEDED.text): void {
+    const key = `${text} ${ground} ${needed}`;
+    const found = this.#found.get(key);
+    if (found) found.uses.push(use);
+    else this.#found.set(key, { text, ground, needed, uses: [use] });
+  }
+
+  /** The worst first. */
+  toList(): readonly Pair[] {
+    return [...this.#found.values()]
+      .flatMap(({ text, ground, needed, uses }) => {
+        const [textHex, groundHex] = [hexOfValue(this.style, text), hexOfValue(this.style, ground)];
+        if (!textHex || !groundHex) return [];
+        const ratio = contrastOf(textHex, groundHex);
+        const passes = ratio >= needed;
+        const nearest = passes ? null : (nearestPassing(textHex, groundHex, needed) ?? null);
+        return [{ text, ground, textHex, groundHex, needed, ratio, passes, nearest, uses }];
+      })
+      .sort((a, b) => a.ratio / a.needed - b.ratio / b.needed || (a.text < b.text ? -1 : 1));
+  }
+}
+
+const BACKGROUND = "role:background";
+const SURFACE = "role:surface";
+
+const addStyle = (pairs: Pairs, style: HouseStyle): void => {
+  const own = (use: PairUse): Use => ({ use, part: null, node: null });
+  for (const ground of [BACKGROUND, SURFACE]) {
+    pairs.add("role:text", ground, own("text"));
+    pairs.add("role:mutedText", ground, own("mutedText"));
+    if (style.links.colour) pairs.add(style.links.colour, ground, own("link"));
+    if (style.links.pointedColour) pairs.add(style.links.pointedColour, ground, own("pointedLink"));
+  }
+  const { fields } = style;
+  if (fields.ground) {
+    pairs.add(fields.text || "role:text", fields.ground, own("field"));
+    if (fields.line) pairs.add(fields.line, fields.ground, own("fieldLine"), NEEDED.large);
+  }
+  for (const look of BUTTON_LOOKS) {
+    const { ground, text, pointedGround, pointedText } = style.buttons[look];
+    if (ground || text) pairs.add(text || "role:text", ground || BACKGROUND, own("button"));
+    if (pointedGround || pointedText)
+      pairs.add(pointedText || text || "role:text", pointedGround || BACKGROUND, own("pointedButton"));
+  }
+};
+
+interface Around {
+  readonly text: string;
+  /** Null over a picture. */
+  readonly ground: string | null;
+}
+
+const SILENT = new Set<Block["kind"]>(["space", "picture", "mainPicture", "logo"]);
+
+const addBlock = (pairs: Pairs, style: HouseStyle, part: string, block: Block, around: Around): void => {
+  const own = block.kind === "group" ? block.settings.background : "";
+  const ground = block.look.background || own || around.ground;
+  const text = block.look.colour || around.text;
+  const use: Use = { use: "block", part, node: block.id };
+  const differs = text !== around.text || ground !== around.ground;
+  const isFilled = block.kind === "button" && style.buttons[block.settings.look].ground !== "";
+  if (ground !== null && differs && !SILENT.has(block.kind) && !isFilled) pairs.add(text, ground, use);
+  for (const inner of block.blocks ?? []) addBlock(pairs, style, part, inner, { text, ground });
+};
+
+const addBand = (pairs: Pairs, style: HouseStyle, part: string, band: Band): void => {
+  const { background } = band;
+  const isPicture = background.picture !== "" || background.pageOwnPicture;
+  const ground = isPicture ? null : background.colour || BACKGROUND;
+  const text = band.colour || "role:text";
+  if (ground !== null && (band.colour !== "" || background.colour !== ""))
+    pairs.add(text, ground, { use: "band", part, node: band.id });
+  for (const cell of band.cells)
+    for (const block of cell.blocks) addBlock(pairs, style, part, block, { text, ground });
+};
+
+export const pairsInUse = (design: Design): readonly Pair[] => {
+  const style = getBody(design, "style", STYLE_ID);
+  const pairs = new Pairs(style);
+  addStyle(pairs, style);
+  const isUsed = ({ on, binnedAt }: Part) => on && binnedAt === null;
+  for (const { id, body } of documentsOf(design, "part"))
+    if (isUsed(body)) for (const band of body.bands) addBand(pairs, style, id, band);
+  return pairs.toList();
+};
