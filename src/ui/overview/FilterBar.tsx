@@ -44,14 +44,16 @@ export const FilterBar = ({
     sent.current = given;
     setText(given);
   }, [filter.text]);
-  useEffect(() => {
-    const typed = text.trim();
+  const typed = text.trim();
+  const send = () => {
     if (typed === sent.current) return;
-    const rest = setTimeout(() => {
-      sent.current = typed;
-      const { text: _, ...others } = filter;
-      change(typed === "" ? others : { ...others, text: typed });
-    }, REST_MS);
+    sent.current = typed;
+    const { text: _, ...others } = filter;
+    change(typed === "" ? others : { ...others, text: typed });
+  };
+  useEffect(() => {
+    if (typed === sent.current) return;
+    const rest = setTimeout(send, REST_MS);
     return () => clearTimeout(rest);
   });
   const pickShown = (key: string) => {
@@ -75,6 +77,8 @@ export const FilterBar = ({
         value={text}
         placeholder="Title, path or pasted address"
         onChange={(event) => setText(event.target.value)}
+        // sent before anything else is clicked: sent later it would call a page back that was just left
+        onBlur={send}
         slotProps={{ htmlInput: { "aria-label": "Find pages" } }}
         sx={{ width: 220 }}
       />
