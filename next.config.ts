@@ -1,7 +1,7 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["sequelize", "pg", "umzug", "sharp", "@node-rs/argon2", "yauzl", "pino"],
+  serverExternalPackages: ["sequelize", "pg", "umzug", "sharp", "@node-rs/argon2", "yauzl", "pino", "wawoff2", "pg-boss"],
   poweredByHeader: false,
   // types are checked by `npm run types`, once, for everything
   typescript: { ignoreBuildErrors: true },

@@ -1,5 +1,7 @@
 import type { BlockKind, SettingsOf } from "../src/core/model/blocks";
 import { defaultSettings } from "../src/core/model/blocks";
+import { SiteProfile } from "../src/core/model/design";
+import { HouseStyle } from "../src/core/model/house-style";
 import { Band, type Block, Look, type Part } from "../src/core/model/part";
 import { EVERYWHERE } from "../src/core/model/placement";
 import type { Slot } from "../src/core/model/slot";
@@ -89,8 +91,8 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
   audience: "signedOut",
   at: "2026-06-01T12:00:00.000Z",
   slots: { header: null, titleBar: null, layout: null, side: null, footer: null },
-  style: {
-    schema: 1,
+  style: HouseStyle.parse({
+    schema: 2,
     palette: [
       { id: "paper", name: "Paper", value: "#ffffff" },
       { id: "ink", name: "Ink", value: "#101010" },
@@ -107,11 +109,8 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
       surface: "paper",
     },
     fonts: { text: "Public Sans", headings: "Fraunces" },
-    sizes: { body: 1, small: 0.9, lead: 1.2, h1: 2.4, h2: 1.8, h3: 1.4, h4: 1.1 },
-    headingWeight: 600,
-    measures: { contentWidth: 1100, radius: 6, edgeWide: 1000, edgeMiddle: 600 },
-  },
-  profile: {
+  }),
+  profile: SiteProfile.parse({
     schema: 1,
     name: "Pellow Ridge",
     tagline: "Open at dusk",
@@ -120,7 +119,7 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
     owner: "Friends",
     firstYear: 2019,
     social: [{ icon: "mail", label: "Write", url: "mailto:a@b.example" }],
-  },
+  }),
   menus: {
     main: {
       schema: 1,

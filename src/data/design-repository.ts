@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import { canonicalJson } from "../core/model/canonical";
 import { type Design, type DesignDocument, designOf } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
+import { upgraded } from "../core/model/upgrades";
 import { database, runStatement, selectRows, type Transaction } from "./database";
 import type { ChangeRow, EditionRow } from "./models";
 
@@ -11,21 +12,25 @@ const hashOf = (body: unknown): string => createHash("sha256").update(canonicalJ
 
 export const loadDraft = async (site: string, transaction?: Transaction): Promise<Design> =>
   designOf(
-    await selectRows<DesignDocument>(
-      "SELECT id, kind, body FROM document WHERE site = :site ORDER BY id",
-      { site },
-      transaction,
-    ),
+    (
+      await selectRows<DesignDocument>(
+        "SELECT id, kind, body FROM document WHERE site = :site ORDER BY id",
+        { site },
+        transaction,
+      )
+    ).map(upgraded),
   );
 
 export const loadEdition = async (site: string, seq: number, transaction?: Transaction): Promise<Design> =>
   designOf(
-    await selectRows<DesignDocument>(
-      `SELECT document AS id, kind, body FROM edition_item JOIN blob USING (site, hash)
-       WHERE site = :site AND edition = :seq ORDER BY document`,
-      { site, seq },
-      transaction,
-    ),
+    (
+      await selectRows<DesignDocument>(
+        `SELECT document AS id, kind, body FROM edition_item JOIN blob USING (site, hash)
+         WHERE site = :site AND edition = :seq ORDER BY document`,
+        { site, seq },
+        transaction,
+      )
+    ).map(upgraded),
   );
 
 /** The edition visitors see: the newest whose time has come. */

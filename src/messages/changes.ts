@@ -34,7 +34,7 @@ const documentName = (document: DesignDocument | undefined): string => {
   }
 };
 
-const nodeName = (node: PartNode | undefined): string => {
+export const nodeName = (node: PartNode | undefined): string => {
   if (!node) return "block";
   if ("kind" in node) return BLOCK_NAMES[node.kind as BlockKind].toLowerCase();
   return "cells" in node ? (node.name === "" ? "band" : node.name.toLowerCase()) : "cell";

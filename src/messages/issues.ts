@@ -12,9 +12,45 @@ const file = (path: readonly (string | number)[]): string => String(path[0] ?? "
 const inside = (path: readonly (string | number)[]): string =>
   path.length > 1 ? ` at ${path.slice(1).join(" › ")}` : "";
 
+const tokenName = (path: readonly (string | number)[]): string => `“${path.join(".")}”`;
+
 export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "change.clash": () =>
     "Somebody changed the same thing meanwhile. Your change was not saved; look at the newest version and make it again.",
+  "font.notWoff2": () => "That file is not a WOFF2 font. Save the font as WOFF2 first; nothing was added.",
+  "font.tooBig": ({ limit }) =>
+    `The font is larger than ${String(limit)}. Leave out scripts the site does not use; nothing was added.`,
+  "font.broken": ({ detail }) => `The font cannot be used: ${String(detail ?? "")}. Nothing was added.`,
+  "font.licence": () => "Say why the font may be used, such as the name of its licence. Nothing was added.",
+  "font.ships": ({ family }) =>
+    `${String(family)} ships with Gray Latch already: choose it under Families. Nothing was added.`,
+  "picture.unknown": () => "That picture is not in this site any more. Choose another.",
+  "tokens.notJson": ({ detail }) =>
+    `The file is not JSON: ${String(detail ?? "")}. Save it again from where it comes from; nothing was changed.`,
+  "tokens.notObject": () =>
+    "A tokens file is one JSON object; this one is something else. Nothing was changed.",
+  "tokens.none": () => "There is no token in the file: nothing in it has a $value. Nothing was changed.",
+  "tokens.tooMuch": (_, path) =>
+    `The file has more than 5 000 tokens or groups deeper than 20 at ${tokenName(path)}. Split it; nothing was changed.`,
+  "tokens.name": (_, path) =>
+    `${tokenName(path)}: names of tokens have no dots and no braces, for aliases are written with them. Rename it; nothing was changed.`,
+  "tokens.notToken": (_, path) =>
+    `${tokenName(path)} is neither a group nor a token with a $value. Nothing was changed.`,
+  "tokens.untyped": (_, path) =>
+    `${tokenName(path)} has no $type, and no group round it has one. Add it; nothing was changed.`,
+  "tokens.alias": ({ alias }, path) =>
+    `${tokenName(path)} points at ${String(alias)}, which is not in the file. Nothing was changed.`,
+  "tokens.circle": ({ alias }, path) =>
+    `${tokenName(path)} points at ${String(alias)}, which leads back to where it started. Nothing was changed.`,
+  "tokens.colour": (_, path) =>
+    `${tokenName(path)} is not a colour of the format: it needs a colorSpace that is known and three components. Nothing was changed.`,
+  "tokens.value": ({ detail }, path) =>
+    `${tokenName(path)} would be a value the house style cannot have (${String(detail ?? "")}). Nothing was changed.`,
+  "style.twice": () =>
+    "Two colours of the palette have the same key. Give one of them another; nothing was saved.",
+  "style.edges": () => "The edge of small screens must lie below the edge of wide ones. Nothing was saved.",
+  "style.role": (_, path) =>
+    `The role “${String(path.at(-1))}” names a colour the palette does not have. Choose another for the role first; nothing was saved.`,
   "change.nodeGone": () => "What you were changing has been removed meanwhile. Nothing was saved.",
   "change.nodeTwice": () => "This would put the same block in twice. Nothing was saved.",
   "change.badNode": () => "This is not a band, cell or block the product knows. Nothing was saved.",

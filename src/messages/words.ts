@@ -1,5 +1,6 @@
 import type { BlockKind } from "../core/model/blocks";
 import type { Expectation } from "../core/model/design";
+import type { ColourRole, Texture, TypeStyle } from "../core/model/house-style";
 import type { Width } from "../core/model/part";
 import type { Slot } from "../core/model/slot";
 
@@ -35,6 +36,39 @@ export const WIDTH_NAMES: Readonly<Record<Width, string>> = {
   small: "small",
 };
 
+export const ROLE_NAMES: Readonly<Record<ColourRole, string>> = {
+  background: "background",
+  text: "text",
+  mutedText: "muted text",
+  accent: "accent",
+  textOnAccent: "text on accent",
+  line: "line",
+  surface: "surface",
+};
+
+export const TYPE_STYLE_NAMES: Readonly<Record<TypeStyle, string>> = {
+  body: "Running text",
+  small: "Small print",
+  lead: "Lead",
+  h1: "Heading 1",
+  h2: "Heading 2",
+  h3: "Heading 3",
+  h4: "Heading 4",
+  h5: "Heading 5",
+  h6: "Heading 6",
+  menu: "Menus",
+  button: "Buttons",
+  caption: "Captions",
+};
+
+export const TEXTURE_NAMES: Readonly<Record<Texture, string>> = {
+  none: "none",
+  dots: "dots",
+  grid: "grid",
+  lines: "slanted lines",
+  weave: "weave",
+};
+
 export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   logo: "Logo",
   siteName: "Site name",
@@ -49,6 +83,7 @@ export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   group: "Group",
   space: "Space",
   copyright: "Copyright line",
+  address: "Address",
   breadcrumbs: "Breadcrumbs",
   title: "Title",
   facts: "Facts",

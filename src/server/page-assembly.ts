@@ -81,7 +81,13 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     at,
     found: (request.found ?? []).flatMap((id) => findEntry(index, id) ?? []),
     menus,
-    profilePictures: [profile.logo, profile.logoOverPictures],
+    profilePictures: [
+      profile.logo,
+      profile.logoOverPictures,
+      profile.logoSmall,
+      profile.icon,
+      profile.sharePicture,
+    ],
   });
   const readable = mayRead(page.access, request.audience);
   const body =

@@ -16,11 +16,13 @@ import { change, choosePage, impact, redo, undo } from "./use-cases/design-chang
 import { editions, publish, restore, review, takeBack } from "./use-cases/editions";
 import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
 import { findingMends, findings } from "./use-cases/findings";
+import { addFont } from "./use-cases/fonts";
 import { frame } from "./use-cases/frame";
 import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { goTo, page, previewPage } from "./use-cases/pages";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
+import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
 import { explain, mends } from "./use-cases/why";
@@ -58,6 +60,12 @@ export const useCases = {
   savedFilters,
   saveFilter,
   dropFilter,
+  style,
+  pictureColours,
+  tokensFile,
+  tokensPlan,
+  tokensImport,
+  addFont,
   change,
   choosePage,
   undo,

@@ -4,7 +4,8 @@ import { parse as parseYaml } from "yaml";
 import { z } from "zod";
 import { type EntryFile, parseEntryFile } from "../core/content/entry-file";
 import { parseMarkdown } from "../core/content/markdown";
-import { HouseStyle, SiteProfile } from "../core/model/design";
+import { SiteProfile } from "../core/model/design";
+import { StyleValues } from "../core/model/house-style";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import { Band, type Part } from "../core/model/part";
 import { Placement } from "../core/model/placement";
@@ -72,7 +73,7 @@ const SiteFile = z.strictObject({
   authors: z.array(z.object({ slug: z.string(), name: z.string(), about: z.string() })),
   profile: SiteProfile.omit({ schema: true }),
   menus: z.array(z.object({ key: z.string(), name: z.string(), items: z.array(MenuNode) })),
-  style: HouseStyle.omit({ schema: true }),
+  style: StyleValues,
   pictures: z.record(
     z.string(),
     z.object({ name: z.string(), alt: z.string(), focal: z.tuple([z.number(), z.number()]) }),

@@ -136,8 +136,15 @@ const importDesign = async (
 ): Promise<Outcome<unknown>> => {
   const { site } = folder;
   const index = buildIndex(await loadFacts(context.site, transaction), context.now);
-  const style: Operation = { op: "create", id: STYLE_ID, kind: "style", body: { schema: 1, ...site.style } };
-  const design = designOf([{ id: STYLE_ID, kind: "style", body: { schema: 1, ...site.style } }]);
+  const style: Operation = {
+    op: "create",
+    id: STYLE_ID,
+    kind: "style",
+    body: { schema: 2, ...site.style, variations: [], kept: {} },
+  };
+  const design = designOf([
+    { id: STYLE_ID, kind: "style", body: { schema: 2, ...site.style, variations: [], kept: {} } },
+  ]);
   const pack = packOf(folder, index);
   const change = importChange(
     pack,

@@ -1,21 +1,33 @@
 import { expose } from "comlink";
+import type { SiteProfile } from "../core/model/design";
+import type { HouseStyle } from "../core/model/house-style";
 import type { Part } from "../core/model/part";
+import type { Slot } from "../core/model/slot";
 import { type RenderedPage, renderPage } from "../core/render/page";
 import type { PageData } from "../core/render/page-data";
 import { ENGLISH } from "../messages/visitor-words";
 
-/** Draws pages for previews, off the main thread: the page's data once, then parts as they are edited. */
+/** What stands in for what the page has: documents as they are being edited, slots left out. */
+export interface Instead {
+  readonly style?: HouseStyle | undefined;
+  readonly profile?: SiteProfile | undefined;
+  readonly without?: readonly Slot[];
+}
+
+/** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
 let data: PageData | undefined;
 
 const api = {
   load(next: PageData): void {
     data = next;
   },
-  /** The page with a part as it is now in place of the one in its slot. */
-  render(id: string | null, part: Part | null): RenderedPage | null {
+  /** The page with a part as it is now in place of the one in its slot, and whatever else stands in for what it has. */
+  render(id: string | null, part: Part | null, instead: Instead): RenderedPage | null {
     if (!data) return null;
-    const slots = part && id ? { ...data.slots, [part.slot]: { id, part } } : data.slots;
-    return renderPage({ ...data, slots }, ENGLISH, { mark: true });
+    const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
+    const slots = { ...data.slots, ...left, ...(part && id ? { [part.slot]: { id, part } } : {}) };
+    const { style = data.style, profile = data.profile } = instead;
+    return renderPage({ ...data, slots, style, profile }, ENGLISH, { mark: true });
   },
 };
 export type PreviewWorker = typeof api;

@@ -169,7 +169,7 @@ describe("contrast", () => {
         const moved = 2 * Math.min(is.c, was.c) * Math.abs(Math.sin(turn / 2));
         expect(moved).toBeLessThan(0.03);
       }),
-      RUNS,
+      { numRuns: 500 },
     );
   });
 });

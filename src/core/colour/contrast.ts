@@ -28,7 +28,7 @@ export const contrastOf = (text: string, ground: string): number => {
 /** What WCAG AA asks for: 4.5 for text, 3 for large text (24 px, or 18.66 px bold) and for edges of controls. */
 export const NEEDED = { text: 4.5, large: 3 } as const;
 
-const LIGHTNESS_STEPS = 400;
+const LIGHTNESS_STEPS = 200;
 
 /**
  * The nearest colour of the same hue that has the contrast asked for: only lightness moves, chroma gives way where

@@ -7,7 +7,9 @@ import { LinkTarget, RichText } from "./rich-text";
  */
 
 /** A colour: a role of the house style, a named colour of its palette, or one typed in. */
-export const ColourValue = z.string().regex(/^(role:[a-zA-Z]+|colour:[a-z0-9-]+|#[0-9a-f]{6})$/);
+export const ColourValue = z
+  .string()
+  .regex(/^(role:[a-zA-Z]+|colour:[a-z0-9-]+|#[0-9a-f]{6}([0-9a-f]{2})?)$/);
 export type ColourValue = z.infer<typeof ColourValue>;
 
 /** A value that may differ on narrower widths; narrower falls back to wider. */
@@ -27,7 +29,7 @@ const line = z.string().max(5000);
 export const Target = z.union([z.object({ identity: z.string().min(1) }), z.object({ url: LinkTarget })]);
 export type Target = z.infer<typeof Target>;
 
-export const TEXT_STYLES = ["body", "small", "lead", "h1", "h2", "h3", "h4"] as const;
+export const TEXT_STYLES = ["body", "small", "lead", "h1", "h2", "h3", "h4", "h5", "h6"] as const;
 export const TextStyle = z.enum(TEXT_STYLES);
 
 export const FACT_KINDS = ["date", "when", "author", "terms", "fields", "summary"] as const;
@@ -38,7 +40,7 @@ export const ARRANGEMENTS = ["rows", "cards"] as const;
 
 export const BlockSettings = {
   logo: z.object({
-    variant: z.enum(["normal", "overPictures"]).default("normal"),
+    variant: z.enum(["normal", "overPictures", "small"]).default("normal"),
     height: responsive(px(400)).default({ wide: 40 }),
     link: z.boolean().default(true),
   }),
@@ -66,6 +68,8 @@ export const BlockSettings = {
     picture: z.string().default(""),
     height: responsive(px(2000)).default({ wide: 0 }),
     link: Link.default(""),
+    /** Who made it, as a caption. */
+    credit: z.boolean().default(false),
   }),
   heading: z.object({
     text: line.default("Heading"),
@@ -85,6 +89,7 @@ export const BlockSettings = {
     firstYear: z.number().int().min(0).max(9999).default(0),
     after: line.default(""),
   }),
+  address: z.object({ direction: z.enum(["row", "column"]).default("column") }),
   breadcrumbs: z.object({ showHere: z.boolean().default(true) }),
   title: z.object({ style: TextStyle.default("h1") }),
   facts: z.object({ show: z.array(FactKind).default(["date", "author", "terms"]) }),

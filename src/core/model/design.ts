@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { Target } from "./blocks";
+import { HouseStyle } from "./house-style";
 import { Part } from "./part";
+import { LinkTarget } from "./rich-text";
 import { Slot } from "./slot";
 
 /** Every design document, by kind. A document is stored whole, with a revision, and frozen by an edition. */
@@ -37,68 +39,36 @@ export const Menu = z
   .refine((menu) => depthOf(menu.items) <= 3, { message: "menu.depth", path: ["items"] });
 export type Menu = z.infer<typeof Menu>;
 
-export const COLOUR_ROLES = [
-  "background",
-  "text",
-  "mutedText",
-  "accent",
-  "textOnAccent",
-  "line",
-  "surface",
-] as const;
-export type ColourRole = (typeof COLOUR_ROLES)[number];
-
-const Hex = z.string().regex(/^#[0-9a-f]{6}$/);
-export const FONT_FAMILIES = ["Public Sans", "Fraunces", "Spline Sans Mono"] as const;
-
-export const HouseStyle = z.object({
-  schema: z.literal(1),
-  palette: z
-    .array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), name: z.string().min(1), value: Hex }))
-    .max(200),
-  roles: z.object(
-    Object.fromEntries(COLOUR_ROLES.map((role) => [role, z.string()])) as Record<ColourRole, z.ZodString>,
-  ),
-  fonts: z.object({ text: z.enum(FONT_FAMILIES), headings: z.enum(FONT_FAMILIES) }),
-  /** rem */
-  sizes: z.object({
-    body: z.number(),
-    small: z.number(),
-    lead: z.number(),
-    h1: z.number(),
-    h2: z.number(),
-    h3: z.number(),
-    h4: z.number(),
-  }),
-  headingWeight: z.number().int().min(100).max(900),
-  /** px */
-  measures: z.object({
-    contentWidth: z.number().int().min(320).max(2400),
-    radius: z.number().int().min(0).max(80),
-    edgeWide: z.number().int(),
-    edgeMiddle: z.number().int(),
-  }),
+/** A link to somewhere else the organisation is. The icon's outline comes along, so that drawing needs no icon package. */
+export const SocialLink = z.object({
+  /** `feed`, `mail`, `link` …: signs of our own; or the name of one from the icon package. */
+  icon: z.string().regex(/^[a-z0-9]{1,60}$/),
+  /** SVG path data on a 24 × 24 field; empty for signs of our own. */
+  outline: z
+    .string()
+    .max(20_000)
+    .regex(/^[MmZzLlHhVvCcSsQqTtAa0-9 ,.eE+-]*$/)
+    .default(""),
+  label: z.string().min(1).max(80),
+  url: LinkTarget,
 });
-export type HouseStyle = z.infer<typeof HouseStyle>;
+export type SocialLink = z.infer<typeof SocialLink>;
 
 export const SiteProfile = z.object({
   schema: z.literal(1),
   name: z.string().min(1).max(200),
   tagline: z.string().max(300).default(""),
+  /** Pictures by id. */
   logo: z.string().default(""),
   logoOverPictures: z.string().default(""),
+  logoSmall: z.string().default(""),
+  icon: z.string().default(""),
+  sharePicture: z.string().default(""),
   owner: z.string().max(200).default(""),
   firstYear: z.number().int().min(0).max(9999).default(0),
-  social: z
-    .array(
-      z.object({
-        icon: z.enum(["feed", "mail", "talk", "film", "photo", "link"]),
-        label: z.string().min(1),
-        url: z.string(),
-      }),
-    )
-    .max(40)
-    .default([]),
+  /** Lines of a postal address. */
+  address: z.string().max(500).default(""),
+  social: z.array(SocialLink).max(40).default([]),
 });
 export type SiteProfile = z.infer<typeof SiteProfile>;
 

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type BlockKind, BlockSettings, ColourValue, responsive, type SettingsOf } from "./blocks";
+import { Texture } from "./house-style";
 import { Placement } from "./placement";
 import { Slot } from "./slot";
 
@@ -67,6 +68,14 @@ export const BandBackground = z.object({
   pageOwnPicture: z.boolean().default(false),
   /** How much of the colour lies over the picture, in percent. */
   overlay: z.number().int().min(0).max(100).default(0),
+  /** The colour over the picture; empty: the band's own. With a second one it is a gradient. */
+  overlayColour: ColourValue.or(z.literal("")).default(""),
+  overlayTo: ColourValue.or(z.literal("")).default(""),
+  /** Degrees: 0 upwards, 90 to the right. */
+  overlayAngle: z.number().int().min(0).max(359).default(180),
+  texture: Texture.default("none"),
+  /** Percent. */
+  textureStrength: z.number().int().min(1).max(100).default(12),
 });
 
 export const Band = z.object({

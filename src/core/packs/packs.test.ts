@@ -9,6 +9,7 @@ import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../addresses/stems";
 import { canonicalJson } from "../model/canonical";
 import { type Design, designOf, documentsOf, getBody } from "../model/design";
+import { COLOUR_ROLES } from "../model/house-style";
 import { applyOperations, invertAll } from "../model/operations";
 import { EVERYWHERE, NOWHERE } from "../model/placement";
 import { importChange } from "./import-change";
@@ -102,7 +103,11 @@ const bare = designOf([
   {
     id: "style",
     kind: "style",
-    body: { ...style, palette: [{ id: "moss", name: "Moss", value: "#505050" }] },
+    body: {
+      ...style,
+      palette: [{ id: "moss", name: "Moss", value: "#505050" }],
+      roles: Object.fromEntries(COLOUR_ROLES.map((role) => [role, "moss"])) as typeof style.roles,
+    },
   },
 ]);
 

@@ -1,72 +1,80 @@
 import { TEXT_STYLES } from "../model/blocks";
-import { COLOUR_ROLES, type HouseStyle } from "../model/design";
+import { COLOUR_ROLES, type HouseStyle, type TypeStyle } from "../model/house-style";
+import { colourCss } from "./css";
+import { fontFaces, stackOf } from "./fonts";
+import { declarations, textureCss } from "./textures";
 
-interface FontFile {
-  readonly file: string;
-  readonly range: string;
-}
-const LATIN =
-  "U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+0304,U+0308,U+0329,U+2000-206F,U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD";
-const LATIN_EXTENDED =
-  "U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF";
-
-const filesOf = (stem: string): readonly FontFile[] => [
-  { file: `${stem}-latin-wght-normal.woff2`, range: LATIN },
-  { file: `${stem}-latin-ext-wght-normal.woff2`, range: LATIN_EXTENDED },
-];
-
-/** The shipped families: their files (as the font packages name them) and what stands in until they are there. */
-export const FONTS: Readonly<
-  Record<HouseStyle["fonts"]["text"], { readonly files: readonly FontFile[]; readonly stack: string }>
-> = {
-  "Public Sans": { files: filesOf("public-sans"), stack: '"Public Sans",system-ui,sans-serif' },
-  Fraunces: { files: filesOf("fraunces"), stack: "Fraunces,Georgia,serif" },
-  "Spline Sans Mono": {
-    files: filesOf("spline-sans-mono"),
-    stack: '"Spline Sans Mono",ui-monospace,monospace',
-  },
+const lookCss = (style: HouseStyle, name: TypeStyle): string => {
+  const { family, size, weight, lineHeight, spacing, upper } = style.type[name];
+  return [
+    `font-family:${stackOf(style.fonts[family])}`,
+    `font-size:${size}rem`,
+    `font-weight:${weight}`,
+    `line-height:${lineHeight}`,
+    spacing === 0 ? "" : `letter-spacing:${spacing}em`,
+    upper ? "text-transform:uppercase" : "",
+    family === "headings" ? "text-wrap:balance" : "",
+  ]
+    .filter((declaration) => declaration !== "")
+    .join(";");
 };
 
-export const usedFonts = (style: HouseStyle): readonly HouseStyle["fonts"]["text"][] => [
-  ...new Set([style.fonts.text, style.fonts.headings]),
-];
-
-const fontFaces = (style: HouseStyle): string =>
-  usedFonts(style)
-    .flatMap((family) =>
-      FONTS[family].files.map(
-        ({ file, range }) =>
-          `@font-face{font-family:"${family}";font-weight:100 900;font-display:swap;src:url(/_fonts/${file}) format("woff2");unicode-range:${range}}`,
-      ),
-    )
-    .join("\n");
-
-const HEADINGS = new Set(["h1", "h2", "h3", "h4"]);
-
 const textStyles = (style: HouseStyle): string =>
-  TEXT_STYLES.map((name) => {
-    const heading = HEADINGS.has(name);
-    const family = heading
-      ? `font-family:${FONTS[style.fonts.headings].stack};font-weight:${style.headingWeight};line-height:1.2;text-wrap:balance`
-      : "line-height:1.55";
-    return `.t-${name}{font-size:${style.sizes[name]}rem;${family}}`;
-  }).join("\n");
+  TEXT_STYLES.map((name) => `.t-${name}{${lookCss(style, name)}}`).join("\n");
+
+const properties = (style: HouseStyle): string => {
+  const hexOf = (id: string) => style.palette.find((colour) => colour.id === id)?.value ?? "#000000";
+  const { contentWidth, radius, distance } = style.measures;
+  const { down, blur, strength } = style.shadow;
+  return [
+    ...COLOUR_ROLES.map((role) => `--${role}:${hexOf(style.roles[role])}`),
+    ...style.palette.map((colour) => `--c-${colour.id}:${colour.value}`),
+    `--content:${contentWidth}px`,
+    `--radius:${radius}px`,
+    `--distance:${distance / 16}rem`,
+    `--motion:${style.motion.duration}ms ${style.motion.easing}`,
+    `--shadow:${strength === 0 ? "none" : `0 ${down}px ${blur}px rgb(0 0 0/${strength / 100})`}`,
+  ].join(";");
+};
+
+const PROSE = ":where(.b-richText,.b-body) a";
+/** Links in running text; where a band or a block has a colour of its own, links take that. */
+const linkCss = (style: HouseStyle): string => {
+  const { colour, pointedColour, underline, focus } = style.links;
+  const rules = [
+    "a{color:inherit;text-decoration-thickness:.08em;text-underline-offset:.18em}",
+    colour === "" ? "" : `${PROSE}{color:${colourCss(style, colour)}}.own a{color:inherit}`,
+    underline === "always" ? "" : `${PROSE}{text-decoration-line:none}`,
+    underline === "pointedAt" ? `${PROSE}:hover{text-decoration-line:underline}` : "",
+    pointedColour === ""
+      ? ""
+      : `${PROSE}:hover{color:${colourCss(style, pointedColour)}}.own a:hover{color:inherit}`,
+    `:focus-visible{outline:2px solid ${colourCss(style, focus) || "currentColor"};outline-offset:3px;border-radius:2px}`,
+    focus === "" ? "" : ".own :focus-visible{outline-color:currentColor}",
+  ];
+  return rules.filter((rule) => rule !== "").join("\n");
+};
+
+/** What menus, buttons and captions wear, as declarations. */
+export const wornBy = (style: HouseStyle, name: "menu" | "button" | "caption"): string =>
+  lookCss(style, name);
+
+const TEXTURE_STRENGTH = 14;
+const pageTexture = (style: HouseStyle): string => {
+  const css = declarations(textureCss(style.background.texture, "var(--text)", TEXTURE_STRENGTH));
+  return css === "" ? "" : `\nbody{${css}}`;
+};
 
 /** What every page of the site has: custom properties, fonts, text, bands and cells. */
 export const baseCss = (style: HouseStyle): string => {
-  const hexOf = (id: string) => style.palette.find((colour) => colour.id === id)?.value ?? "#000000";
-  const roles = COLOUR_ROLES.map((role) => `--${role}:${hexOf(style.roles[role])}`);
-  const named = style.palette.map((colour) => `--c-${colour.id}:${colour.value}`);
-  const { contentWidth, radius } = style.measures;
   return `${fontFaces(style)}
-:root{${[...roles, ...named, `--content:${contentWidth}px`, `--radius:${radius}px`].join(";")}}
+:root{${properties(style)}}
 *,::before,::after{box-sizing:border-box}
 html{-webkit-text-size-adjust:100%;text-size-adjust:100%;scroll-padding-top:6rem}
-body{margin:0;background:var(--background);color:var(--text);font-family:${FONTS[style.fonts.text].stack};font-size:${style.sizes.body}rem;line-height:1.55;overflow-wrap:break-word;display:flex;flex-direction:column;min-height:100vh}
-h1,h2,h3,h4,p,ul,ol,figure,blockquote{margin:0}
+body{margin:0;background:var(--background);color:var(--text);${lookCss(style, "body")};overflow-wrap:break-word;display:flex;flex-direction:column;min-height:100vh}
+h1,h2,h3,h4,h5,h6,p,ul,ol,figure,blockquote{margin:0}
 img{display:block;max-width:100%;height:auto}
-a{color:inherit;text-decoration-thickness:.08em;text-underline-offset:.18em}
-:focus-visible{outline:2px solid currentColor;outline-offset:3px;border-radius:2px}
+${linkCss(style)}
 ${textStyles(style)}
 .skip{position:absolute;left:-999px}.skip:focus{left:1rem;top:1rem;z-index:9;background:var(--surface);color:var(--text);padding:.5rem 1rem}
 .hidden{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
@@ -81,6 +89,6 @@ ${textStyles(style)}
 .cell>*{min-width:0}
 @media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;min-width:0;justify-content:flex-start!important}}
 .bg{position:absolute;inset:0;overflow:hidden}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
-.bg::after{content:"";position:absolute;inset:0}
-@media (prefers-reduced-motion:no-preference){.band a,.band summary,.band button{transition:color .15s,background-color .15s,border-color .15s}}`;
+.bg::before,.bg::after{content:"";position:absolute;inset:0}.bg::before{z-index:1}.bg::after{z-index:2}
+@media (prefers-reduced-motion:no-preference){.band a,.band summary,.band button{transition:color var(--motion),background-color var(--motion),border-color var(--motion)}}${pageTexture(style)}`;
 };

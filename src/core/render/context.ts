@@ -1,3 +1,4 @@
+import type { HouseStyle } from "../model/house-style";
 import type { Block } from "../model/part";
 import { colourCss, type Stylesheet } from "./css";
 import type { Content, SafeHtml } from "./html";
@@ -22,7 +23,7 @@ export interface BlockRenderer<K extends Block["kind"]> {
   /** Null draws nothing at all. */
   readonly render: (block: BlockOf<K>, context: RenderContext) => SafeHtml | null;
   /** Rules of the kind, shared by all its blocks. */
-  readonly css?: string;
+  readonly css?: string | ((style: HouseStyle) => string);
 }
 
 export const nodeClass = (id: string): string => `n-${id}`;
@@ -44,7 +45,9 @@ export const element = (
   });
   if (hideOn.length > 0) context.css.hide(selector, hideOn);
   const all = attributes({
-    class: [`b-${block.kind}`, nodeClass(block.id), options.class].filter(Boolean).join(" "),
+    class: [`b-${block.kind}`, nodeClass(block.id), options.class, colour === "" ? "" : "own"]
+      .filter(Boolean)
+      .join(" "),
     "data-node": context.mark ? block.id : null,
     ...options.attributes,
   });

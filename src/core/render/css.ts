@@ -1,5 +1,5 @@
 import type { ColourValue, Responsive } from "../model/blocks";
-import type { HouseStyle } from "../model/design";
+import type { HouseStyle, StyleValues } from "../model/house-style";
 import { WIDTHS, type Width } from "../model/part";
 
 /** One small stylesheet, put together while the page is drawn: base, kinds in use, rules of single nodes. */
@@ -77,7 +77,7 @@ const onlyAt = (style: HouseStyle, width: Width): string => {
 };
 
 /** The CSS of a colour: a custom property of the house style, or what was typed in. */
-export const colourCss = (style: HouseStyle, value: ColourValue | ""): string => {
+export const colourCss = (style: Pick<StyleValues, "palette">, value: ColourValue | ""): string => {
   if (value === "" || value.startsWith("#")) return value;
   const [type, name = ""] = value.split(":");
   if (type === "role") return `var(--${name})`;

@@ -1,4 +1,5 @@
-import type { HouseStyle, Menu, Picture, SiteProfile } from "../model/design";
+import type { Menu, Picture, SiteProfile } from "../model/design";
+import type { HouseStyle } from "../model/house-style";
 import type { Part } from "../model/part";
 import type { Audience, Role } from "../model/placement";
 import type { RichText } from "../model/rich-text";

@@ -1,10 +1,12 @@
 import { SLOTS, type Slot } from "../model/slot";
-import { baseCss, FONTS, usedFonts } from "./base-css";
+import { baseCss } from "./base-css";
 import type { RenderContext } from "./context";
 import { Stylesheet } from "./css";
+import { firstFontFiles } from "./fonts";
 import { html, NOTHING, SafeHtml } from "./html";
 import type { PageData, VisitorWords } from "./page-data";
 import { partHtml } from "./part-html";
+import { renditionPath } from "./picture-html";
 import { plainLayout } from "./plain-layout";
 
 /** A page drawn: its parts apart (previews patch them one by one), and the whole document. */
@@ -82,7 +84,6 @@ const documentTitle = (data: PageData): string => {
 export const documentHtml = (data: PageData, rendered: RenderedPage, scriptPath: string): string => {
   const { page, site } = data;
   const canonical = site.origin + page.path;
-  const preload = FONTS[usedFonts(data.style)[0] ?? "Public Sans"].files[0]?.file ?? "";
   const indexable = rendered.status === 200 && page.role !== "search";
   return html`<!doctype html>
 <html lang="${site.language}">
@@ -92,8 +93,9 @@ export const documentHtml = (data: PageData, rendered: RenderedPage, scriptPath:
 <meta name="viewport" content="width=device-width, initial-scale=1">
 ${page.description !== "" && html`<meta name="description" content="${page.description}">`}
 ${indexable ? html`<link rel="canonical" href="${canonical}">` : html`<meta name="robots" content="noindex">`}
-<link rel="icon" href="/_assets/icon.svg" type="image/svg+xml">
-<link rel="preload" href="/_fonts/${preload}" as="font" type="font/woff2" crossorigin>
+${iconLink(data)}
+${indexable && shareData(data, canonical)}
+${firstFontFiles(data.style).map((file) => html`<link rel="preload" href="${file}" as="font" type="font/woff2" crossorigin>`)}
 <style>${new SafeHtml(rendered.css)}</style>
 ${breadcrumbData(data)}
 ${rendered.needsScript && html`<script src="${scriptPath}" defer></script>`}
@@ -103,6 +105,34 @@ ${new SafeHtml(rendered.body)}
 </body>
 </html>
 `.text;
+};
+
+/** The profile's icon in the smallest rendition there is; the product's neutral sign while there is none. */
+const iconLink = ({ profile, pictures }: PageData): SafeHtml => {
+  const icon = pictures[profile.icon];
+  const width = icon?.renditions[0];
+  return icon && width !== undefined
+    ? html`<link rel="icon" href="${renditionPath(icon, width)}" type="image/webp">`
+    : html`<link rel="icon" href="/_assets/icon.svg" type="image/svg+xml">`;
+};
+
+const SHARE_WIDTH = 1200;
+/** What other places show of a page that is passed on (Open Graph protocol, ogp.me): its own picture, else the profile's. */
+const shareData = (data: PageData, canonical: string): SafeHtml => {
+  const { page, site, pictures, profile, entry } = data;
+  const picture = pictures[entry?.picture ?? ""] ?? pictures[profile.sharePicture];
+  const width = picture?.renditions.find((each) => each >= SHARE_WIDTH) ?? picture?.renditions.at(-1);
+  return html`<meta property="og:title" content="${page.title}">
+<meta property="og:type" content="${page.role === "entry" ? "article" : "website"}">
+<meta property="og:url" content="${canonical}">
+<meta property="og:site_name" content="${profile.name}">
+${page.description !== "" && html`<meta property="og:description" content="${page.description}">`}
+${
+  picture &&
+  width !== undefined &&
+  html`<meta property="og:image" content="${site.origin}${renditionPath(picture, width)}">
+<meta property="og:image:alt" content="${picture.alt}">`
+}`;
 };
 
 /** schema.org BreadcrumbList as JSON-LD; `<` is escaped so that no title can close the script. */

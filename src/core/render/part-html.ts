@@ -1,3 +1,4 @@
+import type { HouseStyle } from "../model/house-style";
 import { type Band, type Block, type Cell, isNothing, type Part } from "../model/part";
 import { blockRenderers } from "./blocks";
 import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
@@ -5,6 +6,7 @@ import { colourCss, rem } from "./css";
 import { FACTS_CSS } from "./entry-facts";
 import { attributes, html, type SafeHtml } from "./html";
 import { focalPosition, pictureHtml } from "./picture-html";
+import { textureCss } from "./textures";
 
 /** The bands of a part. Null for "nothing, by rule". */
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
@@ -38,6 +40,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     "band",
     band.width === "full" ? "full" : "",
     band.stackOnSmall ? "stack" : "",
+    band.colour === "" ? "" : "own",
     nodeClass(band.id),
   ];
   const all = attributes({
@@ -51,15 +54,29 @@ const backgroundHtml = (band: Band, context: RenderContext): SafeHtml | null => 
   const { background } = band;
   const own = background.pageOwnPicture ? context.data.entry?.picture : null;
   const picture = context.data.pictures[own ?? ""] ?? context.data.pictures[background.picture];
-  if (!picture) return null;
   const selector = `.${nodeClass(band.id)}>.bg`;
+  // parts of an older edition know no textures
+  if ((background.texture ?? "none") !== "none")
+    context.css.node(
+      `${selector}::before`,
+      textureCss(background.texture, "currentColor", background.textureStrength),
+    );
+  else if (!picture) return null;
+  if (!picture) return html`<div class="bg"></div>`;
   context.css.node(`${selector} img`, { "object-position": focalPosition(picture) });
   if (background.overlay > 0)
     context.css.node(`${selector}::after`, {
-      background: colourCss(context.data.style, background.colour) || "#000000",
+      background: overlayCss(background, context.data.style),
       opacity: String(background.overlay / 100),
     });
   return html`<div class="bg">${pictureHtml(picture, { sizes: "100vw", alt: "", eager: true })}</div>`;
+};
+
+/** The overlay as one colour, or as a gradient from it to another. */
+const overlayCss = (background: Band["background"], style: HouseStyle): string => {
+  const first = colourCss(style, background.overlayColour || background.colour) || "#000000";
+  if ((background.overlayTo ?? "") === "") return first;
+  return `linear-gradient(${background.overlayAngle}deg,${first},${colourCss(style, background.overlayTo)})`;
 };
 
 const JUSTIFY = { start: null, centre: "center", end: "flex-end", between: "space-between" } as const;
@@ -90,7 +107,8 @@ const blockHtml = (block: Block, context: RenderContext): SafeHtml[] => {
   const renderer = blockRenderers[block.kind] as BlockRenderer<Block["kind"]>;
   const drawn = renderer.render(block as never, context);
   if (drawn === null) return [];
-  if (renderer.css) context.css.share(block.kind, renderer.css);
+  const { css } = renderer;
+  if (css) context.css.share(block.kind, typeof css === "string" ? css : css(context.data.style));
   if (block.kind === "facts") context.css.share("facts", FACTS_CSS);
   return [drawn];
 };

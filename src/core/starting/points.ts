@@ -1,6 +1,7 @@
-import { type BlockKind, defaultSettings, type SettingsOf } from "../model/blocks";
-import { Band, type Block, Cell, Look } from "../model/part";
+import { defaultSettings, type SettingsOf } from "../model/blocks";
+import { type Band, BandBackground, type Block } from "../model/part";
 import type { Slot } from "../model/slot";
+import { Maker } from "./maker";
 
 /**
  * Designed starting points: whole parts laid out from the site's own profile, menus and pictures. What the site does
@@ -34,37 +35,6 @@ export interface StartingPoint {
 }
 
 type Build = (material: StartingMaterial, make: Maker) => readonly Band[];
-
-/** Makes nodes with ids that no other tree has. */
-class Maker {
-  constructor(readonly newId: () => string) {}
-  block<K extends BlockKind>(
-    kind: K,
-    settings: Partial<SettingsOf<K>> = {},
-    look: Partial<Look> = {},
-    blocks?: readonly Block[],
-  ): Block {
-    return {
-      id: this.newId(),
-      kind,
-      settings: { ...defaultSettings(kind), ...settings },
-      look: { ...Look.parse({}), ...look },
-      ...(kind === "group" ? { blocks: blocks ?? [] } : {}),
-    } as unknown as Block;
-  }
-  cell(settings: Partial<Cell>, ...blocks: readonly (Block | null)[]): Cell {
-    return {
-      ...(Cell.parse({ id: this.newId() }) as Cell),
-      ...settings,
-      blocks: blocks.filter((block): block is Block => block !== null),
-    };
-  }
-  band(settings: Partial<Band>, ...cells: readonly Cell[]): Band {
-    const filled = cells.filter((cell) => cell.blocks.length > 0);
-    const kept = filled.length > 0 ? filled : cells.slice(0, 1);
-    return { ...(Band.parse({ id: this.newId(), cells: [{ id: "x" }] }) as Band), ...settings, cells: kept };
-  }
-}
 
 const mainMenu = (material: StartingMaterial) =>
   material.menus.find((menu) => /main|top/i.test(menu.name)) ?? material.menus[0];
@@ -169,12 +139,12 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
               paddingBlock: { wide: 32 },
               alignBlock: "end",
               colour: "#ffffff",
-              background: {
+              background: BandBackground.parse({
                 colour: "#000000",
                 picture: darkPicture(material)?.id ?? "",
                 pageOwnPicture: true,
                 overlay: 60,
-              },
+              }),
             },
             make.cell(
               { share: 1, direction: "column", gap: 8 },
@@ -326,7 +296,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
     ],
   };
 
-const surface = () => ({ colour: "role:surface" as const, picture: "", pageOwnPicture: false, overlay: 0 });
+const surface = () => BandBackground.parse({ colour: "role:surface" });
 const bar = (make: Maker): Band =>
   make.band(
     {

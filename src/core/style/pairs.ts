@@ -1,7 +1,7 @@
 import { contrastOf, NEEDED, nearestPassing } from "../colour/contrast";
 import { type Design, documentsOf, getBody, STYLE_ID } from "../model/design";
 import { BUTTON_LOOKS, type HouseStyle } from "../model/house-style";
-import type { Band, Block, Part } from "../model/part";
+import type { Band, Block } from "../model/part";
 import { hexOfValue } from "./resolve-colour";
 
 /**
@@ -20,17 +20,11 @@ export type PairUse =
   | "band"
   | "block";
 
-export interface Pair {
-  /** Values as the style or the part has them, and as colours. */
+export interface PairUses {
+  /** Values as the style or the part has them. */
   readonly text: string;
   readonly ground: string;
-  readonly textHex: string;
-  readonly groundHex: string;
   readonly needed: number;
-  readonly ratio: number;
-  readonly passes: boolean;
-  /** The nearest colour for the text that would pass; null where it passes. */
-  readonly nearest: string | null;
   readonly uses: readonly {
     readonly use: PairUse;
     readonly part: string | null;
@@ -38,12 +32,21 @@ export interface Pair {
   }[];
 }
 
-type Use = Pair["uses"][number];
+/** A pair with its colours and what they come to. */
+export interface Pair extends PairUses {
+  readonly textHex: string;
+  readonly groundHex: string;
+  readonly ratio: number;
+  readonly passes: boolean;
+  /** The nearest colour for the text that would pass; null where it passes. */
+  readonly nearest: string | null;
+}
 
-/** Collects pairs; the same two colours for the same need are one pair with several uses. */
+type Use = PairUses["uses"][number];
+
+/** Collects pairs; the same two values for the same need are one pair with several uses. */
 class Pairs {
   readonly #found = new Map<string, { text: string; ground: string; needed: number; uses: Use[] }>();
-  constructor(private readonly style: HouseStyle) {}
 
   add(text: string, ground: string, use: Use, needed: number = NEEDED.text): void {
     const key = `${text} ${ground} ${needed}`;
@@ -52,25 +55,35 @@ class Pairs {
     else this.#found.set(key, { text, ground, needed, uses: [use] });
   }
 
-  /** The worst first. */
-  toList(): readonly Pair[] {
-    return [...this.#found.values()]
-      .flatMap(({ text, ground, needed, uses }) => {
-        const [textHex, groundHex] = [hexOfValue(this.style, text), hexOfValue(this.style, ground)];
-        if (!textHex || !groundHex) return [];
-        const ratio = contrastOf(textHex, groundHex);
-        const passes = ratio >= needed;
-        const nearest = passes ? null : (nearestPassing(textHex, groundHex, needed) ?? null);
-        return [{ text, ground, textHex, groundHex, needed, ratio, passes, nearest, uses }];
-      })
-      .sort((a, b) => a.ratio / a.needed - b.ratio / b.needed || (a.text < b.text ? -1 : 1));
+  toList(): readonly PairUses[] {
+    return [...this.#found.values()];
   }
 }
+
+/** Pairs with their contrast in a style, the worst first. The same pair of the style and of parts is one. */
+export const measurePairs = (style: HouseStyle, pairs: readonly PairUses[]): readonly Pair[] => {
+  const all = new Pairs();
+  for (const { text, ground, needed, uses } of pairs)
+    for (const use of uses) all.add(text, ground, use, needed);
+  return all
+    .toList()
+    .flatMap((pair) => {
+      const [textHex, groundHex] = [hexOfValue(style, pair.text), hexOfValue(style, pair.ground)];
+      if (!textHex || !groundHex) return [];
+      const ratio = contrastOf(textHex, groundHex);
+      const passes = ratio >= pair.needed;
+      const nearest = passes ? null : (nearestPassing(textHex, groundHex, pair.needed) ?? null);
+      return [{ ...pair, textHex, groundHex, ratio, passes, nearest }];
+    })
+    .sort((a, b) => a.ratio / a.needed - b.ratio / b.needed || (a.text < b.text ? -1 : 1));
+};
 
 const BACKGROUND = "role:background";
 const SURFACE = "role:surface";
 
-const addStyle = (pairs: Pairs, style: HouseStyle): void => {
+/** What the house style pairs by itself. */
+export const styleUses = (style: HouseStyle): readonly PairUses[] => {
+  const pairs = new Pairs();
   const own = (use: PairUse): Use => ({ use, part: null, node: null });
   for (const ground of [BACKGROUND, SURFACE]) {
     pairs.add("role:text", ground, own("text"));
@@ -89,6 +102,7 @@ const addStyle = (pairs: Pairs, style: HouseStyle): void => {
     if (pointedGround || pointedText)
       pairs.add(pointedText || text || "role:text", pointedGround || BACKGROUND, own("pointedButton"));
   }
+  return pairs.toList();
 };
 
 interface Around {
@@ -121,12 +135,16 @@ const addBand = (pairs: Pairs, style: HouseStyle, part: string, band: Band): voi
     for (const block of cell.blocks) addBlock(pairs, style, part, block, { text, ground });
 };
 
+/** What the bands and blocks of parts pair beyond it. Parts that are paused or in the bin are left out. */
+export const partUses = (design: Design): readonly PairUses[] => {
+  const style = getBody(design, "style", STYLE_ID);
+  const pairs = new Pairs();
+  for (const { id, body } of documentsOf(design, "part"))
+    if (body.on && body.binnedAt === null) for (const band of body.bands) addBand(pairs, style, id, band);
+  return pairs.toList();
+};
+
 export const pairsInUse = (design: Design): readonly Pair[] => {
   const style = getBody(design, "style", STYLE_ID);
-  const pairs = new Pairs(style);
-  addStyle(pairs, style);
-  const isUsed = ({ on, binnedAt }: Part) => on && binnedAt === null;
-  for (const { id, body } of documentsOf(design, "part"))
-    if (isUsed(body)) for (const band of body.bands) addBand(pairs, style, id, band);
-  return pairs.toList();
+  return measurePairs(style, [...styleUses(style), ...partUses(design)]);
 };

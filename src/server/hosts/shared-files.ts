@@ -1,32 +1,16 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
-import { FONTS } from "../../core/render/base-css";
+import { FAMILIES } from "../../core/render/fonts";
 import { loadFile } from "../../data/file-repository";
 import { type Answer, LONG } from "./answer";
 
 /** Files that site and preview hosts both serve: fonts, scripts, renditions of the site's own pictures. */
 
 const root = process.cwd();
-const FOLDERS = {
-  "Public Sans": "public-sans",
-  Fraunces: "fraunces",
-  "Spline Sans Mono": "spline-sans-mono",
-} as const;
-
 const fontPaths: ReadonlyMap<string, string> = new Map(
-  Object.entries(FONTS).flatMap(([family, { files }]) =>
+  Object.values(FAMILIES).flatMap(({ folder, files }) =>
     files.map(
-      ({ file }) =>
-        [
-          file,
-          join(
-            root,
-            "node_modules/@fontsource-variable",
-            FOLDERS[family as keyof typeof FOLDERS],
-            "files",
-            file,
-          ),
-        ] as const,
+      ({ file }) => [file, join(root, "node_modules/@fontsource-variable", folder, "files", file)] as const,
     ),
   ),
 );
@@ -58,6 +42,17 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
           status: 200,
           headers: { "Content-Type": "font/woff2", "Cache-Control": LONG },
           body: await fileBytes(source),
+        }
+      : null;
+  }
+  const own = /^\/_fonts\/own\/([0-9a-f]{64})\.woff2$/.exec(path)?.[1];
+  if (own) {
+    const file = await loadFile(site, own, "font");
+    return file
+      ? {
+          status: 200,
+          headers: { "Content-Type": "font/woff2", "Cache-Control": LONG },
+          body: file.bytes,
         }
       : null;
   }

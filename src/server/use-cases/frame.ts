@@ -44,6 +44,9 @@ export const frame = defineUseCase({
         origin: publicOrigin(context.site.id),
         previewOrigin: previewOrigin(context.site.id),
         timeZone: settings.timeZone,
+        /** The front page by identity. */
+        front: draft.index.stems[0]?.identity ?? "",
+        kinds: draft.index.facts.kinds.map((kind) => kind.id),
       },
       account: context.account,
       role: context.role,

@@ -44,8 +44,8 @@ const post = (path: string, body: string): Promise<Response> =>
     keepalive: body.length < KEPT_ALIVE,
   });
 
-/** Sends a pack with answers: what it would do, or do it. */
-export const sendPack = async <Name extends "packPlan" | "packImport">(
+/** Sends a file with answers to the use-cases that take one. */
+export const sendFile = async <Name extends "packPlan" | "packImport" | "addFont">(
   site: string,
   name: Name,
   file: Blob,

@@ -4,7 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type DragEvent, type ReactNode, useRef, useState } from "react";
 import type { ImportAnswers, ItemAnswer, NeedAnswer, PlannedItem, PlannedNeed } from "../../core/packs/plan";
 import { count, listed, slotName } from "../../messages/words";
-import { type CallResult, sendPack } from "../client/call";
+import { type CallResult, sendFile } from "../client/call";
 import { useRefresh, useSite } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { ImpactView } from "../overview/ImpactView";
@@ -22,9 +22,9 @@ export const ImportPack = () => {
   const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
   const plan = useMutation({
     mutationFn: (next: { file: File; answers: ImportAnswers }) =>
-      sendPack(site, "packPlan", next.file, next.answers),
+      sendFile(site, "packPlan", next.file, next.answers),
   });
-  const take = useMutation({ mutationFn: () => sendPack(site, "packImport", file as File, answers) });
+  const take = useMutation({ mutationFn: () => sendFile(site, "packImport", file as File, answers) });
 
   const read = (next: File) => {
     setFile(next);

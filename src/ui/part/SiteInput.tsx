@@ -1,42 +1,35 @@
 "use client";
 import { Autocomplete, Box, TextField } from "@mui/material";
-import { useDeferredValue, useEffect, useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { formatMarkdown, parseMarkdown } from "../../core/content/markdown";
-import { COLOUR_ROLES } from "../../core/model/design";
+import { COLOUR_ROLES } from "../../core/model/house-style";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
+import { ROLE_NAMES } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
+import { ColourField } from "../style/ColourField";
 import { Wrong } from "../theme/pieces";
 import { OneOf, type Options } from "./ChoiceInput";
 
-const ROLE_NAMES: Readonly<Record<(typeof COLOUR_ROLES)[number], string>> = {
-  background: "background",
-  text: "text",
-  mutedText: "muted text",
-  accent: "accent",
-  textOnAccent: "text on accent",
-  line: "line",
-  surface: "surface",
-};
-
-/** A role or a named colour of the house style; or any colour, typed in as #rrggbb. */
+/** A role or a named colour of the house style; or any colour, typed in. */
 export const ColourInput = ({
   id,
   label,
   value,
   onChange,
+  empty = "as the house style",
 }: {
   readonly id: string;
   readonly label: string;
   readonly value: string;
   readonly onChange: (value: string) => void;
+  /** What no colour of its own means. */
+  readonly empty?: string;
 }) => {
   const { frame } = useFrame();
   const typed = value.startsWith("#");
-  const [text, setText] = useState(typed ? value : "");
-  useEffect(() => setText(value.startsWith("#") ? value : ""), [value]);
   const options: Options = [
-    ["", "as the house style"],
+    ["", empty],
     ...COLOUR_ROLES.map((role) => [`role:${role}`, ROLE_NAMES[role]] as const),
     ...frame.palette.map((colour) => [`colour:${colour.id}`, colour.name] as const),
     ["typed", "typed in …"],
@@ -50,35 +43,7 @@ export const ColourInput = ({
         options={options}
         onChange={(next) => onChange(next === "typed" ? "#808080" : next)}
       />
-      {typed ? (
-        <TextField
-          value={text}
-          error={!/^#[0-9a-f]{6}$/i.test(text)}
-          onChange={(event) => {
-            setText(event.target.value);
-            if (/^#[0-9a-f]{6}$/i.test(event.target.value)) onChange(event.target.value.toLowerCase());
-          }}
-          slotProps={{
-            htmlInput: { "aria-label": `${label}, as #rrggbb` },
-            input: {
-              startAdornment: (
-                <Box
-                  sx={{
-                    width: 14,
-                    height: 14,
-                    borderRadius: "3px",
-                    border: 1,
-                    borderColor: "divider",
-                    mr: 1,
-                    flex: "none",
-                    background: value,
-                  }}
-                />
-              ),
-            },
-          }}
-        />
-      ) : null}
+      {typed ? <ColourField label={`${label}, typed in`} value={value} onChange={onChange} /> : null}
     </Box>
   );
 };

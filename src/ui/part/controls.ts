@@ -1,4 +1,6 @@
 import { ARRANGEMENTS, type BlockKind, FACT_KINDS, TEXT_STYLES } from "../../core/model/blocks";
+import { TEXTURES } from "../../core/model/house-style";
+import { TEXTURE_NAMES } from "../../messages/words";
 
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
 export type Control =
@@ -39,6 +41,8 @@ const TEXT_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> = {
   h2: "heading 2",
   h3: "heading 3",
   h4: "heading 4",
+  h5: "heading 5",
+  h6: "heading 6",
 };
 const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = {
   date: "date",
@@ -71,6 +75,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
       options: [
         ["normal", "normal"],
         ["overPictures", "over pictures"],
+        ["small", "small"],
       ],
     }),
     setting("height", { type: "perWidth", unit: "px", max: 400 }),
@@ -138,6 +143,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("picture", { type: "picture" }),
     setting("height", { type: "perWidth", unit: "px", max: 2000 }),
     setting("link", { type: "text" }, { label: "Leads to" }),
+    setting("credit", { type: "switch" }),
   ],
   heading: [
     setting("text", { type: "text" }),
@@ -157,6 +163,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("firstYear", { type: "number", max: 9999 }),
     setting("after", { type: "text" }),
   ],
+  address: [setting("direction", direction)],
   breadcrumbs: [setting("showHere", { type: "switch" })],
   title: [setting("style", textStyle)],
   facts: [setting("show", factList)],
@@ -240,6 +247,11 @@ const widths: Control = {
   ],
 };
 
+const texture: Control = {
+  type: "one",
+  options: TEXTURES.map((each) => [each, TEXTURE_NAMES[each]]),
+};
+
 export const LOOK_CONTROLS: readonly FieldSpec[] = [
   { path: ["look", "colour"], control: { type: "colour" } },
   { path: ["look", "background"], control: { type: "colour" } },
@@ -304,6 +316,11 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
   { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
   { path: ["background", "overlay"], control: { type: "number", unit: "%", max: 100 } },
+  { path: ["background", "overlayColour"], control: { type: "colour" } },
+  { path: ["background", "overlayTo"], control: { type: "colour" } },
+  { path: ["background", "overlayAngle"], control: { type: "number", unit: "°", max: 359 } },
+  { path: ["background", "texture"], control: texture },
+  { path: ["background", "textureStrength"], control: { type: "number", unit: "%", max: 100 } },
   {
     path: ["alignBlock"],
     control: {

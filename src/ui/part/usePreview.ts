@@ -2,12 +2,14 @@
 import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Part } from "../../core/model/part";
-import type { PreviewWorker } from "../../workers/preview.worker";
+import type { Instead, PreviewWorker } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
 import type { Drawing } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
+
+const NOTHING_INSTEAD: Instead = {};
 
 /**
  * Drawings of one page with a part as it is being edited. Renders in a worker; while one is under way only the newest
@@ -19,6 +21,7 @@ export const usePreview = (
   asked: Asked,
   frames: number,
   revision: unknown = null,
+  instead: Instead = NOTHING_INSTEAD,
 ) => {
   const site = useSite();
   const worker = useRef<Remote<PreviewWorker> | null>(null);
@@ -26,10 +29,11 @@ export const usePreview = (
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
   const busy = useRef(false);
-  const wanted = useRef(edited);
+  const wanted = useRef({ edited, instead });
   const counter = useRef(0);
   const acknowledged = useRef(new Map<number, number>());
-  wanted.current = edited;
+  if (wanted.current.edited !== edited || wanted.current.instead !== instead)
+    wanted.current = { edited, instead };
 
   useEffect(() => {
     const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
@@ -46,7 +50,8 @@ export const usePreview = (
       let drawn: typeof wanted.current | undefined;
       while (drawn !== wanted.current) {
         drawn = wanted.current;
-        const result = await worker.current.render(drawn?.id ?? null, drawn?.part ?? null);
+        const { edited: now, instead: over } = drawn;
+        const result = await worker.current.render(now?.id ?? null, now?.part ?? null, over);
         if (!result) break;
         counter.current += 1;
         setDrawing({ id: counter.current, page: result, subject });
@@ -64,7 +69,7 @@ export const usePreview = (
     let current = true;
     const load = async () => {
       try {
-        const shown = wanted.current;
+        const shown = wanted.current.edited;
         const data: CallResult<"previewPage"> = await call(site, "previewPage", {
           page,
           audience: asked.audience,
@@ -90,7 +95,7 @@ export const usePreview = (
   // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
   useEffect(() => {
     if (page !== null && loaded.current === source) void render(page);
-  }, [edited?.part]);
+  }, [edited?.part, instead]);
 
   const onDrawn = useCallback(
     (id: number) => {

@@ -18,6 +18,7 @@ const LEAVES = [
   ["overview", "Overview"],
   ["parts", "Parts"],
   ["pages", "Pages"],
+  ["style", "House style"],
   ["packs", "Packs"],
   ["editions", "Editions"],
 ] as const;

@@ -1,9 +1,34 @@
 import type { Target } from "../../model/blocks";
+import { BUTTON_LOOKS, type HouseStyle } from "../../model/house-style";
+import { wornBy } from "../base-css";
 import { type BlockRenderer, element, type RenderContext } from "../context";
+import { colourCss, rem } from "../css";
 
 /** Where a target leads; null if its page is gone. */
 export const hrefOf = (target: Target, context: RenderContext): string | null =>
   "identity" in target ? (context.data.links[target.identity]?.path ?? null) : target.url;
+
+/** One look at rest and pointed at. A pointed-at button that keeps its colours is underlined: a change that is seen. */
+export const buttonLookCss = (
+  selector: string,
+  style: HouseStyle,
+  look: (typeof BUTTON_LOOKS)[number],
+): string => {
+  const { ground, text, line, pointedGround, pointedText } = style.buttons[look];
+  const of = (value: string) => colourCss(style, value);
+  const edge = look === "outlined" && line === "" ? "currentColor" : of(line);
+  const rest = [
+    ground === "" ? "" : `background:${of(ground)}`,
+    text === "" ? "" : `color:${of(text)}`,
+    edge === "" ? "" : `border-color:${edge}`,
+  ];
+  const keeps = pointedGround === ground && pointedText === text;
+  const pointed = keeps
+    ? ["text-decoration:underline"]
+    : [`background:${of(pointedGround) || "none"}`, pointedText === "" ? "" : `color:${of(pointedText)}`];
+  const rule = (all: readonly string[]) => all.filter((each) => each !== "").join(";");
+  return `${selector}{${rule(rest)}}${selector}:hover{${rule(pointed)}}`;
+};
 
 export const button: BlockRenderer<"button"> = {
   render: (block, context) => {
@@ -18,8 +43,10 @@ export const button: BlockRenderer<"button"> = {
           block.settings.label,
         );
   },
-  css: `.b-button{display:inline-block;flex:none;padding:.55rem 1.15rem;border-radius:var(--radius);font-weight:600;text-decoration:none;border:1px solid transparent;text-align:center}
-.b-button.filled{background:var(--accent);color:var(--textOnAccent)}.b-button.filled:hover{text-decoration:underline}
-.b-button.outlined{border-color:currentColor}.b-button.outlined:hover,.b-button.plain:hover{text-decoration:underline}
-.b-button.plain{padding-inline:0}`,
+  css: (style) => {
+    const { paddingBlock, paddingInline, radius, lineWidth } = style.buttons;
+    return `.b-button{display:inline-block;flex:none;padding:${rem(paddingBlock)} ${rem(paddingInline)};border-radius:${radius}px;${wornBy(style, "button")};text-decoration:none;border:${lineWidth}px solid transparent;text-align:center}
+${BUTTON_LOOKS.map((look) => buttonLookCss(`.b-button.${look}`, style, look)).join("\n")}
+.b-button.plain{padding-inline:0}`;
+  },
 };

@@ -28,7 +28,7 @@ export const entryList: BlockRenderer<"entryList"> = {
 .b-entryList.rows li{display:grid;gap:1.25rem;align-items:start}
 .b-entryList.rows li.left{grid-template-columns:min(220px,32%) minmax(0,1fr)}
 .b-entryList.rows li.right{grid-template-columns:minmax(0,1fr) min(220px,32%)}.b-entryList.rows li.right .shot{order:2}
-.b-entryList .shot{aspect-ratio:3/2;overflow:hidden;border-radius:var(--radius);background:var(--line)}
+.b-entryList .shot{aspect-ratio:3/2;overflow:hidden;border-radius:var(--radius);background:var(--line);box-shadow:var(--shadow)}
 .b-entryList .shot img{width:100%;height:100%;object-fit:cover}
 .b-entryList .words{display:grid;grid-template-columns:minmax(0,1fr);gap:.3rem}
 .b-entryList.cards li{display:grid;gap:.8rem;align-content:start}

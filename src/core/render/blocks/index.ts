@@ -1,6 +1,7 @@
 /** One renderer a block kind. What a block's settings are is in `model/blocks`; its words in `messages`. */
 import type { BlockKind } from "../../model/blocks";
 import type { BlockRenderer } from "../context";
+import { address } from "./address";
 import { body } from "./body";
 import { breadcrumbs } from "./breadcrumbs";
 import { button } from "./button";
@@ -36,6 +37,7 @@ export const blockRenderers: { readonly [K in BlockKind]: BlockRenderer<K> } = {
   group,
   space,
   copyright,
+  address,
   breadcrumbs,
   title,
   facts,

@@ -8,7 +8,8 @@ export const logo: BlockRenderer<"logo"> = {
   render: (block, context) => {
     const { profile, pictures } = context.data;
     const { variant, height, link } = block.settings;
-    const wanted = variant === "overPictures" ? profile.logoOverPictures || profile.logo : profile.logo;
+    const own = { normal: "", overPictures: profile.logoOverPictures, small: profile.logoSmall }[variant];
+    const wanted = own || profile.logo;
     const picture = pictures[wanted];
     context.css.responsive(`.${nodeClass(block.id)} img`, height, (value) => ({
       height: rem(value),

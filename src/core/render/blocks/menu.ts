@@ -1,4 +1,5 @@
 import type { MenuItem } from "../../model/design";
+import { wornBy } from "../base-css";
 import { type BlockOf, type BlockRenderer, element, nodeClass, type RenderContext } from "../context";
 import { rem } from "../css";
 import { attributes, html, type SafeHtml } from "../html";
@@ -33,7 +34,8 @@ export const menu: BlockRenderer<"menu"> = {
       html`${row}${drawer(items, block, context)}`,
     );
   },
-  css: `.b-menu ul{list-style:none;padding:0}
+  css: (style) => `.b-menu{${wornBy(style, "menu")}}
+.b-menu ul{list-style:none;padding:0}
 .b-menu .row{display:flex;flex-wrap:wrap;align-items:center}
 .b-menu .row.column{flex-direction:column;align-items:flex-start}
 .b-menu a,.b-menu summary{display:inline-block;text-decoration:none;padding:.3rem 0;cursor:pointer}
@@ -42,7 +44,7 @@ export const menu: BlockRenderer<"menu"> = {
 .b-menu details{position:relative}
 .b-menu summary{list-style:none}.b-menu summary::-webkit-details-marker{display:none}
 .b-menu summary::after{content:"";display:inline-block;width:.4em;height:.4em;margin:0 0 .18em .45em;border:solid currentColor;border-width:0 .1em .1em 0;rotate:45deg}
-.b-menu .row:not(.column) details>ul{position:absolute;z-index:5;top:100%;left:-1rem;min-width:13rem;padding:.5rem 1rem;background:var(--surface);color:var(--text);border:1px solid var(--line);border-radius:var(--radius)}
+.b-menu .row:not(.column) details>ul{position:absolute;z-index:5;top:100%;left:-1rem;min-width:13rem;padding:.5rem 1rem;background:var(--surface);color:var(--text);border:1px solid var(--line);border-radius:var(--radius);box-shadow:var(--shadow)}
 .b-menu .row:not(.column)>li:nth-last-child(-n+2):not(:first-child) details>ul{left:auto;right:-1rem}
 .b-menu .row.column details>ul{padding-left:1rem}
 .b-menu .open,.b-menu .close{font:inherit;color:inherit;background:none;border:1px solid currentColor;border-radius:var(--radius);padding:.45rem .8rem;min-height:2.5rem;cursor:pointer;display:inline-flex;align-items:center;gap:.5rem}

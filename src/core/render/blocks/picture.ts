@@ -1,3 +1,4 @@
+import { wornBy } from "../base-css";
 import { type BlockRenderer, element, nodeClass } from "../context";
 import { html } from "../html";
 import { croppedTo, pictureHtml } from "../picture-html";
@@ -11,6 +12,8 @@ export const picture: BlockRenderer<"picture"> = {
     );
     const image = pictureHtml(found, { sizes: "(width < 62.5em) 100vw, 1100px" });
     const inside = block.settings.link === "" ? image : html`<a href="${block.settings.link}">${image}</a>`;
-    return element("div", block, context, {}, inside);
+    if (!block.settings.credit || found.credit === "") return element("div", block, context, {}, inside);
+    return element("figure", block, context, {}, html`${inside}<figcaption>${found.credit}</figcaption>`);
   },
+  css: (style) => `.b-picture figcaption{${wornBy(style, "caption")};padding-top:.4em}`,
 };

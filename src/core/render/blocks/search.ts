@@ -1,6 +1,7 @@
 import { type BlockRenderer, element, nodeClass } from "../context";
-import { rem } from "../css";
+import { colourCss, rem } from "../css";
 import { html } from "../html";
+import { buttonLookCss } from "./button";
 
 export const search: BlockRenderer<"search"> = {
   render: (block, context) => {
@@ -11,8 +12,14 @@ export const search: BlockRenderer<"search"> = {
     const attributes = { action: site.searchPath, method: "get", role: "search" };
     return element("form", block, context, { attributes }, inside);
   },
-  css: `.b-search{display:flex;max-width:100%}
-.b-search input{min-width:0;flex:1 1 auto;font:inherit;padding:.45rem .7rem;min-height:2.5rem;color:var(--text);background:var(--surface);border:1px solid var(--mutedText);border-right:0;border-radius:var(--radius) 0 0 var(--radius)}
-.b-search input::placeholder{color:var(--mutedText);opacity:1}
-.b-search button{font:inherit;padding:.45rem .9rem;color:var(--textOnAccent);background:var(--accent);border:1px solid var(--accent);border-radius:0 var(--radius) var(--radius) 0;cursor:pointer}`,
+  css: (style) => {
+    const { ground, text, line, focus, radius } = style.fields;
+    const of = (value: string, otherwise: string) => colourCss(style, value) || otherwise;
+    return `.b-search{display:flex;max-width:100%}
+.b-search input{min-width:0;flex:1 1 auto;font:inherit;padding:.45rem .7rem;min-height:2.5rem;color:${of(text, "inherit")};background:${of(ground, "none")};border:1px solid ${of(line, "currentColor")};border-right:0;border-radius:${radius}px 0 0 ${radius}px}
+.b-search input:focus-visible{outline-color:${of(focus, "currentColor")}}
+.b-search input::placeholder{color:inherit;opacity:.8}
+.b-search button{font:inherit;padding:.45rem .9rem;border:1px solid transparent;border-radius:0 ${radius}px ${radius}px 0;cursor:pointer}
+${buttonLookCss(".b-search button", style, "filled")}`;
+  },
 };

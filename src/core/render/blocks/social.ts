@@ -1,10 +1,10 @@
-import type { SiteProfile } from "../../model/design";
+import type { SocialLink } from "../../model/design";
 import { type BlockRenderer, element, nodeClass } from "../context";
 import { rem } from "../css";
 import { html, type SafeHtml } from "../html";
 
 /** Neutral signs drawn for the product; no organisation's own. */
-const PATHS: Readonly<Record<SiteProfile["social"][number]["icon"], SafeHtml>> = {
+const PATHS: Readonly<Record<string, SafeHtml>> = {
   feed: html`<circle cx="6" cy="18" r="2" fill="currentColor" stroke="none"/><path d="M4 11a9 9 0 0 1 9 9M4 5a15 15 0 0 1 15 15"/>`,
   mail: html`<rect x="3" y="5" width="18" height="14" rx="2"/><path d="m3 7 9 7 9-7"/>`,
   talk: html`<path d="M4 5h16v11H10l-5 4v-4H4z"/>`,
@@ -12,6 +12,12 @@ const PATHS: Readonly<Record<SiteProfile["social"][number]["icon"], SafeHtml>> =
   photo: html`<rect x="3" y="6" width="18" height="13" rx="2"/><circle cx="12" cy="12.5" r="3.5"/>`,
   link: html`<path d="M10 14a4 4 0 0 0 6 0l3-3a4 4 0 0 0-6-6l-1 1M14 10a4 4 0 0 0-6 0l-3 3a4 4 0 0 0 6 6l1-1"/>`,
 };
+
+/** A sign of our own is drawn in lines, one from the icon package is filled; what neither knows is a plain link. */
+const signOf = ({ icon, outline }: SocialLink): SafeHtml =>
+  outline === ""
+    ? html`<svg viewBox="0 0 24 24" width="22" height="22" fill="none" stroke="currentColor" stroke-width="1.7" aria-hidden="true">${PATHS[icon] ?? PATHS["link"]}</svg>`
+    : html`<svg viewBox="0 0 24 24" width="20" height="20" fill="currentColor" aria-hidden="true"><path d="${outline}"/></svg>`;
 
 export const social: BlockRenderer<"social"> = {
   render: (block, context) => {
@@ -22,9 +28,7 @@ export const social: BlockRenderer<"social"> = {
     const items = links.map(
       (link) =>
         html`<li><a href="${link.url}">${
-          icons
-            ? html`<svg viewBox="0 0 24 24" width="22" height="22" fill="none" stroke="currentColor" stroke-width="1.7" aria-hidden="true">${PATHS[link.icon]}</svg><span class="hidden">${link.label}</span>`
-            : link.label
+          icons ? html`${signOf(link)}<span class="hidden">${link.label}</span>` : link.label
         }</a></li>`,
     );
     return element(

@@ -1,0 +1,5 @@
+import { StyleScreen } from "../../../../ui/style/StyleScreen";
+
+export default function Page() {
+  return <StyleScreen />;
+}

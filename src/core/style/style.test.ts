@@ -1,0 +1,173 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { block, pageData, partWith } from "../../../test/page-data";
+import { randomStyle } from "../../../test/random-style";
+import { contrastOf } from "../colour/contrast";
+import { GROUNDS, proposePalette, speakingColours } from "../colour/palette";
+import { type Design, designOf, getBody } from "../model/design";
+import { HouseStyle, upgradeStyle, valuesOf } from "../model/house-style";
+import { applyOperations } from "../model/operations";
+import type { Block, Part } from "../model/part";
+import { styleDifferences, takeOver, withDifference } from "./differences";
+import { pairsInUse } from "./pairs";
+import { bindOperation, typedInColours } from "./typed-in";
+
+const style = pageData().style;
+const designWith = (part: Part, over: Partial<HouseStyle> = {}): Design =>
+  designOf([
+    { id: "style", kind: "style", body: { ...style, ...over } },
+    { id: "p1", kind: "part", body: part },
+  ]);
+
+describe("pairs of text and ground in use", () => {
+  it("are those of the style, of bands and of blocks, with their uses, the worst first", () => {
+    const grey = { ...block("heading"), look: { ...block("heading").look, colour: "#999999" } };
+    const part = partWith("header", [grey, block("heading")], {
+      colour: "colour:line",
+      background: { colour: "colour:grey" },
+    });
+    const pairs = pairsInUse(designWith(part));
+    const found = (text: string, ground: string) =>
+      pairs.find((pair) => pair.text === text && pair.ground === ground);
+    expect(found("colour:line", "colour:grey")?.uses).toEqual([
+      { use: "band", part: "p1", node: part.bands[0]?.id },
+    ]);
+    const failing = found("#999999", "colour:grey");
+    expect(failing?.passes).toBe(false);
+    expect(contrastOf(failing?.nearest as string, "#555555")).toBeGreaterThanOrEqual(4.5);
+    expect(found("role:text", "role:background")?.passes).toBe(true);
+    const order = pairs.map((pair) => pair.ratio / pair.needed);
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+  });
+  it("over a picture nothing is claimed, and paused parts count for nothing", () => {
+    const over = partWith("header", [block("heading")], {
+      colour: "#ffffff",
+      background: { picture: "pic" },
+    });
+    expect(pairsInUse(designWith(over)).some(({ uses }) => uses.some(({ part }) => part !== null))).toBe(
+      false,
+    );
+    const paused = { ...partWith("header", [], { colour: "#ffffff" }), on: false };
+    expect(pairsInUse(designWith(paused)).some(({ uses }) => uses.some(({ part }) => part !== null))).toBe(
+      false,
+    );
+  });
+  it("every failing pair has a nearest colour that passes", () => {
+    fc.assert(
+      fc.property(randomStyle, (random) => {
+        for (const pair of pairsInUse(designWith(partWith("header", []), random)))
+          if (!pair.passes && pair.nearest !== null)
+            expect(contrastOf(pair.nearest, pair.groundHex)).toBeGreaterThanOrEqual(pair.needed);
+          else if (pair.passes) expect(pair.ratio).toBeGreaterThanOrEqual(pair.needed);
+      }),
+    );
+  });
+});
+
+describe("typed-in colours", () => {
+  const inner = { ...block("heading"), id: "inner", look: { ...block("heading").look, colour: "#111111" } };
+  const words = {
+    ...block("heading"),
+    id: "words",
+    settings: { ...block("heading").settings, text: "#abcdef" },
+  };
+  const group = { ...block("group"), id: "g", blocks: [inner, words] } as Block;
+  const part = partWith("footer", [group], { colour: "#565656", background: { colour: "#ffffff" } });
+  const design = designWith(part);
+  const found = typedInColours(design);
+  it("are found in bands, blocks and groups, with the nearest colour and how far it is", () => {
+    expect(found.map(({ value, nearest, node }) => [value, nearest.id, node])).toEqual([
+      ["#ffffff", "paper", part.bands[0]?.id],
+      ["#565656", "grey", part.bands[0]?.id],
+      ["#111111", "ink", "inner"],
+    ]);
+    expect(found[0]?.distance).toBe(0);
+  });
+  it("words that look like a colour are none", () => {
+    expect(found.some(({ node }) => node === "words")).toBe(false);
+  });
+  it("are bound one by one or all at once, and then there is none", () => {
+    const bound = applyOperations(design, found.map(bindOperation));
+    if (!bound.ok) throw new Error(JSON.stringify(bound.issues));
+    expect(typedInColours(bound.value)).toEqual([]);
+    expect(getBody(bound.value, "part", "p1").bands[0]?.background.colour).toBe("colour:paper");
+  });
+});
+
+describe("styles compared", () => {
+  it("taking over every difference makes one the other, and none means the same", () => {
+    fc.assert(
+      fc.property(randomStyle, randomStyle, (a, b) => {
+        const [from, to] = [valuesOf(a), valuesOf(b)];
+        const all = styleDifferences(from, to);
+        const taken = all.reduce(withDifference, from);
+        expect(styleDifferences(taken, to)).toEqual([]);
+        expect(styleDifferences(from, from)).toEqual([]);
+        // one by one in any order: each leaves one fewer
+        for (const one of all.slice(0, 3))
+          expect(styleDifferences(withDifference(from, one), to)).toHaveLength(all.length - 1);
+      }),
+    );
+  });
+  it("operations take a whole style over and back", () => {
+    fc.assert(
+      fc.property(randomStyle, randomStyle, (a, b) => {
+        const design: Design = designOf([{ id: "style", kind: "style", body: a }]);
+        const operations = takeOver(valuesOf(a), valuesOf(b));
+        const there = applyOperations(design, operations);
+        if (!there.ok) throw new Error(JSON.stringify(there.issues));
+        expect(valuesOf(getBody(there.value, "style", "style"))).toEqual(valuesOf(b));
+      }),
+    );
+  });
+});
+
+describe("a style of schema 1", () => {
+  it("is read as one of today that looks the same", () => {
+    const { type: _, ...rest } = style;
+    const first = {
+      ...rest,
+      schema: 1,
+      sizes: { body: 1.1, small: 0.9, lead: 1.2, h1: 2.5, h2: 1.8, h3: 1.4, h4: 1.1 },
+      headingWeight: 650,
+      measures: { contentWidth: 1000, radius: 9, edgeWide: 1000, edgeMiddle: 600 },
+    };
+    const now = upgradeStyle(first);
+    expect(HouseStyle.safeParse(now).success).toBe(true);
+    expect([now.type.h1.size, now.type.h1.weight, now.type.body.size, now.type.menu.size]).toEqual([
+      2.5, 650, 1.1, 1.1,
+    ]);
+    expect([now.buttons.radius, now.fields.radius, now.measures.distance]).toEqual([9, 9, 8]);
+    expect(upgradeStyle(now)).toBe(now);
+  });
+});
+
+describe("a palette from one colour or a picture", () => {
+  const anyHex = fc
+    .tuple(...[0, 1, 2].map(() => fc.integer({ min: 0, max: 255 })))
+    .map((parts) => `#${parts.map((part) => part.toString(16).padStart(2, "0")).join("")}`);
+  it("passes WCAG AA in every pair, light and dark, whatever it starts from", () => {
+    fc.assert(
+      fc.property(anyHex, fc.constantFrom(...GROUNDS), (seed, ground) => {
+        const palette = proposePalette(seed, ground);
+        for (const on of [palette.background, palette.surface])
+          for (const text of [palette.text, palette.mutedText, palette.accent])
+            expect(contrastOf(text, on)).toBeGreaterThanOrEqual(4.5);
+        expect(contrastOf(palette.textOnAccent, palette.accent)).toBeGreaterThanOrEqual(4.5);
+        expect(proposePalette(seed, ground)).toEqual(palette);
+      }),
+      { numRuns: 1000 },
+    );
+  });
+  it("a picture speaks with its strongest colours first; one without colour with its grey", () => {
+    const pixels = (...runs: readonly (readonly [number, readonly [number, number, number]])[]) =>
+      new Uint8Array(runs.flatMap(([times, rgb]) => Array.from({ length: times }, () => rgb).flat()));
+    const [first, second] = speakingColours(
+      pixels([60, [200, 40, 40]], [30, [40, 60, 200]], [500, [240, 240, 240]]),
+    );
+    expect(first).toBe("#c82828");
+    expect(second).toBe("#283cc8");
+    expect(speakingColours(pixels([10, [128, 128, 128]]))).toEqual(["#808080"]);
+    expect(speakingColours(new Uint8Array())).toHaveLength(1);
+  });
+});

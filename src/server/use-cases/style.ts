@@ -1,0 +1,105 @@
+import { z } from "zod";
+import { speakingColours } from "../../core/colour/palette";
+import { findBody, getBody, STYLE_ID } from "../../core/model/design";
+import { COLOUR_ROLES, type HouseStyle, valuesOf } from "../../core/model/house-style";
+import { fail, issue, succeed } from "../../core/model/issue";
+import { findPlace } from "../../core/model/tree";
+import { takeOver } from "../../core/style/differences";
+import { partUses } from "../../core/style/pairs";
+import { planTokens } from "../../core/style/tokens-read";
+import { writeStyleTokens } from "../../core/style/tokens-write";
+import { typedInColours } from "../../core/style/typed-in";
+import { nodeName, partName } from "../../messages/changes";
+import { picturePixels } from "../pictures";
+import { defineUseCase } from "../use-case";
+import { allOrNothing, commitChange } from "./design-changes";
+import { designAt } from "./view-input";
+
+/** The house style, what parts pair beyond it, and what was typed in instead of taken from it. */
+export const style = defineUseCase({
+  input: z.object({}),
+  run: async (context) => {
+    const { design } = await designAt(context, "draft");
+    return succeed({
+      body: getBody(design, "style", STYLE_ID),
+      uses: partUses(design),
+      typedIn: typedInColours(design).map((typed) => {
+        const part = findBody(design, "part", typed.document);
+        const node = part && typed.node !== null ? findPlace(part, typed.node)?.node : undefined;
+        return {
+          ...typed,
+          part: part ? { name: part.name, badge: partName(part), node: nodeName(node) } : null,
+        };
+      }),
+    });
+  },
+});
+
+/** The palette help: the colours a picture of the site speaks with. */
+export const pictureColours = defineUseCase({
+  input: z.object({ picture: z.string() }),
+  run: async (context, { picture: id }) => {
+    const { design } = await designAt(context, "draft");
+    const picture = findBody(design, "picture", id);
+    if (!picture) return fail(issue("picture.unknown", ["picture"]));
+    return succeed({ colours: speakingColours(await picturePixels(context.site.id, picture)) });
+  },
+});
+
+/** The house style as a design tokens file. */
+export const tokensFile = defineUseCase({
+  input: z.object({}),
+  run: async (context) => {
+    const { design } = await designAt(context, "draft");
+    return succeed({ text: writeStyleTokens(getBody(design, "style", STYLE_ID)) });
+  },
+});
+
+const MOST_TOKEN_BYTES = 2_000_000;
+const TokenInput = z.object({
+  text: z.string().max(MOST_TOKEN_BYTES),
+  roles: z.partialRecord(z.enum(COLOUR_ROLES), z.string()).default({}),
+});
+
+const planOf = (before: HouseStyle, { text, roles }: z.infer<typeof TokenInput>) => {
+  let file: unknown;
+  try {
+    file = JSON.parse(text);
+  } catch (error) {
+    const detail = error instanceof SyntaxError ? error.message : "";
+    return fail(issue("tokens.notJson", [], { detail }));
+  }
+  return planTokens(file, before, roles);
+};
+
+/** What a tokens file would do. Changes nothing. */
+export const tokensPlan = defineUseCase({
+  input: TokenInput,
+  run: async (context, input) => {
+    const { design } = await designAt(context, "draft");
+    return planOf(getBody(design, "style", STYLE_ID), input);
+  },
+});
+
+export const tokensImport = defineUseCase({
+  input: TokenInput,
+  run: (context, input) =>
+    allOrNothing(async (transaction) => {
+      const { design } = await designAt(context, "draft");
+      const before = getBody(design, "style", STYLE_ID);
+      const plan = planOf(before, input);
+      if (!plan.ok) return plan;
+      const { result } = plan.value;
+      const operations = [
+        ...takeOver(valuesOf(before), valuesOf(result)),
+        ...(["kept", "variations"] as const).map((key) => ({
+          op: "set" as const,
+          id: STYLE_ID,
+          path: [key],
+          value: result[key],
+          was: before[key],
+        })),
+      ];
+      return commitChange(context, operations, transaction, { label: "house style from a tokens file" });
+    }),
+});

@@ -1,0 +1,159 @@
+"use client";
+import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { useMemo, useState } from "react";
+import { GROUNDS, type Ground, type ProposedPalette, proposePalette } from "../../core/colour/palette";
+import {
+  COLOUR_ROLES,
+  type ColourRole,
+  type HouseStyle,
+  type PaletteColour,
+} from "../../core/model/house-style";
+import type { Operation } from "../../core/model/operations";
+import { ROLE_NAMES } from "../../messages/words";
+import { useCall } from "../client/hooks";
+import { OneOf } from "../part/ChoiceInput";
+import { useFrame } from "../shell/frame";
+import { Mono, Quiet } from "../theme/pieces";
+import { ColourField, Swatch } from "./ColourField";
+import { useRoom } from "./Specimen";
+import { StyledPage } from "./StyledPage";
+
+/** A palette whose pairs all pass, from one colour or from what a picture speaks with. */
+export const PaletteHelp = ({
+  style,
+  apply,
+}: {
+  readonly style: HouseStyle;
+  readonly apply: (operations: readonly Operation[]) => boolean;
+}) => {
+  const { frame } = useFrame();
+  const accent = style.palette.find(({ id }) => id === style.roles.accent)?.value ?? "#808080";
+  const { desk, room } = useRoom();
+  const [seed, setSeed] = useState(accent.slice(0, 7));
+  const [picture, setPicture] = useState("");
+  const { data } = useCall("pictureColours", { picture }, { enabled: picture !== "" });
+  const [ground, setGround] = useState<Ground>("light");
+  const next = useMemo(
+    () => withPalette(style, proposePalette(seed.slice(0, 7), ground)),
+    [style, seed, ground],
+  );
+  const take = () =>
+    apply([
+      { op: "set", id: "style", path: ["palette"], value: next.palette, was: style.palette },
+      { op: "set", id: "style", path: ["roles"], value: next.roles, was: style.roles },
+    ]);
+  return (
+    <Box ref={desk} sx={{ display: "grid", gap: 1.5 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "112px minmax(0,1fr)", gap: 1, maxWidth: 560 }}>
+        <Quiet style={{ lineHeight: "30px" }}>From a picture</Quiet>
+        <OneOf
+          id="palette-picture"
+          label="From a picture"
+          value={picture}
+          options={[["", "no picture"], ...frame.pictures.map(({ id, name }) => [id, name] as const)]}
+          onChange={setPicture}
+        />
+        {picture !== "" && data ? (
+          <>
+            <span />
+            <Box role="group" aria-label="Colours of the picture" sx={{ display: "flex", gap: 1 }}>
+              {data.colours.map((colour) => (
+                <Box
+                  key={colour}
+                  component="button"
+                  type="button"
+                  aria-label={`Start from ${colour}`}
+                  aria-pressed={colour === seed}
+                  onClick={() => setSeed(colour)}
+                  sx={{
+                    p: "3px",
+                    border: 1,
+                    borderColor: colour === seed ? "text.primary" : "transparent",
+                    borderRadius: 1,
+                    background: "none",
+                    lineHeight: 0,
+                    cursor: "pointer",
+                  }}
+                >
+                  <Swatch value={colour} size={30} />
+                </Box>
+              ))}
+            </Box>
+          </>
+        ) : null}
+        <Quiet style={{ lineHeight: "30px" }}>From one colour</Quiet>
+        <ColourField label="The colour to start from" value={seed} onChange={setSeed} />
+        <Quiet style={{ lineHeight: "30px" }}>Ground</Quiet>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={ground}
+          aria-label="Ground"
+          onChange={(_, next: Ground | null) => setGround(next ?? ground)}
+        >
+          {GROUNDS.map((each) => (
+            <ToggleButton
+              key={each}
+              value={each}
+              sx={{ py: 0.25, textTransform: "none", color: "text.primary" }}
+            >
+              {each}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      </Box>
+      <Box
+        component="ul"
+        aria-label="The palette it gives"
+        sx={{ listStyle: "none", m: 0, p: 0, display: "flex", flexWrap: "wrap", columnGap: 3 }}
+      >
+        {COLOUR_ROLES.map((role) => (
+          <Box
+            component="li"
+            key={role}
+            sx={{
+              display: "flex",
+              gap: 1,
+              alignItems: "center",
+              py: 0.5,
+              borderTop: 1,
+              borderColor: "divider",
+            }}
+          >
+            <Swatch value={valueOf(next, role)} />
+            <span>{ROLE_NAMES[role]}</span>
+            <Mono>{valueOf(next, role)}</Mono>
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+        <Button variant="contained" onClick={take}>
+          Use this palette
+        </Button>
+        <Quiet>Every text passes on both grounds. Your other named colours stay.</Quiet>
+      </Box>
+      <StyledPage style={next} name="how it would look" room={room} />
+    </Box>
+  );
+};
+
+/** The style with a palette for its roles. What parts name stays: only colours of the same key make room. */
+const withPalette = (style: HouseStyle, proposed: ProposedPalette): HouseStyle => {
+  const own: PaletteColour[] = COLOUR_ROLES.map((role) => ({
+    id: slugOf(role),
+    name: capital(ROLE_NAMES[role]),
+    value: proposed[role],
+  }));
+  const ids = new Set(own.map(({ id }) => id));
+  const roles = Object.fromEntries(COLOUR_ROLES.map((role) => [role, slugOf(role)]));
+  return {
+    ...style,
+    palette: [...own, ...style.palette.filter(({ id }) => !ids.has(id))],
+    roles: roles as HouseStyle["roles"],
+  };
+};
+const valueOf = (style: HouseStyle, role: ColourRole): string =>
+  style.palette.find(({ id }) => id === style.roles[role])?.value ?? "#000000";
+
+const slugOf = (role: string): string => role.replace(/([A-Z])/g, (letter) => `-${letter.toLowerCase()}`);
+const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

@@ -1,0 +1,64 @@
+"use client";
+import { Box } from "@mui/material";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { HouseStyle } from "../../core/model/house-style";
+import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
+import type { Instead } from "../../workers/preview.worker";
+import { PreviewFrame } from "../part/PreviewFrame";
+import { usePreview } from "../part/usePreview";
+import { useFrame } from "../shell/frame";
+import { Trouble } from "../theme/pieces";
+
+const WIDE = 1280;
+const NARROWER = [820, 390] as const;
+const WITHOUT = ["titleBar", "side"] as const;
+
+/** How wide there is room, followed as it changes. */
+export const useRoom = () => {
+  const desk = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(780);
+  useEffect(() => {
+    if (!desk.current) return;
+    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 780)));
+    watch.observe(desk.current);
+    return () => watch.disconnect();
+  }, []);
+  return { desk, room };
+};
+
+/** The style on the specimen, between the site's own header and footer, at three widths. */
+export const Specimen = ({ style }: { readonly style: HouseStyle }) => {
+  const { frame, asked } = useFrame();
+  const { desk, room } = useRoom();
+  const { front, kinds } = frame.site;
+  const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
+  const instead = useMemo((): Instead => ({ style, without: WITHOUT }), [style]);
+  const preview = usePreview(front, edited, asked, 3, null, instead);
+  const scale = Math.min(0.62, room / (WIDE + 4));
+  const common = {
+    origin: frame.site.previewOrigin,
+    drawing: preview.drawing,
+    scale,
+    slot: null,
+    selected: null,
+    onDrawn: preview.onDrawn,
+    onPointed: () => undefined,
+  };
+  return (
+    <Box ref={desk} sx={{ overflowX: "hidden" }}>
+      {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+      <PreviewFrame {...common} width={WIDE} height={500} title={`The style at ${WIDE} px`} />
+      <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>
+        {NARROWER.map((width) => (
+          <PreviewFrame
+            key={width}
+            {...common}
+            width={width}
+            height={430}
+            title={`The style at ${width} px`}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+};

@@ -1,0 +1,101 @@
+"use client";
+import { Box, Checkbox, FormControlLabel } from "@mui/material";
+import { useState } from "react";
+import type { TextLook } from "../../core/model/house-style";
+import { OneOf } from "../part/ChoiceInput";
+import { NumberInput } from "../part/NumberInput";
+import { Act, Quiet } from "../theme/pieces";
+import { DecimalField } from "./DecimalField";
+
+/** One text style: size, weight and line height on a line, the rest behind "more". */
+export const TypeFields = ({
+  name,
+  look,
+  onChange,
+}: {
+  readonly name: string;
+  readonly look: TextLook;
+  readonly onChange: (field: keyof TextLook, value: unknown) => void;
+}) => {
+  const [isOpen, setOpen] = useState(false);
+  const about = [
+    look.family === "headings" ? "family of headings" : "",
+    look.spacing === 0 ? "" : `spaced ${look.spacing} em`,
+    look.upper ? "upper case" : "",
+  ].filter((each) => each !== "");
+  return (
+    <Box sx={{ display: "grid", gap: 0.5 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 0.75 }}>
+        <DecimalField
+          label={`${name}: size`}
+          value={look.size}
+          min={0.5}
+          max={10}
+          step={0.05}
+          unit="rem"
+          onChange={(next) => onChange("size", next)}
+        />
+        <NumberInput
+          label={`${name}: weight`}
+          value={look.weight}
+          min={1}
+          max={1000}
+          onChange={(next) => onChange("weight", next)}
+        />
+        <DecimalField
+          label={`${name}: line height`}
+          value={look.lineHeight}
+          min={0.8}
+          max={3}
+          step={0.05}
+          unit="×"
+          onChange={(next) => onChange("lineHeight", next)}
+        />
+      </Box>
+      {isOpen ? (
+        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.75, alignItems: "center" }}>
+          <OneOf
+            id={`family-${name}`}
+            label={`${name}: family`}
+            value={look.family}
+            options={[
+              ["text", "family of text"],
+              ["headings", "family of headings"],
+            ]}
+            onChange={(next) => onChange("family", next)}
+          />
+          <DecimalField
+            label={`${name}: letter spacing`}
+            value={look.spacing}
+            min={-0.2}
+            max={1}
+            step={0.01}
+            unit="em"
+            onChange={(next) => onChange("spacing", next)}
+          />
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={look.upper}
+                onChange={(event) => onChange("upper", event.target.checked)}
+              />
+            }
+            label="upper case"
+          />
+        </Box>
+      ) : null}
+      <Box sx={{ fontSize: 12, display: "flex", gap: 1 }}>
+        <Act
+          aria-expanded={isOpen}
+          aria-label={`${isOpen ? "Less" : "More"} of ${name}`}
+          onClick={() => setOpen(!isOpen)}
+          style={{ fontWeight: 400 }}
+        >
+          {isOpen ? "less" : "more"}
+        </Act>
+        {isOpen ? null : <Quiet>{about.join(", ")}</Quiet>}
+      </Box>
+    </Box>
+  );
+};

@@ -1,0 +1,184 @@
+"use client";
+import { Box, Button, TextField } from "@mui/material";
+import { useMemo, useState } from "react";
+import { type HouseStyle, type StyleValues, valuesOf } from "../../core/model/house-style";
+import type { Operation } from "../../core/model/operations";
+import { styleDifferences, takeOver, withDifference } from "../../core/style/differences";
+import { differenceName, differenceValue } from "../../messages/style";
+import { count } from "../../messages/words";
+import { Act, Empty, Quiet } from "../theme/pieces";
+import { Swatch } from "./ColourField";
+import { useRoom } from "./Specimen";
+import { StyledPage } from "./StyledPage";
+
+/** Styles kept by name: compared with the one at hand side by side, taken over as a whole or value by value. */
+export const Variations = ({
+  style,
+  apply,
+}: {
+  readonly style: HouseStyle;
+  readonly apply: (operations: readonly Operation[]) => boolean;
+}) => {
+  const [name, setName] = useState("");
+  const [open, setOpen] = useState<string | null>(null);
+  const setAll = (variations: HouseStyle["variations"]) =>
+    apply([{ op: "set", id: "style", path: ["variations"], value: variations, was: style.variations }]);
+  const keep = () => {
+    const taken = new Set(style.variations.map(({ id }) => id));
+    let number = style.variations.length + 1;
+    while (taken.has(`v${number}`)) number += 1;
+    setAll([...style.variations, { id: `v${number}`, name: name.trim(), values: valuesOf(style) }]);
+    setName("");
+  };
+  const chosen = style.variations.find(({ id }) => id === open);
+  return (
+    <Box>
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim() !== "") keep();
+        }}
+        sx={{ display: "flex", gap: 1, mb: 1.5 }}
+      >
+        <TextField
+          value={name}
+          placeholder="Name, such as Winter"
+          onChange={(event) => setName(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": "Name of the variation", maxLength: 80 } }}
+          sx={{ width: 240 }}
+        />
+        <Button type="submit" variant="contained" disabled={name.trim() === ""}>
+          Keep the style as it is now
+        </Button>
+      </Box>
+      {style.variations.length === 0 ? (
+        <Empty title="No variation is kept">
+          Keep the style under a name before you try something: then compare the two, and go back as a whole
+          or value by value.
+        </Empty>
+      ) : (
+        <Box component="ul" aria-label="Variations" sx={{ listStyle: "none", m: 0, p: 0 }}>
+          {style.variations.map((variation) => {
+            const differences = styleDifferences(valuesOf(style), variation.values);
+            return (
+              <Box
+                component="li"
+                key={variation.id}
+                sx={{
+                  py: 0.75,
+                  borderTop: 1,
+                  borderColor: "divider",
+                  display: "flex",
+                  gap: 1.25,
+                  alignItems: "center",
+                }}
+              >
+                <Box sx={{ display: "flex" }}>
+                  {variation.values.palette.slice(0, 6).map(({ id, value }) => (
+                    <Swatch key={id} value={value} size={16} />
+                  ))}
+                </Box>
+                <strong>{variation.name}</strong>
+                <Quiet>
+                  {differences.length === 0
+                    ? "as the style is now"
+                    : `${count(differences.length, "value")} differ`}
+                </Quiet>
+                <Box sx={{ ml: "auto", display: "flex", gap: 1.5 }}>
+                  <Act
+                    aria-expanded={open === variation.id}
+                    aria-label={`Compare ${variation.name}`}
+                    onClick={() => setOpen(open === variation.id ? null : variation.id)}
+                  >
+                    Compare
+                  </Act>
+                  <Act
+                    disabled={differences.length === 0}
+                    aria-label={`Use ${variation.name}`}
+                    onClick={() => apply(takeOver(valuesOf(style), variation.values))}
+                  >
+                    Use it
+                  </Act>
+                  <Act
+                    aria-label={`Drop ${variation.name}`}
+                    onClick={() => setAll(style.variations.filter(({ id }) => id !== variation.id))}
+                  >
+                    Drop
+                  </Act>
+                </Box>
+              </Box>
+            );
+          })}
+        </Box>
+      )}
+      {chosen ? <Comparison style={style} name={chosen.name} values={chosen.values} apply={apply} /> : null}
+    </Box>
+  );
+};
+
+const Comparison = ({
+  style,
+  name,
+  values,
+  apply,
+}: {
+  readonly style: HouseStyle;
+  readonly name: string;
+  readonly values: StyleValues;
+  readonly apply: (operations: readonly Operation[]) => boolean;
+}) => {
+  const { desk, room } = useRoom();
+  const now = valuesOf(style);
+  const differences = styleDifferences(now, values);
+  const other = useMemo((): HouseStyle => ({ ...style, ...values }), [style, values]);
+  const half = (room - 14) / 2;
+  return (
+    <Box ref={desk} sx={{ mt: 2 }}>
+      <Box sx={{ display: "flex", gap: "14px", overflow: "hidden" }}>
+        <StyledPage style={style} name="as it is now" room={half} />
+        <StyledPage style={other} name={name} room={half} />
+      </Box>
+      <Box
+        component="ul"
+        aria-label={`What differs in ${name}`}
+        sx={{ listStyle: "none", m: 0, mt: 1.5, p: 0 }}
+      >
+        {differences.map((difference) => (
+          <Box
+            component="li"
+            key={difference.path.join(" ")}
+            sx={{
+              display: "flex",
+              gap: 1.25,
+              py: 0.5,
+              borderTop: 1,
+              borderColor: "divider",
+              alignItems: "center",
+            }}
+          >
+            <span style={{ minWidth: 200 }}>{differenceName(difference)}</span>
+            <Value value={difference.before} /> <Quiet>→</Quiet> <Value value={difference.after} />
+            <Act
+              style={{ marginLeft: "auto" }}
+              aria-label={`Take ${differenceName(difference)} from ${name}`}
+              onClick={() => apply(takeOver(now, withDifference(now, difference)))}
+            >
+              Take this one
+            </Act>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+};
+
+const Value = ({ value }: { readonly value: unknown }) => {
+  const text = differenceValue(value);
+  return (
+    <Box component="span" sx={{ display: "inline-flex", gap: 0.75, alignItems: "center" }}>
+      {text.startsWith("#") ? <Swatch value={text} size={15} /> : null}
+      {text}
+    </Box>
+  );
+};
