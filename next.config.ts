@@ -1,7 +1,19 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["sequelize", "pg", "umzug", "sharp", "@node-rs/argon2", "yauzl", "pino", "wawoff2", "pg-boss"],
+  serverExternalPackages: [
+    "sequelize",
+    "pg",
+    "umzug",
+    "sharp",
+    "@node-rs/argon2",
+    "yauzl",
+    "pino",
+    "wawoff2",
+    "pg-boss",
+    "sanitize-html",
+    "simple-icons",
+  ],
   poweredByHeader: false,
   // types are checked by `npm run types`, once, for everything
   typescript: { ignoreBuildErrors: true },

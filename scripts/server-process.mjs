@@ -3,9 +3,9 @@ import { spawn } from "node:child_process";
 import { root } from "./prepare.mjs";
 
 /** Resolves with the process once it says it is ready; rejects with what it printed if it ends first. */
-export const startServer = (env, args = []) =>
+const startProcess = (file, env, args) =>
   new Promise((ready, failed) => {
-    const child = spawn(process.execPath, ["--import", "tsx", "src/server/main.ts", ...args], {
+    const child = spawn(process.execPath, ["--import", "tsx", file, ...args], {
       cwd: root,
       detached: true,
       env: {
@@ -28,7 +28,23 @@ export const startServer = (env, args = []) =>
     child.on("exit", () => failed(new Error(said.trim() || "the server ended without a word")));
   });
 
-export const endServer = (child) =>
+/** The server, and beside it the process that does long work. Resolves once both are ready. */
+export const startServer = async (env, args = []) => {
+  const jobs = await startProcess("src/server/jobs-main.ts", env, []);
+  try {
+    const server = await startProcess("src/server/main.ts", env, args);
+    return Object.assign(server, { jobs });
+  } catch (error) {
+    await endProcess(jobs);
+    throw error;
+  }
+};
+
+export const endServer = async (server) => {
+  await Promise.all([endProcess(server), endProcess(server?.jobs)]);
+};
+
+const endProcess = (child) =>
   new Promise((ended) => {
     if (!child || child.exitCode !== null) return ended();
     child.once("exit", () => ended());

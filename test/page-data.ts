@@ -70,6 +70,7 @@ export const picture = {
   credit: "",
   focal: { x: 30, y: 70 },
   lightness: 20,
+  formats: ["webp" as const],
   renditions: [480, 960, 1600],
 };
 

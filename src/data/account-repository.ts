@@ -4,6 +4,9 @@ import type { AccountRow, MembershipRow } from "./models";
 export const findAccountByEmail = async (email: string): Promise<AccountRow | null> =>
   (await database().models.account.findOne({ where: { email } }))?.get() ?? null;
 
+export const findAccount = async (id: string): Promise<AccountRow | null> =>
+  (await database().models.account.findOne({ where: { id } }))?.get() ?? null;
+
 export const createAccount = async (account: AccountRow): Promise<void> => {
   await database().models.account.create(account);
 };

@@ -60,4 +60,13 @@ export const runStatement = async (
   await database().sequelize.query(sql, { replacements: { ...replacements }, transaction });
 };
 
+/** A statement whose values are sent apart from it ($1, $2 …): for bytes, which would be long as text. */
+export const runBound = async (
+  sql: string,
+  values: readonly unknown[],
+  transaction?: Transaction,
+): Promise<void> => {
+  await database().sequelize.query(sql, { bind: [...values], transaction });
+};
+
 export type { Transaction };

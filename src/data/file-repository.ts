@@ -1,4 +1,4 @@
-import { runStatement, selectRows, type Transaction } from "./database";
+import { runBound, runStatement, selectRows, type Transaction } from "./database";
 
 /** Bytes of pictures in chunks of 256 KB, by content hash and variant (`original`, `800.webp` …). */
 const CHUNK = 256 * 1024;
@@ -26,15 +26,9 @@ export const saveFile = async (
     transaction,
   );
   for (let position = 0; position * CHUNK < bytes.length; position += 1)
-    await runStatement(
-      "INSERT INTO file_chunk (site, hash, variant, position, bytes) VALUES (:site, :hash, :variant, :position, :bytes)",
-      {
-        site,
-        hash,
-        variant,
-        position,
-        bytes: Buffer.from(bytes.subarray(position * CHUNK, (position + 1) * CHUNK)),
-      },
+    await runBound(
+      "INSERT INTO file_chunk (site, hash, variant, position, bytes) VALUES ($1, $2, $3, $4, $5)",
+      [site, hash, variant, position, Buffer.from(bytes.subarray(position * CHUNK, (position + 1) * CHUNK))],
       transaction,
     );
 };
@@ -55,3 +49,14 @@ export const loadFile = async (
   );
   return { type: file.type, bytes: Buffer.concat(chunks.map(({ bytes }) => bytes)) };
 };
+
+/** Bytes of the originals of a site, by content hash. */
+export const fileSizes = async (site: string): Promise<ReadonlyMap<string, number>> =>
+  new Map(
+    (
+      await selectRows<{ hash: string; size: number }>(
+        "SELECT hash, size FROM file WHERE site = :site AND variant = 'original'",
+        { site },
+      )
+    ).map(({ hash, size }) => [hash, size]),
+  );

@@ -3,8 +3,9 @@ import { SequelizeStorage, Umzug } from "umzug";
 import { database } from "./database";
 import { start } from "./migrations/001-start";
 import { placement } from "./migrations/002-placement";
+import { uploads } from "./migrations/003-uploads";
 
-const MIGRATIONS = [start, placement];
+const MIGRATIONS = [start, placement, uploads];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

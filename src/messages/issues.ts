@@ -24,6 +24,15 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "font.licence": () => "Say why the font may be used, such as the name of its licence. Nothing was added.",
   "font.ships": ({ family }) =>
     `${String(family)} ships with Gray Latch already: choose it under Families. Nothing was added.`,
+  "picture.unreadable": () =>
+    "That file is not a picture that can be read: JPEG, PNG, WebP, AVIF or SVG, whole. Nothing was added.",
+  "picture.tooLarge": ({ width, height }) =>
+    `The picture says it is ${String(width)} × ${String(height)} pixels; 120 million and 30 000 on a side are the most. Save it smaller; nothing was added.`,
+  "picture.tooBig": ({ limit }) =>
+    `The file is larger than ${String(limit)}. Save it smaller; nothing was added.`,
+  "picture.gone": () => "The file that was sent is not there any more. Send it again.",
+  "picture.inUse": ({ count: uses }) =>
+    `The picture is used in ${String(uses)} places. Replace it or take it out there first; nothing was removed.`,
   "picture.unknown": () => "That picture is not in this site any more. Choose another.",
   "tokens.notJson": ({ detail }) =>
     `The file is not JSON: ${String(detail ?? "")}. Save it again from where it comes from; nothing was changed.`,

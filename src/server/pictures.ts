@@ -1,58 +1,126 @@
 import { createHash } from "node:crypto";
-import sharp from "sharp";
+import sharp, { type Sharp } from "sharp";
 import type { Picture } from "../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import type { Transaction } from "../data/database";
 import { loadFile, saveFile } from "../data/file-repository";
+import { cleanSvg } from "./svg-file";
 
 /** Widths of the renditions, px. The uncropped picture each time: moving the focal point makes no files. */
 const LADDER = [480, 960, 1600, 2560];
-const MOST_PIXELS = 50_000_000;
-const TYPES = { jpeg: "image/jpeg", png: "image/png", webp: "image/webp" } as const;
+/** More than any camera makes; a file that declares more is refused before a pixel is read. */
+const MOST_PIXELS = 120_000_000;
+const LONGEST_SIDE = 30_000;
+
+type PictureType = Picture["type"];
+type Format = Picture["formats"][number];
+const TYPES: Readonly<Record<string, PictureType>> = {
+  jpeg: "image/jpeg",
+  png: "image/png",
+  webp: "image/webp",
+  heif: "image/avif",
+};
 
 /** What decoding tells of a picture's file. */
-export type PictureFile = Pick<Picture, "file" | "type" | "width" | "height" | "lightness" | "renditions">;
+export type PictureFile = Pick<
+  Picture,
+  "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats"
+>;
 
 interface Rendered {
   readonly facts: PictureFile;
   readonly files: readonly { readonly variant: string; readonly type: string; readonly bytes: Buffer }[];
 }
 
-interface Decoded {
-  readonly type: PictureFile["type"];
-  readonly data: Buffer;
-  readonly width: number;
-  readonly height: number;
-}
+const looksLikeSvg = (bytes: Uint8Array): boolean =>
+  /^\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(new TextDecoder().decode(bytes.subarray(0, 400)));
 
-/** The picture upright and without metadata, or null for bytes that are no whole picture: whatever the decoder says of them. */
-const decode = async (bytes: Uint8Array): Promise<Decoded | null> => {
+const read = (bytes: Uint8Array) =>
+  sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" }).rotate().toColourspace("srgb");
+
+/** What a picture's head says of it, without decoding: quick enough for the door. */
+export const inspectPicture = async (
+  bytes: Uint8Array,
+): Promise<Outcome<{ readonly type: PictureType; readonly width: number; readonly height: number }>> => {
+  if (looksLikeSvg(bytes)) {
+    const svg = cleanSvg(bytes);
+    return svg
+      ? succeed({ type: "image/svg+xml", width: svg.width, height: svg.height })
+      : fail(issue("picture.unreadable"));
+  }
   try {
-    const source = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" });
-    const type = TYPES[(await source.metadata()).format as keyof typeof TYPES];
-    if (!type) return null;
-    const { data, info } = await source.rotate().toColourspace("srgb").toBuffer({ resolveWithObject: true });
-    return { type, data, width: info.width, height: info.height };
+    const { format, compression, autoOrient } = await sharp(bytes, { limitInputPixels: false }).metadata();
+    const type = TYPES[format ?? ""];
+    if (!type || (format === "heif" && compression !== "av1")) return fail(issue("picture.unreadable"));
+    const { width, height } = autoOrient;
+    if (width * height > MOST_PIXELS || Math.max(width, height) > LONGEST_SIDE)
+      return fail(issue("picture.tooLarge", [], { width, height }));
+    return succeed({ type, width, height });
   } catch {
-    return null;
+    // whatever the decoder says of bytes that are no picture
+    return fail(issue("picture.unreadable"));
   }
 };
 
-/** Decodes a picture and makes the ladder of renditions. */
-export const renderPicture = async (bytes: Uint8Array): Promise<Outcome<Rendered>> => {
-  const decoded = await decode(bytes);
-  if (!decoded) return fail(issue("pack.picture"));
-  const { type, data, width, height } = decoded;
-  const widths = [...LADDER.filter((each) => each < width), Math.min(width, LADDER.at(-1) as number)];
-  const files = [];
-  for (const each of widths) {
-    const rendition = await sharp(data).resize({ width: each }).webp({ quality: 80, effort: 2 }).toBuffer();
-    files.push({ variant: `${each}.webp`, type: "image/webp", bytes: rendition });
-  }
-  const stats = await sharp(data).resize({ width: 64 }).greyscale().stats();
-  const lightness = Math.round(((stats.channels[0]?.mean ?? 128) / 255) * 1000) / 10;
+const encode = (base: Sharp, format: Format): Sharp =>
+  format === "webp" ? base.webp({ quality: 80, effort: 2 }) : base.avif({ quality: 55, effort: 2 });
+
+/** Mean lightness of what is seen, 0 to 100. */
+const lightnessOf = async (base: () => Sharp): Promise<number> => {
+  const stats = await base().flatten({ background: "#ffffff" }).resize({ width: 64 }).greyscale().stats();
+  return Math.round(((stats.channels[0]?.mean ?? 128) / 255) * 1000) / 10;
+};
+
+const renderDrawing = async (bytes: Uint8Array, file: string): Promise<Outcome<Rendered>> => {
+  const svg = cleanSvg(bytes);
+  if (!svg) return fail(issue("picture.unreadable"));
+  const clean = Buffer.from(svg.text);
+  const facts = {
+    file,
+    type: "image/svg+xml" as const,
+    width: svg.width,
+    height: svg.height,
+    lightness: await lightnessOf(() => sharp(clean)),
+    renditions: [],
+    formats: [],
+  };
+  return succeed({ facts, files: [{ variant: "clean.svg", type: "image/svg+xml", bytes: clean }] });
+};
+
+/** Decodes a picture and makes the ladder of renditions, upright, in sRGB, without metadata. */
+export const renderPicture = async (
+  bytes: Uint8Array,
+  formats: readonly Format[] = ["webp"],
+): Promise<Outcome<Rendered>> => {
+  const head = await inspectPicture(bytes);
+  if (!head.ok) return head;
+  const { type, width, height } = head.value;
   const file = createHash("sha256").update(bytes).digest("hex");
-  return succeed({ facts: { file, type, width, height, lightness, renditions: widths }, files });
+  try {
+    if (type === "image/svg+xml") return await renderDrawing(bytes, file);
+    const widest = Math.min(width, LADDER.at(-1) as number);
+    // the one decoding: everything narrower is made from the widest
+    const { data, info } = await read(bytes)
+      .resize({ width: widest })
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const base = () =>
+      sharp(data, { raw: { width: info.width, height: info.height, channels: info.channels as 3 | 4 } });
+    const widths = [...LADDER.filter((each) => each < widest), widest];
+    const files = [];
+    for (const each of widths)
+      for (const format of formats)
+        files.push({
+          variant: `${each}.${format}`,
+          type: `image/${format}`,
+          bytes: await encode(base().resize({ width: each }), format).toBuffer(),
+        });
+    const lightness = await lightnessOf(base);
+    const facts = { file, type, width, height, lightness, renditions: widths, formats: [...formats] };
+    return succeed({ facts, files });
+  } catch {
+    return fail(issue("picture.unreadable"));
+  }
 };
 
 /** Takes a picture over into a site: the original is kept, only re-encoded renditions are ever served. */
@@ -71,9 +139,7 @@ export const takePicture = async (
 
 /** A picture in little, as r, g, b bytes in a row: enough to tell its colours. The same bytes each time. */
 export const picturePixels = async (site: string, picture: Picture): Promise<Uint8Array> =>
-  sharp(await originalBytes(site, picture.file))
-    .rotate()
-    .toColourspace("srgb")
+  read(await originalBytes(site, picture.file))
     .flatten({ background: "#ffffff" })
     .resize({ width: 96, height: 96, fit: "inside", kernel: "nearest" })
     .removeAlpha()

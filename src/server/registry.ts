@@ -22,6 +22,8 @@ import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { goTo, page, previewPage } from "./use-cases/pages";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
+import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
+import { icons, profile } from "./use-cases/profile";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
@@ -66,6 +68,13 @@ export const useCases = {
   tokensPlan,
   tokensImport,
   addFont,
+  profile,
+  icons,
+  pictures,
+  picture,
+  removePicture,
+  uploads,
+  putUploadsAway,
   change,
   choosePage,
   undo,

@@ -72,13 +72,21 @@ export const SiteProfile = z.object({
 });
 export type SiteProfile = z.infer<typeof SiteProfile>;
 
+export const PICTURE_TYPES = [
+  "image/jpeg",
+  "image/png",
+  "image/webp",
+  "image/avif",
+  "image/svg+xml",
+] as const;
+
 /** A picture of the site: which file, what it says in words, where its point of interest lies (percent). */
 export const Picture = z.object({
   schema: z.literal(1),
   name: z.string().min(1),
   origin: z.string().uuid(),
   file: z.string().regex(/^[0-9a-f]{64}$/),
-  type: z.enum(["image/jpeg", "image/png", "image/webp"]),
+  type: z.enum(PICTURE_TYPES),
   width: z.number().int().min(1),
   height: z.number().int().min(1),
   alt: z.string().max(500).default(""),
@@ -88,6 +96,8 @@ export const Picture = z.object({
   lightness: z.number().min(0).max(100).default(50),
   /** Widths of the renditions made of it, ascending, px. */
   renditions: z.array(z.number().int()).default([]),
+  /** Kinds of file each rendition is there as, the best first. A drawing has none: it is served as it is. */
+  formats: z.array(z.enum(["avif", "webp"])).default(["webp"]),
 });
 export type Picture = z.infer<typeof Picture>;
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Menu } from "../model/design";
+import { Menu, PICTURE_TYPES } from "../model/design";
 import { Band, type Part } from "../model/part";
 import { Placement } from "../model/placement";
 import { Slot } from "../model/slot";
@@ -43,7 +43,7 @@ export const PackPicture = z.object({
   key: PackKey,
   origin: z.string().uuid(),
   file: z.string(),
-  type: z.enum(["image/jpeg", "image/png", "image/webp"]),
+  type: z.enum(PICTURE_TYPES),
   name: z.string().min(1),
   alt: z.string(),
   credit: z.string(),

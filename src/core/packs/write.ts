@@ -49,7 +49,13 @@ export const keyMaker = () => {
   };
 };
 
-const EXTENSIONS = { "image/jpeg": "jpg", "image/png": "png", "image/webp": "webp" } as const;
+const EXTENSIONS = {
+  "image/jpeg": "jpg",
+  "image/png": "png",
+  "image/webp": "webp",
+  "image/avif": "avif",
+  "image/svg+xml": "svg",
+} as const;
 const encoder = new TextEncoder();
 const json = (value: unknown): Uint8Array => encoder.encode(canonicalJson(value));
 

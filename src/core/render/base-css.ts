@@ -73,7 +73,7 @@ export const baseCss = (style: HouseStyle): string => {
 html{-webkit-text-size-adjust:100%;text-size-adjust:100%;scroll-padding-top:6rem}
 body{margin:0;background:var(--background);color:var(--text);${lookCss(style, "body")};overflow-wrap:break-word;display:flex;flex-direction:column;min-height:100vh}
 h1,h2,h3,h4,h5,h6,p,ul,ol,figure,blockquote{margin:0}
-img{display:block;max-width:100%;height:auto}
+img{display:block;max-width:100%;height:auto}picture{display:contents}
 ${linkCss(style)}
 ${textStyles(style)}
 .skip{position:absolute;left:-999px}.skip:focus{left:1rem;top:1rem;z-index:9;background:var(--surface);color:var(--text);padding:.5rem 1rem}
@@ -88,7 +88,7 @@ ${textStyles(style)}
 .cell.column{min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
 .cell>*{min-width:0}
 @media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;min-width:0;justify-content:flex-start!important}}
-.bg{position:absolute;inset:0;overflow:hidden}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
+.bg{position:absolute;inset:0;overflow:hidden;isolation:isolate}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
 .bg::before,.bg::after{content:"";position:absolute;inset:0}.bg::before{z-index:1}.bg::after{z-index:2}
 @media (prefers-reduced-motion:no-preference){.band a,.band summary,.band button{transition:color var(--motion),background-color var(--motion),border-color var(--motion)}}${pageTexture(style)}`;
 };

@@ -2,9 +2,16 @@ import type { Picture } from "../model/design";
 import { rem } from "./css";
 import { attributes, html, type SafeHtml } from "./html";
 
+type Format = Picture["formats"][number];
+
 /** Where a rendition of a picture lives on the site's own host. */
-export const renditionPath = (picture: Picture, width: number): string =>
-  `/_media/${picture.file}-${width}.webp`;
+export const renditionPath = (picture: Picture, width: number, format: Format = "webp"): string =>
+  `/_media/${picture.file}-${width}.${format}`;
+
+const drawingPath = (picture: Picture): string => `/_media/${picture.file}.svg`;
+
+const candidates = (picture: Picture, format: Format): string =>
+  picture.renditions.map((width) => `${renditionPath(picture, width, format)} ${width}w`).join(", ");
 
 /** An `img` with the ladder of renditions. `sizes` is how wide it stands on the page; the first picture of a page loads at once. */
 export const pictureHtml = (
@@ -17,14 +24,12 @@ export const pictureHtml = (
   },
 ): SafeHtml => {
   const widths = picture.renditions;
+  const isDrawing = picture.type === "image/svg+xml";
   const fallback = widths[Math.min(1, widths.length - 1)] ?? picture.width;
-  return html`<img${attributes({
+  const image = html`<img${attributes({
     class: options.class,
-    src: renditionPath(picture, fallback),
-    srcset:
-      widths.length > 1
-        ? widths.map((width) => `${renditionPath(picture, width)} ${width}w`).join(", ")
-        : null,
+    src: isDrawing ? drawingPath(picture) : renditionPath(picture, fallback),
+    srcset: widths.length > 1 ? candidates(picture, "webp") : null,
     sizes: widths.length > 1 ? options.sizes : null,
     width: picture.width,
     height: picture.height,
@@ -32,6 +37,14 @@ export const pictureHtml = (
     loading: options.eager ? null : "lazy",
     decoding: "async",
   })}>`;
+  // pictures of older editions know no formats
+  if (!picture.formats?.includes("avif")) return image;
+  const source = attributes({
+    type: "image/avif",
+    srcset: candidates(picture, "avif"),
+    sizes: widths.length > 1 ? options.sizes : null,
+  });
+  return html`<picture><source${source}>${image}</picture>`;
 };
 
 /** The declaration that keeps the focal point in view. CSS Images 3 §5.5: a percentage aligns that point of picture and box. */

@@ -8,13 +8,14 @@ import { SaveQueue, type Saving } from "./save-queue";
 
 type Path = readonly (string | number)[];
 
-/** Editing one of the documents a site has once: what is typed shows at once and is saved a moment later. */
+/** Editing one document of a design: what is typed shows at once and is saved a moment later. */
 export interface DocumentEditor<Body> {
   readonly site: string;
+  readonly id: string;
   readonly body: Body | null;
   readonly saving: Saving;
   readonly trouble: string | null;
-  readonly open: (site: string, body: Body) => void;
+  readonly open: (site: string, id: string, body: Body) => void;
   /** Applies operations here and now; false, with a sentence, if they do not fit. */
   readonly apply: (operations: readonly Operation[]) => boolean;
   readonly set: (path: Path, value: unknown) => boolean;
@@ -22,7 +23,7 @@ export interface DocumentEditor<Body> {
   readonly onSaved: (listener: () => void) => void;
 }
 
-export const createDocumentEditor = <K extends "style" | "profile">(
+export const createDocumentEditor = <K extends "style" | "profile" | "picture">(
   kind: K,
 ): UseBoundStore<StoreApi<DocumentEditor<DocumentBodies[K]>>> =>
   create<DocumentEditor<DocumentBodies[K]>>((set, get) => {
@@ -34,28 +35,30 @@ export const createDocumentEditor = <K extends "style" | "profile">(
     });
     return {
       site: "",
+      id: "",
       body: null,
       saving: "saved",
       trouble: null,
-      open: (site, body) => {
-        if (get().site === site && (!queue.isEmpty || get().saving === "saving")) return;
-        set({ site, body, saving: "saved", trouble: null });
+      open: (site, id, body) => {
+        const isSame = get().site === site && get().id === id;
+        if (isSame && (!queue.isEmpty || get().saving === "saving")) return;
+        set({ site, id, body, saving: "saved", trouble: null });
       },
       apply: (operations) => {
-        const { body } = get();
+        const { id, body } = get();
         if (!body) return false;
-        const outcome = applyOperations(new Map([[kind, { id: kind, kind, body } as never]]), operations);
+        const outcome = applyOperations(new Map([[id, { id, kind, body } as never]]), operations);
         if (!outcome.ok) {
           set({ trouble: describeIssues(outcome.issues) });
           return false;
         }
-        set({ body: outcome.value.get(kind)?.body as DocumentBodies[K] });
+        set({ body: outcome.value.get(id)?.body as DocumentBodies[K] });
         queue.add(operations);
         return true;
       },
       set: (path, value) => {
         const was = valueAt(get().body, path);
-        return get().apply([{ op: "set", id: kind, path: [...path], value, was }]);
+        return get().apply([{ op: "set", id: get().id, path: [...path], value, was }]);
       },
       flush: () => queue.flush(),
       onSaved: (listener) => {

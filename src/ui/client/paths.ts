@@ -1,5 +1,14 @@
 /** Where the studio's screens of a site live. The one place that spells their addresses. */
-export type Leaf = "overview" | "parts" | "pages" | "style" | "packs" | "editions" | "access";
+export type Leaf =
+  | "overview"
+  | "parts"
+  | "pages"
+  | "style"
+  | "profile"
+  | "pictures"
+  | "packs"
+  | "editions"
+  | "access";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>
   ["/s", site, leaf, ...below.map(encodeURIComponent)].join("/");

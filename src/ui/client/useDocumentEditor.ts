@@ -7,6 +7,7 @@ import { useRefresh, useSite } from "./hooks";
 /** Opens a document in its editor, saves what waits when one leaves, and asks the site again after each save. */
 export const useDocumentEditor = <Body>(
   useEditor: UseBoundStore<StoreApi<DocumentEditor<Body>>>,
+  id: string,
   body: Body | undefined,
 ): DocumentEditor<Body> => {
   const site = useSite();
@@ -26,7 +27,7 @@ export const useDocumentEditor = <Body>(
     };
   }, [flush, onSaved, refresh, useEditor]);
   useEffect(() => {
-    if (body) open(site, body);
-  }, [body, open, site]);
+    if (body) open(site, id, body);
+  }, [body, id, open, site]);
   return editor;
 };

@@ -19,6 +19,7 @@ const LEAVES = [
   ["parts", "Parts"],
   ["pages", "Pages"],
   ["style", "House style"],
+  ["pictures", "Pictures"],
   ["packs", "Packs"],
   ["editions", "Editions"],
 ] as const;
@@ -241,7 +242,15 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             {each.name}
           </MenuItem>
         ))}
-        <MenuItem divider sx={{ p: 0, minHeight: 0 }} disabled aria-hidden />
+        <MenuItem
+          divider
+          onClick={() => {
+            close();
+            router.push(leafPath("profile", frame.site.id));
+          }}
+        >
+          Site profile
+        </MenuItem>
         {(["light", "dark", "system"] as const).map((each) => (
           <MenuItem key={each} selected={mode === each} onClick={() => setMode(each)}>
             {{ light: "Light", dark: "Dark", system: "Light or dark as the system" }[each]}

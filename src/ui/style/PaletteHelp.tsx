@@ -120,9 +120,9 @@ export const PaletteHelp = ({
               borderColor: "divider",
             }}
           >
-            <Swatch value={valueOf(next, role)} />
+            <Swatch value={colourFor(next, role)} />
             <span>{ROLE_NAMES[role]}</span>
-            <Mono>{valueOf(next, role)}</Mono>
+            <Mono>{colourFor(next, role)}</Mono>
           </Box>
         ))}
       </Box>
@@ -152,7 +152,7 @@ const withPalette = (style: HouseStyle, proposed: ProposedPalette): HouseStyle =
     roles: roles as HouseStyle["roles"],
   };
 };
-const valueOf = (style: HouseStyle, role: ColourRole): string =>
+const colourFor = (style: HouseStyle, role: ColourRole): string =>
   style.palette.find(({ id }) => id === style.roles[role])?.value ?? "#000000";
 
 const slugOf = (role: string): string => role.replace(/([A-Z])/g, (letter) => `-${letter.toLowerCase()}`);

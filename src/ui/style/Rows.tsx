@@ -58,7 +58,6 @@ export const Sections = ({
       <Box sx={{ px: 2, pb: 1.5, display: "grid", gap: 1 }}>
         {rows.map(({ label, field, isWide, isNamed }, at) => (
           <Box
-            // biome-ignore lint/suspicious/noArrayIndexKey: names change while they are typed, places do not
             key={at}
             sx={{
               display: "grid",

@@ -27,7 +27,7 @@ type View = (typeof VIEWS)[number];
 /** The house style: its values at the left, what they do at the right. */
 export const StyleScreen = () => {
   const { data, error } = useCall("style", {});
-  const editor = useDocumentEditor(useStyleEditor, data?.body as HouseStyle | undefined);
+  const editor = useDocumentEditor(useStyleEditor, "style", data?.body as HouseStyle | undefined);
   if (!data || !editor.body) return <Pending error={error} what="Reading the house style …" />;
   return <Sheet data={data} style={editor.body} />;
 };

@@ -13,6 +13,8 @@ const PATHS: Readonly<Record<string, SafeHtml>> = {
   link: html`<path d="M10 14a4 4 0 0 0 6 0l3-3a4 4 0 0 0-6-6l-1 1M14 10a4 4 0 0 0-6 0l-3 3a4 4 0 0 0 6 6l1-1"/>`,
 };
 
+export const OWN_SIGNS: readonly string[] = Object.keys(PATHS);
+
 /** A sign of our own is drawn in lines, one from the icon package is filled; what neither knows is a plain link. */
 const signOf = ({ icon, outline }: SocialLink): SafeHtml =>
   outline === ""

@@ -1,0 +1,5 @@
+import { PictureScreen } from "../../../../../ui/pictures/PictureScreen";
+
+export default function Page() {
+  return <PictureScreen />;
+}

@@ -1,0 +1,5 @@
+import { PicturesScreen } from "../../../../ui/pictures/PicturesScreen";
+
+export default function Page() {
+  return <PicturesScreen />;
+}

@@ -1,0 +1,5 @@
+import { ProfileScreen } from "../../../../ui/profile/ProfileScreen";
+
+export default function Page() {
+  return <ProfileScreen />;
+}

@@ -1,0 +1,123 @@
+import type { SiteIndex } from "../addresses/facts";
+import type { Responsive } from "../model/blocks";
+import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../model/design";
+import type { HouseStyle } from "../model/house-style";
+import { type Band, type Block, type Part, WIDTHS, type Width } from "../model/part";
+import { blocksOf } from "../model/tree";
+import type { Size } from "./crops";
+
+/** The screens pictures are looked at on, px: one a width. */
+export const SCREENS: Readonly<Record<Width, number>> = { wide: 1280, middle: 820, small: 390 };
+
+/** A place a picture is shown in, with the box it fills there at each width. */
+export interface PicturePlace {
+  readonly where:
+    | { readonly is: "band" | "block"; readonly part: string; readonly node: string }
+    | {
+        readonly is: "mainPicture" | "listed";
+        readonly part: string;
+        readonly node: string;
+        readonly entry: string;
+      }
+    | { readonly is: "logo" | "logoOverPictures" | "logoSmall" | "icon" | "sharePicture" }
+    | { readonly is: "entry"; readonly entry: string };
+  /** Null where the picture is shown whole. */
+  readonly boxes: Readonly<Record<Width, Size>> | null;
+}
+
+const at = <T>(value: Responsive<T>, width: Width): T =>
+  width === "wide"
+    ? value.wide
+    : width === "middle"
+      ? (value.middle ?? value.wide)
+      : (value.small ?? value.middle ?? value.wide);
+
+/** Distance of content from the edge of the screen, px: 1.5rem on either side. */
+const EDGES = 48;
+const contentWidth = (style: HouseStyle, width: Width): number =>
+  Math.min(style.measures.contentWidth, SCREENS[width] - EDGES);
+
+const boxes = (of: (width: Width) => Size): PicturePlace["boxes"] =>
+  Object.fromEntries(WIDTHS.map((width) => [width, of(width)])) as Record<Width, Size>;
+
+/** The least a band takes up: its height, or what its padding and a line of text need. What stands in it may make it higher. */
+const LINE = 28;
+const bandHeight = (band: Band, width: Width): number =>
+  Math.max(at(band.height, width), 2 * at(band.paddingBlock, width) + LINE);
+
+const inPart = (id: string, part: Part, picture: string, style: HouseStyle): readonly PicturePlace[] => [
+  ...part.bands
+    .filter(({ background }) => background.picture === picture)
+    .map(
+      (band): PicturePlace => ({
+        where: { is: "band", part: id, node: band.id },
+        boxes: boxes((width) => ({ width: SCREENS[width], height: bandHeight(band, width) })),
+      }),
+    ),
+  ...blocksOf(part).flatMap((block) =>
+    block.kind === "picture" && block.settings.picture === picture
+      ? [
+          {
+            where: { is: "block" as const, part: id, node: block.id },
+            boxes: blockBoxes(block.settings.height, style),
+          },
+        ]
+      : [],
+  ),
+];
+
+const blockBoxes = (height: Responsive<number>, style: HouseStyle): PicturePlace["boxes"] =>
+  WIDTHS.every((width) => at(height, width) === 0)
+    ? null
+    : boxes((width) => ({ width: contentWidth(style, width), height: at(height, width) }));
+
+const PROFILE_PICTURES = ["logo", "logoOverPictures", "logoSmall", "icon", "sharePicture"] as const;
+
+/** The block of a layout that shows an entry's main picture, with the part it is in; bands that take the page's own picture too. */
+const entryPlaces = (id: string, part: Part, entry: string, style: HouseStyle): readonly PicturePlace[] => {
+  const isMain = (block: Block): block is Extract<Block, { kind: "mainPicture" }> =>
+    block.kind === "mainPicture";
+  const shown = blocksOf(part)
+    .filter(isMain)
+    .map(
+      (block): PicturePlace => ({
+        where: { is: "mainPicture", part: id, node: block.id, entry },
+        boxes: blockBoxes(block.settings.height, style),
+      }),
+    );
+  const behind = part.bands
+    .filter(({ background }) => background.pageOwnPicture)
+    .map(
+      (band): PicturePlace => ({
+        where: { is: "mainPicture", part: id, node: band.id, entry },
+        boxes: boxes((width) => ({ width: SCREENS[width], height: bandHeight(band, width) })),
+      }),
+    );
+  return [...behind, ...shown];
+};
+
+/** `partsOf` tells which parts a page of an entry is drawn with, in any order. */
+export const picturePlaces = (
+  design: Design,
+  index: SiteIndex,
+  picture: string,
+  partsOf: (entry: string) => readonly string[],
+): readonly PicturePlace[] => {
+  const style = getBody(design, "style", STYLE_ID);
+  const profile = findBody(design, "profile", PROFILE_ID);
+  const parts = documentsOf(design, "part").filter(({ body }) => body.binnedAt === null);
+  const entries = index.facts.entries.filter((entry) => entry.picture === picture);
+  return [
+    ...parts.flatMap(({ id, body }) => inPart(id, body, picture, style)),
+    ...PROFILE_PICTURES.filter((each) => profile?.[each] === picture).map(
+      (is): PicturePlace => ({ where: { is }, boxes: null }),
+    ),
+    ...entries.flatMap(({ id }): readonly PicturePlace[] => {
+      const places = partsOf(id).flatMap((part) => {
+        const body = findBody(design, "part", part);
+        return body ? entryPlaces(part, body, id, style) : [];
+      });
+      return places.length > 0 ? places : [{ where: { is: "entry", entry: id }, boxes: null }];
+    }),
+  ];
+};

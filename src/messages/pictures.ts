@@ -1,0 +1,58 @@
+import type { PictureFinding } from "../core/layout/picture-findings";
+import type { PicturePlace } from "../core/layout/picture-places";
+import type { Picture } from "../core/model/design";
+import { digits } from "./words";
+
+/** Words about pictures: what they are, what was noticed, where they are shown. */
+
+const TYPE_NAMES: Readonly<Record<Picture["type"], string>> = {
+  "image/jpeg": "JPEG",
+  "image/png": "PNG",
+  "image/webp": "WebP",
+  "image/avif": "AVIF",
+  "image/svg+xml": "SVG",
+};
+export const pictureTypeName = (type: Picture["type"]): string => TYPE_NAMES[type];
+
+/** "2.4 MB", "310 KB". */
+export const weightWords = (bytes: number): string =>
+  bytes >= 1_000_000 ? `${(bytes / 1_000_000).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} KB`;
+
+export const pictureFindingWords = (finding: PictureFinding): string => {
+  switch (finding.code) {
+    case "tooSmall":
+      return `too small: shown ${finding.times} times its size; ${digits(finding.needed)} px wide would do`;
+    case "tooHeavy":
+      return `the file is heavy: ${weightWords(finding.bytes)}`;
+    case "unused":
+      return "used nowhere";
+    case "noWords":
+      return "no alternative text";
+  }
+};
+
+const PROFILE_PLACES = {
+  logo: "the logo",
+  logoOverPictures: "the logo over pictures",
+  logoSmall: "the small logo",
+  icon: "the site's icon",
+  sharePicture: "the share picture",
+} as const;
+
+/** What kind of place it is; the names of part and page stand beside it. */
+export const placeWords = (where: PicturePlace["where"]): string => {
+  switch (where.is) {
+    case "band":
+      return "behind a band";
+    case "block":
+      return "a picture block";
+    case "mainPicture":
+      return "the page's own picture";
+    case "listed":
+      return "in a list";
+    case "entry":
+      return "an entry's picture";
+    default:
+      return PROFILE_PLACES[where.is];
+  }
+};

@@ -1,0 +1,151 @@
+import sanitizeHtml from "sanitize-html";
+
+/**
+ * SVG is markup that can carry script and reach out: what is drawn with is kept, the rest is dropped. Only fragments
+ * of the same file may be referred to. It is served with `Content-Security-Policy: sandbox` besides.
+ */
+const SHAPES = [
+  "svg",
+  "g",
+  "path",
+  "rect",
+  "circle",
+  "ellipse",
+  "line",
+  "polyline",
+  "polygon",
+  "text",
+  "tspan",
+  "defs",
+  "linearGradient",
+  "radialGradient",
+  "stop",
+  "clipPath",
+  "mask",
+  "pattern",
+  "symbol",
+  "use",
+  "title",
+  "desc",
+];
+const LOOKS = [
+  "id",
+  "d",
+  "x",
+  "y",
+  "x1",
+  "y1",
+  "x2",
+  "y2",
+  "cx",
+  "cy",
+  "r",
+  "rx",
+  "ry",
+  "fx",
+  "fy",
+  "dx",
+  "dy",
+  "width",
+  "height",
+  "points",
+  "transform",
+  "viewBox",
+  "preserveAspectRatio",
+  "fill",
+  "fill-rule",
+  "fill-opacity",
+  "clip-rule",
+  "clip-path",
+  "mask",
+  "stroke",
+  "stroke-width",
+  "stroke-linecap",
+  "stroke-linejoin",
+  "stroke-miterlimit",
+  "stroke-dasharray",
+  "stroke-dashoffset",
+  "stroke-opacity",
+  "opacity",
+  "offset",
+  "stop-color",
+  "stop-opacity",
+  "gradientUnits",
+  "gradientTransform",
+  "spreadMethod",
+  "clipPathUnits",
+  "maskUnits",
+  "maskContentUnits",
+  "patternUnits",
+  "patternTransform",
+  "patternContentUnits",
+  "font-family",
+  "font-size",
+  "font-weight",
+  "font-style",
+  "letter-spacing",
+  "text-anchor",
+  "dominant-baseline",
+  "xmlns",
+  "version",
+  "role",
+  "aria-label",
+  "class",
+];
+const MOST_SVG_BYTES = 2_000_000;
+
+/** `url(#a)` is inside the file; any other url() is not. */
+const isForeign = (value: string): boolean =>
+  /url\(\s*['"]?(?!#)/i.test(value) || /javascript:|data:/i.test(value);
+
+export interface CleanSvg {
+  readonly text: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+const numberIn = (text: string | undefined): number | undefined => {
+  const found = /^\s*([0-9.]+)(px)?\s*$/.exec(text ?? "");
+  return found ? Number(found[1]) : undefined;
+};
+
+/** The drawing without what could do harm; undefined for what is no SVG, is too big, or has no size. */
+export const cleanSvg = (bytes: Uint8Array): CleanSvg | undefined => {
+  if (bytes.length > MOST_SVG_BYTES) return undefined;
+  const source = new TextDecoder("utf-8", { fatal: false }).decode(bytes);
+  // entities could grow without end: a drawing needs none of its own
+  if (/<!ENTITY/i.test(source)) return undefined;
+  let root: Readonly<Record<string, string>> | undefined;
+  const text = sanitizeHtml(source, {
+    parser: { xmlMode: true },
+    allowedTags: SHAPES,
+    allowedAttributes: { "*": LOOKS, use: [...LOOKS, "href"] },
+    allowedSchemes: [],
+    allowProtocolRelative: false,
+    nonTextTags: ["script", "style", "foreignObject", "textarea", "noscript", "iframe"],
+    transformTags: {
+      "*": (tagName, attribs) => {
+        if (tagName === "svg") root ??= attribs;
+        const kept = Object.fromEntries(
+          Object.entries(attribs).flatMap(([name, value]) => {
+            if (name === "href" || name === "xlink:href")
+              return value.startsWith("#") ? [["href", value]] : [];
+            return isForeign(value) ? [] : [[name, value]];
+          }),
+        );
+        return { tagName, attribs: kept };
+      },
+    },
+  }).trim();
+  if (!root || !text.startsWith("<svg")) return undefined;
+  const box =
+    root["viewBox"]
+      ?.trim()
+      .split(/[\s,]+/)
+      .map(Number) ?? [];
+  const width = numberIn(root["width"]) ?? box[2];
+  const height = numberIn(root["height"]) ?? box[3];
+  if (!width || !height || !Number.isFinite(width) || !Number.isFinite(height)) return undefined;
+  const named = root["xmlns"] ? text : text.replace("<svg", '<svg xmlns="http://www.w3.org/2000/svg"');
+  return { text: named, width: Math.max(1, Math.round(width)), height: Math.max(1, Math.round(height)) };
+};

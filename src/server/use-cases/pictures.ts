@@ -1,0 +1,136 @@
+import { z } from "zod";
+import { pictureFindings } from "../../core/layout/picture-findings";
+import { type PicturePlace, picturePlaces } from "../../core/layout/picture-places";
+import { documentsOf, findBody } from "../../core/model/design";
+import { fail, issue, succeed } from "../../core/model/issue";
+import { SLOTS } from "../../core/model/slot";
+import { findPlace } from "../../core/model/tree";
+import { answersAt, type Resolution } from "../../core/placement/resolution";
+import { partOf } from "../../core/placement/resolve";
+import { fileSizes } from "../../data/file-repository";
+import { dropSettledUploads, listUploads } from "../../data/upload-repository";
+import { nodeName, partName } from "../../messages/changes";
+import { defineUseCase } from "../use-case";
+import { allOrNothing, commitChange } from "./design-changes";
+import { resolutionFor } from "./view-input";
+
+const DRAFT = { audience: "signedOut", state: "draft" } as const;
+
+/** The parts the page of an entry is drawn with. */
+const partsOfEntry =
+  (resolution: Resolution) =>
+  (entry: string): readonly string[] => {
+    const number = resolution.compiled.index.numbers.get(`entry:${entry}`);
+    if (number === undefined) return [];
+    const answers = answersAt(resolution, number);
+    return SLOTS.flatMap((slot) => partOf(answers[slot]) ?? []);
+  };
+
+const placesOf = (resolution: Resolution, id: string): readonly PicturePlace[] =>
+  picturePlaces(resolution.compiled.design, resolution.compiled.index, id, partsOfEntry(resolution));
+
+/** All pictures with what was noticed of them. */
+export const pictures = defineUseCase({
+  input: z.object({}),
+  run: async (context) => {
+    const resolution = await resolutionFor(context, DRAFT);
+    if (!resolution.ok) return resolution;
+    const { design } = resolution.value.compiled;
+    const sizes = await fileSizes(context.site.id);
+    return succeed({
+      pictures: documentsOf(design, "picture")
+        .map(({ id, body }) => {
+          const places = placesOf(resolution.value, id);
+          return {
+            id,
+            name: body.name,
+            file: body.file,
+            type: body.type,
+            width: body.width,
+            height: body.height,
+            thumbnail: body.renditions[0] ?? 0,
+            bytes: sizes.get(body.file) ?? 0,
+            places: places.length,
+            findings: pictureFindings(body, places, sizes.get(body.file) ?? 0),
+          };
+        })
+        .sort((a, b) => (a.name < b.name ? -1 : 1)),
+    });
+  },
+});
+
+/** One picture: its words, its focal point, and what is seen of it wherever it is shown. */
+export const picture = defineUseCase({
+  input: z.object({ picture: z.string() }),
+  run: async (context, { picture: id }) => {
+    const resolution = await resolutionFor(context, DRAFT);
+    if (!resolution.ok) return resolution;
+    const { design, index } = resolution.value.compiled;
+    const body = findBody(design, "picture", id);
+    if (!body) return fail(issue("picture.unknown", ["picture"]));
+    const sizes = await fileSizes(context.site.id);
+    const places = placesOf(resolution.value, id);
+    return succeed({
+      id,
+      body,
+      bytes: sizes.get(body.file) ?? 0,
+      findings: pictureFindings(body, places, sizes.get(body.file) ?? 0),
+      places: places.map((place) => ({ ...place, ...namesOf(place, design, index) })),
+    });
+  },
+});
+
+const namesOf = (
+  { where }: PicturePlace,
+  design: Resolution["compiled"]["design"],
+  index: Resolution["compiled"]["index"],
+) => {
+  const part = "part" in where ? findBody(design, "part", where.part) : undefined;
+  const node = part && "node" in where ? findPlace(part, where.node)?.node : undefined;
+  const page = "entry" in where ? index.byIdentity.get(`entry:${where.entry}`) : undefined;
+  return {
+    part: part ? { name: part.name, badge: partName(part), node: nodeName(node) } : null,
+    page: page ? { identity: page.identity, title: page.title } : null,
+  };
+};
+
+/** Takes a picture out. One that is used is not taken out: replace it, or take it out where it stands. */
+export const removePicture = defineUseCase({
+  input: z.object({ picture: z.string() }),
+  run: (context, { picture: id }) =>
+    allOrNothing(async (transaction) => {
+      const resolution = await resolutionFor(context, DRAFT);
+      if (!resolution.ok) return resolution;
+      const body = findBody(resolution.value.compiled.design, "picture", id);
+      if (!body) return fail(issue("picture.unknown", ["picture"]));
+      const { length } = placesOf(resolution.value, id);
+      if (length > 0) return fail(issue("picture.inUse", [], { count: length }));
+      return commitChange(context, [{ op: "remove", id, kind: "picture", was: body }], transaction);
+    }),
+});
+
+/** What this person sent and has not put away: how far each is, and what became of it. */
+export const uploads = defineUseCase({
+  input: z.object({}),
+  run: async (context) =>
+    succeed({
+      uploads: (await listUploads(context.site.id, context.account.id)).map(
+        ({ id, name, state, detail, picture: made, replaces }) => ({
+          id,
+          name,
+          state,
+          issue: detail === "" ? null : issue(detail),
+          picture: made,
+          replaces,
+        }),
+      ),
+    }),
+});
+
+export const putUploadsAway = defineUseCase({
+  input: z.object({}),
+  run: async (context) => {
+    await dropSettledUploads(context.site.id, context.account.id);
+    return succeed({});
+  },
+});

@@ -1,0 +1,230 @@
+"use client";
+import { Box, Button, TextField } from "@mui/material";
+import { useParams, useRouter } from "next/navigation";
+import { useRef } from "react";
+import { enlargement } from "../../core/layout/crops";
+import { SCREENS } from "../../core/layout/picture-places";
+import type { Picture } from "../../core/model/design";
+import { WIDTHS } from "../../core/model/part";
+import { pictureFindingWords, pictureTypeName, placeWords, weightWords } from "../../messages/pictures";
+import { count } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { createDocumentEditor } from "../client/document-editor";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { leafPath, pagePath, partPath } from "../client/paths";
+import { Saving } from "../client/Saving";
+import { useDocumentEditor } from "../client/useDocumentEditor";
+import { useUndoNotice } from "../client/useUndoNotice";
+import { useFrame } from "../shell/frame";
+import { SheetLink } from "../shell/SheetLink";
+import { Act, Pending, Quiet, SheetHead, Trouble, Wrong } from "../theme/pieces";
+import { FocalPoint } from "./FocalPoint";
+import { mediaPath } from "./media";
+import { UploadList } from "./UploadList";
+import { useUploads } from "./useUploads";
+
+const usePictureEditor = createDocumentEditor("picture");
+
+/** One picture: where its point lies, what is seen of it everywhere, what it says in words. */
+export const PictureScreen = () => {
+  const { picture: id } = useParams<{ picture: string }>();
+  const { data, error } = useCall("picture", { picture: id });
+  const editor = useDocumentEditor(usePictureEditor, id, data?.body as Picture | undefined);
+  if (!data || !editor.body || editor.id !== id)
+    return <Pending error={error} what="Opening the picture …" />;
+  return <Sheet data={data} body={editor.body} />;
+};
+
+type Data = CallResult<"picture">;
+
+const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) => {
+  const site = useSite();
+  const router = useRouter();
+  const { frame } = useFrame();
+  const { saving, trouble, set } = usePictureEditor();
+  const uploads = useUploads();
+  const remove = useAct("removePicture");
+  const undoNotice = useUndoNotice();
+  const input = useRef<HTMLInputElement>(null);
+  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const src = mediaPath(site, body, body.renditions[Math.min(1, body.renditions.length - 1)] ?? 0);
+  const text = (field: "name" | "alt" | "credit", label: string, help: string) => (
+    <TextField
+      label={label}
+      value={body[field]}
+      helperText={help}
+      fullWidth
+      disabled={!mayDesign}
+      multiline={field === "alt"}
+      onChange={(event) => {
+        if (field !== "name" || event.target.value !== "") set([field], event.target.value);
+      }}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  );
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
+      <SheetHead
+        title={body.name}
+        about={`${body.width} × ${body.height} ${pictureTypeName(body.type)}, ${weightWords(data.bytes)}`}
+      >
+        <Saving state={saving} />
+        {mayDesign ? (
+          <>
+            <Button variant="outlined" onClick={() => input.current?.click()}>
+              Replace everywhere …
+            </Button>
+            <input
+              ref={input}
+              type="file"
+              hidden
+              aria-label="The picture in its place"
+              accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
+              onChange={(event) => {
+                uploads.add([...(event.target.files ?? [])].slice(0, 1), data.id);
+                event.target.value = "";
+              }}
+            />
+            {data.places.length === 0 ? (
+              <Act
+                onClick={() =>
+                  remove.mutate(
+                    { picture: data.id },
+                    {
+                      onSuccess: ({ label }) => {
+                        undoNotice(label);
+                        router.push(leafPath("pictures", site));
+                      },
+                    },
+                  )
+                }
+              >
+                Take out
+              </Act>
+            ) : null}
+          </>
+        ) : null}
+      </SheetHead>
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
+      <UploadList {...uploads} jobs={uploads.jobs.filter(({ replaces }) => replaces === data.id)} />
+      <Box
+        sx={{
+          mt: 2,
+          display: "grid",
+          gap: 3,
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) 320px" },
+        }}
+      >
+        <Box sx={{ minWidth: 0 }}>
+          <FocalPoint
+            src={src}
+            alt={body.alt || body.name}
+            point={body.focal}
+            isOpen={mayDesign}
+            onChange={(point) => set(["focal"], point)}
+          />
+          <Box sx={{ mt: 0.5 }}>
+            <Quiet>The ring stays in view wherever the picture is cut.</Quiet>
+          </Box>
+        </Box>
+        <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
+          {data.findings.length > 0 ? (
+            <Box component="ul" aria-label="To see to" sx={{ m: 0, pl: 2 }}>
+              {data.findings.map((finding) => (
+                <li key={finding.code}>
+                  <Wrong style={{ fontWeight: 400 }}>{pictureFindingWords(finding)}</Wrong>
+                </li>
+              ))}
+            </Box>
+          ) : null}
+          {text("name", "Name", "As it is called in the studio.")}
+          {text("alt", "Alternative text", "What it shows, for people who do not see it.")}
+          {text("credit", "Made by", "Shown where a picture block says so.")}
+        </Box>
+      </Box>
+      <Box component="h2" sx={{ fontSize: 15, fontWeight: 600, mt: 3, mb: 0.5 }}>
+        {data.places.length === 0
+          ? "Used nowhere"
+          : `As it is seen now, in ${count(data.places.length, "place")}`}
+      </Box>
+      {data.places.length === 0 ? <Quiet>Choose it in a part, an entry or the site profile.</Quiet> : null}
+      <Box component="ul" aria-label="Where it is seen" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {data.places.map((place, at) => (
+          <Place key={at} place={place} body={body} src={src} />
+        ))}
+      </Box>
+    </Box>
+  );
+};
+
+const SCALE = 0.25;
+const SOFT = 1.3;
+
+const Place = ({
+  place,
+  body,
+  src,
+}: {
+  readonly place: Data["places"][number];
+  readonly body: Picture;
+  readonly src: string;
+}) => {
+  const site = useSite();
+  const { where, boxes, part, page } = place;
+  return (
+    <Box component="li" sx={{ py: 1.25, borderTop: 1, borderColor: "divider" }}>
+      <Box sx={{ mb: 0.75 }}>
+        {placeWords(where)}
+        {part && "part" in where ? (
+          <>
+            {" "}
+            <Quiet>in</Quiet>{" "}
+            <SheetLink href={partPath(where.part, site)}>
+              {part.badge} {part.name}
+            </SheetLink>
+          </>
+        ) : null}
+        {page ? (
+          <>
+            {" "}
+            <Quiet>on</Quiet> <SheetLink href={pagePath(page.identity, site)}>{page.title}</SheetLink>
+          </>
+        ) : null}
+      </Box>
+      {boxes ? (
+        <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, alignItems: "flex-end" }}>
+          {WIDTHS.map((width) => {
+            const box = boxes[width];
+            const times = body.type === "image/svg+xml" ? 0 : enlargement(body, box, 1);
+            return (
+              <Box key={width} component="figure" sx={{ m: 0 }}>
+                <Box
+                  component="img"
+                  src={src}
+                  alt={`What is seen at ${SCREENS[width]} px`}
+                  style={{ objectPosition: `${body.focal.x}% ${body.focal.y}%` }}
+                  sx={{
+                    display: "block",
+                    width: Math.max(8, box.width * SCALE),
+                    height: Math.max(6, box.height * SCALE),
+                    objectFit: "cover",
+                    border: 1,
+                    borderColor: "divider",
+                  }}
+                />
+                <Box component="figcaption" sx={{ fontSize: 12, color: "text.secondary" }}>
+                  {SCREENS[width]}: {box.width} × {box.height}
+                  {times > SOFT ? (
+                    <Wrong style={{ fontWeight: 400 }}> soft, {times.toFixed(1)} ×</Wrong>
+                  ) : null}
+                </Box>
+              </Box>
+            );
+          })}
+        </Box>
+      ) : (
+        <Quiet>shown whole</Quiet>
+      )}
+    </Box>
+  );
+};

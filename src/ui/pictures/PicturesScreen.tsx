@@ -1,0 +1,180 @@
+"use client";
+import { Box, Button, TextField } from "@mui/material";
+import { type DragEvent, useEffect, useRef, useState } from "react";
+import { pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
+import { count } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useCall, useSite } from "../client/hooks";
+import { leafPath } from "../client/paths";
+import { useFrame } from "../shell/frame";
+import { SheetLink } from "../shell/SheetLink";
+import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
+import { mediaPath } from "./media";
+import { UploadList } from "./UploadList";
+import { useUploads } from "./useUploads";
+
+type Row = CallResult<"pictures">["pictures"][number];
+
+/** Files of a drop or a paste that may be pictures. */
+const filesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files ?? [])];
+
+/** All pictures of the site; new ones are dropped, pasted or chosen. */
+export const PicturesScreen = () => {
+  const { frame } = useFrame();
+  const { data, error } = useCall("pictures", {});
+  const uploads = useUploads();
+  const { add } = uploads;
+  const input = useRef<HTMLInputElement>(null);
+  const [isOver, setOver] = useState(false);
+  const [query, setQuery] = useState("");
+  const [onlyNoticed, setOnlyNoticed] = useState(false);
+  const mayAdd = frame.role === "owner" || frame.role === "builder";
+  useEffect(() => {
+    if (!mayAdd) return;
+    const paste = (event: ClipboardEvent) => {
+      const files = filesOf(event.clipboardData);
+      if (files.length > 0) add(files);
+    };
+    window.addEventListener("paste", paste);
+    return () => window.removeEventListener("paste", paste);
+  }, [add, mayAdd]);
+  if (!data) return <Pending error={error} what="Reading the pictures …" />;
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    if (mayAdd) add(filesOf(event.dataTransfer));
+  };
+  const noticed = data.pictures.filter(({ findings }) => findings.length > 0).length;
+  const wanted = query.trim().toLowerCase();
+  const shown = data.pictures.filter(
+    (row) => row.name.toLowerCase().includes(wanted) && (!onlyNoticed || row.findings.length > 0),
+  );
+  return (
+    <Box
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={(event) => {
+        if (event.currentTarget === event.target) setOver(false);
+      }}
+      onDrop={drop}
+      data-testid="pictures-sheet"
+      sx={(theme) => ({
+        px: 2.5,
+        pt: 2.25,
+        pb: 4,
+        minHeight: "100%",
+        ...(isOver && mayAdd
+          ? { outline: `2px dashed ${theme.vars?.palette.ours.brass}`, outlineOffset: -8 }
+          : {}),
+      })}
+    >
+      <SheetHead title="Pictures" about={count(data.pictures.length, "picture")}>
+        {mayAdd ? (
+          <>
+            <Quiet>Drop or paste them here, or</Quiet>
+            <Button variant="contained" onClick={() => input.current?.click()}>
+              Add pictures
+            </Button>
+            <input
+              ref={input}
+              type="file"
+              multiple
+              hidden
+              aria-label="Pictures to add"
+              accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
+              onChange={(event) => {
+                add([...(event.target.files ?? [])]);
+                event.target.value = "";
+              }}
+            />
+          </>
+        ) : null}
+      </SheetHead>
+      <UploadList {...uploads} />
+      {data.pictures.length === 0 ? (
+        <Empty title="No picture yet">
+          Visitors see pages of text. Drop pictures anywhere on this sheet: originals are kept, and every size
+          that is needed is made from them.
+        </Empty>
+      ) : (
+        <>
+          <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", mt: 1.5, mb: 0.5 }}>
+            <TextField
+              value={query}
+              placeholder="Find a picture"
+              onChange={(event) => setQuery(event.target.value)}
+              slotProps={{ htmlInput: { "aria-label": "Find a picture" } }}
+              sx={{ width: 220 }}
+            />
+            {noticed > 0 ? (
+              <Act aria-pressed={onlyNoticed} onClick={() => setOnlyNoticed(!onlyNoticed)}>
+                {onlyNoticed ? "Show all" : `${noticed} with something to see to`}
+              </Act>
+            ) : (
+              <Quiet>Nothing to see to.</Quiet>
+            )}
+          </Box>
+          <Box component="ul" aria-label="Pictures" sx={{ listStyle: "none", m: 0, p: 0 }}>
+            {shown.map((row) => (
+              <PictureRow key={row.id} row={row} />
+            ))}
+          </Box>
+          {shown.length === 0 ? <Quiet>No picture is called that.</Quiet> : null}
+        </>
+      )}
+    </Box>
+  );
+};
+
+const PictureRow = ({ row }: { readonly row: Row }) => {
+  const site = useSite();
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: {
+          xs: "84px 1fr",
+          md: "84px minmax(160px,1.1fr) minmax(150px,1fr) 110px minmax(0,1.6fr)",
+        },
+        gap: 1.5,
+        alignItems: "center",
+        py: 0.75,
+        borderTop: 1,
+        borderColor: "divider",
+      }}
+    >
+      <Box
+        component="img"
+        src={mediaPath(site, row, row.thumbnail)}
+        alt=""
+        loading="lazy"
+        sx={(theme) => ({
+          width: 84,
+          height: 56,
+          objectFit: "contain",
+          background: theme.vars?.palette.ours.desk,
+          borderRadius: "4px",
+        })}
+      />
+      <SheetLink href={leafPath("pictures", site, row.id)}>{row.name}</SheetLink>
+      <Quiet>
+        {row.width} × {row.height} {pictureTypeName(row.type)}, {weightWords(row.bytes)}
+      </Quiet>
+      <span>{row.places === 0 ? "" : `in ${count(row.places, "place")}`}</span>
+      <span>
+        {row.findings.map((finding) => (
+          <Box key={finding.code} component="span" sx={{ display: "block" }}>
+            {finding.code === "unused" ? (
+              <Quiet>{pictureFindingWords(finding)}</Quiet>
+            ) : (
+              <Wrong style={{ fontWeight: 400 }}>{pictureFindingWords(finding)}</Wrong>
+            )}
+          </Box>
+        ))}
+      </span>
+    </Box>
+  );
+};

@@ -1,0 +1,116 @@
+"use client";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Issue } from "../../core/model/issue";
+import { describeIssues } from "../../messages/issues";
+import { useAct, useCall, useRefresh, useSite } from "../client/hooks";
+
+/** A file on its way to the server. */
+export interface Sending {
+  readonly key: number;
+  readonly name: string;
+  /** 0 to 1. */
+  readonly sent: number;
+  readonly trouble: string | null;
+}
+
+const POLL_MS = 700;
+
+const send = (
+  site: string,
+  file: File,
+  replaces: string | null,
+  onProgress: (sent: number) => void,
+  signal: AbortSignal,
+): Promise<void> =>
+  new Promise((done, failed) => {
+    const request = new XMLHttpRequest();
+    const query = new URLSearchParams({ name: file.name, ...(replaces ? { replaces } : {}) });
+    request.open("POST", `/api/studio/${site}/upload?${query}`);
+    request.setRequestHeader("Content-Type", "application/octet-stream");
+    request.upload.onprogress = ({ loaded, total }) => onProgress(total === 0 ? 0 : loaded / total);
+    request.onerror = () => failed(new Error("The connection broke. Send it again."));
+    request.onabort = () => failed(new Error("Not sent: you stopped it."));
+    request.onload = () => {
+      const outcome = JSON.parse(request.responseText || "null") as
+        | { ok: true }
+        | { ok: false; issues: readonly Issue[] }
+        | null;
+      if (outcome?.ok) done();
+      else
+        failed(
+          new Error(outcome ? describeIssues(outcome.issues) : "The server did not say why. Send it again."),
+        );
+    };
+    signal.addEventListener("abort", () => request.abort());
+    request.send(file);
+  });
+
+/** Sends pictures one after another, and follows what the job makes of them. */
+export const useUploads = () => {
+  const site = useSite();
+  const queries = useQueryClient();
+  const refresh = useRefresh();
+  const { data } = useCall("uploads", {});
+  const away = useAct("putUploadsAway");
+  const [sending, setSending] = useState<readonly Sending[]>([]);
+  const stops = useRef(new Map<number, AbortController>());
+  const count = useRef(0);
+  const chain = useRef<Promise<void>>(Promise.resolve());
+  const jobs = data?.uploads ?? [];
+  const pending = jobs.filter(({ state }) => state === "waiting" || state === "working").length;
+
+  const settled = jobs.filter(({ state }) => state === "done").length;
+  const before = useRef(settled);
+  useEffect(() => {
+    // a picture that is ready changes what every screen knows
+    if (settled > before.current) void refresh();
+    before.current = settled;
+  }, [settled, refresh]);
+  useEffect(() => {
+    if (pending === 0) return;
+    const poll = setInterval(() => void queries.invalidateQueries({ queryKey: [site, "uploads"] }), POLL_MS);
+    return () => clearInterval(poll);
+  }, [pending, queries, site]);
+
+  const change = useCallback(
+    (key: number, next: Partial<Sending>) =>
+      setSending((all) => all.map((each) => (each.key === key ? { ...each, ...next } : each))),
+    [],
+  );
+  const add = useCallback(
+    (files: readonly File[], replaces: string | null = null) => {
+      for (const file of files) {
+        count.current += 1;
+        const key = count.current;
+        const stop = new AbortController();
+        stops.current.set(key, stop);
+        setSending((all) => [...all, { key, name: file.name, sent: 0, trouble: null }]);
+        chain.current = chain.current.then(async () => {
+          try {
+            if (stop.signal.aborted) throw new Error("Not sent: you stopped it.");
+            await send(site, file, replaces, (sent) => change(key, { sent }), stop.signal);
+            setSending((all) => all.filter((each) => each.key !== key));
+            await queries.invalidateQueries({ queryKey: [site, "uploads"] });
+          } catch (error) {
+            change(key, { trouble: error instanceof Error ? error.message : "It could not be sent." });
+          }
+        });
+      }
+    },
+    [site, queries, change],
+  );
+  return {
+    sending,
+    jobs,
+    add,
+    stop: (key: number) => {
+      stops.current.get(key)?.abort();
+      setSending((all) => all.filter((each) => each.key !== key || each.trouble === null));
+    },
+    putAway: () => {
+      setSending((all) => all.filter(({ trouble }) => trouble === null));
+      away.mutate({});
+    },
+  };
+};

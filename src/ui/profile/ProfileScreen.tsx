@@ -1,0 +1,189 @@
+"use client";
+import { Box, TextField } from "@mui/material";
+import { useMemo } from "react";
+import type { SiteProfile } from "../../core/model/design";
+import type { Instead } from "../../workers/preview.worker";
+import { createDocumentEditor } from "../client/document-editor";
+import { useCall } from "../client/hooks";
+import { Saving } from "../client/Saving";
+import { useDocumentEditor } from "../client/useDocumentEditor";
+import { OneOf } from "../part/ChoiceInput";
+import { NumberInput } from "../part/NumberInput";
+import { PreviewFrame } from "../part/PreviewFrame";
+import { usePreview } from "../part/usePreview";
+import { useFrame } from "../shell/frame";
+import { useRoom } from "../style/Specimen";
+import { Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { SocialLinks } from "./SocialLinks";
+
+const useProfileEditor = createDocumentEditor("profile");
+
+/** Facts about the organisation: typed once, shown wherever a part says them. */
+export const ProfileScreen = () => {
+  const { data, error } = useCall("profile", {});
+  const editor = useDocumentEditor(useProfileEditor, "profile", data?.body as SiteProfile | undefined);
+  if (!editor.body || !data) return <Pending error={error} what="Reading the site profile …" />;
+  return <Sheet profile={editor.body} />;
+};
+
+const PICTURES = [
+  ["logo", "Logo"],
+  ["logoOverPictures", "Logo over pictures"],
+  ["logoSmall", "Small logo"],
+  ["icon", "Icon of the site"],
+  ["sharePicture", "Share picture"],
+] as const;
+
+const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
+  const { frame } = useFrame();
+  const { saving, trouble, set } = useProfileEditor();
+  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const text = (field: "name" | "tagline" | "owner" | "address", label: string, help: string) => (
+    <TextField
+      label={label}
+      value={profile[field]}
+      helperText={help}
+      fullWidth
+      multiline={field === "address"}
+      minRows={field === "address" ? 3 : 1}
+      onChange={(event) => {
+        if (field !== "name" || event.target.value !== "") set([field], event.target.value);
+      }}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  );
+  const options = [["", "none"], ...frame.pictures.map(({ id, name }) => [id, name] as const)] as const;
+  return (
+    <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
+      <Box sx={{ px: 2.5, pt: 2.25 }}>
+        <SheetHead title="Site profile" about="edited once, shown wherever a part says it">
+          <Saving state={saving} />
+        </SheetHead>
+      </Box>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" },
+          minHeight: 0,
+        }}
+      >
+        <Box
+          component="fieldset"
+          disabled={!mayDesign}
+          aria-label="Facts"
+          sx={{
+            m: 0,
+            p: 2,
+            border: 0,
+            borderRight: { md: 1 },
+            borderColor: { md: "divider" },
+            minWidth: 0,
+            overflowY: { md: "auto" },
+            display: "grid",
+            gap: 1.5,
+            alignContent: "start",
+          }}
+        >
+          {trouble ? <Trouble>{trouble}</Trouble> : null}
+          {text("name", "Name", "As it stands in headers and in browser tabs.")}
+          {text("tagline", "Tagline", "What it is, in a few words.")}
+          {PICTURES.map(([field, label]) => (
+            <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
+              <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
+              <OneOf
+                id={`profile-${field}`}
+                label={label}
+                value={profile[field]}
+                options={options}
+                onChange={(next) => set([field], next)}
+              />
+            </Box>
+          ))}
+          {text("owner", "Owner", "Who © lines name. Empty: the name above.")}
+          <Box sx={{ display: "grid", gridTemplateColumns: "126px 110px", gap: 1 }}>
+            <Quiet style={{ lineHeight: "30px" }}>First year</Quiet>
+            <NumberInput
+              label="First year"
+              value={profile.firstYear}
+              min={0}
+              max={9999}
+              onChange={(next) => set(["firstYear"], next)}
+            />
+          </Box>
+          {text("address", "Postal address", "A line each; the block Address shows it.")}
+          <SocialLinks links={profile.social} onChange={(next) => set(["social"], next)} />
+        </Box>
+        <ProfilePreview profile={profile} />
+      </Box>
+    </Box>
+  );
+};
+
+const WIDTHS = [
+  [1280, 380],
+  [390, 360],
+] as const;
+
+const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
+  const { frame, asked } = useFrame();
+  const { desk, room } = useRoom();
+  const instead = useMemo((): Instead => ({ profile }), [profile]);
+  // another logo is another picture: the page's data is fetched anew
+  const pictures = PICTURES.map(([field]) => profile[field]).join(" ");
+  const preview = usePreview(frame.site.front, null, asked, WIDTHS.length * 2, pictures, instead);
+  const scale = Math.min(0.62, room / 1284);
+  const common = {
+    origin: frame.site.previewOrigin,
+    drawing: preview.drawing,
+    scale,
+    selected: null,
+    onDrawn: preview.onDrawn,
+    onPointed: () => undefined,
+  };
+  return (
+    <Box
+      ref={desk}
+      sx={(theme) => ({
+        background: theme.vars?.palette.ours.desk,
+        p: 2,
+        minWidth: 0,
+        overflow: "hidden",
+        overflowY: { md: "auto" },
+      })}
+    >
+      {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+      <PreviewFrame
+        {...common}
+        slot="header"
+        width={1280}
+        height={300}
+        title="The top of the front page at 1280 px"
+      />
+      <Box sx={{ mt: 1.25 }}>
+        <PreviewFrame
+          {...common}
+          slot="footer"
+          width={1280}
+          height={210}
+          title="The foot of the front page at 1280 px"
+        />
+      </Box>
+      <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>
+        <PreviewFrame
+          {...common}
+          slot="header"
+          width={390}
+          height={230}
+          title="The top of the front page at 390 px"
+        />
+        <PreviewFrame
+          {...common}
+          slot="footer"
+          width={390}
+          height={230}
+          title="The foot of the front page at 390 px"
+        />
+      </Box>
+    </Box>
+  );
+};
