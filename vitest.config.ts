@@ -3,7 +3,14 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "unit", include: ["src/{core,messages,ui}/**/*.test.ts"], environment: "node" } },
+      {
+        test: {
+          name: "unit",
+          include: ["src/{core,messages,ui}/**/*.test.ts"],
+          environment: "node",
+          testTimeout: 30_000,
+        },
+      },
       {
         test: {
           name: "server",

@@ -128,6 +128,7 @@ class ChangeWriter {
       focal,
       lightness: 50,
       renditions: [],
+      formats: ["webp"],
     });
   }
 
