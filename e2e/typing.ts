@@ -20,12 +20,38 @@ export const typingLatencies = async (page: Page, part: string, count: number): 
   for (const width of [1280, 820, 390])
     await page.frameLocator(`iframe[title$="at ${width} px"]`).locator(".b-button").first().waitFor();
   await field.focus();
-  await page.evaluate(() => {
+  await listen(page, "input");
+  for (let number = 0; number < count; number += 1)
+    await drawnAfter(page, () =>
+      page.keyboard.press(number % 12 === 11 ? "Backspace" : ("abcdefghijk"[number % 12] ?? "x")),
+    );
+  return samplesOf(page);
+};
+
+/** Turns the lightness of the accent by its dial and measures from each input event until all three frames show it. */
+export const repaintLatencies = async (page: Page, count: number): Promise<number[]> => {
+  for (const width of [1280, 820, 390])
+    await page
+      .frameLocator(`iframe[title="The style at ${width} px"]`)
+      .locator(".b-button")
+      .first()
+      .waitFor();
+  await page.getByRole("button", { name: "Dials of Brass" }).click();
+  await page.getByRole("slider", { name: "Lightness of Brass" }).focus();
+  await listen(page, "keydown");
+  for (let number = 0; number < count; number += 1)
+    await drawnAfter(page, () => page.keyboard.press(number % 20 < 10 ? "ArrowLeft" : "ArrowRight"));
+  return samplesOf(page);
+};
+
+/** Logs the time from each event of a kind to the moment all frames have drawn what it did. */
+const listen = (page: Page, kind: "input" | "keydown"): Promise<void> =>
+  page.evaluate((wanted) => {
     const log: number[] = [];
     let began: number | null = null;
     Object.assign(window, { typingLog: log });
     document.addEventListener(
-      "input",
+      wanted,
       () => {
         began = performance.now();
       },
@@ -36,16 +62,18 @@ export const typingLatencies = async (page: Page, part: string, count: number): 
       log.push(performance.now() - began);
       began = null;
     });
-  });
-  const logged = () => page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog.length);
-  for (let number = 0; number < count; number += 1) {
-    const before = await logged();
-    await page.keyboard.press(number % 12 === 11 ? "Backspace" : ("abcdefghijk"[number % 12] ?? "x"));
-    await page.waitForFunction(
-      (known) => (window as unknown as { typingLog: number[] }).typingLog.length > known,
-      before,
-      { timeout: 5000 },
-    );
-  }
-  return page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);
+  }, kind);
+
+const samplesOf = (page: Page): Promise<number[]> =>
+  page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);
+
+/** Does something and waits until its drawing is logged. */
+const drawnAfter = async (page: Page, act: () => Promise<void>): Promise<void> => {
+  const before = (await samplesOf(page)).length;
+  await act();
+  await page.waitForFunction(
+    (known) => (window as unknown as { typingLog: number[] }).typingLog.length > known,
+    before,
+    { timeout: 5000 },
+  );
 };

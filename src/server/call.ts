@@ -4,9 +4,10 @@ import { findMembership } from "../data/account-repository";
 import { findSite } from "../data/content-repository";
 import { studioOrigin } from "./hosts/host-names";
 import { newIds } from "./ids";
-import { mayDo, PERMISSIONS } from "./permissions";
+import { PERMISSIONS } from "./permissions";
 import { type UseCaseName, useCases } from "./registry";
 import type { Permission } from "./roles";
+import { mayDo } from "./roles";
 import { accountOf } from "./sessions";
 import type { SiteContext, UseCase } from "./use-case";
 

@@ -1,15 +1,5 @@
 import type { UseCaseName } from "./registry";
-import type { Permission, Role } from "./roles";
-
-/** Who may do what. A role holds permissions; every use-case needs exactly one. Tested by enumeration. */
-const HELD: Readonly<Record<Role, readonly Permission[]>> = {
-  owner: ["look", "choose", "design", "publish"],
-  builder: ["look", "choose", "design", "publish"],
-  editor: ["look", "choose"],
-  viewer: ["look"],
-};
-
-export const mayDo = (role: Role, permission: Permission): boolean => HELD[role].includes(permission);
+import type { Permission } from "./roles";
 
 /** The permission each use-case needs. A use-case that is not here does not compile. */
 export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission>> = {

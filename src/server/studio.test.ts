@@ -5,9 +5,9 @@ import { runStatement, selectRows } from "../data/database";
 import { callUseCase } from "./call";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
-import { mayDo, PERMISSIONS } from "./permissions";
+import { PERMISSIONS } from "./permissions";
 import { type UseCaseName, useCases } from "./registry";
-import { ROLES } from "./roles";
+import { mayDo, ROLES } from "./roles";
 import { deleteSession, postSession } from "./session-requests";
 
 const owner = async (site = "observatory") => new Studio(await signInAs("owner"), site);

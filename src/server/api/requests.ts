@@ -6,7 +6,7 @@ import { findTokenAccount } from "../../data/token-repository";
 import { describeIssue } from "../../messages/issues";
 import { parseInput, statusOf } from "../call";
 import { newIds } from "../ids";
-import { mayDo } from "../permissions";
+import { mayDo } from "../roles";
 import type { SiteContext } from "../use-case";
 import { hashToken } from "../use-cases/tokens";
 import * as answers from "./answers";

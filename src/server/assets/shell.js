@@ -2,7 +2,7 @@
 // reports what is pointed at. It speaks to nobody else.
 (() => {
   const studio = document.documentElement.dataset.studio;
-  const css = document.getElementById("css");
+  const sheets = ["faces", "values", "rules"].map((id) => document.getElementById(id));
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
@@ -29,8 +29,18 @@
     scrollTo({ top: scrollY + (atEnd ? box.bottom - innerHeight : box.top) });
   };
 
+  // A stylesheet begins with its font faces and the values of the house style. They are kept apart: while a colour is
+  // turned only values change, no font is asked for again and no rule is read anew.
+  const dress = (css) => {
+    const start = Math.max(0, css.indexOf(":root{"));
+    const end = css.indexOf("}", start) + 1;
+    const texts = [css.slice(0, start), css.slice(start, end), css.slice(end)];
+    for (const [at, sheet] of sheets.entries())
+      if (sheet.textContent !== texts[at]) sheet.textContent = texts[at];
+  };
+
   const draw = (message) => {
-    if (message.css !== undefined && css.textContent !== message.css) css.textContent = message.css;
+    if (message.css !== undefined) dress(message.css);
     if (message.body !== undefined) patch(document.body, message.body);
     for (const [slot, html] of Object.entries(message.regions ?? {})) {
       const region = regionOf(slot);

@@ -82,13 +82,12 @@ export const editions = defineUseCase({
         reason: row.reason,
         base: row.base,
       })),
-      mayTakeBack: takeBackTarget(rows, current, context.now) !== null,
     });
   },
 });
 
 /** The edition that taking back would bring again: the one before the current, within an hour. */
-const takeBackTarget = (
+export const takeBackTarget = (
   rows: readonly { seq: number; base: number | null; goesLiveAt: Date; reason: string }[],
   current: number | null,
   now: string,

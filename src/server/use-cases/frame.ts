@@ -6,11 +6,13 @@ import { impactOf } from "../../core/placement/impact";
 import { resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { sitesOf } from "../../data/content-repository";
-import { newestChange } from "../../data/design-repository";
+import { currentEdition, listEditions, newestChange } from "../../data/design-repository";
 import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
 import { previewOrigin, publicOrigin } from "../hosts/host-names";
+import { mayDo } from "../roles";
 import { defineUseCase } from "../use-case";
 import { draftChanges, partState, redrawnParts } from "./draft-changes";
+import { takeBackTarget } from "./editions";
 import { designAt } from "./view-input";
 
 /** What every screen of a site needs: names, badges, the draft's size, what undo would do. */
@@ -31,10 +33,12 @@ export const frame = defineUseCase({
       changes.length === 0
         ? null
         : impactOf(resolveAll(live, view), resolved, redrawnParts(changes, draft.design));
-    const [undo, redo, sites] = await Promise.all([
+    const [undo, redo, sites, editions, current] = await Promise.all([
       newestChange(context.site.id, context.account.id, "done"),
       newestChange(context.site.id, context.account.id, "undone"),
       sitesOf(context.account.id),
+      listEditions(context.site.id),
+      currentEdition(context.site.id, new Date(context.now)),
     ]);
     const { settings } = context.site;
     return succeed({
@@ -52,6 +56,7 @@ export const frame = defineUseCase({
       role: context.role,
       sites: sites.map(({ id, settings: { name } }) => ({ id, name })),
       draft: { changes: changes.length, pages: impact?.pages ?? 0 },
+      mayTakeBack: mayDo(context.role, "publish") && takeBackTarget(editions, current, context.now) !== null,
       undo: undo?.label ?? null,
       redo: redo?.label ?? null,
       levels: settings.levels,

@@ -31,9 +31,7 @@ export const EditionsScreen = () => {
             ? "nothing published yet"
             : `visitors see edition ${editions.data.current}`
         }
-      >
-        <TakeBack data={editions.data} />
-      </SheetHead>
+      ></SheetHead>
       <Box
         sx={{
           display: "grid",
@@ -160,27 +158,6 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
         <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
       ) : null}
     </Box>
-  );
-};
-
-/** For an hour after publishing, one click brings the edition before back. */
-const TakeBack = ({ data }: { readonly data: CallResult<"editions"> }) => {
-  const takeBack = useAct("takeBack");
-  const say = useSnackbar().enqueueSnackbar;
-  if (!data.mayTakeBack) return null;
-  return (
-    <Button
-      variant="outlined"
-      disabled={takeBack.isPending}
-      onClick={async () => {
-        const { seq } = await takeBack.mutateAsync({});
-        say(
-          `Taken back: edition ${seq} shows what was there before. Your changes are in the draft again; words and pictures of entries were not touched.`,
-        );
-      }}
-    >
-      Take it back
-    </Button>
   );
 };
 

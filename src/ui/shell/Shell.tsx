@@ -12,6 +12,7 @@ import { type Frame, FrameProvider, useFrame } from "./frame";
 import { GoTo } from "./GoTo";
 import { Keys } from "./Keys";
 import { SeenAsMenu } from "./SeenAsMenu";
+import { TakeBack } from "./TakeBack";
 import { useKeys } from "./useKeys";
 
 const LEAVES = [
@@ -182,6 +183,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
       <Box sx={{ ml: "auto", display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2 }}>
         {LIMITS[frame.role] ? <Quiet>{LIMITS[frame.role]}</Quiet> : null}
         <UndoButton />
+        {frame.mayTakeBack ? <TakeBack /> : null}
         <Box
           component="a"
           href={frame.site.origin}

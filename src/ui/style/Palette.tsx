@@ -5,6 +5,7 @@ import { ROLE_NAMES } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
 import { ColourField } from "./ColourField";
 import type { ValueSection } from "./Rows";
+import { useStyleEditor } from "./style-editor";
 
 type Set = (path: readonly (string | number)[], value: unknown) => void;
 
@@ -22,6 +23,9 @@ const keyFor = (name: string, palette: readonly PaletteColour[]): string => {
   return key;
 };
 
+/** A row may be older than the palette round it. */
+const paletteNow = (): readonly PaletteColour[] => useStyleEditor.getState().body?.palette ?? [];
+
 /** The named colours: each with its name, its value, what it is for, and a way out while nothing is for it. */
 export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
   title: "Colours",
@@ -31,7 +35,9 @@ export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
       label: colour.name,
       isWide: true,
       isNamed: true,
-      field: (
+      value: colour,
+      options: `${roles.join(" ")} ${style.palette.length}`,
+      field: () => (
         <Box
           sx={{ display: "grid", gridTemplateColumns: "124px minmax(0,1fr)", gap: 0.75, alignItems: "start" }}
         >
@@ -50,7 +56,7 @@ export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
                 <Act
                   style={{ fontWeight: 400, padding: 0 }}
                   aria-label={`Take ${colour.name} out`}
-                  onClick={() => set(["palette"], style.palette.toSpliced(at, 1))}
+                  onClick={() => set(["palette"], paletteNow().toSpliced(at, 1))}
                 >
                   take out
                 </Act>

@@ -1,6 +1,6 @@
 "use client";
 import { Box, TextField, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { measurePairs, styleUses } from "../../core/style/pairs";
 import type { CallResult } from "../client/call";
@@ -38,7 +38,9 @@ const Sheet = ({ data, style }: { readonly data: CallResult<"style">; readonly s
   const [query, setQuery] = useState("");
   const [view, setView] = useState<View>("specimen");
   const mayDesign = frame.role === "owner" || frame.role === "builder";
-  const failing = measurePairs(style, [...styleUses(style), ...data.uses]).filter(({ passes }) => !passes);
+  // the count may come a moment after the colour
+  const calm = useDeferredValue(style);
+  const failing = measurePairs(calm, [...styleUses(calm), ...data.uses]).filter(({ passes }) => !passes);
   const names: Readonly<Record<View, string>> = {
     specimen: "Specimen",
     contrast: failing.length === 0 ? "Contrast" : `Contrast · ${failing.length}`,

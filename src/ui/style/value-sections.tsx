@@ -37,7 +37,8 @@ const number = (
   set: Set,
 ): ValueRow => ({
   label,
-  field: (
+  value,
+  field: () => (
     <NumberInput
       label={label}
       value={value}
@@ -51,7 +52,8 @@ const number = (
 
 const colour = (label: string, path: readonly string[], value: string, set: Set): ValueRow => ({
   label,
-  field: (
+  value,
+  field: () => (
     <ColourInput
       id={path.join("-")}
       label={label}
@@ -70,7 +72,9 @@ const oneOf = (
   set: Set,
 ): ValueRow => ({
   label,
-  field: (
+  value,
+  options: JSON.stringify(options),
+  field: () => (
     <OneOf
       id={path.join("-")}
       label={label}
@@ -107,7 +111,8 @@ const type = (style: HouseStyle, set: Set): readonly ValueSection[] => [
     rows: TYPE_STYLES.map((name: TypeStyle) => ({
       label: TYPE_STYLE_NAMES[name],
       isWide: true,
-      field: (
+      value: style.type[name],
+      field: () => (
         <TypeFields
           name={TYPE_STYLE_NAMES[name]}
           look={style.type[name]}
