@@ -78,7 +78,6 @@ test("a colour is typed in any notation CSS knows, turned by dials, and shown at
   const before = await shown(1280);
   for (let turn = 0; turn < 10; turn += 1) await page.keyboard.press("ArrowLeft");
   await expect.poll(() => shown(1280)).not.toBe(before);
-  await page.keyboard.press("Escape");
   await saved(page);
   await undoAll(page);
   await expect.poll(() => shown(1280)).toBe("rgb(138, 90, 12)");

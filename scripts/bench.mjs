@@ -1,5 +1,5 @@
 // `npm run bench`: how fast it is beside others, measured on a server of its own with the sample sites and a generated
-// one of 100 000 pages. `npm run bench -- --only placement|studio` runs one part.
+// one of 100 000 pages. `npm run bench -- --only placement|pictures|studio` runs one part.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -33,8 +33,12 @@ try {
       env,
       stdio: "inherit",
     });
-  tsx("scripts/database.ts", ...(withStudio ? ["--big"] : ["--no-demo"]));
-  if (withStudio) server = await startServer(env);
+  tsx("scripts/database.ts", ...(args.includes("pictures") ? [] : withStudio ? ["--big"] : ["--no-demo"]));
+  if (withStudio) {
+    env.LOOP_DELAY_FILE = join(folder, "loop-delay.json");
+    server = await startServer(env, [], ["--import", "./scripts/loop-delay.mjs"]);
+    Object.assign(env, { WEB_PID: String(server.pid), JOBS_PID: String(server.jobs.pid) });
+  }
   code = tsx("scripts/bench.ts", ...args).status ?? 1;
 } finally {
   await endServer(server);

@@ -1,8 +1,9 @@
-/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|studio` runs one part. */
+/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|pictures|studio` runs one part. */
 import { type Browser, chromium, type Page } from "@playwright/test";
 import { open, signIn } from "../e2e/studio";
-import { percentile, typingLatencies } from "../e2e/typing";
+import { percentile, repaintLatencies, typingLatencies } from "../e2e/typing";
 import { closeDatabase } from "../src/data/database";
+import { benchPictures } from "./bench-pictures";
 import { benchPlacement } from "./bench-placement";
 import { BIG_SITE } from "./big-demo";
 
@@ -39,6 +40,16 @@ const benchTyping = async (page: Page): Promise<void> => {
   const samples = await typingLatencies(page, "Front hero", 100);
   console.log(
     `typing to three frames on the screen, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 100 ms), worst ${percentile(samples, 100)} ms`,
+  );
+};
+
+/** The accent turned by its dial, until all previews of the house style show it. */
+const benchPalette = async (page: Page): Promise<void> => {
+  await open(page, "style");
+  // the first turns warm the engine up
+  const samples = (await repaintLatencies(page, 110)).slice(10);
+  console.log(
+    `a colour of the palette turned, until three frames show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 100 ms), worst ${percentile(samples, 100)} ms`,
   );
 };
 
@@ -169,11 +180,13 @@ const benchBigSite = async (page: Page): Promise<void> => {
   );
 };
 
-if (only !== "studio") await benchPlacement();
-if (only !== "placement") {
+if (only === undefined || only === "placement") await benchPlacement();
+if (only === undefined || only === "pictures") await benchPictures(PORT);
+if (only === undefined || only === "studio") {
   const browser = await launch();
   const page = await studioPage(browser);
   await benchTyping(page);
+  await benchPalette(page);
   await benchBigSite(page);
   await browser.close();
 }

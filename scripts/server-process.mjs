@@ -3,9 +3,9 @@ import { spawn } from "node:child_process";
 import { root } from "./prepare.mjs";
 
 /** Resolves with the process once it says it is ready; rejects with what it printed if it ends first. */
-const startProcess = (file, env, args) =>
+const startProcess = (file, env, args, flags = []) =>
   new Promise((ready, failed) => {
-    const child = spawn(process.execPath, ["--import", "tsx", file, ...args], {
+    const child = spawn(process.execPath, [...flags, "--import", "tsx", file, ...args], {
       cwd: root,
       detached: true,
       env: {
@@ -28,11 +28,12 @@ const startProcess = (file, env, args) =>
     child.on("exit", () => failed(new Error(said.trim() || "the server ended without a word")));
   });
 
-/** The server, and beside it the process that does long work. Resolves once both are ready. */
-export const startServer = async (env, args = []) => {
-  const jobs = await startProcess("src/server/jobs-main.ts", env, []);
+/** The server, and beside it the process that does long work. Resolves once both are ready. `flags` are Node's own. */
+export const startServer = async (env, args = [], flags = []) => {
+  // each thread that encodes would keep an arena of freed memory of its own
+  const jobs = await startProcess("src/server/jobs-main.ts", { ...env, MALLOC_ARENA_MAX: "2" }, []);
   try {
-    const server = await startProcess("src/server/main.ts", env, args);
+    const server = await startProcess("src/server/main.ts", env, args, flags);
     return Object.assign(server, { jobs });
   } catch (error) {
     await endProcess(jobs);

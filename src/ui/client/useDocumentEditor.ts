@@ -9,11 +9,12 @@ export const useDocumentEditor = <Body>(
   useEditor: UseBoundStore<StoreApi<DocumentEditor<Body>>>,
   id: string,
   body: Body | undefined,
-): DocumentEditor<Body> => {
+): void => {
   const site = useSite();
-  const editor = useEditor();
   const refresh = useRefresh();
-  const { open, flush, onSaved } = editor;
+  const open = useEditor((editor) => editor.open);
+  const flush = useEditor((editor) => editor.flush);
+  const onSaved = useEditor((editor) => editor.onSaved);
   useEffect(() => {
     onSaved(() => void refresh());
     const leave = (event: BeforeUnloadEvent) => {
@@ -29,5 +30,4 @@ export const useDocumentEditor = <Body>(
   useEffect(() => {
     if (body) open(site, id, body);
   }, [body, id, open, site]);
-  return editor;
 };

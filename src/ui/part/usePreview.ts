@@ -32,8 +32,11 @@ export const usePreview = (
   const wanted = useRef({ edited, instead });
   const counter = useRef(0);
   const acknowledged = useRef(new Map<number, number>());
-  if (wanted.current.edited !== edited || wanted.current.instead !== instead)
-    wanted.current = { edited, instead };
+  const given = useRef({ edited, instead });
+  if (given.current.edited !== edited || given.current.instead !== instead) {
+    given.current = { edited, instead };
+    wanted.current = given.current;
+  }
 
   useEffect(() => {
     const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
@@ -107,5 +110,13 @@ export const usePreview = (
     },
     [frames],
   );
-  return { drawing, onDrawn, trouble };
+  /** Draws with something else instead, at once: what it changes on the screen beside the frames may come after. */
+  const redraw = useCallback(
+    (next: Instead) => {
+      wanted.current = { ...wanted.current, instead: next };
+      if (page !== null && loaded.current !== "") void render(page);
+    },
+    [page, render],
+  );
+  return { drawing, onDrawn, trouble, redraw };
 };

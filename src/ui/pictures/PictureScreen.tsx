@@ -29,7 +29,8 @@ const usePictureEditor = createDocumentEditor("picture");
 export const PictureScreen = () => {
   const { picture: id } = useParams<{ picture: string }>();
   const { data, error } = useCall("picture", { picture: id });
-  const editor = useDocumentEditor(usePictureEditor, id, data?.body as Picture | undefined);
+  const editor = usePictureEditor();
+  useDocumentEditor(usePictureEditor, id, data?.body as Picture | undefined);
   if (!data || !editor.body || editor.id !== id)
     return <Pending error={error} what="Opening the picture …" />;
   return <Sheet data={data} body={editor.body} />;

@@ -21,7 +21,8 @@ const useProfileEditor = createDocumentEditor("profile");
 /** Facts about the organisation: typed once, shown wherever a part says them. */
 export const ProfileScreen = () => {
   const { data, error } = useCall("profile", {});
-  const editor = useDocumentEditor(useProfileEditor, "profile", data?.body as SiteProfile | undefined);
+  const editor = useProfileEditor();
+  useDocumentEditor(useProfileEditor, "profile", data?.body as SiteProfile | undefined);
   if (!editor.body || !data) return <Pending error={error} what="Reading the site profile …" />;
   return <Sheet profile={editor.body} />;
 };

@@ -1,6 +1,6 @@
 "use client";
-import { Box, Popover, Slider, TextField } from "@mui/material";
-import { useEffect, useState } from "react";
+import { Box, TextField } from "@mui/material";
+import { memo, useCallback, useEffect, useRef, useState } from "react";
 import { fromOklch, toOklch } from "../../core/colour/convert";
 import { colourOf, hexOf, oklchText, readColour } from "../../core/colour/hex";
 import { Mono, Quiet, Wrong } from "../theme/pieces";
@@ -33,7 +33,7 @@ export const ColourField = ({
   readonly onChange: (hex: string) => void;
 }) => {
   const [text, setText] = useState(value);
-  const [dials, setDials] = useState<HTMLElement | null>(null);
+  const [isOpen, setOpen] = useState(false);
   useEffect(() => setText((now) => (readColour(now)?.hex === value ? now : value)), [value]);
   const read = readColour(text);
   return (
@@ -43,7 +43,8 @@ export const ColourField = ({
           component="button"
           type="button"
           aria-label={`Dials of ${label}`}
-          onClick={(event) => setDials(event.currentTarget)}
+          aria-expanded={isOpen}
+          onClick={() => setOpen(!isOpen)}
           sx={{ border: 0, background: "none", p: 0, lineHeight: 0, cursor: "pointer" }}
         >
           <Swatch value={value} size={28} />
@@ -69,14 +70,7 @@ export const ColourField = ({
       ) : (
         <Wrong style={{ fontSize: 12, fontWeight: 400 }}>Any colour CSS knows, such as #8a5a0c or teal</Wrong>
       )}
-      <Popover
-        open={dials !== null}
-        anchorEl={dials}
-        onClose={() => setDials(null)}
-        anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
-      >
-        <Dials label={label} value={value} onChange={onChange} />
-      </Popover>
+      {isOpen ? <Dials label={label} value={value} onChange={onChange} /> : null}
     </Box>
   );
 };
@@ -86,6 +80,13 @@ const DIALS = [
   ["c", "Chroma", 0.37, 0.005],
   ["h", "Hue", 360, 1],
 ] as const;
+
+/** Plain ranges: four of them are drawn anew with every step of one. */
+const DIALS_LOOK = {
+  py: 0.5,
+  "& label": { display: "grid", gridTemplateColumns: "70px 1fr", alignItems: "center", fontSize: 12 },
+  "& input": { width: "100%", accentColor: "var(--mui-palette-ours-brass)", minHeight: 24 },
+} as const;
 
 const Dials = ({
   label,
@@ -97,40 +98,71 @@ const Dials = ({
   readonly onChange: (hex: string) => void;
 }) => {
   // the dials keep what was set: a grey has no hue to read back
-  const [dial, setDial] = useState(() => toOklch(colourOf(value)));
-  const { alpha } = colourOf(value);
+  const [dial, setDial] = useState(() => ({ ...toOklch(colourOf(value)), alpha: colourOf(value).alpha }));
+  const latest = useRef({ dial, onChange });
+  latest.current = { dial, onChange };
+  const turn = useCallback((key: string, next: number) => {
+    const turned = { ...latest.current.dial, [key]: next };
+    setDial(turned);
+    latest.current.onChange(hexOf({ ...fromOklch(turned), alpha: turned.alpha }));
+  }, []);
   return (
-    <Box sx={{ width: 260, px: 2, py: 1.5 }}>
+    <Box sx={DIALS_LOOK}>
       {DIALS.map(([key, name, most, step]) => (
-        <Box key={key} sx={{ display: "grid", gridTemplateColumns: "74px 1fr", alignItems: "center" }}>
-          <Quiet>{name}</Quiet>
-          <Slider
-            size="small"
-            value={dial[key]}
-            min={0}
-            max={most}
-            step={step}
-            aria-label={`${name} of ${label}`}
-            onChange={(_, next) => {
-              const turned = { ...dial, [key]: next as number };
-              setDial(turned);
-              onChange(hexOf({ ...fromOklch(turned), alpha }));
-            }}
-          />
-        </Box>
-      ))}
-      <Box sx={{ display: "grid", gridTemplateColumns: "74px 1fr", alignItems: "center" }}>
-        <Quiet>Solid</Quiet>
-        <Slider
-          size="small"
-          value={alpha}
-          min={0}
-          max={1}
-          step={0.05}
-          aria-label={`How solid ${label} is`}
-          onChange={(_, next) => onChange(hexOf({ ...fromOklch(dial), alpha: next as number }))}
+        <Dial
+          key={key}
+          name={name}
+          label={`${name} of ${label}`}
+          value={dial[key]}
+          most={most}
+          step={step}
+          field={key}
+          onTurn={turn}
         />
-      </Box>
+      ))}
+      <Dial
+        name="Solid"
+        label={`How solid ${label} is`}
+        value={dial.alpha}
+        most={1}
+        step={0.05}
+        field="alpha"
+        onTurn={turn}
+      />
     </Box>
   );
 };
+
+/** One dial; the others stay as they are while it is turned. */
+const Dial = memo(
+  ({
+    name,
+    label,
+    value,
+    most,
+    step,
+    field,
+    onTurn,
+  }: {
+    readonly name: string;
+    readonly label: string;
+    readonly value: number;
+    readonly most: number;
+    readonly step: number;
+    readonly field: string;
+    readonly onTurn: (field: string, value: number) => void;
+  }) => (
+    <label>
+      <span>{name}</span>
+      <input
+        type="range"
+        value={value}
+        min={0}
+        max={most}
+        step={step}
+        aria-label={label}
+        onChange={(event) => onTurn(field, Number(event.target.value))}
+      />
+    </label>
+  ),
+);

@@ -1,5 +1,6 @@
 "use client";
 import { Box, TextField } from "@mui/material";
+import { memo } from "react";
 import { COLOUR_ROLES, type HouseStyle, type PaletteColour } from "../../core/model/house-style";
 import { ROLE_NAMES } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
@@ -26,6 +27,19 @@ const keyFor = (name: string, palette: readonly PaletteColour[]): string => {
 /** A row may be older than the palette round it. */
 const paletteNow = (): readonly PaletteColour[] => useStyleEditor.getState().body?.palette ?? [];
 
+const ColourName = memo(
+  ({ name, at, set }: { readonly name: string; readonly at: number; readonly set: Set }) => (
+    <TextField
+      value={name}
+      fullWidth
+      onChange={(event) => {
+        if (event.target.value !== "") set(["palette", at, "name"], event.target.value.slice(0, 80));
+      }}
+      slotProps={{ htmlInput: { "aria-label": `Name of ${name}`, maxLength: 80 } }}
+    />
+  ),
+);
+
 /** The named colours: each with its name, its value, what it is for, and a way out while nothing is for it. */
 export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
   title: "Colours",
@@ -42,14 +56,7 @@ export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
           sx={{ display: "grid", gridTemplateColumns: "124px minmax(0,1fr)", gap: 0.75, alignItems: "start" }}
         >
           <Box sx={{ minWidth: 0 }}>
-            <TextField
-              value={colour.name}
-              fullWidth
-              onChange={(event) => {
-                if (event.target.value !== "") set(["palette", at, "name"], event.target.value.slice(0, 80));
-              }}
-              slotProps={{ htmlInput: { "aria-label": `Name of ${colour.name}`, maxLength: 80 } }}
-            />
+            <ColourName name={colour.name} at={at} set={set} />
             <Box sx={{ fontSize: 11.5, lineHeight: 1.3 }}>
               <Quiet>{roles.map((role) => ROLE_NAMES[role]).join(", ")}</Quiet>
               {roles.length === 0 && style.palette.length > 1 ? (

@@ -23,17 +23,23 @@ export interface ValueSection {
 }
 
 /** Dozens of fields stand beside a colour that is being turned: only those whose value changes are drawn. */
-const Field = memo(
-  ({ row }: { readonly row: ValueRow }) => row.field(),
-  (before, after) => before.row.value === after.row.value && before.row.options === after.row.options,
+const Row = memo(
+  ({ row }: { readonly row: ValueRow }) => (
+    <Box sx={row.isWide ? WIDE_ROW : ROW}>
+      {row.isNamed ? null : <Quiet style={{ lineHeight: row.isWide ? "20px" : "30px" }}>{row.label}</Quiet>}
+      {row.field()}
+    </Box>
+  ),
+  (before, after) => isSame(before.row, after.row),
 );
+const ROW = { display: "grid", gridTemplateColumns: "112px minmax(0,1fr)", gap: 1, alignItems: "start" };
+const WIDE_ROW = { display: "grid", gridTemplateColumns: "1fr", gap: 0.25, alignItems: "start" };
+
+const isSame = (row: ValueRow, other: ValueRow | undefined): boolean =>
+  row.value === other?.value && row.options === other?.options && row.label === other?.label;
 
 const sameRows = (before: readonly ValueRow[], after: readonly ValueRow[]): boolean =>
-  before.length === after.length &&
-  before.every((row, at) => {
-    const other = after[at];
-    return row.value === other?.value && row.options === other.options && row.label === other.label;
-  });
+  before.length === after.length && before.every((row, at) => isSame(row, after[at]));
 
 const Section = memo(
   ({ section: { title, rows, below }, isWhole }: SectionProps) => (
@@ -51,23 +57,9 @@ const Section = memo(
     >
       <summary>{title}</summary>
       <Box sx={{ px: 2, pb: 1.5, display: "grid", gap: 1 }}>
-        {rows.map((row, at) => {
-          const { label, isWide, isNamed } = row;
-          return (
-            <Box
-              key={at}
-              sx={{
-                display: "grid",
-                gridTemplateColumns: isWide ? "1fr" : "112px minmax(0,1fr)",
-                gap: isWide ? 0.25 : 1,
-                alignItems: "start",
-              }}
-            >
-              {isNamed ? null : <Quiet style={{ lineHeight: isWide ? "20px" : "30px" }}>{label}</Quiet>}
-              <Field row={row} />
-            </Box>
-          );
-        })}
+        {rows.map((row, at) => (
+          <Row key={at} row={row} />
+        ))}
         {isWhole ? below : null}
       </Box>
     </Box>

@@ -8,6 +8,7 @@ import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useFrame } from "../shell/frame";
 import { Trouble } from "../theme/pieces";
+import { useStyleEditor } from "./style-editor";
 
 const WIDE = 1280;
 const NARROWER = [820, 390] as const;
@@ -26,14 +27,24 @@ export const useRoom = () => {
   return { desk, room };
 };
 
-/** The style on the specimen, between the site's own header and footer, at three widths. */
-export const Specimen = ({ style }: { readonly style: HouseStyle }) => {
+const insteadOf = (style: HouseStyle): Instead => ({ style, without: WITHOUT });
+
+/** The style on the specimen, between the site's own header and footer, at three widths. It follows the editor by itself. */
+export const Specimen = () => {
   const { frame, asked } = useFrame();
   const { desk, room } = useRoom();
   const { front, kinds } = frame.site;
   const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
-  const instead = useMemo((): Instead => ({ style, without: WITHOUT }), [style]);
+  const instead = useMemo(() => insteadOf(useStyleEditor.getState().body as HouseStyle), []);
   const preview = usePreview(front, edited, asked, 3, null, instead);
+  const { redraw } = preview;
+  useEffect(
+    () =>
+      useStyleEditor.subscribe(({ body }, before) => {
+        if (body && body !== before.body) redraw(insteadOf(body));
+      }),
+    [redraw],
+  );
   const scale = Math.min(0.62, room / (WIDE + 4));
   const common = {
     origin: frame.site.previewOrigin,

@@ -1,6 +1,6 @@
 "use client";
 import { Box, TextField, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useDeferredValue, useState } from "react";
+import { memo, useDeferredValue, useState } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { measurePairs, styleUses } from "../../core/style/pairs";
 import type { CallResult } from "../client/call";
@@ -24,41 +24,27 @@ import { valueSections } from "./value-sections";
 const VIEWS = ["specimen", "contrast", "typedIn", "help", "variations", "file"] as const;
 type View = (typeof VIEWS)[number];
 
-/** The house style: its values at the left, what they do at the right. */
+/** The house style: its values at the left, what they do at the right. Each part follows the style by itself. */
 export const StyleScreen = () => {
   const { data, error } = useCall("style", {});
-  const editor = useDocumentEditor(useStyleEditor, "style", data?.body as HouseStyle | undefined);
-  if (!data || !editor.body) return <Pending error={error} what="Reading the house style …" />;
-  return <Sheet data={data} style={editor.body} />;
+  useDocumentEditor(useStyleEditor, "style", data?.body as HouseStyle | undefined);
+  const isOpen = useStyleEditor(({ body }) => body !== null);
+  if (!data || !isOpen) return <Pending error={error} what="Reading the house style …" />;
+  return <Sheet data={data} />;
 };
 
-const Sheet = ({ data, style }: { readonly data: CallResult<"style">; readonly style: HouseStyle }) => {
+/** The style as it is being edited. */
+const useStyle = (): HouseStyle => useStyleEditor(({ body }) => body) as HouseStyle;
+
+const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
   const { frame } = useFrame();
-  const { saving, trouble, set, apply } = useStyleEditor();
-  const [query, setQuery] = useState("");
   const [view, setView] = useState<View>("specimen");
   const mayDesign = frame.role === "owner" || frame.role === "builder";
-  // the count may come a moment after the colour
-  const calm = useDeferredValue(style);
-  const failing = measurePairs(calm, [...styleUses(calm), ...data.uses]).filter(({ passes }) => !passes);
-  const names: Readonly<Record<View, string>> = {
-    specimen: "Specimen",
-    contrast: failing.length === 0 ? "Contrast" : `Contrast · ${failing.length}`,
-    typedIn: data.typedIn.length === 0 ? "Typed in" : `Typed in · ${data.typedIn.length}`,
-    help: "A new palette",
-    variations: "Variations",
-    file: "File",
-  };
-  const recolour = (colour: string, value: string) => {
-    const at = style.palette.findIndex(({ id }) => id === colour);
-    const { source: _, ...plain } = style.palette[at] ?? {};
-    set(["palette", at], { ...plain, value });
-  };
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <Box sx={{ px: 2.5, pt: 2.25 }}>
         <SheetHead title="House style" about="with the next edition">
-          <Saving state={saving} />
+          <SavingState />
         </SheetHead>
       </Box>
       <Box
@@ -68,34 +54,7 @@ const Sheet = ({ data, style }: { readonly data: CallResult<"style">; readonly s
           minHeight: 0,
         }}
       >
-        <Box
-          component="fieldset"
-          disabled={!mayDesign}
-          aria-label="Values"
-          sx={{
-            m: 0,
-            p: 0,
-            border: 0,
-            borderRight: { md: 1 },
-            borderColor: { md: "divider" },
-            minWidth: 0,
-            overflowY: { md: "auto" },
-          }}
-        >
-          <Box sx={{ px: 2, pt: 1.5, pb: 1, borderBottom: 1, borderColor: "divider" }}>
-            <TextField
-              value={query}
-              placeholder="Find a value"
-              fullWidth
-              onChange={(event) => setQuery(event.target.value)}
-              slotProps={{ htmlInput: { "aria-label": "Find a value" } }}
-            />
-            {trouble ? <Trouble>{trouble}</Trouble> : null}
-            {mayDesign ? null : <Quiet>Your role may look at the style, not change it.</Quiet>}
-          </Box>
-          <Sections query={query} sections={[paletteSection(style, set), ...valueSections(style, set)]} />
-          {mayDesign && query.trim() === "" ? <OwnFonts style={style} apply={apply} /> : null}
-        </Box>
+        <Values mayDesign={mayDesign} />
         <Box
           sx={(theme) => ({
             background: view === "specimen" ? theme.vars?.palette.ours.desk : "none",
@@ -118,20 +77,114 @@ const Sheet = ({ data, style }: { readonly data: CallResult<"style">; readonly s
           >
             {VIEWS.filter((each) => mayDesign || (each !== "help" && each !== "variations")).map((each) => (
               <ToggleButton key={each} value={each}>
-                {names[each]}
+                {each === "contrast" ? <ContrastName uses={data.uses} /> : VIEW_NAMES[each]}
+                {each === "typedIn" && data.typedIn.length > 0 ? ` · ${data.typedIn.length}` : null}
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
-          {view === "specimen" ? <Specimen style={style} /> : null}
-          {view === "contrast" ? (
-            <ContrastTable style={style} partUses={data.uses} onRecolour={recolour} />
-          ) : null}
-          {view === "typedIn" ? <TypedInList found={data.typedIn} /> : null}
-          {view === "help" ? <PaletteHelp style={style} apply={apply} /> : null}
-          {view === "variations" ? <Variations style={style} apply={apply} /> : null}
-          {view === "file" ? <TokensFile mayDesign={mayDesign} /> : null}
+          <Looked view={view} data={data} mayDesign={mayDesign} />
         </Box>
       </Box>
     </Box>
   );
 };
+
+const VIEW_NAMES: Readonly<Record<View, string>> = {
+  specimen: "Specimen",
+  contrast: "Contrast",
+  typedIn: "Typed in",
+  help: "A new palette",
+  variations: "Variations",
+  file: "File",
+};
+
+const SavingState = () => <Saving state={useStyleEditor(({ saving }) => saving)} />;
+
+/** How many pairs fail. The count may come a moment after the colour. */
+const ContrastName = ({ uses }: { readonly uses: CallResult<"style">["uses"] }) => {
+  const style = useDeferredValue(useStyle());
+  const failing = measurePairs(style, [...styleUses(style), ...uses]).filter(({ passes }) => !passes);
+  return failing.length === 0 ? "Contrast" : `Contrast · ${failing.length}`;
+};
+
+const FindValue = memo(
+  ({ query, onQuery }: { readonly query: string; readonly onQuery: (query: string) => void }) => (
+    <TextField
+      value={query}
+      placeholder="Find a value"
+      fullWidth
+      onChange={(event) => onQuery(event.target.value)}
+      slotProps={{ htmlInput: { "aria-label": "Find a value" } }}
+    />
+  ),
+);
+
+const Values = memo(({ mayDesign }: { readonly mayDesign: boolean }) => {
+  const style = useStyle();
+  const set = useStyleEditor((editor) => editor.set);
+  const apply = useStyleEditor((editor) => editor.apply);
+  const trouble = useStyleEditor((editor) => editor.trouble);
+  const [query, setQuery] = useState("");
+  return (
+    <Box
+      component="fieldset"
+      disabled={!mayDesign}
+      aria-label="Values"
+      sx={{
+        m: 0,
+        p: 0,
+        border: 0,
+        borderRight: { md: 1 },
+        borderColor: { md: "divider" },
+        minWidth: 0,
+        overflowY: { md: "auto" },
+      }}
+    >
+      <Box sx={{ px: 2, pt: 1.5, pb: 1, borderBottom: 1, borderColor: "divider" }}>
+        <FindValue query={query} onQuery={setQuery} />
+        {trouble ? <Trouble>{trouble}</Trouble> : null}
+        {mayDesign ? null : <Quiet>Your role may look at the style, not change it.</Quiet>}
+      </Box>
+      <Sections query={query} sections={[paletteSection(style, set), ...valueSections(style, set)]} />
+      {mayDesign && query.trim() === "" ? (
+        <OwnFonts ownFonts={style.ownFonts} fonts={style.fonts} apply={apply} />
+      ) : null}
+    </Box>
+  );
+});
+
+const Looked = memo(
+  ({
+    view,
+    data,
+    mayDesign,
+  }: {
+    readonly view: View;
+    readonly data: CallResult<"style">;
+    readonly mayDesign: boolean;
+  }) => {
+    // the specimen follows the editor by itself, ahead of the screen
+    const style = useStyleEditor(({ body }) => (view === "specimen" ? null : body)) as HouseStyle;
+    const set = useStyleEditor((editor) => editor.set);
+    const apply = useStyleEditor((editor) => editor.apply);
+    const recolour = (colour: string, value: string) => {
+      const at = style.palette.findIndex(({ id }) => id === colour);
+      const { source: _, ...plain } = style.palette[at] ?? {};
+      set(["palette", at], { ...plain, value });
+    };
+    switch (view) {
+      case "specimen":
+        return <Specimen />;
+      case "contrast":
+        return <ContrastTable style={style} partUses={data.uses} onRecolour={recolour} />;
+      case "typedIn":
+        return <TypedInList found={data.typedIn} />;
+      case "help":
+        return <PaletteHelp style={style} apply={apply} />;
+      case "variations":
+        return <Variations style={style} apply={apply} />;
+      case "file":
+        return <TokensFile mayDesign={mayDesign} />;
+    }
+  },
+);
