@@ -39,6 +39,23 @@ for (const [scheme, width] of LOOKS)
     const check = async (name: string) =>
       expect(await violations(page, ["iframe"]), `${name}, ${scheme}, ${width}`).toEqual([]);
 
+    await open(page, "style");
+    await page.getByRole("button", { name: "Dials of Brass" }).click();
+    await check("house style");
+    for (const view of ["Contrast", /^Typed in/, "A new palette", "Variations", "File"]) {
+      await page.getByRole("group", { name: "What to look at" }).getByRole("button", { name: view }).click();
+      await page.waitForTimeout(300);
+      await check(`house style, ${view}`);
+    }
+    await open(page, "profile");
+    await page.getByRole("list", { name: "Social links" }).waitFor();
+    await check("site profile");
+    await open(page, "pictures");
+    await page.getByRole("link", { name: "Ridge at night" }).waitFor();
+    await check("pictures");
+    await page.getByRole("link", { name: "Ridge at night" }).click();
+    await page.getByTestId("focal-area").waitFor();
+    await check("one picture");
     await open(page, "overview");
     await (await cell(page, "Header", "Getting here", "Visiting")).click();
     await page.getByTestId("why-winner").waitFor();

@@ -87,6 +87,28 @@ await page
 await page.getByTestId("plan-summary").waitFor();
 await shoot(page, "packs");
 
+await open(page, "style");
+await page.getByRole("button", { name: "Dials of Brass" }).click();
+await page.frameLocator('iframe[title="The style at 390 px"]').locator(".b-button").first().waitFor();
+await shoot(page, "style");
+await page.getByRole("textbox", { name: "Slate", exact: true }).fill("#8a90a0");
+await page
+  .getByRole("group", { name: "What to look at" })
+  .getByRole("button", { name: /^Contrast/ })
+  .click();
+await shoot(page, "contrast");
+await page.getByRole("textbox", { name: "Slate", exact: true }).fill("#4d5566");
+await open(page, "pictures");
+await page.getByRole("link", { name: "Ridge at night" }).click();
+await page.getByTestId("focal-area").waitFor();
+await shoot(page, "picture");
+await open(page, "profile");
+await page
+  .frameLocator('iframe[title="The foot of the front page at 390 px"]')
+  .locator(".b-copyright")
+  .waitFor();
+await shoot(page, "profile");
+
 const dark = await studio({ viewport: { width: 1280, height: 800 }, colorScheme: "dark" });
 await open(dark, "overview");
 await (await cell(dark, "Footer", "Getting here", "Visiting")).click();

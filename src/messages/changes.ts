@@ -1,10 +1,12 @@
 import type { BlockKind } from "../core/model/blocks";
 import { sameValue } from "../core/model/canonical";
 import { type Design, type DesignDocument, findBody } from "../core/model/design";
+import type { HouseStyle } from "../core/model/house-style";
 import type { Operation } from "../core/model/operations";
 import type { Block, Part } from "../core/model/part";
 import { findPlace, type PartNode } from "../core/model/tree";
 import { fieldName } from "./fields";
+import { differenceName } from "./style";
 import { BLOCK_NAMES, badgeText, count } from "./words";
 
 /** Changes in words: for undo, for the review, for history. */
@@ -74,7 +76,20 @@ const describeSet = (
     if (field === "placement") return `where ${name} shows`;
   }
   if (document?.kind === "choice") return "what a page chooses";
+  if (document?.kind === "style") return describeStyle(operation, document.body);
+  if (document?.kind === "profile") return `${name}: ${settingName(operation.path).toLowerCase()}`;
+  if (document?.kind === "picture") return `${name}: ${settingName(operation.path).toLowerCase()}`;
   return `${name}${step(operation.was, operation.value)}`;
+};
+
+/** What of the house style is set: "colour Brass", "Heading 1 size", "buttons: filled ground". */
+const describeStyle = (operation: Extract<Operation, { op: "set" }>, style: HouseStyle): string => {
+  const [group, at] = operation.path;
+  if (group === "palette")
+    return typeof at === "number" ? `colour ${style.palette[at]?.name ?? ""}` : "colours of the palette";
+  if (group === "variations") return "variations of the house style";
+  const path = operation.path.map(String);
+  return differenceName({ path, before: operation.was, after: operation.value });
 };
 
 /** One operation in a few words, without the verb "undo" in front. */

@@ -139,7 +139,7 @@ const PictureRow = ({ row }: { readonly row: Row }) => {
           xs: "84px 1fr",
           md: "84px minmax(160px,1.1fr) minmax(150px,1fr) 110px minmax(0,1.6fr)",
         },
-        gap: 1.5,
+        columnGap: 1.5,
         alignItems: "center",
         py: 0.75,
         borderTop: 1,
@@ -154,6 +154,8 @@ const PictureRow = ({ row }: { readonly row: Row }) => {
         sx={(theme) => ({
           width: 84,
           height: 56,
+          gridRow: { xs: "span 4", md: "auto" },
+          alignSelf: "start",
           objectFit: "contain",
           background: theme.vars?.palette.ours.desk,
           borderRadius: "4px",

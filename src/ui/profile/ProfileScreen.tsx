@@ -144,6 +144,9 @@ const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
   return (
     <Box
       ref={desk}
+      role="region"
+      aria-label="Previews"
+      tabIndex={0}
       sx={(theme) => ({
         background: theme.vars?.palette.ours.desk,
         p: 2,

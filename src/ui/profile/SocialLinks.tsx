@@ -62,7 +62,9 @@ export const SocialLinks = ({
             <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
               <SignOf link={link} />
               <strong>{link.label}</strong>
-              <Box sx={{ ml: "auto", display: "flex", gap: 1, fontSize: 12 }}>
+              <Box
+                sx={{ ml: "auto", display: "flex", gap: 1.5, fontSize: 12, "& button": { minHeight: 24 } }}
+              >
                 {at > 0 ? (
                   <Act aria-label={`Move ${link.label} up`} onClick={() => move(at, -1)}>
                     up

@@ -99,6 +99,11 @@ const Dials = ({
 }) => {
   // the dials keep what was set: a grey has no hue to read back
   const [dial, setDial] = useState(() => ({ ...toOklch(colourOf(value)), alpha: colourOf(value).alpha }));
+  // a colour that was typed, undone or changed by somebody else turns the dials
+  const shown = hexOf({ ...fromOklch(dial), alpha: dial.alpha });
+  useEffect(() => {
+    if (shown !== value) setDial({ ...toOklch(colourOf(value)), alpha: colourOf(value).alpha });
+  }, [shown, value]);
   const latest = useRef({ dial, onChange });
   latest.current = { dial, onChange };
   const turn = useCallback((key: string, next: number) => {

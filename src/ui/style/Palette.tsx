@@ -61,7 +61,7 @@ export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
               <Quiet>{roles.map((role) => ROLE_NAMES[role]).join(", ")}</Quiet>
               {roles.length === 0 && style.palette.length > 1 ? (
                 <Act
-                  style={{ fontWeight: 400, padding: 0 }}
+                  style={{ fontWeight: 400, padding: 0, minHeight: 24 }}
                   aria-label={`Take ${colour.name} out`}
                   onClick={() => set(["palette"], paletteNow().toSpliced(at, 1))}
                 >

@@ -85,7 +85,7 @@ export const TypeFields = ({
           />
         </Box>
       ) : null}
-      <Box sx={{ fontSize: 12, display: "flex", gap: 1 }}>
+      <Box sx={{ fontSize: 12, display: "flex", gap: 1, "& button": { minHeight: 24 } }}>
         <Act
           aria-expanded={isOpen}
           aria-label={`${isOpen ? "Less" : "More"} of ${name}`}

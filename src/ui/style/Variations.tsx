@@ -83,7 +83,9 @@ export const Variations = ({
                 <Quiet>
                   {differences.length === 0
                     ? "as the style is now"
-                    : `${count(differences.length, "value")} differ`}
+                    : differences.length === 1
+                      ? "1 value differs"
+                      : `${count(differences.length, "value")} differ`}
                 </Quiet>
                 <Box sx={{ ml: "auto", display: "flex", gap: 1.5 }}>
                   <Act
