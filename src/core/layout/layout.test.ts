@@ -79,6 +79,7 @@ describe("where a picture is seen", () => {
     background: { pageOwnPicture: true, colour: "", picture: "", overlay: 0 },
   });
   const shown = partWith("footer", [block("picture", { picture: "pic" })]);
+  const cards = block("entryList", { arrangement: "cards" });
   const binned = { ...shown, binnedAt: "2026-01-01T00:00:00.000Z" };
   const design: Design = designOf([
     { id: "style", kind: "style", body: pageData().style },
@@ -88,9 +89,14 @@ describe("where a picture is seen", () => {
     { id: "own", kind: "part", body: own },
     { id: "shown", kind: "part", body: shown },
     { id: "binned", kind: "part", body: binned },
+    { id: "cards", kind: "part", body: partWith("layout", [cards]) },
   ]);
-  const places = picturePlaces(design, index, "pic", (entry) =>
-    entry === first?.id ? ["own", "strip"] : [],
+  const places = picturePlaces(design, index, "pic", (page) =>
+    page === `entry:${first?.id}`
+      ? ["own", "strip"]
+      : page === `archive:kind:${first?.kind}`
+        ? ["cards"]
+        : [],
   );
   const at = (is: PicturePlace["where"]["is"]) => places.filter(({ where }) => where.is === is);
   it("is named for bands, blocks, the profile and pages, with the box at each width", () => {
@@ -108,6 +114,18 @@ describe("where a picture is seen", () => {
     expect(at("logo")).toHaveLength(1);
     expect(at("mainPicture").map(({ where }) => "node" in where && where.node)).toHaveLength(2);
     expect(at("mainPicture")[1]?.boxes?.wide).toEqual({ width: 1100, height: 420 });
+  });
+  it("in lists: as a card on the archive of its kind, three to two, as wide as its column", () => {
+    expect(at("listed")).toEqual([
+      {
+        where: { is: "listed", part: "cards", node: cards.id, entry: first?.id },
+        boxes: {
+          wide: { width: 348, height: 232 },
+          middle: { width: 372, height: 248 },
+          small: { width: 342, height: 228 },
+        },
+      },
+    ]);
   });
   it("is nowhere for a picture nobody shows, and on the entry where no part shows it", () => {
     expect(picturePlaces(design, index, "other", () => [])).toEqual([]);

@@ -1,5 +1,6 @@
 import type { SiteIndex } from "../addresses/facts";
 import type { Responsive } from "../model/blocks";
+import type { EntryFacts } from "../model/content";
 import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import { type Band, type Block, type Part, WIDTHS, type Width } from "../model/part";
@@ -96,12 +97,71 @@ const entryPlaces = (id: string, part: Part, entry: string, style: HouseStyle): 
   return [...behind, ...shown];
 };
 
-/** `partsOf` tells which parts a page of an entry is drawn with, in any order. */
+type List = Extract<Block, { kind: "entryList" }>;
+
+/** Distance between cards, px: 1.75rem; a picture in a row is a third of it, at most 220 px; both are 3 to 2. */
+const CARD_GAP = 28;
+const ROW_PICTURE = 220;
+const listBox = ({ settings }: List, style: HouseStyle, width: Width): Size => {
+  const whole = contentWidth(style, width);
+  const columns = at(settings.cards.columns, width);
+  const across =
+    settings.arrangement === "cards"
+      ? (whole - CARD_GAP * (columns - 1)) / columns
+      : Math.min(ROW_PICTURE, whole * 0.32);
+  return { width: Math.round(across), height: Math.round((across * 2) / 3) };
+};
+
+const showsPictures = ({ settings }: List): boolean =>
+  settings.arrangement === "cards" ? settings.cards.picture : settings.rows.picture !== "none";
+
+/** Lists of a part that may show an entry of the kind: an archive's own where `isArchive`, else those that name the kind. */
+const listPlaces = (
+  id: string,
+  part: Part,
+  entry: EntryFacts,
+  isArchive: boolean,
+  style: HouseStyle,
+): readonly PicturePlace[] =>
+  blocksOf(part)
+    .filter((block): block is List => block.kind === "entryList")
+    .filter((block) => showsPictures(block))
+    .filter(({ settings }) =>
+      settings.from === "archive"
+        ? isArchive
+        : !isArchive && (settings.kinds.length === 0 || settings.kinds.includes(entry.kind)),
+    )
+    .map((block) => ({
+      where: { is: "listed", part: id, node: block.id, entry: entry.id },
+      boxes: boxes((width) => listBox(block, style, width)),
+    }));
+
+const listed = (
+  design: Design,
+  parts: readonly { readonly id: string; readonly body: Part }[],
+  entry: EntryFacts,
+  partsOf: (page: string) => readonly string[],
+  style: HouseStyle,
+): readonly PicturePlace[] => {
+  const archives = [`archive:kind:${entry.kind}`, ...entry.terms.map((term) => `archive:term:${term}`)];
+  const drawn = [...new Set(archives.flatMap(partsOf))];
+  return [
+    ...drawn.flatMap((id) => {
+      const body = findBody(design, "part", id);
+      return body ? listPlaces(id, body, entry, true, style) : [];
+    }),
+    ...parts
+      .filter(({ body }) => body.on)
+      .flatMap(({ id, body }) => listPlaces(id, body, entry, false, style)),
+  ];
+};
+
+/** `partsOf` tells which parts a page is drawn with, by its identity, in any order. */
 export const picturePlaces = (
   design: Design,
   index: SiteIndex,
   picture: string,
-  partsOf: (entry: string) => readonly string[],
+  partsOf: (page: string) => readonly string[],
 ): readonly PicturePlace[] => {
   const style = getBody(design, "style", STYLE_ID);
   const profile = findBody(design, "profile", PROFILE_ID);
@@ -112,11 +172,13 @@ export const picturePlaces = (
     ...PROFILE_PICTURES.filter((each) => profile?.[each] === picture).map(
       (is): PicturePlace => ({ where: { is }, boxes: null }),
     ),
-    ...entries.flatMap(({ id }): readonly PicturePlace[] => {
-      const places = partsOf(id).flatMap((part) => {
+    ...entries.flatMap((entry): readonly PicturePlace[] => {
+      const { id } = entry;
+      const own = partsOf(`entry:${id}`).flatMap((part) => {
         const body = findBody(design, "part", part);
         return body ? entryPlaces(part, body, id, style) : [];
       });
+      const places = [...own, ...listed(design, parts, entry, partsOf, style)];
       return places.length > 0 ? places : [{ where: { is: "entry", entry: id }, boxes: null }];
     }),
   ];

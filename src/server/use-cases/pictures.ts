@@ -16,18 +16,18 @@ import { resolutionFor } from "./view-input";
 
 const DRAFT = { audience: "signedOut", state: "draft" } as const;
 
-/** The parts the page of an entry is drawn with. */
-const partsOfEntry =
+/** The parts a page is drawn with. */
+const partsOfPage =
   (resolution: Resolution) =>
-  (entry: string): readonly string[] => {
-    const number = resolution.compiled.index.numbers.get(`entry:${entry}`);
+  (identity: string): readonly string[] => {
+    const number = resolution.compiled.index.numbers.get(identity);
     if (number === undefined) return [];
     const answers = answersAt(resolution, number);
     return SLOTS.flatMap((slot) => partOf(answers[slot]) ?? []);
   };
 
 const placesOf = (resolution: Resolution, id: string): readonly PicturePlace[] =>
-  picturePlaces(resolution.compiled.design, resolution.compiled.index, id, partsOfEntry(resolution));
+  picturePlaces(resolution.compiled.design, resolution.compiled.index, id, partsOfPage(resolution));
 
 /** All pictures with what was noticed of them. */
 export const pictures = defineUseCase({
