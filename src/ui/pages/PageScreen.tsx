@@ -1,7 +1,7 @@
 "use client";
 import { Box, MenuItem, Select, Typography } from "@mui/material";
 import { useParams } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
@@ -9,6 +9,7 @@ import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { type Places, PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
+import { useRoom } from "../part/useRoom";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
@@ -28,14 +29,7 @@ export const PageScreen = () => {
     ...asked,
     page: identity,
   });
-  const desk = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(760);
-  useEffect(() => {
-    if (!desk.current) return;
-    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 760)));
-    watch.observe(desk.current);
-    return () => watch.disconnect();
-  }, []);
+  const { desk, room } = useRoom();
   const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved]) ?? []);
   const preview = usePreview(identity, null, asked, 1, chosen);
   const [pointed, setPointed] = useState<string | null>(null);

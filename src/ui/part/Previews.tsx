@@ -1,6 +1,6 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { Part } from "../../core/model/part";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
@@ -9,6 +9,7 @@ import { Mono, Quiet, Trouble } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { PreviewFrame } from "./PreviewFrame";
 import { usePreview } from "./usePreview";
+import { useRoom } from "./useRoom";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   first: "the first it shows on",
@@ -29,14 +30,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
   const [full, setFull] = useState(false);
-  const desk = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(780);
-  useEffect(() => {
-    if (!desk.current) return;
-    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 780)));
-    watch.observe(desk.current);
-    return () => watch.disconnect();
-  }, []);
+  const { desk, room } = useRoom();
   const pages = data?.pages ?? [];
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3);

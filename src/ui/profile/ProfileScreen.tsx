@@ -11,9 +11,10 @@ import { OneOf } from "../part/ChoiceInput";
 import { NumberInput } from "../part/NumberInput";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
+import { useRoom } from "../part/useRoom";
 import { useFrame } from "../shell/frame";
-import { useRoom } from "../style/Specimen";
 import { Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { ValueColumn, ValueSheet } from "../theme/ValueColumn";
 import { SocialLinks } from "./SocialLinks";
 
 const useProfileEditor = createDocumentEditor("profile");
@@ -61,61 +62,41 @@ const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
           <Saving state={saving} />
         </SheetHead>
       </Box>
-      <Box
-        sx={{
-          display: "grid",
-          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" },
-          minHeight: 0,
-        }}
-      >
-        <Box
-          component="fieldset"
-          disabled={!mayDesign}
-          aria-label="Facts"
-          sx={{
-            m: 0,
-            p: 2,
-            border: 0,
-            borderRight: { md: 1 },
-            borderColor: { md: "divider" },
-            minWidth: 0,
-            overflowY: { md: "auto" },
-            display: "grid",
-            gap: 1.5,
-            alignContent: "start",
-          }}
-        >
-          {trouble ? <Trouble>{trouble}</Trouble> : null}
-          {text("name", "Name", "As it stands in headers and in browser tabs.")}
-          {text("tagline", "Tagline", "What it is, in a few words.")}
-          {PICTURES.map(([field, label]) => (
-            <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
-              <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
-              <OneOf
-                id={`profile-${field}`}
-                label={label}
-                value={profile[field]}
-                options={options}
-                onChange={(next) => set([field], next)}
+      <ValueSheet>
+        <ValueColumn name="Facts" isOpen={mayDesign}>
+          <Box sx={{ p: 2, display: "grid", gap: 1.5, alignContent: "start" }}>
+            {trouble ? <Trouble>{trouble}</Trouble> : null}
+            {text("name", "Name", "As it stands in headers and in browser tabs.")}
+            {text("tagline", "Tagline", "What it is, in a few words.")}
+            {PICTURES.map(([field, label]) => (
+              <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
+                <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
+                <OneOf
+                  id={`profile-${field}`}
+                  label={label}
+                  value={profile[field]}
+                  options={options}
+                  onChange={(next) => set([field], next)}
+                />
+              </Box>
+            ))}
+            {text("owner", "Owner", "Who © lines name. Empty: the name above.")}
+            <Box sx={{ display: "grid", gridTemplateColumns: "126px 110px", gap: 1 }}>
+              <Quiet style={{ lineHeight: "30px" }}>First year</Quiet>
+              <NumberInput
+                label="First year"
+                value={profile.firstYear}
+                min={0}
+                max={9999}
+                onChange={(next) => set(["firstYear"], next)}
               />
             </Box>
-          ))}
-          {text("owner", "Owner", "Who © lines name. Empty: the name above.")}
-          <Box sx={{ display: "grid", gridTemplateColumns: "126px 110px", gap: 1 }}>
-            <Quiet style={{ lineHeight: "30px" }}>First year</Quiet>
-            <NumberInput
-              label="First year"
-              value={profile.firstYear}
-              min={0}
-              max={9999}
-              onChange={(next) => set(["firstYear"], next)}
-            />
+            {text("address", "Postal address", "A line each; the block Address shows it.")}
+            <SocialLinks links={profile.social} onChange={(next) => set(["social"], next)} />
           </Box>
-          {text("address", "Postal address", "A line each; the block Address shows it.")}
-          <SocialLinks links={profile.social} onChange={(next) => set(["social"], next)} />
-        </Box>
+        </ValueColumn>
         <ProfilePreview profile={profile} />
-      </Box>
+      </ValueSheet>
     </Box>
   );
 };

@@ -12,10 +12,10 @@ import type { Operation } from "../../core/model/operations";
 import { ROLE_NAMES } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { OneOf } from "../part/ChoiceInput";
+import { useRoom } from "../part/useRoom";
 import { useFrame } from "../shell/frame";
 import { Mono, Quiet } from "../theme/pieces";
 import { ColourField, Swatch } from "./ColourField";
-import { useRoom } from "./Specimen";
 import { StyledPage } from "./StyledPage";
 
 /** A palette whose pairs all pass, from one colour or from what a picture speaks with. */

@@ -1,11 +1,12 @@
 "use client";
 import { Box } from "@mui/material";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
+import { useRoom } from "../part/useRoom";
 import { useFrame } from "../shell/frame";
 import { Trouble } from "../theme/pieces";
 import { useStyleEditor } from "./style-editor";
@@ -13,19 +14,6 @@ import { useStyleEditor } from "./style-editor";
 const WIDE = 1280;
 const NARROWER = [820, 390] as const;
 const WITHOUT = ["titleBar", "side"] as const;
-
-/** How wide there is room, followed as it changes. */
-export const useRoom = () => {
-  const desk = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(780);
-  useEffect(() => {
-    if (!desk.current) return;
-    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 780)));
-    watch.observe(desk.current);
-    return () => watch.disconnect();
-  }, []);
-  return { desk, room };
-};
 
 const insteadOf = (style: HouseStyle): Instead => ({ style, without: WITHOUT });
 

@@ -9,6 +9,7 @@ import { Saving } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useFrame } from "../shell/frame";
 import { Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { ValueColumn, ValueSheet } from "../theme/ValueColumn";
 import { ContrastTable } from "./ContrastTable";
 import { OwnFonts } from "./OwnFonts";
 import { paletteSection } from "./Palette";
@@ -47,13 +48,7 @@ const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
           <SavingState />
         </SheetHead>
       </Box>
-      <Box
-        sx={{
-          display: "grid",
-          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" },
-          minHeight: 0,
-        }}
-      >
+      <ValueSheet>
         <Values mayDesign={mayDesign} />
         <Box
           sx={(theme) => ({
@@ -84,7 +79,7 @@ const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
           </ToggleButtonGroup>
           <Looked view={view} data={data} mayDesign={mayDesign} />
         </Box>
-      </Box>
+      </ValueSheet>
     </Box>
   );
 };
@@ -126,20 +121,7 @@ const Values = memo(({ mayDesign }: { readonly mayDesign: boolean }) => {
   const trouble = useStyleEditor((editor) => editor.trouble);
   const [query, setQuery] = useState("");
   return (
-    <Box
-      component="fieldset"
-      disabled={!mayDesign}
-      aria-label="Values"
-      sx={{
-        m: 0,
-        p: 0,
-        border: 0,
-        borderRight: { md: 1 },
-        borderColor: { md: "divider" },
-        minWidth: 0,
-        overflowY: { md: "auto" },
-      }}
-    >
+    <ValueColumn name="Values" isOpen={mayDesign}>
       <Box sx={{ px: 2, pt: 1.5, pb: 1, borderBottom: 1, borderColor: "divider" }}>
         <FindValue query={query} onQuery={setQuery} />
         {trouble ? <Trouble>{trouble}</Trouble> : null}
@@ -149,7 +131,7 @@ const Values = memo(({ mayDesign }: { readonly mayDesign: boolean }) => {
       {mayDesign && query.trim() === "" ? (
         <OwnFonts ownFonts={style.ownFonts} fonts={style.fonts} apply={apply} />
       ) : null}
-    </Box>
+    </ValueColumn>
   );
 });
 

@@ -12,11 +12,11 @@ import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
+import { useRoom } from "../part/useRoom";
 import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Empty, Mono, Quiet } from "../theme/pieces";
 import { Swatch } from "./ColourField";
-import { useRoom } from "./Specimen";
 
 type TypedIn = CallResult<"style">["typedIn"][number];
 
