@@ -1,0 +1,242 @@
+import { lexer, parse, walk } from "css-tree";
+import fc from "fast-check";
+import { parse as parseHtml } from "parse5";
+import { describe, expect, it } from "vitest";
+import { block, pageData, partWith, picture } from "../../../test/page-data";
+import { randomStyle } from "../../../test/random-style";
+import { ENGLISH } from "../../messages/visitor-words";
+import type { SiteProfile } from "../model/design";
+import { HouseStyle, TEXTURES } from "../model/house-style";
+import { type Band, BandBackground, type Block } from "../model/part";
+import { specimenPart } from "../starting/specimen";
+import { FAMILIES, firstFontFiles, fontFaces, stackOf } from "./fonts";
+import { documentHtml, renderPage } from "./page";
+import type { PageData } from "./page-data";
+
+/** How the values of a house style and of a profile come out as CSS and HTML. css-tree and parse5 read them. */
+const withLayout = (blocks: readonly Block[], band: object = {}, over: Partial<PageData> = {}): PageData => {
+  const data = pageData(over);
+  return { ...data, slots: { ...data.slots, layout: { id: "p", part: partWith("layout", blocks, band) } } };
+};
+const drawn = (data: PageData) => renderPage(data, ENGLISH);
+const documentOf = (data: PageData) => documentHtml(data, drawn(data), "/_assets/site.js");
+const styleWith = (over: object): HouseStyle => HouseStyle.parse({ ...pageData().style, ...over });
+/** The declarations of the first rule with exactly this selector. */
+const rule = (css: string, selector: string): string => {
+  const start = css.indexOf(`${selector}{`);
+  return start === -1 ? "" : css.slice(start + selector.length + 1, css.indexOf("}", start));
+};
+
+describe("any house style", () => {
+  it("gives a stylesheet css-tree accepts, declaration by declaration, on the whole specimen", () => {
+    const specimen = specimenPart(["note"]);
+    let seen = 0;
+    fc.assert(
+      fc.property(randomStyle, (style) => {
+        const data = pageData({ style });
+        const { css } = drawn({ ...data, slots: { ...data.slots, layout: { id: "s", part: specimen } } });
+        const trouble: string[] = [];
+        walk(
+          parse(css.replace(/@font-face\{[^}]*\}/g, ""), {
+            onParseError: (error) => trouble.push(error.message),
+          }),
+          (node) => {
+            if (node.type !== "Declaration" || node.property.startsWith("--")) return;
+            seen += 1;
+            const { error } = lexer.matchProperty(node.property, node.value);
+            if (error && !/var\(|Unknown property/.test(error.message))
+              trouble.push(`${node.property}: ${error.message}`);
+          },
+        );
+        expect(trouble).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+    expect(seen).toBeGreaterThan(5000);
+  });
+  it("names no colour of its own in rules: palettes change the values alone", () => {
+    const part = withLayout([block("button"), block("search"), block("heading")]);
+    const paint = (accent: string) => {
+      const others = pageData().style.palette.filter(({ id }) => id !== "ink");
+      const palette = [...others, { id: "ink", name: "Ink", value: accent }];
+      return drawn({ ...part, style: styleWith({ palette }) }).css;
+    };
+    const withoutValues = (css: string) => css.replace(/:root\{[^}]*\}/, "");
+    expect(withoutValues(paint("#112233"))).toBe(withoutValues(paint("#aabbcc")));
+    expect(paint("#112233")).not.toBe(paint("#aabbcc"));
+  });
+});
+
+describe("type", () => {
+  it("every style says family, size, weight and line height; spacing and upper case where they are set", () => {
+    const style = styleWith({
+      type: { h2: { size: 3, weight: 700, spacing: 0.05, upper: true }, caption: { size: 0.7 } },
+    });
+    const { css } = drawn(withLayout([block("heading")], {}, { style }));
+    expect(rule(css, ".t-h2")).toBe(
+      `font-family:"Fraunces",Georgia,serif;font-size:3rem;font-weight:700;line-height:1.2;letter-spacing:0.05em;text-transform:uppercase;text-wrap:balance`,
+    );
+    expect(rule(css, ".t-body")).not.toContain("letter-spacing");
+  });
+  it("all shipped families have their files and weights; only those in use are named on a page", () => {
+    expect(Object.keys(FAMILIES).length).toBeGreaterThanOrEqual(10);
+    expect(new Set(Object.values(FAMILIES).map(({ drawnFor }) => drawnFor))).toEqual(
+      new Set(["text", "display"]),
+    );
+    const { css } = drawn(
+      withLayout(
+        [block("heading")],
+        {},
+        { style: styleWith({ fonts: { text: "Karla", headings: "Archivo" } }) },
+      ),
+    );
+    expect([...css.matchAll(/font-family:"([^"]+)";font-weight/g)].map((found) => found[1])).toEqual([
+      "Karla",
+      "Karla",
+      "Archivo",
+      "Archivo",
+    ]);
+  });
+  it("a font of one's own is asked for by its hash; a name cannot leave its quotes", () => {
+    const file = "a".repeat(64);
+    const fonts = { text: "Ridge", headings: "Ridge" };
+    const ownFonts = [{ family: "Ridge", file, licence: "ours", weights: [400, 400] as [number, number] }];
+    expect(firstFontFiles({ fonts, ownFonts })).toEqual([`/_fonts/own/${file}.woff2`]);
+    expect(fontFaces({ fonts, ownFonts })).toContain(`src:url(/_fonts/own/${file}.woff2)`);
+    expect(stackOf('x";}body{display:none}</style>')).not.toMatch(/";}|<\//);
+  });
+});
+
+describe("links, buttons and fields", () => {
+  it("links take the colour of the style in running text, and that of their band where it has one", () => {
+    const style = styleWith({
+      links: { colour: "role:accent", underline: "pointedAt", focus: "colour:grey" },
+    });
+    const { css } = drawn(withLayout([block("heading")], {}, { style }));
+    expect(css).toContain(":where(.b-richText,.b-body) a{color:var(--accent)}.own a{color:inherit}");
+    expect(css).toContain("a:hover{text-decoration-line:underline}");
+    expect(css).toContain(":focus-visible{outline:2px solid var(--c-grey)");
+    const own = drawn(withLayout([block("heading")], { colour: "role:surface" })).regions.layout;
+    expect(own).toMatch(/class="band own /);
+  });
+  it("each look of buttons has its colours at rest and pointed at; one that keeps them is underlined", () => {
+    const style = styleWith({
+      buttons: {
+        radius: 12,
+        outlined: { line: "colour:grey", pointedGround: "colour:grey", pointedText: "role:surface" },
+      },
+    });
+    const { css } = drawn(withLayout([block("button")], {}, { style }));
+    expect(rule(css, ".b-button.filled")).toBe(
+      "background:var(--accent);color:var(--textOnAccent);border-color:var(--accent)",
+    );
+    expect(rule(css, ".b-button.filled:hover")).toBe("text-decoration:underline");
+    expect(rule(css, ".b-button.outlined:hover")).toBe("background:var(--c-grey);color:var(--surface)");
+    expect(rule(css, ".b-button")).toContain("border-radius:12px");
+  });
+  it("fields take theirs, and a colour that is gone falls back to text", () => {
+    const style = styleWith({ fields: { ground: "colour:gone", radius: 3 } });
+    const { css } = drawn(withLayout([block("search")], {}, { style }));
+    expect(rule(css, ".b-search input")).toContain("background:var(--text)");
+    expect(rule(css, ".b-search input")).toContain("border-radius:3px 0 0 3px");
+  });
+});
+
+describe("layers over pictures", () => {
+  const background = (over: Partial<Band["background"]>) => ({
+    background: BandBackground.parse({ picture: "pic", colour: "role:text", ...over }),
+  });
+  const css = (over: Partial<Band["background"]>) =>
+    drawn(withLayout([block("title")], background(over))).css;
+  it("an overlay is the band's colour, another, or a gradient between two", () => {
+    expect(css({ overlay: 40 })).toContain("background:var(--text);opacity:0.4");
+    expect(css({ overlay: 40, overlayColour: "#102030" })).toContain("background:#102030;opacity:0.4");
+    expect(
+      css({ overlay: 70, overlayColour: "role:accent", overlayTo: "colour:grey", overlayAngle: 90 }),
+    ).toContain("background:linear-gradient(90deg,var(--accent),var(--c-grey));opacity:0.7");
+  });
+  it.each(TEXTURES.filter((each) => each !== "none"))(
+    "the texture %s is drawn without a file, with and without a picture",
+    (texture) => {
+      const drawing = css({ texture, textureStrength: 30 });
+      expect(drawing).toMatch(/::before\{background-image:[^}]*gradient\([^}]*30%/);
+      expect(drawing.replace(/@font-face\{[^}]*\}/g, "")).not.toContain("url(");
+      const plain = drawn(withLayout([block("title")], background({ texture, picture: "" })));
+      expect(plain.regions.layout).toContain('<div class="bg"></div>');
+    },
+  );
+  it("bands of an older edition, which know none of this, are drawn as before", () => {
+    const old = { background: { colour: "role:text", picture: "pic", pageOwnPicture: false, overlay: 40 } };
+    expect(drawn(withLayout([block("title")], old)).css).toContain("background:var(--text);opacity:0.4");
+  });
+});
+
+describe("pictures", () => {
+  const withPicture = (over: object) =>
+    drawn(
+      withLayout(
+        [block("picture", { picture: "pic", credit: true } as never)],
+        {},
+        { pictures: { pic: { ...picture, ...over } } },
+      ),
+    ).regions.layout;
+  it("offer AVIF before WebP where both were made, and WebP alone where not", () => {
+    expect(withPicture({ formats: ["avif", "webp"] })).toMatch(
+      /<picture><source type="image\/avif" srcset="[^"]+\.avif [^"]*"[^>]*><img [^>]*\.webp/,
+    );
+    expect(withPicture({ formats: ["webp"] })).not.toContain("<source");
+    expect(withPicture({ formats: undefined })).not.toContain("<source");
+  });
+  it("a drawing is one file; who made a picture stands below it", () => {
+    expect(withPicture({ type: "image/svg+xml", renditions: [], formats: [] })).toContain(
+      `src="/_media/${picture.file}.svg"`,
+    );
+    expect(withPicture({ credit: "A <b>friend</b>" })).toContain(
+      "<figcaption>A &lt;b&gt;friend&lt;/b&gt;</figcaption>",
+    );
+    expect(withPicture({ credit: "" })).not.toContain("figcaption");
+  });
+});
+
+describe("the profile", () => {
+  const with_ = (over: Partial<SiteProfile>, blocks: readonly Block[]) =>
+    withLayout(blocks, {}, { profile: { ...pageData().profile, ...over } });
+  it("its address stands line by line, or on one line, and nowhere when it is empty", () => {
+    const address = "1 Ridge Road\n\n  Pellow  ";
+    expect(drawn(with_({ address }, [block("address")])).regions.layout).toContain(
+      "1 Ridge Road<br>Pellow</address>",
+    );
+    expect(drawn(with_({ address }, [block("address", { direction: "row" })])).regions.layout).toContain(
+      "1 Ridge Road, Pellow</address>",
+    );
+    expect(drawn(with_({ address: " " }, [block("address")])).regions.layout).not.toContain("<address");
+  });
+  it("a link's icon is a sign of ours in lines, one of the package filled, or a plain link for neither", () => {
+    const social = [
+      { icon: "feed", outline: "", label: "Feed", url: "https://a.example/" },
+      { icon: "whatever", outline: "M0 0h24v24z", label: "Other", url: "https://b.example/" },
+      { icon: "nobodyknows", outline: "", label: "Third", url: "https://c.example/" },
+    ];
+    const html = drawn(with_({ social }, [block("social")])).regions.layout;
+    expect(html.match(/fill="none"/g)).toHaveLength(2);
+    expect(html).toContain('<path d="M0 0h24v24z"/>');
+    expect(html.match(/<span class="hidden">/g)).toHaveLength(3);
+  });
+  it("feeds what other places show of a page: its own picture, else the share picture; nothing that is not to be found", () => {
+    const profile = { ...pageData().profile, sharePicture: "share", icon: "pic" };
+    const pictures = { pic: picture, share: { ...picture, file: "b".repeat(64), alt: 'Hills "at" dusk' } };
+    const own = documentOf(
+      pageData({ profile, pictures, entry: { ...pageData().entry, picture: "pic" } as never }),
+    );
+    expect(own).toMatch(new RegExp(`og:image" content="https?://[^"]*${picture.file}`));
+    const other = documentOf(
+      pageData({ profile, pictures, entry: { ...pageData().entry, picture: null } as never }),
+    );
+    expect(other).toMatch(/og:image" content="https?:\/\/[^"]*b{64}/);
+    expect(other).toContain("Hills &quot;at&quot; dusk");
+    expect(other).toMatch(/rel="icon" href="\/_media\//);
+    const hidden = documentOf(pageData({ profile, pictures, mayRead: false }));
+    expect(hidden).not.toContain("og:image");
+    expect(parseHtml(other)).toBeDefined();
+  });
+});
