@@ -234,7 +234,11 @@ describe("the profile", () => {
     );
     expect(other).toMatch(/og:image" content="https?:\/\/[^"]*b{64}/);
     expect(other).toContain("Hills &quot;at&quot; dusk");
-    expect(other).toMatch(/rel="icon" href="\/_media\//);
+    expect(other).toMatch(/rel="icon" href="\/_media\/[^"]+\.webp"/);
+    const sign = { ...picture, type: "image/svg+xml" as const, renditions: [], formats: [] };
+    expect(documentOf(pageData({ profile, pictures: { pic: sign } }))).toMatch(
+      /rel="icon" href="\/_media\/[0-9a-f]{64}\.svg" type="image\/svg\+xml"/,
+    );
     const hidden = documentOf(pageData({ profile, pictures, mayRead: false }));
     expect(hidden).not.toContain("og:image");
     expect(parseHtml(other)).toBeDefined();

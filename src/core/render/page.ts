@@ -6,7 +6,7 @@ import { firstFontFiles } from "./fonts";
 import { html, NOTHING, SafeHtml } from "./html";
 import type { PageData, VisitorWords } from "./page-data";
 import { partHtml } from "./part-html";
-import { renditionPath } from "./picture-html";
+import { drawingPath, renditionPath } from "./picture-html";
 import { plainLayout } from "./plain-layout";
 
 /** A page drawn: its parts apart (previews patch them one by one), and the whole document. */
@@ -107,9 +107,11 @@ ${new SafeHtml(rendered.body)}
 `.text;
 };
 
-/** The profile's icon in the smallest rendition there is; the product's neutral sign while there is none. */
+/** The profile's icon as it is drawn, or in its smallest rendition; the product's neutral sign while there is none. */
 const iconLink = ({ profile, pictures }: PageData): SafeHtml => {
   const icon = pictures[profile.icon];
+  if (icon?.type === "image/svg+xml")
+    return html`<link rel="icon" href="${drawingPath(icon)}" type="image/svg+xml">`;
   const width = icon?.renditions[0];
   return icon && width !== undefined
     ? html`<link rel="icon" href="${renditionPath(icon, width)}" type="image/webp">`

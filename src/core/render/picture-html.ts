@@ -8,7 +8,8 @@ type Format = Picture["formats"][number];
 export const renditionPath = (picture: Picture, width: number, format: Format = "webp"): string =>
   `/_media/${picture.file}-${width}.${format}`;
 
-const drawingPath = (picture: Picture): string => `/_media/${picture.file}.svg`;
+/** A drawing has one file, at every size. */
+export const drawingPath = (picture: Picture): string => `/_media/${picture.file}.svg`;
 
 const candidates = (picture: Picture, format: Format): string =>
   picture.renditions.map((width) => `${renditionPath(picture, width, format)} ${width}w`).join(", ");
