@@ -84,4 +84,15 @@ test("a viewer looks and cannot change", async ({ page }) => {
   await page.getByRole("button", { name: /^Menu “Main”/ }).click();
   await page.getByRole("region", { name: "Settings of Menu" }).getByLabel("Gap").fill("40");
   await expect(page.getByText("Your role on this site does not allow this.")).toBeVisible();
+  // where a sheet is all values, they are closed as a whole
+  await open(page, "style");
+  await expect(page.getByRole("textbox", { name: "Brass", exact: true })).toBeDisabled();
+  await expect(page.getByRole("combobox", { name: "accent", exact: true })).toBeDisabled();
+  await page.getByRole("button", { name: /^Typed in/ }).click();
+  await expect(page.getByRole("list", { name: "Typed-in colours" })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Bind/ })).toHaveCount(0);
+  await open(page, "profile");
+  await expect(page.getByLabel("Tagline")).toBeDisabled();
+  await open(page, "pictures");
+  await expect(page.getByRole("button", { name: "Add pictures" })).toHaveCount(0);
 });

@@ -30,6 +30,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
     `The picture says it is ${String(width)} × ${String(height)} pixels; 120 million and 30 000 on a side are the most. Save it smaller; nothing was added.`,
   "picture.tooBig": ({ limit }) =>
     `The file is larger than ${String(limit)}. Save it smaller; nothing was added.`,
+  "picture.gaveUp": () =>
+    "Its sizes could not be made, three times over. Send it again; if it fails again, the server needs looking at.",
   "picture.gone": () => "The file that was sent is not there any more. Send it again.",
   "picture.inUse": ({ count: uses }) =>
     `The picture is used in ${String(uses)} places. Replace it or take it out there first; nothing was removed.`,

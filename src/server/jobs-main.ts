@@ -1,7 +1,7 @@
-import type { Job } from "pg-boss";
+import type { JobWithMetadata } from "pg-boss";
 import sharp from "sharp";
 import { closeDatabase } from "../data/database";
-import { runPictureJob } from "./jobs/picture-job";
+import { giveUpPictureJob, runPictureJob } from "./jobs/picture-job";
 import { closeQueue, PICTURE_QUEUE, type PictureJob, queue } from "./jobs/queue";
 
 /** The process that does long work: two pictures at a time, nothing cached between them, so that memory stays bounded. */
@@ -14,9 +14,15 @@ const boss = await queue();
 for (let worker = 0; worker < AT_ONCE; worker += 1)
   await boss.work(
     PICTURE_QUEUE,
-    { batchSize: 1, pollingIntervalSeconds: 0.5 },
-    async (jobs: Job<PictureJob>[]) => {
-      for (const job of jobs) await runPictureJob(job.data);
+    { batchSize: 1, pollingIntervalSeconds: 0.5, includeMetadata: true },
+    async (jobs: JobWithMetadata<PictureJob>[]) => {
+      for (const job of jobs)
+        try {
+          await runPictureJob(job.data);
+        } catch (error) {
+          if (job.retryCount >= job.retryLimit) await giveUpPictureJob(job.data);
+          throw error;
+        }
     },
   );
 process.stdout.write("ready jobs\n");

@@ -9,7 +9,7 @@ import { readFont } from "./font-file";
 import { publicOrigin, studioOrigin } from "./hosts/host-names";
 import { sharedFile } from "./hosts/shared-files";
 import { answerSite } from "./hosts/site-handler";
-import { nameFromFile, runPictureJob } from "./jobs/picture-job";
+import { giveUpPictureJob, nameFromFile, runPictureJob } from "./jobs/picture-job";
 import { closeQueue } from "./jobs/queue";
 import { cleanSvg } from "./svg-file";
 import { answerUpload } from "./upload-requests";
@@ -115,6 +115,17 @@ describe("a picture that is sent", () => {
     await runPictureJob({ site: "observatory", upload: "nobody" });
     expect(await everything()).toEqual(after);
     await who.get("undo");
+  });
+  it("says so when the job gave up", async () => {
+    const who = await studio();
+    const { sent } = await send(who, await drawn(41, 30).png().toBuffer(), { name: "dot.png" });
+    if (!sent.ok) throw new Error("test: expected it to be taken");
+    await giveUpPictureJob({ site: "observatory", upload: sent.value.id });
+    const { uploads } = await who.get("uploads");
+    expect(uploads.find(({ id }) => id === sent.value.id)).toMatchObject({
+      state: "failed",
+      issue: { code: "picture.gaveUp" },
+    });
   });
   it("in a place that is used is not taken out", async () => {
     const who = await studio();

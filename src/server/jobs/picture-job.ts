@@ -86,6 +86,10 @@ const take = async (context: SiteContext, upload: UploadRow): Promise<Outcome<st
   });
 };
 
+/** After the last try: the sender is told, instead of waiting for ever. */
+export const giveUpPictureJob = ({ site, upload }: PictureJob): Promise<void> =>
+  setUploadState(site, upload, "failed", { detail: "picture.gaveUp" });
+
 /** Makes the renditions of an uploaded picture and adds it to the site. Run again after a crash it does the same. */
 export const runPictureJob = async ({ site, upload: id }: PictureJob): Promise<void> => {
   const upload = await findUpload(site, id);

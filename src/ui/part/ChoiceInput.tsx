@@ -1,5 +1,9 @@
 "use client";
 import { Checkbox, ListItemText, MenuItem, Select } from "@mui/material";
+import { createContext, useContext } from "react";
+
+/** Whether the values round a choice may be changed: a fieldset closes inputs, not the lists of MUI. */
+export const MayChange = createContext(true);
 
 /** One or several of a few words. */
 export type Options = readonly (readonly [string, string])[];
@@ -19,6 +23,7 @@ export const OneOf = ({
 }) => (
   <Select
     id={id}
+    disabled={!useContext(MayChange)}
     value={options.some(([key]) => key === value) ? value : ""}
     displayEmpty
     fullWidth

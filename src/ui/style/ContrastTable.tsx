@@ -20,7 +20,8 @@ export const ContrastTable = ({
 }: {
   readonly style: HouseStyle;
   readonly partUses: readonly PairUses[];
-  readonly onRecolour: (colour: string, value: string) => void;
+  /** Null for those who may only look. */
+  readonly onRecolour: ((colour: string, value: string) => void) | null;
 }) => {
   const pairs = measurePairs(style, [...styleUses(style), ...partUses]);
   const failing = pairs.filter(({ passes }) => !passes).length;
@@ -91,7 +92,8 @@ const PairRow = ({
 }: {
   readonly pair: Pair;
   readonly style: HouseStyle;
-  readonly onRecolour: (colour: string, value: string) => void;
+  /** Null for those who may only look. */
+  readonly onRecolour: ((colour: string, value: string) => void) | null;
 }) => {
   const own = findColour(style, pair.text);
   return (
@@ -130,7 +132,7 @@ const PairRow = ({
         <Uses pair={pair} />
       </td>
       <td>
-        {pair.nearest && own ? (
+        {pair.nearest && own && onRecolour ? (
           <Act onClick={() => onRecolour(own.id, pair.nearest as string)}>
             Make {own.name} <Swatch value={pair.nearest} size={13} /> <Mono>{pair.nearest}</Mono>
           </Act>

@@ -158,9 +158,9 @@ const Looked = memo(
       case "specimen":
         return <Specimen />;
       case "contrast":
-        return <ContrastTable style={style} partUses={data.uses} onRecolour={recolour} />;
+        return <ContrastTable style={style} partUses={data.uses} onRecolour={mayDesign ? recolour : null} />;
       case "typedIn":
-        return <TypedInList found={data.typedIn} />;
+        return <TypedInList found={data.typedIn} mayDesign={mayDesign} />;
       case "help":
         return <PaletteHelp style={style} apply={apply} />;
       case "variations":

@@ -21,7 +21,13 @@ import { Swatch } from "./ColourField";
 type TypedIn = CallResult<"style">["typedIn"][number];
 
 /** Colours typed in where the palette has one as near: bound one by one or all at once, seen before and after. */
-export const TypedInList = ({ found }: { readonly found: readonly TypedIn[] }) => {
+export const TypedInList = ({
+  found,
+  mayDesign,
+}: {
+  readonly found: readonly TypedIn[];
+  readonly mayDesign: boolean;
+}) => {
   const site = useSite();
   const change = useAct("change");
   const [shown, setShown] = useState<string | null>(null);
@@ -45,14 +51,16 @@ export const TypedInList = ({ found }: { readonly found: readonly TypedIn[] }) =
         <span>
           {count(found.length, "colour")} typed in. <Quiet>A new palette would leave them as they are.</Quiet>
         </span>
-        <Button
-          variant="contained"
-          disabled={change.isPending}
-          onClick={() => bind(found)}
-          sx={{ ml: "auto" }}
-        >
-          Bind all {found.length}
-        </Button>
+        {mayDesign ? (
+          <Button
+            variant="contained"
+            disabled={change.isPending}
+            onClick={() => bind(found)}
+            sx={{ ml: "auto" }}
+          >
+            Bind all {found.length}
+          </Button>
+        ) : null}
       </Box>
       <Box component="ul" aria-label="Typed-in colours" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {found.map((typed) => {
@@ -91,14 +99,16 @@ export const TypedInList = ({ found }: { readonly found: readonly TypedIn[] }) =
                       before and after
                     </Act>
                   ) : null}
-                  <Button
-                    variant="outlined"
-                    disabled={change.isPending}
-                    aria-label={`Bind ${typed.value} in ${typed.part?.badge ?? "the house style"} to ${typed.nearest.name}`}
-                    onClick={() => bind([typed])}
-                  >
-                    Bind
-                  </Button>
+                  {mayDesign ? (
+                    <Button
+                      variant="outlined"
+                      disabled={change.isPending}
+                      aria-label={`Bind ${typed.value} in ${typed.part?.badge ?? "the house style"} to ${typed.nearest.name}`}
+                      onClick={() => bind([typed])}
+                    >
+                      Bind
+                    </Button>
+                  ) : null}
                 </Box>
               </Box>
               {shown === key ? <BeforeAfter typed={typed} all={found} /> : null}

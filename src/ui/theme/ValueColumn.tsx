@@ -1,6 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import type { ReactNode } from "react";
+import { MayChange } from "../part/ChoiceInput";
 
 /** A sheet of values at the left and what they do at the right; below each other where there is no room. */
 export const ValueSheet = ({ children }: { readonly children: ReactNode }) => (
@@ -39,6 +40,6 @@ export const ValueColumn = ({
       overflowY: { md: "auto" },
     }}
   >
-    {children}
+    <MayChange value={isOpen}>{children}</MayChange>
   </Box>
 );
