@@ -42,8 +42,9 @@ for (const [scheme, width] of LOOKS)
     await open(page, "style");
     await page.getByRole("button", { name: "Dials of Brass" }).click();
     await check("house style");
-    const views =
-      width === 390 ? ["Contrast"] : ["Contrast", /^Typed in/, "A new palette", "Variations", "File"];
+    // what differs between looks is colour and room: the other views are made of the same pieces
+    const isFirst = scheme === "light" && width === 1280;
+    const views = isFirst ? ["Contrast", /^Typed in/, "A new palette", "Variations", "File"] : ["Contrast"];
     for (const view of views) {
       await page.getByRole("group", { name: "What to look at" }).getByRole("button", { name: view }).click();
       await page.waitForTimeout(300);
