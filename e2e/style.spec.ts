@@ -23,9 +23,12 @@ test("G6: a new palette reaches everything once typed-in colours are bound, one 
   page,
 }) => {
   await open(page, "style");
-  await look(page, /^Typed in · 7$/).click();
+  await look(page, /^Typed in · \d+$/).click();
   const list = page.getByRole("list", { name: "Typed-in colours" });
-  await expect(list.getByRole("listitem")).toHaveCount(7);
+  await list.getByRole("listitem").first().waitFor();
+  const before = await list.getByRole("listitem").count();
+  expect(before).toBeGreaterThanOrEqual(7);
+  await expect(look(page, `Typed in · ${before}`)).toBeVisible();
   await expect(list.getByRole("listitem").first()).toContainText("Card");
   await expect(list.getByRole("listitem").first()).toContainText("the same colour, ΔE 0.000");
   await list.getByRole("button", { name: "Before and after of #ffffff in header 2" }).click();
@@ -34,8 +37,8 @@ test("G6: a new palette reaches everything once typed-in colours are bound, one 
       page.frameLocator(`iframe[title="The part ${name}"]`).locator("header").first(),
     ).toBeVisible();
   await list.getByRole("button", { name: "Bind #ffffff in header 2 to Card" }).click();
-  await expect(list.getByRole("listitem")).toHaveCount(6);
-  await page.getByRole("button", { name: "Bind all 6" }).click();
+  await expect(list.getByRole("listitem")).toHaveCount(before - 1);
+  await page.getByRole("button", { name: `Bind all ${before - 1}` }).click();
   await expect(page.getByText("No colour is typed in")).toBeVisible();
 
   // now a change of the palette changes them too, in the specimen at once and on the site with the edition

@@ -155,6 +155,13 @@ describe("contrast", () => {
     expect(contrastOf("#00000080", "#ffffff")).toBeCloseTo(contrastOf("#7f7f7f", "#ffffff"), 1);
     expect(contrastOf("#00000000", "#ffffff")).toBe(1);
   });
+  it("on a middling ground black or white itself is found", () => {
+    for (const ground of ["#757575", "#767676", "#777777", "#747474"])
+      for (const text of ["#808080", "#8a5a0c", "#000001", "#fefefe"])
+        expect(
+          contrastOf(nearestPassing(text, ground, NEEDED.text) ?? ground, ground),
+        ).toBeGreaterThanOrEqual(4.5);
+  });
   it("the nearest passing colour passes, keeps its hue, and nothing nearer on its side would", () => {
     fc.assert(
       fc.property(anyHex, anyHex, fc.constantFrom(NEEDED.text, NEEDED.large), (text, ground, needed) => {

@@ -39,10 +39,12 @@ export const nearestPassing = (text: string, ground: string, needed: number): st
   const start = toOklch(colourOf(text));
   const passing = [-1, 1].flatMap((direction) => {
     for (let step = 1; step <= LIGHTNESS_STEPS; step += 1) {
-      const l = start.l + (direction * step) / LIGHTNESS_STEPS;
-      if (l < 0 || l > 1) return [];
+      const wanted = start.l + (direction * step) / LIGHTNESS_STEPS;
+      // the last step is black or white itself: on a middling ground only they reach 4.5
+      const l = Math.min(1, Math.max(0, wanted));
       const hex = hexOf(fromOklch({ ...start, l }));
       if (contrastOf(hex, ground) >= needed) return [{ hex, away: step }];
+      if (l !== wanted) return [];
     }
     return [];
   });
