@@ -95,7 +95,10 @@ const PairRow = ({
   /** Null for those who may only look. */
   readonly onRecolour: ((colour: string, value: string) => void) | null;
 }) => {
-  const own = findColour(style, pair.text);
+  const found = findColour(style, pair.text);
+  // the ground of all pages is not turned dark for the sake of one band
+  const isGround = found && [style.roles.background, style.roles.surface].includes(found.id);
+  const own = isGround ? undefined : found;
   return (
     <tr>
       <td>
