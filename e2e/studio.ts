@@ -20,6 +20,9 @@ export const open = async (page: Page, leaf: string, site = "observatory"): Prom
   await page.getByRole("heading", { level: 1 }).first().waitFor();
 };
 
+/** Where a call of the studio is answered. */
+export const callPath = (name: string, site: string): string => `/api/studio/${site}/${name}`;
+
 /** A request whose `Host` is what we say: fetch cannot do that. */
 export const get = (
   host: string,

@@ -1,6 +1,6 @@
 /** The figures of `npm run bench`, each with what it is measured beside. `--only placement|pictures|studio` runs one part. */
 import { type Browser, chromium, type Page } from "@playwright/test";
-import { open, signIn } from "../e2e/studio";
+import { callPath, open, signIn } from "../e2e/studio";
 import { percentile, repaintLatencies, typingLatencies } from "../e2e/typing";
 import { closeDatabase } from "../src/data/database";
 import { benchPictures } from "./bench-pictures";
@@ -108,7 +108,7 @@ const openGroup = (page: Page, name: string): Promise<number> =>
 /** A part that others keep some pages from, middling in how many it asks for: what is switched on it shows. */
 const contestedPart = async (page: Page): Promise<string> => {
   const origin = `http://localhost:${PORT}`;
-  const answer = await page.request.post(`${origin}/api/studio/${BIG_SITE}/parts`, {
+  const answer = await page.request.post(`${origin}${callPath("parts", BIG_SITE)}`, {
     data: {},
     headers: { origin },
   });

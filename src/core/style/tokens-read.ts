@@ -1,7 +1,3 @@
-import { converter } from "culori";
-import { z } from "zod";
-import { deltaOk } from "../colour/convert";
-import { colourOf, hexOf, readColour } from "../colour/hex";
 import {
   COLOUR_ROLES,
   type ColourRole,
@@ -9,14 +5,23 @@ import {
   type PaletteColour,
   type StyleValues,
   TextLook,
-  TYPE_STYLES,
   type TypeStyle,
   valuesOf,
 } from "../model/house-style";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 import { FAMILIES } from "../render/fonts";
+import {
+  ColourToken,
+  Dimension,
+  firstOf,
+  hexOfToken,
+  isPlainSrgb,
+  keptNodes,
+  pxOf,
+  Typography,
+} from "./token-values";
+import { OUR_GROUPS, ownStyle, type PlannedColour } from "./tokens-own";
 import { readTokenTree, type Token } from "./tokens-tree";
-import { EXTENSION } from "./tokens-write";
 
 /**
  * What a design tokens file would do to a house style, before it does it. A file of ours gives back the style it was
@@ -43,65 +48,6 @@ export interface TokenPlan {
   /** The style as it would be with these roles. */
   readonly result: HouseStyle;
 }
-export interface PlannedColour {
-  readonly name: string;
-  readonly colour: PaletteColour;
-  readonly is: "new" | "same" | "differs";
-}
-
-const Dimension = z.object({ value: z.number(), unit: z.enum(["px", "rem"]) });
-const ColourToken = z.object({
-  colorSpace: z.string(),
-  components: z.array(z.union([z.number(), z.literal("none")])).length(3),
-  alpha: z.number().min(0).max(1).optional(),
-  hex: z
-    .string()
-    .regex(/^#[0-9a-fA-F]{6}$/)
-    .optional(),
-});
-const Typography = z.object({
-  fontFamily: z.union([z.string(), z.array(z.string()).min(1)]),
-  fontSize: Dimension,
-  fontWeight: z.union([z.number().min(1).max(1000), z.string()]).default(400),
-  letterSpacing: Dimension.default({ value: 0, unit: "px" }),
-  lineHeight: z.number().default(1.5),
-});
-
-const Duration = z.object({ value: z.number(), unit: z.literal("ms") });
-const OwnShadow = z.object({
-  color: z.object({ alpha: z.number() }),
-  offsetY: z.object({ value: z.number() }),
-  blur: z.object({ value: z.number() }),
-});
-
-/** Color Module 2025.10 §4.2: the colour spaces of a file, as culori names them, and how their components scale. */
-const SPACES: Readonly<Record<string, string>> = {
-  srgb: "srgb",
-  "srgb-linear": "srgb-linear",
-  "display-p3": "display-p3",
-  "a98-rgb": "a98-rgb",
-  "prophoto-rgb": "prophoto-rgb",
-  rec2020: "rec2020",
-  "xyz-d50": "xyz-d50",
-  "xyz-d65": "xyz-d65",
-};
-const FUNCTIONS: Readonly<Record<string, (c: readonly string[]) => string>> = {
-  hsl: ([h, s, l]) => `hsl(${h} ${s}% ${l}%`,
-  hwb: ([h, w, b]) => `hwb(${h} ${w}% ${b}%`,
-  lab: ([l, a, b]) => `lab(${l} ${a} ${b}`,
-  lch: ([l, c, h]) => `lch(${l} ${c} ${h}`,
-  oklab: ([l, a, b]) => `oklab(${l} ${a} ${b}`,
-  oklch: ([l, c, h]) => `oklch(${l} ${c} ${h}`,
-};
-
-const hexOfToken = (token: z.infer<typeof ColourToken>): string | undefined => {
-  const parts = token.components.map(String);
-  const alpha = token.alpha === undefined || token.alpha === 1 ? "" : ` / ${token.alpha}`;
-  const space = SPACES[token.colorSpace];
-  const open = space ? `color(${space} ${parts.join(" ")}` : FUNCTIONS[token.colorSpace]?.(parts);
-  return open === undefined ? undefined : readColour(`${open}${alpha})`)?.hex;
-};
-
 const slug = (text: string): string =>
   text
     .toLowerCase()
@@ -138,10 +84,6 @@ const MEASURE_WORDS = [
 ] as const;
 
 const lastName = (token: Token): string => token.name.split(".").at(-1) ?? token.name;
-const pxOf = ({ value, unit }: z.infer<typeof Dimension>): number => (unit === "rem" ? value * 16 : value);
-const firstOf = (family: string | readonly string[]): string =>
-  typeof family === "string" ? family : (family[0] ?? "");
-
 /** Goes through the tokens once; each is taken by the first reader that knows it, else kept. */
 class Plan {
   readonly colours: PlannedColour[] = [];
@@ -259,105 +201,6 @@ const roleOf = (name: string): ColourRole | undefined =>
     ? (name as ColourRole)
     : (Object.keys(ROLE_WORDS) as ColourRole[]).find((role) => ROLE_WORDS[role].test(name));
 
-const rgbOf = converter("rgb");
-/** Whether hex says all there is of the colour; then nothing more is kept of it. */
-const isPlainSrgb = (token: z.infer<typeof ColourToken>, hex: string): boolean => {
-  if (token.colorSpace !== "srgb") return false;
-  const exact = rgbOf({
-    mode: "rgb",
-    r: Number(token.components[0]),
-    g: Number(token.components[1]),
-    b: Number(token.components[2]),
-  });
-  return deltaOk(exact, colourOf(hex)) < 0.001 && hexOf(exact) === hex.slice(0, 7);
-};
-
-/** What a token is when it is written out again: aliases replaced, for what they led to may have moved. */
-const keptNodes = (tokens: readonly Token[]): Readonly<Record<string, unknown>> => {
-  const root: Record<string, unknown> = {};
-  for (const { name, type, value, description, extensions } of tokens) {
-    const steps = name.split(".");
-    let group = root;
-    for (const step of steps.slice(0, -1)) {
-      group[step] ??= {};
-      group = group[step] as Record<string, unknown>;
-    }
-    group[steps.at(-1) as string] = {
-      $type: type,
-      $value: value,
-      ...(description === "" ? {} : { $description: description }),
-      ...(Object.keys(extensions).length === 0 ? {} : { $extensions: extensions }),
-    };
-  }
-  return root;
-};
-
-/** Groups of ours that a kept group must not hide behind. */
-const OUR_GROUPS = ["colour", "role", "font", "type", "measure", "motion", "shadow"];
-
-const ownStyle = (
-  file: Record<string, unknown>,
-  tokens: readonly Token[],
-  plan: Plan,
-): HouseStyle | undefined => {
-  const ours = (file["$extensions"] as Record<string, unknown> | undefined)?.[EXTENSION] as
-    | Record<string, unknown>
-    | undefined;
-  if (!ours) return undefined;
-  const at = (name: string) => tokens.find((token) => token.name === name);
-  const px = (name: string) => Math.round(pxOf(Dimension.parse(at(`measure.${name}`)?.value)));
-  const shadow = OwnShadow.parse(at("shadow.raised")?.value);
-  const order = (ours["order"] as string[] | undefined) ?? [];
-  const rank = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
-  const own = new Set([...TYPE_STYLES.map((name) => `type.${name}`)]);
-  const others = tokens.filter(
-    ({ name }) =>
-      !OUR_GROUPS.includes(name.split(".")[0] as string) || (name.startsWith("type.") && !own.has(name)),
-  );
-  const { [EXTENSION]: _, ...extensions } = file["$extensions"] as Record<string, unknown>;
-  const { order: __, easing, variations, ...rest } = ours;
-  const parsed = HouseStyle.safeParse({
-    schema: 2,
-    ...rest,
-    palette: plan.colours
-      .filter(({ name }) => name.startsWith("colour."))
-      .map(({ name, colour }) => ({ ...colour, id: name.slice("colour.".length) }))
-      .sort((a, b) => rank(a.id) - rank(b.id)),
-    roles: Object.fromEntries(
-      COLOUR_ROLES.map((role) => [role, at(`role.${role}`)?.aliasOf?.slice("colour.".length)]),
-    ),
-    fonts: {
-      text: firstOf(at("font.text")?.value as string[]),
-      headings: firstOf(at("font.headings")?.value as string[]),
-    },
-    type: Object.fromEntries(
-      TYPE_STYLES.map((name) => {
-        const token = at(`type.${name}`);
-        const { fontSize, fontWeight, lineHeight } = Typography.parse(token?.value);
-        const more = token?.extensions[EXTENSION] as { spacing: number; upper: boolean };
-        const raw = (file["type"] as Record<string, { $value: { fontFamily: string } }>)[name];
-        const family = raw?.$value.fontFamily === "{font.headings}" ? "headings" : "text";
-        return [name, { family, size: pxOf(fontSize) / 16, weight: fontWeight, lineHeight, ...more }];
-      }),
-    ),
-    measures: Object.fromEntries(
-      ["contentWidth", "radius", "distance", "edgeWide", "edgeMiddle"].map((name) => [name, px(name)]),
-    ),
-    motion: { duration: Duration.parse(at("motion.pointed")?.value).value, easing },
-    shadow: {
-      down: shadow.offsetY.value,
-      blur: shadow.blur.value,
-      strength: Math.round(shadow.color.alpha * 100),
-    },
-    variations,
-    kept: {
-      ...keptNodes(others),
-      ...(Object.keys(extensions).length === 0 ? {} : { $extensions: extensions }),
-    },
-  });
-  return parsed.success ? parsed.data : undefined;
-};
-
 /**
  * The plan for a file (parsed JSON) on a style. `roles` are what a person chose instead of what the names suggest, as
  * ids of the palette as it will be. Every problem of the file is reported; then nothing is planned.
@@ -373,7 +216,7 @@ export const planTokens = (
   const plan = new Plan(before, families);
   plan.read(tree.value);
   if (plan.problems.length > 0) return fail(...plan.problems);
-  const own = tryOwn(() => ownStyle(file as Record<string, unknown>, tree.value, plan));
+  const own = ownStyle(file as Record<string, unknown>, tree.value, plan.colours);
   const chosen = Object.fromEntries(
     COLOUR_ROLES.map((role) => [role, roles[role] ?? plan.roles.get(role) ?? before.roles[role]]),
   ) as Record<ColourRole, string>;
@@ -398,16 +241,6 @@ export const planTokens = (
     kept: (own ? [] : kept).map(({ name, type }) => ({ name, type })),
     result: checked.data,
   });
-};
-
-/** A file that says it is ours but is not whole is read like one from outside. */
-const tryOwn = (read: () => HouseStyle | undefined): HouseStyle | undefined => {
-  try {
-    return read();
-  } catch (error) {
-    if (error instanceof z.ZodError || error instanceof TypeError) return undefined;
-    throw error;
-  }
 };
 
 /** The style with what the file brings: its colours beside or instead of those with the same key, nothing taken away. */

@@ -27,7 +27,7 @@ export const ExportPack = () => {
     setBusy(true);
     setTrouble(null);
     try {
-      const file = await fetchPack(site, { parts, name, version, ...include });
+      const file = await fetchPack(site, { name, version, parts, ...include });
       const link = document.createElement("a");
       link.href = URL.createObjectURL(file);
       link.download = `${

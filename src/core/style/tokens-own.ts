@@ -1,0 +1,100 @@
+import { z } from "zod";
+import { COLOUR_ROLES, HouseStyle, type PaletteColour, TYPE_STYLES } from "../model/house-style";
+import { Dimension, firstOf, keptNodes, pxOf, Typography } from "./token-values";
+import type { Token } from "./tokens-tree";
+import { EXTENSION } from "./tokens-write";
+
+/** A token file that Gray Latch wrote gives back the whole style, value by value. */
+
+export interface PlannedColour {
+  readonly name: string;
+  readonly colour: PaletteColour;
+  readonly is: "new" | "same" | "differs";
+}
+
+const Duration = z.object({ value: z.number(), unit: z.literal("ms") });
+const OwnShadow = z.object({
+  color: z.object({ alpha: z.number() }),
+  offsetY: z.object({ value: z.number() }),
+  blur: z.object({ value: z.number() }),
+});
+
+/** Groups of ours that a kept group must not hide behind. */
+export const OUR_GROUPS = ["colour", "role", "font", "type", "measure", "motion", "shadow"];
+
+const wholeStyle = (
+  file: Record<string, unknown>,
+  tokens: readonly Token[],
+  colours: readonly PlannedColour[],
+): HouseStyle | undefined => {
+  const ours = (file["$extensions"] as Record<string, unknown> | undefined)?.[EXTENSION] as
+    | Record<string, unknown>
+    | undefined;
+  if (!ours) return undefined;
+  const at = (name: string) => tokens.find((token) => token.name === name);
+  const px = (name: string) => Math.round(pxOf(Dimension.parse(at(`measure.${name}`)?.value)));
+  const shadow = OwnShadow.parse(at("shadow.raised")?.value);
+  const order = (ours["order"] as string[] | undefined) ?? [];
+  const rank = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
+  const own = new Set([...TYPE_STYLES.map((name) => `type.${name}`)]);
+  const others = tokens.filter(
+    ({ name }) =>
+      !OUR_GROUPS.includes(name.split(".")[0] as string) || (name.startsWith("type.") && !own.has(name)),
+  );
+  const { [EXTENSION]: _, ...extensions } = file["$extensions"] as Record<string, unknown>;
+  const { order: __, easing, variations, ...rest } = ours;
+  const parsed = HouseStyle.safeParse({
+    schema: 2,
+    ...rest,
+    palette: colours
+      .filter(({ name }) => name.startsWith("colour."))
+      .map(({ name, colour }) => ({ ...colour, id: name.slice("colour.".length) }))
+      .sort((a, b) => rank(a.id) - rank(b.id)),
+    roles: Object.fromEntries(
+      COLOUR_ROLES.map((role) => [role, at(`role.${role}`)?.aliasOf?.slice("colour.".length)]),
+    ),
+    fonts: {
+      text: firstOf(at("font.text")?.value as string[]),
+      headings: firstOf(at("font.headings")?.value as string[]),
+    },
+    type: Object.fromEntries(
+      TYPE_STYLES.map((name) => {
+        const token = at(`type.${name}`);
+        const { fontSize, fontWeight, lineHeight } = Typography.parse(token?.value);
+        const more = token?.extensions[EXTENSION] as { spacing: number; upper: boolean };
+        const raw = (file["type"] as Record<string, { $value: { fontFamily: string } }>)[name];
+        const family = raw?.$value.fontFamily === "{font.headings}" ? "headings" : "text";
+        return [name, { family, size: pxOf(fontSize) / 16, weight: fontWeight, lineHeight, ...more }];
+      }),
+    ),
+    measures: Object.fromEntries(
+      ["contentWidth", "radius", "distance", "edgeWide", "edgeMiddle"].map((name) => [name, px(name)]),
+    ),
+    motion: { duration: Duration.parse(at("motion.pointed")?.value).value, easing },
+    shadow: {
+      down: shadow.offsetY.value,
+      blur: shadow.blur.value,
+      strength: Math.round(shadow.color.alpha * 100),
+    },
+    variations,
+    kept: {
+      ...keptNodes(others),
+      ...(Object.keys(extensions).length === 0 ? {} : { $extensions: extensions }),
+    },
+  });
+  return parsed.success ? parsed.data : undefined;
+};
+
+/** A file that says it is ours but is not whole is read like one from outside. */
+export const ownStyle = (
+  file: Record<string, unknown>,
+  tokens: readonly Token[],
+  colours: readonly PlannedColour[],
+): HouseStyle | undefined => {
+  try {
+    return wholeStyle(file, tokens, colours);
+  } catch (error) {
+    if (error instanceof z.ZodError || error instanceof TypeError) return undefined;
+    throw error;
+  }
+};
