@@ -27,6 +27,7 @@ const SHAPES = [
   "use",
   "title",
   "desc",
+  "style",
 ];
 const LOOKS = [
   "id",
@@ -91,12 +92,19 @@ const LOOKS = [
   "role",
   "aria-label",
   "class",
+  "style",
 ];
 const MOST_SVG_BYTES = 2_000_000;
 
-/** `url(#a)` is inside the file; any other url() is not. */
+/**
+ * `url(#a)` is inside the file; any other way to name a resource is not (CSS Images 4 §2, CSS Values 4 §4.5). Escapes
+ * could spell one unseen: attributes such as `fill` are read as CSS as well.
+ */
 const isForeign = (value: string): boolean =>
-  /url\(\s*['"]?(?!#)/i.test(value) || /javascript:|data:/i.test(value);
+  /url\(\s*['"]?(?!#)|\b(image|image-set|src|element|expression)\(|javascript:|data:|\\/i.test(value);
+
+/** Rules that only paint stay; with an at-rule, or anything that is markup once it is written out, they go as a whole. */
+const isPaint = (css: string): boolean => !isForeign(css) && !/[@<&]/.test(css);
 
 export interface CleanSvg {
   readonly text: string;
@@ -122,7 +130,11 @@ export const cleanSvg = (bytes: Uint8Array): CleanSvg | undefined => {
     allowedAttributes: { "*": LOOKS, use: [...LOOKS, "href"] },
     allowedSchemes: [],
     allowProtocolRelative: false,
-    nonTextTags: ["script", "style", "foreignObject", "textarea", "noscript", "iframe"],
+    // styles are read by isPaint, and the file runs in a sandbox besides
+    allowVulnerableTags: true,
+    parseStyleAttributes: false,
+    exclusiveFilter: ({ tag, text: css }) => tag === "style" && !isPaint(css),
+    nonTextTags: ["script", "foreignObject", "textarea", "noscript", "iframe"],
     transformTags: {
       "*": (tagName, attribs) => {
         if (tagName === "svg") root ??= attribs;

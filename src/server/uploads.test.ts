@@ -210,6 +210,43 @@ describe("a drawing", () => {
     expect(clean?.text).toContain('fill="url(#b)"');
     expect(clean?.text).toContain("linearGradient");
   });
+  const svg = (inside: string) =>
+    cleanSvg(
+      new TextEncoder().encode(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">${inside}</svg>`,
+      ),
+    )?.text;
+  it("keeps the colours drawing programs write as styles", async () => {
+    const text = svg(
+      '<style>.a{fill:#ff0000}</style><rect class="a" width="9" height="4"/><rect y="4" width="9" height="5" style="fill:#00ff00;stroke:none"/>',
+    );
+    const { data, info } = await sharp(Buffer.from(text ?? ""))
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const at = (x: number, y: number) => [
+      ...data.subarray((y * info.width + x) * 3, (y * info.width + x) * 3 + 3),
+    ];
+    expect([at(4, 1), at(4, 7)]).toEqual([
+      [255, 0, 0],
+      [0, 255, 0],
+    ]);
+  });
+  it.each([
+    ["an import", "<style>@import 'https://bad.example/x.css';</style>"],
+    ["a font from elsewhere", "<style>@font-face{font-family:x;src:url(https://bad.example/f)}</style>"],
+    ["a picture from elsewhere", "<style>rect{fill:url(https://bad.example/p)}</style>"],
+    ["an address spelled with escapes", '<rect width="9" height="9" fill="u\\72l(https://bad.example/p)"/>'],
+    ["an address in a style", '<rect width="9" height="9" style="fill:url(https://bad.example/p)"/>'],
+    [
+      "a set of pictures",
+      '<rect width="9" height="9" style="fill:image-set(&quot;https://bad.example/p&quot; 1x)"/>',
+    ],
+    ["markup hidden in a style", "<style>&lt;/style&gt;&lt;script&gt;alert(1)&lt;/script&gt;</style>"],
+    ["a script by another name", "<style><![CDATA[</style><script>alert(1)</script>]]></style>"],
+  ])("loses %s", (_name, inside) => {
+    expect(svg(inside) ?? "").not.toMatch(/bad\.example|alert|script/);
+  });
   it("is served as it was cleaned, in a sandbox, and shown as an image", async () => {
     const who = await studio();
     const upload = await take(who, new TextEncoder().encode(hostile), { name: "sign.svg" });
