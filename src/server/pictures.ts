@@ -38,8 +38,18 @@ const looksLikeSvg = (bytes: Uint8Array): boolean =>
 const read = (bytes: Uint8Array) =>
   sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" }).rotate().toColourspace("srgb");
 
+/** Cleaning a drawing of this size takes tens of milliseconds: too long for a process that answers others meanwhile. */
+const LARGE_DRAWING = 60_000;
+
+/** What can be told at the door in no time: the type of the picture, or why it is none. A large drawing is left to the job. */
+export const pictureType = async (bytes: Uint8Array): Promise<Outcome<PictureType>> => {
+  if (bytes.length > LARGE_DRAWING && looksLikeSvg(bytes)) return succeed("image/svg+xml");
+  const head = await inspectPicture(bytes);
+  return head.ok ? succeed(head.value.type) : head;
+};
+
 /** What a picture's head says of it, without decoding: quick enough for the door. */
-export const inspectPicture = async (
+const inspectPicture = async (
   bytes: Uint8Array,
 ): Promise<Outcome<{ readonly type: PictureType; readonly width: number; readonly height: number }>> => {
   if (looksLikeSvg(bytes)) {

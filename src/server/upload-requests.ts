@@ -6,7 +6,7 @@ import { addUpload } from "../data/upload-repository";
 import { openContext, outcomeResponse } from "./call";
 import { newIds } from "./ids";
 import { sendPictureJob } from "./jobs/queue";
-import { inspectPicture } from "./pictures";
+import { pictureType } from "./pictures";
 
 /** The largest file that is taken in: a picture of 100 million pixels fits. */
 const MOST_BYTES = 64 * 1024 * 1024;
@@ -32,8 +32,8 @@ export const answerUpload = async (request: Request, site: string): Promise<Resp
   const { searchParams: query } = new URL(request.url);
   const bytes = await bodyOf(request);
   if (!bytes.ok) return outcomeResponse(bytes);
-  const head = await inspectPicture(bytes.value);
-  if (!head.ok) return outcomeResponse(head);
+  const type = await pictureType(bytes.value);
+  if (!type.ok) return outcomeResponse(type);
   const hash = createHash("sha256").update(bytes.value).digest("hex");
   const upload = {
     site,
@@ -44,11 +44,7 @@ export const answerUpload = async (request: Request, site: string): Promise<Resp
     replaces: query.get("replaces"),
   };
   await inTransaction(async (transaction) => {
-    await saveFile(
-      site,
-      { hash, variant: "original", type: head.value.type, bytes: bytes.value },
-      transaction,
-    );
+    await saveFile(site, { hash, variant: "original", type: type.value, bytes: bytes.value }, transaction);
     await addUpload(upload, new Date(context.value.now), transaction);
   });
   await sendPictureJob({ site, upload: upload.id });

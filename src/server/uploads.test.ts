@@ -184,6 +184,20 @@ describe("what is no picture", () => {
     expect(upload).toMatchObject({ state: "failed", issue: { code: "picture.unreadable" }, picture: null });
     expect(await everything()).toEqual(before);
   });
+  it("a large drawing is left to the job, which cleans it or says why not", async () => {
+    const who = await studio();
+    const before = await everything();
+    const shapes = '<path d="M0 0L9 9" fill="#123456"/>'.repeat(3000);
+    const sizeless = await take(who, words.encode(`<svg xmlns="http://www.w3.org/2000/svg">${shapes}</svg>`));
+    expect(sizeless).toMatchObject({ state: "failed", issue: { code: "picture.unreadable" } });
+    expect(await everything()).toEqual(before);
+    const whole = await take(
+      who,
+      words.encode(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${shapes}</svg>`),
+    );
+    expect(whole.state).toBe("done");
+    await who.get("undo");
+  });
   it("more than 64 MB is not read, and those who may not design may not send", async () => {
     const who = await studio();
     const tooBig = await send(who, new Uint8Array(9), {}, { "content-length": String(65 * 1024 * 1024) });
