@@ -2,7 +2,6 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { randomWorld } from "../../../test/random-world";
-import { buildIndex } from "../addresses/stems";
 import { type Design, designOf } from "../model/design";
 import { enlargement, visibleRegion } from "./crops";
 import { pictureFindings } from "./picture-findings";
@@ -62,13 +61,7 @@ describe("the region of a picture that is seen", () => {
 
 const { facts } = randomWorld(7);
 const [first, second] = facts.entries;
-const index = buildIndex(
-  {
-    ...facts,
-    entries: facts.entries.map((entry) => ({ ...entry, picture: entry.id === first?.id ? "pic" : null })),
-  },
-  "2026-06-01T12:00:00.000Z",
-);
+const withPicture = facts.entries.filter(({ id }) => id === first?.id);
 
 describe("where a picture is seen", () => {
   const strip = partWith("titleBar", [block("title")], {
@@ -91,7 +84,7 @@ describe("where a picture is seen", () => {
     { id: "binned", kind: "part", body: binned },
     { id: "cards", kind: "part", body: partWith("layout", [cards]) },
   ]);
-  const places = picturePlaces(design, index, "pic", (page) =>
+  const places = picturePlaces(design, "pic", withPicture, (page) =>
     page === `entry:${first?.id}`
       ? ["own", "strip"]
       : page === `archive:kind:${first?.kind}`
@@ -128,8 +121,8 @@ describe("where a picture is seen", () => {
     ]);
   });
   it("is nowhere for a picture nobody shows, and on the entry where no part shows it", () => {
-    expect(picturePlaces(design, index, "other", () => [])).toEqual([]);
-    expect(picturePlaces(design, index, "pic", () => []).at(-1)).toEqual({
+    expect(picturePlaces(design, "other", [], () => [])).toEqual([]);
+    expect(picturePlaces(design, "pic", withPicture, () => []).at(-1)).toEqual({
       where: { is: "entry", entry: first?.id },
       boxes: null,
     });

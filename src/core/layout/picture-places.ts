@@ -1,4 +1,3 @@
-import type { SiteIndex } from "../addresses/facts";
 import type { Responsive } from "../model/blocks";
 import type { EntryFacts } from "../model/content";
 import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../model/design";
@@ -156,17 +155,16 @@ const listed = (
   ];
 };
 
-/** `partsOf` tells which parts a page is drawn with, by its identity, in any order. */
+/** `entries` are those whose picture it is; `partsOf` tells which parts a page is drawn with, by its identity, in any order. */
 export const picturePlaces = (
   design: Design,
-  index: SiteIndex,
   picture: string,
+  entries: readonly EntryFacts[],
   partsOf: (page: string) => readonly string[],
 ): readonly PicturePlace[] => {
   const style = getBody(design, "style", STYLE_ID);
   const profile = findBody(design, "profile", PROFILE_ID);
   const parts = documentsOf(design, "part").filter(({ body }) => body.binnedAt === null);
-  const entries = index.facts.entries.filter((entry) => entry.picture === picture);
   return [
     ...parts.flatMap(({ id, body }) => inPart(id, body, picture, style)),
     ...PROFILE_PICTURES.filter((each) => profile?.[each] === picture).map(

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { pictureFindings } from "../../core/layout/picture-findings";
 import { type PicturePlace, picturePlaces } from "../../core/layout/picture-places";
+import type { EntryFacts } from "../../core/model/content";
 import { documentsOf, findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { SLOTS } from "../../core/model/slot";
@@ -26,8 +27,21 @@ const partsOfPage =
     return SLOTS.flatMap((slot) => partOf(answers[slot]) ?? []);
   };
 
-const placesOf = (resolution: Resolution, id: string): readonly PicturePlace[] =>
-  picturePlaces(resolution.compiled.design, resolution.compiled.index, id, partsOfPage(resolution));
+/** Entries of one picture that are looked at: on a site where thousands share one, the first tell enough. */
+const MOST_ENTRIES = 100;
+
+/** Where pictures are seen, by id; entries are gone through once for all of them. */
+const placesIn = (resolution: Resolution): ((picture: string) => readonly PicturePlace[]) => {
+  const { design, index } = resolution.compiled;
+  const byPicture = new Map<string, EntryFacts[]>();
+  for (const entry of index.facts.entries) {
+    if (entry.picture === null) continue;
+    const known = byPicture.get(entry.picture);
+    if (!known) byPicture.set(entry.picture, [entry]);
+    else if (known.length < MOST_ENTRIES) known.push(entry);
+  }
+  return (picture) => picturePlaces(design, picture, byPicture.get(picture) ?? [], partsOfPage(resolution));
+};
 
 /** All pictures with what was noticed of them. */
 export const pictures = defineUseCase({
@@ -37,10 +51,11 @@ export const pictures = defineUseCase({
     if (!resolution.ok) return resolution;
     const { design } = resolution.value.compiled;
     const sizes = await fileSizes(context.site.id);
+    const placesOf = placesIn(resolution.value);
     return succeed({
       pictures: documentsOf(design, "picture")
         .map(({ id, body }) => {
-          const places = placesOf(resolution.value, id);
+          const places = placesOf(id);
           return {
             id,
             name: body.name,
@@ -69,7 +84,7 @@ export const picture = defineUseCase({
     const body = findBody(design, "picture", id);
     if (!body) return fail(issue("picture.unknown", ["picture"]));
     const sizes = await fileSizes(context.site.id);
-    const places = placesOf(resolution.value, id);
+    const places = placesIn(resolution.value)(id);
     return succeed({
       id,
       body,
@@ -103,7 +118,7 @@ export const removePicture = defineUseCase({
       if (!resolution.ok) return resolution;
       const body = findBody(resolution.value.compiled.design, "picture", id);
       if (!body) return fail(issue("picture.unknown", ["picture"]));
-      const { length } = placesOf(resolution.value, id);
+      const { length } = placesIn(resolution.value)(id);
       if (length > 0) return fail(issue("picture.inUse", [], { count: length }));
       return commitChange(context, [{ op: "remove", id, kind: "picture", was: body }], transaction);
     }),
