@@ -273,6 +273,24 @@ test("the profile feeds headers, tabs and what is passed on; links take an icon 
   await undoAll(page);
 });
 
+test("the Overview and the review say what of colours and pictures is worth a look, and lead there", async ({
+  page,
+}) => {
+  await open(page, "style");
+  await page.getByRole("textbox", { name: "Slate", exact: true }).fill("#a8adb8");
+  await saved(page);
+  await open(page, "overview");
+  const notice = page.getByRole("group", { name: "Worth a look" });
+  await expect(notice.getByRole("link", { name: /pairs of colours too faint$/ })).toBeVisible();
+  await notice.getByRole("link", { name: /colours typed in$/ }).click();
+  await expect(page.getByRole("list", { name: "Typed-in colours" })).toBeVisible();
+  await open(page, "editions");
+  await expect(page.getByRole("list", { name: "Changes" })).toContainText("colour Slate");
+  await notice.getByRole("link", { name: /pairs of colours too faint$/ }).click();
+  await expect(page.getByRole("table", { name: "Contrast of pairs in use" })).toBeVisible();
+  await undoAll(page);
+});
+
 test("a change of the palette repaints all previews", async ({ page }) => {
   test.setTimeout(120_000);
   await open(page, "style");

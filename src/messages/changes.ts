@@ -1,10 +1,11 @@
 import type { BlockKind } from "../core/model/blocks";
 import { sameValue } from "../core/model/canonical";
 import { type Design, type DesignDocument, findBody } from "../core/model/design";
-import type { HouseStyle } from "../core/model/house-style";
+import { type HouseStyle, valuesOf } from "../core/model/house-style";
 import type { Operation } from "../core/model/operations";
 import type { Block, Part } from "../core/model/part";
 import { findPlace, type PartNode } from "../core/model/tree";
+import { styleDifferences } from "../core/style/differences";
 import { fieldName } from "./fields";
 import { differenceName } from "./style";
 import { BLOCK_NAMES, badgeText, count } from "./words";
@@ -144,9 +145,32 @@ export const describeDocumentChange = (
   }
   if (before && !after) return before.kind === "choice" ? "no longer chooses for itself" : "removed";
   if (before?.kind === "part" && after?.kind === "part") return describePartChange(before.body, after.body);
+  if (before?.kind === "style" && after?.kind === "style")
+    return describeStyleChange(before.body, after.body);
+  if (before && after && (after.kind === "profile" || after.kind === "picture"))
+    return inShort(changedFields(before.body, after.body));
   if (after?.kind === "order") return "another order among equals";
   return "changed";
 };
+
+const MOST_NAMED = 3;
+/** "colour Brass, Heading 1 size, content width and 4 more". */
+const inShort = (names: readonly string[]): string => {
+  if (names.length === 0) return "changed";
+  const more = names.length - MOST_NAMED;
+  return `${names.slice(0, MOST_NAMED).join(", ")}${more > 0 ? ` and ${more} more` : ""}`;
+};
+
+const changedFields = (before: object, after: object): readonly string[] =>
+  Object.keys(after)
+    .filter((key) => differs(before[key as never], after[key as never]))
+    .map((key) => fieldName(key).toLowerCase());
+
+const describeStyleChange = (before: HouseStyle, after: HouseStyle): string =>
+  inShort([
+    ...styleDifferences(valuesOf(before), valuesOf(after)).map(differenceName),
+    ...(differs(before.variations, after.variations) ? ["variations"] : []),
+  ]);
 
 const differs = (a: unknown, b: unknown): boolean => !sameValue(a, b);
 

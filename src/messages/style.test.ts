@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { pageData, picture } from "../../test/page-data";
-import type { Design } from "../core/model/design";
+import type { Design, DesignDocument } from "../core/model/design";
 import { designOf } from "../core/model/design";
 import { valuesOf } from "../core/model/house-style";
 import type { Operation } from "../core/model/operations";
 import { styleDifferences } from "../core/style/differences";
-import { describeChange } from "./changes";
+import { describeChange, describeDocumentChange } from "./changes";
 import { pictureFindingWords, pictureTypeName, placeWords, weightWords } from "./pictures";
 import { differenceName, differenceValue, distanceWords, pairUseWords } from "./style";
 
@@ -41,6 +41,38 @@ describe("changes of the house style, the profile and pictures in words", () => 
   ];
   it.each(cases)("%#: %s", (operation, words) => {
     expect(describeChange([operation], design)).toBe(words);
+  });
+});
+
+describe("the review", () => {
+  const document = <K extends "style" | "profile" | "picture">(kind: K, body: object) =>
+    ({ id: kind, kind, body }) as unknown as DesignDocument;
+  it("names what changed of the style, three and how many more", () => {
+    const later = {
+      ...style,
+      palette: style.palette.map((each) => (each.id === "ink" ? { ...each, value: "#223344" } : each)),
+      measures: { ...style.measures, radius: 9, contentWidth: 900 },
+      fonts: { ...style.fonts, text: "Karla" },
+    };
+    expect(describeDocumentChange(document("style", style), document("style", later))).toBe(
+      "colour Ink, family for text, content width and 1 more",
+    );
+    const kept = { ...style, variations: [{ id: "v1", name: "Summer", values: valuesOf(style) }] };
+    expect(describeDocumentChange(document("style", style), document("style", kept))).toBe("variations");
+  });
+  it("names the fields of the profile and of a picture", () => {
+    expect(
+      describeDocumentChange(
+        document("profile", profile),
+        document("profile", { ...profile, firstYear: 2000, owner: "x" }),
+      ),
+    ).toBe("owner, first year");
+    expect(
+      describeDocumentChange(
+        document("picture", picture),
+        document("picture", { ...picture, focal: { x: 1, y: 2 } }),
+      ),
+    ).toBe("focal point");
   });
 });
 

@@ -28,6 +28,7 @@ import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./u
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
 import { explain, mends } from "./use-cases/why";
+import { worthALook } from "./use-cases/worth-a-look";
 
 export const useCases = {
   frame,
@@ -36,6 +37,7 @@ export const useCases = {
   rows,
   findings,
   findingMends,
+  worthALook,
   explain,
   mends,
   offer,

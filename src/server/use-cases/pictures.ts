@@ -74,6 +74,15 @@ export const pictures = defineUseCase({
   },
 });
 
+/** How many pictures have something to see to that visitors notice: used nowhere is not one of it. */
+export const noticedPictures = async (resolution: Resolution, site: string): Promise<number> => {
+  const sizes = await fileSizes(site);
+  const placesOf = placesIn(resolution);
+  return documentsOf(resolution.compiled.design, "picture").filter(({ id, body }) =>
+    pictureFindings(body, placesOf(id), sizes.get(body.file) ?? 0).some(({ code }) => code !== "unused"),
+  ).length;
+};
+
 /** One picture: its words, its focal point, and what is seen of it wherever it is shown. */
 export const picture = defineUseCase({
   input: z.object({ picture: z.string() }),

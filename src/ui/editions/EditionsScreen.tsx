@@ -12,6 +12,7 @@ import { partPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
+import { WorthALook } from "../shell/WorthALook";
 import { Act, Empty, Pending, Quiet, SheetHead, Trouble, Wrong } from "../theme/pieces";
 
 /** The draft in words, what it changes, publishing, and the way back. */
@@ -142,6 +143,7 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
           </Box>
         </Box>
       ) : null}
+      <WorthALook />
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
         <TextField
           value={note}

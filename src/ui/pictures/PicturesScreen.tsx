@@ -1,5 +1,6 @@
 "use client";
 import { Box, Button, TextField } from "@mui/material";
+import { useSearchParams } from "next/navigation";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import { pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
 import { count } from "../../messages/words";
@@ -27,7 +28,7 @@ export const PicturesScreen = () => {
   const input = useRef<HTMLInputElement>(null);
   const [isOver, setOver] = useState(false);
   const [query, setQuery] = useState("");
-  const [onlyNoticed, setOnlyNoticed] = useState(false);
+  const [onlyNoticed, setOnlyNoticed] = useState(useSearchParams().get("look") === "noticed");
   const mayAdd = frame.role === "owner" || frame.role === "builder";
   useEffect(() => {
     if (!mayAdd) return;

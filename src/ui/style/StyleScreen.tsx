@@ -1,5 +1,6 @@
 "use client";
 import { Box, TextField, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { useSearchParams } from "next/navigation";
 import { memo, useDeferredValue, useState } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { measurePairs, styleUses } from "../../core/style/pairs";
@@ -39,7 +40,8 @@ const useStyle = (): HouseStyle => useStyleEditor(({ body }) => body) as HouseSt
 
 const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
   const { frame } = useFrame();
-  const [view, setView] = useState<View>("specimen");
+  const asked = useSearchParams().get("look");
+  const [view, setView] = useState<View>(VIEWS.find((each) => each === asked) ?? "specimen");
   const mayDesign = frame.role === "owner" || frame.role === "builder";
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
