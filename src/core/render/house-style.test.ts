@@ -1,7 +1,7 @@
-import { lexer, parse, walk } from "css-tree";
 import fc from "fast-check";
 import { parse as parseHtml } from "parse5";
 import { describe, expect, it } from "vitest";
+import { checkDeclarations } from "../../../test/css-declarations";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { randomStyle } from "../../../test/random-style";
 import { ENGLISH } from "../../messages/visitor-words";
@@ -35,19 +35,8 @@ describe("any house style", () => {
       fc.property(randomStyle, (style) => {
         const data = pageData({ style });
         const { css } = drawn({ ...data, slots: { ...data.slots, layout: { id: "s", part: specimen } } });
-        const trouble: string[] = [];
-        walk(
-          parse(css.replace(/@font-face\{[^}]*\}/g, ""), {
-            onParseError: (error) => trouble.push(error.message),
-          }),
-          (node) => {
-            if (node.type !== "Declaration" || node.property.startsWith("--")) return;
-            seen += 1;
-            const { error } = lexer.matchProperty(node.property, node.value);
-            if (error && !/var\(|Unknown property/.test(error.message))
-              trouble.push(`${node.property}: ${error.message}`);
-          },
-        );
+        const { seen: more, trouble } = checkDeclarations(css);
+        seen += more;
         expect(trouble).toEqual([]);
       }),
       { numRuns: 60 },

@@ -1,7 +1,7 @@
-import { lexer, parse, walk } from "css-tree";
 import fc from "fast-check";
 import { type DefaultTreeAdapterTypes, parse as parseHtml } from "parse5";
 import { describe, expect, it } from "vitest";
+import { checkDeclarations } from "../../../test/css-declarations";
 import { block, entryView, NASTY, pageData, partWith, picture } from "../../../test/page-data";
 import { ENGLISH } from "../../messages/visitor-words";
 import { BLOCK_KINDS } from "../model/blocks";
@@ -147,30 +147,7 @@ describe("the stylesheet", () => {
       hideOn: ["small"],
     });
     const { css } = renderPage(withPart(part), ENGLISH);
-    const trouble: string[] = [];
-    let seen = 0;
-    // descriptors of @font-face are not properties
-    walk(
-      parse(css.replace(/@font-face\{[^}]*\}/g, ""), {
-        onParseError: (error) => trouble.push(error.message),
-      }),
-      (node) => {
-        if (node.type !== "Declaration" || node.property.startsWith("--")) return;
-        seen += 1;
-        const value = node.value.type === "Value" ? node.value : null;
-        // values with custom properties are known only when computed
-        if (!value || /var\(/.test(JSON.stringify(value)) || JSON.stringify(value).includes('"name":"var"'))
-          return;
-        const { error } = lexer.matchProperty(node.property, value) as { error: Error | null };
-        if (
-          error &&
-          !["container-type", "text-size-adjust", "-webkit-text-size-adjust", "text-wrap", "rotate"].includes(
-            node.property,
-          )
-        )
-          trouble.push(`${node.property}: ${error.message.split("\n")[0]}`);
-      },
-    );
+    const { seen, trouble } = checkDeclarations(css);
     expect(trouble).toEqual([]);
     expect(seen).toBeGreaterThan(100);
   });

@@ -1,5 +1,5 @@
 "use client";
-import { create, type StoreApi, type UseBoundStore } from "zustand";
+import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zustand";
 import type { DocumentBodies } from "../../core/model/design";
 import { applyOperations, type Operation, valueAt } from "../../core/model/operations";
 import { describeIssues } from "../../messages/issues";
@@ -19,14 +19,19 @@ export interface DocumentEditor<Body> {
   /** Applies operations here and now; false, with a sentence, if they do not fit. */
   readonly apply: (operations: readonly Operation[]) => boolean;
   readonly set: (path: Path, value: unknown) => boolean;
+  /** Saves what waits. Resolves when nothing is under way. */
   readonly flush: () => Promise<void>;
+  /** Takes over what the server has, whatever waits. */
+  readonly replace: (body: Body) => void;
   readonly onSaved: (listener: () => void) => void;
 }
 
-export const createDocumentEditor = <K extends "style" | "profile" | "picture">(
-  kind: K,
-): UseBoundStore<StoreApi<DocumentEditor<DocumentBodies[K]>>> =>
-  create<DocumentEditor<DocumentBodies[K]>>((set, get) => {
+type EditedKind = "part" | "style" | "profile" | "picture";
+
+/** The state of such an editor, for a store of its own or one that knows more besides. */
+export const documentState =
+  <K extends EditedKind>(kind: K): StateCreator<DocumentEditor<DocumentBodies[K]>> =>
+  (set, get) => {
     let afterSave: () => void = () => undefined;
     const queue = new SaveQueue({
       send: (operations) => call(get().site, "change", { operations: [...operations] }),
@@ -61,8 +66,16 @@ export const createDocumentEditor = <K extends "style" | "profile" | "picture">(
         return get().apply([{ op: "set", id: get().id, path: [...path], value, was }]);
       },
       flush: () => queue.flush(),
+      replace: (body) => {
+        queue.clear();
+        set({ body, saving: "saved", trouble: null });
+      },
       onSaved: (listener) => {
         afterSave = listener;
       },
     };
-  });
+  };
+
+export const createDocumentEditor = <K extends EditedKind>(
+  kind: K,
+): UseBoundStore<StoreApi<DocumentEditor<DocumentBodies[K]>>> => create(documentState(kind));

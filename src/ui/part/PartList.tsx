@@ -33,7 +33,7 @@ import {
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
-  const { part, selected, select } = useEditor();
+  const { body: part, selected, select } = useEditor();
   if (!part) return null;
   return (
     <Box onKeyDown={(event) => handleListKeys(event)} role="group" aria-label="What the part is made of">
@@ -269,7 +269,7 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
           spec={spec}
           value={valueAt(place.node, spec.path)}
           onChange={(value) =>
-            apply([setNodeOperation(useEditor.getState().part as Part, id, node, spec.path, value)])
+            apply([setNodeOperation(useEditor.getState().body as Part, id, node, spec.path, value)])
           }
         />
       ))}

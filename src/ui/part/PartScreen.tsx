@@ -2,14 +2,15 @@
 import { Box, Button, Tooltip } from "@mui/material";
 import { useParams } from "next/navigation";
 import { useSnackbar } from "notistack";
-import { useEffect } from "react";
 import type { Part } from "../../core/model/part";
 import { call } from "../client/call";
 import { useCall, useRefresh, useSite } from "../client/hooks";
+import { Saving } from "../client/Saving";
+import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
-import { Pending, Quiet, Trouble, Wrong } from "../theme/pieces";
-import { onSaved, useEditor } from "./editor";
+import { Pending, Trouble } from "../theme/pieces";
+import { useEditor } from "./editor";
 import { PartHead } from "./PartHead";
 import { PartList } from "./PartList";
 import { Previews } from "./Previews";
@@ -17,34 +18,15 @@ import { Previews } from "./Previews";
 /** One part: the list at the left, the previews at the right. */
 export const PartScreen = () => {
   const { part: id } = useParams<{ part: string }>();
-  const site = useSite();
+  const _site = useSite();
   const { data, error } = useCall("part", { part: id });
   const editor = useEditor();
-  const refresh = useRefresh();
-  useEffect(() => {
-    onSaved(() => void refresh());
-    return () => {
-      void useEditor.getState().flush();
-    };
-  }, [refresh]);
-  useEffect(() => {
-    if (data && data.id === id && useEditor.getState().saving !== "saving")
-      editor.open(site, id, data.body as Part);
-  }, [data, editor.open, id, site]);
-  useEffect(() => {
-    const leave = (event: BeforeUnloadEvent) => {
-      if (useEditor.getState().saving !== "saved") event.preventDefault();
-      void useEditor.getState().flush();
-    };
-    window.addEventListener("beforeunload", leave);
-    return () => window.removeEventListener("beforeunload", leave);
-  }, []);
-
-  if (!data || !editor.part || editor.id !== id) return <Pending error={error} what="Opening the part …" />;
+  useDocumentEditor(useEditor, id, data?.id === id ? (data.body as Part) : undefined);
+  if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the part …" />;
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
       <PartHead data={data} leaf="design">
-        <Saving />
+        <Saving state={editor.saving} />
         <UndoRedo />
       </PartHead>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
@@ -57,17 +39,11 @@ export const PartScreen = () => {
           <PartList />
         </Box>
         <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0 })}>
-          <Previews id={id} part={editor.part} />
+          <Previews id={id} part={editor.body} />
         </Box>
       </Box>
     </Box>
   );
-};
-
-const Saving = () => {
-  const { saving } = useEditor();
-  if (saving === "failed") return <Wrong>Not saved</Wrong>;
-  return <Quiet role="status">{saving === "saved" ? "Saved" : "Saving …"}</Quiet>;
 };
 
 const UndoRedo = () => {

@@ -12,7 +12,7 @@ const heading = block("heading", { text: "Before" });
 const part = partWith("header", [heading, block("title")]);
 const editor = () => useEditor.getState();
 const type = (text: string) =>
-  editor().apply([setNodeOperation(editor().part as Part, "p", heading.id, ["settings", "text"], text)]);
+  editor().apply([setNodeOperation(editor().body as Part, "p", heading.id, ["settings", "text"], text)]);
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -82,14 +82,14 @@ describe("editing a part", () => {
   });
   it("refuses what does not fit and stays as it was", () => {
     expect(
-      editor().apply([setNodeOperation(editor().part as Part, "p", heading.id, ["settings", "level"], 9)]),
+      editor().apply([setNodeOperation(editor().body as Part, "p", heading.id, ["settings", "level"], 9)]),
     ).toBe(false);
     expect(editor().trouble).toContain("does not fit");
-    expect(editor().part).toEqual(part);
+    expect(editor().body).toEqual(part);
   });
   it("does not let an older answer of the server overwrite what is being typed", () => {
     type("Newer");
     editor().open("site", "p", part);
-    expect(JSON.stringify(editor().part)).toContain("Newer");
+    expect(JSON.stringify(editor().body)).toContain("Newer");
   });
 });

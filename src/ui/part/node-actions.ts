@@ -12,7 +12,7 @@ import { newNodeId } from "./new-id";
 /** What can be done with the nodes of the part being edited, by click and by key. */
 
 export const addBand = () => {
-  const { part, id, apply, select } = useEditor.getState();
+  const { body: part, id, apply, select } = useEditor.getState();
   if (!part) return;
   const node = Band.parse({
     id: newNodeId(),
@@ -71,7 +71,7 @@ export const unbox = (place: NodePlace) => {
 };
 
 export const removeSelected = (place: NodePlace) => {
-  const { id, apply, select, part } = useEditor.getState();
+  const { id, apply, select, body: part } = useEditor.getState();
   if (place.type === "cell" && part && (getPlace(part, place.parent).node as Band).cells.length === 1) return;
   if (apply([{ op: "removeNode", id, parent: place.parent, index: place.index, node: place.node }]))
     select(null);
@@ -80,7 +80,7 @@ export const removeSelected = (place: NodePlace) => {
 /** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Delete removes, Esc goes outwards. */
 export const handleListKeys = (event: KeyboardEvent<HTMLElement>): void => {
   const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
-  const { part, select } = useEditor.getState();
+  const { body: part, select } = useEditor.getState();
   if (!node || !part) return;
   const place = findPlace(part, node);
   if (!place) return;
@@ -164,7 +164,7 @@ const LIST_KEYS: Readonly<Record<string, ListKey>> = {
 };
 
 export const addBlock = (kind: BlockKind) => {
-  const { part, id, selected, apply, select } = useEditor.getState();
+  const { body: part, id, selected, apply, select } = useEditor.getState();
   if (!part) return;
   const place = selected === null ? undefined : findPlace(part, selected);
   const lastCell = part.bands.at(-1)?.cells.at(-1) as Cell;

@@ -101,9 +101,12 @@ const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
   );
 };
 
-const WIDTHS = [
-  [1280, 380],
-  [390, 360],
+/** The ends of the front page: what a profile says stands there. */
+const VIEWS = [
+  { slot: "header", end: "top", width: 1280, height: 300 },
+  { slot: "footer", end: "foot", width: 1280, height: 210 },
+  { slot: "header", end: "top", width: 390, height: 230 },
+  { slot: "footer", end: "foot", width: 390, height: 230 },
 ] as const;
 
 const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
@@ -112,7 +115,7 @@ const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
   const instead = useMemo((): Instead => ({ profile }), [profile]);
   // another logo is another picture: the page's data is fetched anew
   const pictures = PICTURES.map(([field]) => profile[field]).join(" ");
-  const preview = usePreview(frame.site.front, null, asked, WIDTHS.length * 2, pictures, instead);
+  const preview = usePreview(frame.site.front, null, asked, VIEWS.length, pictures, instead);
   const scale = Math.min(0.62, room / 1284);
   const common = {
     origin: frame.site.previewOrigin,
@@ -137,37 +140,17 @@ const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
       })}
     >
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
-      <PreviewFrame
-        {...common}
-        slot="header"
-        width={1280}
-        height={300}
-        title="The top of the front page at 1280 px"
-      />
-      <Box sx={{ mt: 1.25 }}>
-        <PreviewFrame
-          {...common}
-          slot="footer"
-          width={1280}
-          height={210}
-          title="The foot of the front page at 1280 px"
-        />
-      </Box>
-      <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>
-        <PreviewFrame
-          {...common}
-          slot="header"
-          width={390}
-          height={230}
-          title="The top of the front page at 390 px"
-        />
-        <PreviewFrame
-          {...common}
-          slot="footer"
-          width={390}
-          height={230}
-          title="The foot of the front page at 390 px"
-        />
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.25 }}>
+        {VIEWS.map(({ slot, end, width, height }) => (
+          <PreviewFrame
+            key={`${slot} ${width}`}
+            {...common}
+            slot={slot}
+            width={width}
+            height={height}
+            title={`The ${end} of the front page at ${width} px`}
+          />
+        ))}
       </Box>
     </Box>
   );

@@ -22,16 +22,14 @@ export const Swatch = ({ value, size = 22 }: { readonly value: string; readonly 
   />
 );
 
-/** One colour: a square that opens the dials of OKLCH, and a field that takes whatever CSS calls a colour. */
-export const ColourField = ({
-  label,
-  value,
-  onChange,
-}: {
+interface ColourProps {
   readonly label: string;
   readonly value: string;
   readonly onChange: (hex: string) => void;
-}) => {
+}
+
+/** One colour: a square that opens the dials of OKLCH, and a field that takes whatever CSS calls a colour. */
+export const ColourField = ({ label, value, onChange }: ColourProps) => {
   const [text, setText] = useState(value);
   const [isOpen, setOpen] = useState(false);
   useEffect(() => setText((now) => (readColour(now)?.hex === value ? now : value)), [value]);
@@ -88,15 +86,7 @@ const DIALS_LOOK = {
   "& input": { width: "100%", accentColor: "var(--mui-palette-ours-brass)", minHeight: 24 },
 } as const;
 
-const Dials = ({
-  label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly onChange: (hex: string) => void;
-}) => {
+const Dials = ({ label, value, onChange }: ColourProps) => {
   // the dials keep what was set: a grey has no hue to read back
   const [dial, setDial] = useState(() => ({ ...toOklch(colourOf(value)), alpha: colourOf(value).alpha }));
   // a colour that was typed, undone or changed by somebody else turns the dials
