@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { GROUNDS, type Ground, type ProposedPalette, proposePalette } from "../../core/colour/palette";
 import {
   COLOUR_ROLES,
@@ -32,6 +32,11 @@ export const PaletteHelp = ({
   const [seed, setSeed] = useState(accent.slice(0, 7));
   const [picture, setPicture] = useState("");
   const { data } = useCall("pictureColours", { picture }, { enabled: picture !== "" });
+  // a picture that was chosen is started from at its strongest colour
+  const strongest = picture === "" ? undefined : data?.colours[0];
+  useEffect(() => {
+    if (strongest) setSeed(strongest);
+  }, [strongest]);
   const [ground, setGround] = useState<Ground>("light");
   const next = useMemo(
     () => withPalette(style, proposePalette(seed.slice(0, 7), ground)),
@@ -116,8 +121,6 @@ export const PaletteHelp = ({
               gap: 1,
               alignItems: "center",
               py: 0.5,
-              borderTop: 1,
-              borderColor: "divider",
             }}
           >
             <Swatch value={colourFor(next, role)} />

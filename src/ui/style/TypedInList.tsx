@@ -67,10 +67,21 @@ export const TypedInList = ({
           const key = `${typed.document} ${typed.node} ${typed.path.join(".")}`;
           return (
             <Box component="li" key={key} sx={{ py: 0.9, borderTop: 1, borderColor: "divider" }}>
-              <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, alignItems: "center" }}>
+              <Box
+                sx={{ display: "flex", flexWrap: { xs: "wrap", md: "nowrap" }, gap: 1, alignItems: "center" }}
+              >
                 <Swatch value={typed.value} />
                 <Mono>{typed.value}</Mono>
-                <span>
+                <Box
+                  component="span"
+                  sx={{
+                    flex: 1,
+                    minWidth: 0,
+                    overflow: "hidden",
+                    textOverflow: "ellipsis",
+                    whiteSpace: { md: "nowrap" },
+                  }}
+                >
                   {typed.part ? `${typed.part.node}: ` : null}
                   {fieldName(String(typed.path.at(-1))).toLowerCase()} <Quiet>in</Quiet>{" "}
                   {typed.part ? (
@@ -80,8 +91,16 @@ export const TypedInList = ({
                   ) : (
                     "the house style"
                   )}
-                </span>
-                <Box sx={{ ml: "auto", display: "flex", gap: 1, alignItems: "center" }}>
+                </Box>
+                <Box
+                  sx={{
+                    ml: "auto",
+                    display: "flex",
+                    gap: 1,
+                    alignItems: "center",
+                    whiteSpace: { md: "nowrap" },
+                  }}
+                >
                   <Swatch value={typed.nearest.value} />
                   <span>
                     {typed.nearest.name}{" "}
