@@ -4,6 +4,7 @@ import { afterAll, describe, expect, it } from "vitest";
 import wawoff2 from "wawoff2";
 import { Studio, signInAs } from "../../test/studio";
 import type { Issue } from "../core/model/issue";
+import { bindOperation } from "../core/style/typed-in";
 import { selectRows } from "../data/database";
 import { readFont } from "./font-file";
 import { publicOrigin, studioOrigin } from "./hosts/host-names";
@@ -393,6 +394,33 @@ describe("the house style over the wire", () => {
     expect(once.colours.length).toBeGreaterThan(0);
     expect(await who.get("pictureColours", { picture: id })).toEqual(once);
     expect((await who.refused("pictureColours", { picture: "gone" }))[0]?.code).toBe("picture.unknown");
+  });
+  it("counts what is worth a look, and no more once it is seen to", async () => {
+    const who = await studio();
+    const { typedIn } = await who.get("style");
+    expect(await who.get("worthALook")).toEqual({ contrast: 0, typedIn: typedIn.length, pictures: 0 });
+    const { body } = await who.get("style");
+    const at = body.palette.findIndex(({ id }) => id === body.roles.mutedText);
+    const { pictures } = await who.get("pictures");
+    const shown = pictures.find(({ name }) => name === "Ridge at night")?.id ?? "";
+    const { alt } = (await who.get("picture", { picture: shown })).body;
+    await who.get("change", {
+      operations: [
+        {
+          op: "set",
+          id: "style",
+          path: ["palette", at, "value"],
+          value: "#c0c0c0",
+          was: body.palette[at]?.value,
+        },
+        { op: "set", id: shown, path: ["alt"], value: "", was: alt },
+        ...typedIn.map(bindOperation),
+      ],
+    });
+    const now = await who.get("worthALook");
+    expect([now.contrast > 0, now.typedIn]).toEqual([true, 0]);
+    await who.get("undo");
+    expect(await who.get("worthALook")).toEqual({ contrast: 0, typedIn: typedIn.length, pictures: 0 });
   });
   it("finds icons by name, those that begin with it first", async () => {
     const who = await studio();

@@ -268,3 +268,45 @@ describe("the tree", () => {
     ).toEqual(["in1", "new", "in2"]);
   });
 });
+
+describe("what was written before a field with a default was there", () => {
+  /** As an older version of the software wrote it: without the fields added since. */
+  const older = <T extends object>(value: T, ...fields: string[]): T =>
+    Object.fromEntries(Object.entries(value).filter(([key]) => !fields.includes(key))) as T;
+  it("a new document is taken back though the schema added to it", () => {
+    const picture = {
+      schema: 1,
+      name: "Ridge",
+      origin: "00000000-0000-4000-8000-000000000000",
+      file: "a".repeat(64),
+      type: "image/jpeg",
+      width: 10,
+      height: 10,
+      focal: { x: 50, y: 50 },
+    };
+    const create: Operation = { op: "create", id: "pic", kind: "picture", body: picture };
+    const made = applyOperations(design, [create]);
+    if (!made.ok) throw new Error(JSON.stringify(made.issues));
+    expect(made.value.get("pic")?.body).toMatchObject({ formats: ["webp"], alt: "" });
+    expect(applyOperations(made.value, invertAll([create]))).toEqual({ ok: true, value: design });
+  });
+  it("a band is taken back by the words an older version kept of it, and not by others", () => {
+    const [, second] = part.bands;
+    if (!second) throw new Error("test: expected a second band");
+    const kept = {
+      ...second,
+      background: older(
+        second.background,
+        "texture",
+        "textureStrength",
+        "overlayColour",
+        "overlayTo",
+        "overlayAngle",
+      ),
+    };
+    const remove = (node: unknown): Operation => ({ op: "removeNode", id: "p", parent: "", index: 1, node });
+    expect(bodyAfter([remove(kept)]).bands).toHaveLength(1);
+    const other = applyOperations(design, [remove({ ...kept, gap: kept.gap + 1 })]);
+    expect(other).toMatchObject({ ok: false, issues: [{ code: "change.clash" }] });
+  });
+});

@@ -125,6 +125,13 @@ const parseNode = (type: "band" | "cell" | "block", node: unknown): PartNode | u
   return parsed.success ? (parsed.data as PartNode) : undefined;
 };
 
+/**
+ * Whether two values are the same once a schema has read them: one may have been written before a field with a default
+ * was added, the other after.
+ */
+const sameAsRead = (read: (value: unknown) => unknown, found: unknown, was: unknown): boolean =>
+  sameValue(found, was) || sameValue(read(found), read(was));
+
 const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}Node` }>): Outcome<Part> => {
   switch (operation.op) {
     case "setNode": {
@@ -155,7 +162,8 @@ const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}N
       const id = (operation.node as PartNode | undefined)?.id ?? "";
       const place = findPlace(part, id);
       if (!place) return fail(issue("change.nodeGone", [operation.id, id]));
-      if (!sameValue(place.node, operation.node)) return fail(changedMeanwhile(operation, place.node));
+      const read = (node: unknown) => parseNode(place.type, node) ?? node;
+      if (!sameAsRead(read, place.node, operation.node)) return fail(changedMeanwhile(operation, place.node));
       return succeed(removeNode(part, id));
     }
     case "moveNode": {
@@ -206,7 +214,8 @@ const applyOne = (design: Design, operation: Operation): Outcome<Design> => {
   }
   if (!found) return fail(issue("change.documentGone", [operation.id]));
   if (operation.op === "remove") {
-    if (!sameValue(found.body, operation.was)) return fail(changedMeanwhile(operation, found.body));
+    const read = (body: unknown) => documentSchemas[operation.kind].safeParse(body).data ?? body;
+    if (!sameAsRead(read, found.body, operation.was)) return fail(changedMeanwhile(operation, found.body));
     const rest = new Map(design);
     rest.delete(operation.id);
     return succeed(rest);
