@@ -13,6 +13,7 @@ const config: NextConfig = {
     "pg-boss",
     "sanitize-html",
     "simple-icons",
+    "harfbuzzjs",
   ],
   poweredByHeader: false,
   // types are checked by `npm run types`, once, for everything

@@ -1,6 +1,6 @@
 import fc from "fast-check";
+import { FAMILIES } from "../src/core/layout/families";
 import { BUTTON_LOOKS, COLOUR_ROLES, HouseStyle, TEXTURES, TYPE_STYLES } from "../src/core/model/house-style";
-import { FAMILIES } from "../src/core/render/fonts";
 
 /** Random house styles: every field, names with anything in them, colours see-through or not. */
 const hex = fc

@@ -17,6 +17,7 @@ const tokenName = (path: readonly (string | number)[]): string => `“${path.joi
 export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "change.clash": () =>
     "Somebody changed the same thing meanwhile. Your change was not saved; look at the newest version and make it again.",
+  "font.unknown": () => "That font is not here. Reload to see the fonts as they are now.",
   "font.notWoff2": () => "That file is not a WOFF2 font. Save the font as WOFF2 first; nothing was added.",
   "font.tooBig": ({ limit }) =>
     `The font is larger than ${String(limit)}. Leave out scripts the site does not use; nothing was added.`,

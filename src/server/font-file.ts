@@ -1,4 +1,5 @@
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
+import { unpackWoff2 } from "./woff2";
 
 /** What a font's file says of itself. Reading is hostile-input code: sizes are checked before anything is unpacked. */
 export interface FontFacts {
@@ -83,8 +84,7 @@ export const readFont = async (bytes: Uint8Array): Promise<Outcome<FontFacts>> =
   if (bytes.length < 48 || head.getUint32(0) !== SIGNATURE) return fail(issue("font.notWoff2"));
   if (head.getUint32(16) > MOST_UNPACKED) return fail(issue("font.tooBig", [], { limit: "20 MB unpacked" }));
   try {
-    const { decompress } = (await import("wawoff2")).default;
-    const font = new Sfnt(await decompress(bytes));
+    const font = new Sfnt(await unpackWoff2(bytes));
     const missing = NEEDED_TABLES.filter((tag) => !font.has(tag));
     if (missing.length > 0)
       return fail(issue("font.broken", [], { detail: `it has no ${missing.join(", ")}` }));

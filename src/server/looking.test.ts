@@ -1,6 +1,7 @@
 import { zipSync } from "fflate";
 import sharp from "sharp";
 import { describe, expect, it } from "vitest";
+import { shaper } from "../../test/shaper";
 import { Studio, signInAs } from "../../test/studio";
 import { renderPage } from "../core/render/page";
 import { ENGLISH } from "../messages/visitor-words";
@@ -28,7 +29,7 @@ describe("looking at a site", () => {
     for (const path of ["/", "/visit/eclipse-weekend/", "/notes/", "/prints/ridge-at-night/"]) {
       const data = await who.get("previewPage", { page: await identityOf(who, path) });
       const { body } = await answerSite("observatory", new URL(publicOrigin("observatory") + path));
-      expect(String(body)).toContain(renderPage(data as never, ENGLISH).body);
+      expect(String(body)).toContain(renderPage(data as never, ENGLISH, { shaper }).body);
     }
   });
   it("draws an edited part in its slot, even where another wins", async () => {

@@ -6,6 +6,7 @@ import type { Slot } from "../core/model/slot";
 import { type RenderedPage, renderPage } from "../core/render/page";
 import type { PageData } from "../core/render/page-data";
 import { ENGLISH } from "../messages/visitor-words";
+import { shaperFor } from "./fonts";
 
 /** What stands in for what the page has: documents as they are being edited, slots left out. */
 export interface Instead {
@@ -16,18 +17,21 @@ export interface Instead {
 
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
 let data: PageData | undefined;
+let site = "";
 
 const api = {
-  load(next: PageData): void {
+  load(from: string, next: PageData): void {
+    site = from;
     data = next;
   },
   /** The page with a part as it is now in place of the one in its slot, and whatever else stands in for what it has. */
-  render(id: string | null, part: Part | null, instead: Instead): RenderedPage | null {
+  async render(id: string | null, part: Part | null, instead: Instead): Promise<RenderedPage | null> {
     if (!data) return null;
     const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
     const slots = { ...data.slots, ...left, ...(part && id ? { [part.slot]: { id, part } } : {}) };
     const { style = data.style, profile = data.profile } = instead;
-    return renderPage({ ...data, slots, style, profile }, ENGLISH, { mark: true });
+    const page = { ...data, slots, style, profile };
+    return renderPage(page, ENGLISH, { mark: true, shaper: await shaperFor(site, style) });
   },
 };
 export type PreviewWorker = typeof api;

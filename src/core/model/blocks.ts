@@ -50,9 +50,13 @@ export const BlockSettings = {
     menu: z.string().default(""),
     direction: z.enum(["row", "column"]).default("row"),
     subItems: z.enum(["dropDown", "none"]).default("dropDown"),
-    /** Below this width of its band, in px at 16 px text, the menu is a button that opens a drawer; 0 never. */
-    buttonBelow: px(2000).default(760),
-    drawerSide: z.enum(["left", "right"]).default("right"),
+    /** Where the menu becomes a button that opens a drawer: where it no longer fits, or below a width of its band (px at 16 px text; 0 is never). */
+    buttonBelow: z.union([px(2000), z.enum(["computed", "always", "never"])]).default("computed"),
+    drawerSide: z.enum(["left", "right", "above"]).default("right"),
+    /** What opens what hangs below an item; by keyboard and by touch it is always a press. */
+    opensOn: z.enum(["click", "pointing"]).default("click"),
+    /** All items, or one half of them: two menus either side of a logo. */
+    share: z.enum(["all", "first", "second"]).default("all"),
     gap: px(200).default(28),
     label: z.string().max(60).default("Menu"),
   }),

@@ -15,6 +15,8 @@ export interface MenuItem {
   readonly id: string;
   readonly label: string;
   readonly target: Target | null;
+  /** Stands out from the others, as a button does. Menus of older editions do not know it. */
+  readonly highlight?: boolean;
   readonly items: readonly MenuItem[];
 }
 export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
@@ -22,6 +24,7 @@ export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
     id: z.string().regex(/^[a-z0-9-]{1,60}$/),
     label: z.string().min(1).max(200),
     target: Target.nullable(),
+    highlight: z.boolean().optional(),
     items: z.array(MenuItem).max(200),
   }),
 );

@@ -6,13 +6,15 @@ import { declarations, textureCss } from "./textures";
 
 const lookCss = (style: HouseStyle, name: TypeStyle): string => {
   const { family, size, weight, lineHeight, spacing, upper } = style.type[name];
+  const around = name === "body" ? { spacing: 0, upper: false } : style.type.body;
   return [
     `font-family:${stackOf(style.fonts[family])}`,
     `font-size:${size}rem`,
     `font-weight:${weight}`,
     `line-height:${lineHeight}`,
-    spacing === 0 ? "" : `letter-spacing:${spacing}em`,
-    upper ? "text-transform:uppercase" : "",
+    // what the page's own text has is handed down unless it is taken back
+    spacing !== 0 ? `letter-spacing:${spacing}em` : around.spacing === 0 ? "" : "letter-spacing:normal",
+    upper ? "text-transform:uppercase" : around.upper ? "text-transform:none" : "",
     family === "headings" ? "text-wrap:balance" : "",
   ]
     .filter((declaration) => declaration !== "")
@@ -29,7 +31,7 @@ const properties = (style: HouseStyle): string => {
   return [
     ...COLOUR_ROLES.map((role) => `--${role}:${hexOf(style.roles[role])}`),
     ...style.palette.map((colour) => `--c-${colour.id}:${colour.value}`),
-    `--content:${contentWidth}px`,
+    `--content:${contentWidth / 16}rem`,
     `--radius:${radius}px`,
     `--distance:${distance / 16}rem`,
     `--motion:${style.motion.duration}ms ${style.motion.easing}`,

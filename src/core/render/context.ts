@@ -1,3 +1,5 @@
+import type { Edges } from "../layout/fit";
+import type { TextMeasure } from "../layout/text-measure";
 import type { HouseStyle } from "../model/house-style";
 import type { Block } from "../model/part";
 import { colourCss, type Stylesheet } from "./css";
@@ -14,6 +16,9 @@ export interface RenderContext {
   readonly mark: boolean;
   /** Whether the page's one `h1` is drawn already, and whether something needs the script. */
   readonly state: { hasTitle: boolean; needsScript: boolean };
+  readonly measure: TextMeasure;
+  /** Where the menus of the band being drawn are a button. */
+  readonly folds: Edges | null;
   readonly renderBlocks: (blocks: readonly Block[]) => readonly SafeHtml[];
 }
 

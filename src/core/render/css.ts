@@ -1,3 +1,4 @@
+import type { Edges } from "../layout/fit";
 import type { ColourValue, Responsive } from "../model/blocks";
 import type { HouseStyle, StyleValues } from "../model/house-style";
 import { WIDTHS, type Width } from "../model/part";
@@ -48,6 +49,15 @@ export class Stylesheet {
   hide(selector: string, widths: readonly Width[]): void {
     for (const width of widths)
       this.#extra.push(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
+  }
+
+  /** Rules for where a band's menus are a button: below its edge, which may differ by the width of screens. */
+  folded(folds: Edges, rules: string): void {
+    const below = (edge: number) =>
+      edge === Number.POSITIVE_INFINITY ? rules : `@container (width < ${edge}rem){${rules}}`;
+    const { wide, middle, small } = folds;
+    if (wide === middle && wide === small) this.#extra.push(below(wide));
+    else for (const width of WIDTHS) this.#extra.push(`${onlyAt(this.style, width)}{${below(folds[width])}}`);
   }
 
   toString(): string {

@@ -4,12 +4,14 @@ import { describe, expect, it } from "vitest";
 import { checkDeclarations } from "../../../test/css-declarations";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { randomStyle } from "../../../test/random-style";
+import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import { FAMILIES } from "../layout/families";
 import type { SiteProfile } from "../model/design";
 import { HouseStyle, TEXTURES } from "../model/house-style";
 import { type Band, BandBackground, type Block } from "../model/part";
 import { specimenPart } from "../starting/specimen";
-import { FAMILIES, firstFontFiles, fontFaces, stackOf } from "./fonts";
+import { firstFontFiles, fontFaces, stackOf } from "./fonts";
 import { documentHtml, renderPage } from "./page";
 import type { PageData } from "./page-data";
 
@@ -18,7 +20,7 @@ const withLayout = (blocks: readonly Block[], band: object = {}, over: Partial<P
   const data = pageData(over);
   return { ...data, slots: { ...data.slots, layout: { id: "p", part: partWith("layout", blocks, band) } } };
 };
-const drawn = (data: PageData) => renderPage(data, ENGLISH);
+const drawn = (data: PageData) => renderPage(data, ENGLISH, { shaper });
 const documentOf = (data: PageData) => documentHtml(data, drawn(data), "/_assets/site.js");
 const styleWith = (over: object): HouseStyle => HouseStyle.parse({ ...pageData().style, ...over });
 /** The declarations of the first rule with exactly this selector. */

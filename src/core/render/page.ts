@@ -1,3 +1,5 @@
+import type { Shaper } from "../layout/shaper";
+import { TextMeasure } from "../layout/text-measure";
 import { SLOTS, type Slot } from "../model/slot";
 import { baseCss } from "./base-css";
 import type { RenderContext } from "./context";
@@ -25,16 +27,17 @@ const statusOf = (data: PageData): RenderedPage["status"] =>
 
 /**
  * Second step of drawing: the same bytes for the same data, wherever it runs. `mark` puts node ids on the elements
- * for previews; public pages are drawn without.
+ * for previews; public pages are drawn without. The shaper tells how wide texts are, so where menus become a button.
  */
 export const renderPage = (
   data: PageData,
   words: VisitorWords,
-  options: { readonly mark?: boolean } = {},
+  options: { readonly shaper: Shaper; readonly mark?: boolean },
 ): RenderedPage => {
   const css = new Stylesheet(data.style);
   css.share("base", baseCss(data.style));
   const state = { hasTitle: false, needsScript: false };
+  const measure = new TextMeasure(options.shaper, data.style, data.site.language);
   const draw = (slot: Slot): SafeHtml | null => {
     const context: RenderContext = {
       data,
@@ -42,6 +45,8 @@ export const renderPage = (
       css,
       mark: options.mark ?? false,
       state,
+      measure,
+      folds: null,
       renderBlocks: () => [],
     };
     const part = data.slots[slot]?.part;

@@ -1,3 +1,4 @@
+import { BandFit } from "../layout/fit";
 import type { HouseStyle } from "../model/house-style";
 import { type Band, type Block, type Cell, isNothing, type Part } from "../model/part";
 import { blockRenderers } from "./blocks";
@@ -11,11 +12,15 @@ import { textureCss } from "./textures";
 /** The bands of a part. Null for "nothing, by rule". */
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
   if (isNothing(part)) return null;
-  const nested: RenderContext = {
-    ...context,
-    renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
-  };
-  return html`${part.bands.map((band) => bandHtml(band, nested))}`;
+  const material = { ...context.data, words: context.words };
+  return html`${part.bands.map((band) => {
+    const nested: RenderContext = {
+      ...context,
+      folds: new BandFit(band, material, context.measure).folds(),
+      renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
+    };
+    return bandHtml(band, nested);
+  })}`;
 };
 
 const bandHtml = (band: Band, context: RenderContext): SafeHtml => {

@@ -3,6 +3,7 @@ import { type DefaultTreeAdapterTypes, parse as parseHtml } from "parse5";
 import { describe, expect, it } from "vitest";
 import { checkDeclarations } from "../../../test/css-declarations";
 import { block, entryView, NASTY, pageData, partWith, picture } from "../../../test/page-data";
+import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { BLOCK_KINDS } from "../model/blocks";
 import type { Part } from "../model/part";
@@ -13,7 +14,8 @@ import type { PageData } from "./page-data";
 
 type Element = DefaultTreeAdapterTypes.Element;
 /** The public document, read by an HTML parser (WHATWG rules). */
-const documentOf = (data: PageData) => documentHtml(data, renderPage(data, ENGLISH), "/_assets/site.js");
+const documentOf = (data: PageData) =>
+  documentHtml(data, renderPage(data, ENGLISH, { shaper }), "/_assets/site.js");
 const elements = (text: string): Element[] => {
   const found: Element[] = [];
   const visit = (node: DefaultTreeAdapterTypes.Node) => {
@@ -103,15 +105,15 @@ describe("a page", () => {
   });
   it("draws nothing for nothing, by rule", () => {
     const empty = { ...partWith("header", []), bands: [] };
-    expect(renderPage(withPart(empty), ENGLISH).regions.header).toBe("");
+    expect(renderPage(withPart(empty), ENGLISH, { shaper }).regions.header).toBe("");
   });
   it("gets a plain layout when none asks for it", () => {
     expect(documentOf(pageData())).toContain("Hello");
-    expect(renderPage(pageData(), ENGLISH).status).toBe(200);
+    expect(renderPage(pageData(), ENGLISH, { shaper }).status).toBe(200);
   });
   it("keeps the frame and hides the body from a reader without access", () => {
     const closed = pageData({ mayRead: false, body: [] });
-    expect(renderPage(closed, ENGLISH).status).toBe(403);
+    expect(renderPage(closed, ENGLISH, { shaper }).status).toBe(403);
     expect(documentOf(closed)).toContain("This page is for members.");
     expect(documentOf(closed)).toContain('name="robots" content="noindex"');
   });
@@ -120,7 +122,7 @@ describe("a page", () => {
     const data = withPart(part);
     expect(documentOf(data)).toBe(documentOf(structuredClone(data)));
     expect(documentOf(data)).not.toContain("data-node");
-    expect(renderPage(data, ENGLISH, { mark: true }).body).toContain("data-node");
+    expect(renderPage(data, ENGLISH, { mark: true, shaper }).body).toContain("data-node");
   });
   it("has no style attributes", () => {
     const blocks = BLOCK_KINDS.map((kind) => block(kind, kind === "menu" ? ({ menu: "main" } as never) : {}));
@@ -146,7 +148,7 @@ describe("the stylesheet", () => {
       sticky: true,
       hideOn: ["small"],
     });
-    const { css } = renderPage(withPart(part), ENGLISH);
+    const { css } = renderPage(withPart(part), ENGLISH, { shaper });
     const { seen, trouble } = checkDeclarations(css);
     expect(trouble).toEqual([]);
     expect(seen).toBeGreaterThan(100);
@@ -160,6 +162,7 @@ describe("the stylesheet", () => {
           ]),
         ),
         ENGLISH,
+        { shaper },
       ).css;
     expect(styled("role:accent")).toContain("color:var(--accent)");
     expect(styled("colour:grey")).toContain("color:var(--c-grey)");
@@ -204,6 +207,7 @@ describe("blocks", () => {
     const { css } = renderPage(
       withPart(partWith("layout", [block("picture", { picture: "pic", height: { wide: 300 } })])),
       ENGLISH,
+      { shaper },
     );
     expect(css).toContain("object-position:30% 70%");
     const [image] = all(withPart(partWith("layout", [block("picture", { picture: "pic" })])), "img");
@@ -252,7 +256,7 @@ describe("blocks", () => {
         profile: { ...pageData().profile, tagline: "", social: [] },
       },
     );
-    expect(renderPage(bare, ENGLISH).regions.header).toMatch(
+    expect(renderPage(bare, ENGLISH, { shaper }).regions.header).toMatch(
       /^<div class="band[^>]*><div class="in"><div class="cell[^>]*><\/div><\/div><\/div>$/,
     );
   });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { pageData } from "../../../test/page-data";
+import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { Part } from "../model/part";
 import { EVERYWHERE } from "../model/placement";
@@ -13,8 +14,8 @@ const rich: StartingMaterial = {
   hasTagline: true,
   hasSocial: true,
   menus: [
-    { id: "main", name: "Main", items: 6, letters: 45 },
-    { id: "small", name: "Small print", items: 3, letters: 30 },
+    { id: "main", name: "Main", items: 6 },
+    { id: "small", name: "Small print", items: 3 },
   ],
   pictures: [
     { id: "bright", width: 1600, height: 900, lightness: 80 },
@@ -59,6 +60,7 @@ describe("starting points", () => {
           const drawn = renderPage(
             pageData({ slots: { ...pageData().slots, [slot]: { id: "p", part } } }),
             ENGLISH,
+            { shaper },
           );
           expect(drawn.regions[slot]).not.toBe("");
         }
@@ -76,22 +78,6 @@ describe("starting points", () => {
   });
   it("put the darkest wide picture behind light words", () => {
     expect(startingPoint("titleBar", "picture", rich, counter())?.bands[0]?.background.picture).toBe("dark");
-  });
-  it("make the menu a button before a row of its labels would be crowded", () => {
-    const edge = (letters: number) => {
-      const [menu] = blocksOf({
-        bands:
-          startingPoint(
-            "header",
-            "one-line",
-            { ...rich, menus: [{ id: "main", name: "Main", items: 6, letters }] },
-            counter(),
-          )?.bands ?? [],
-      } as never).filter((block) => block.kind === "menu");
-      return menu?.kind === "menu" ? menu.settings.buttonBelow : 0;
-    };
-    expect(edge(80)).toBeGreaterThan(edge(30));
-    expect(edge(500)).toBe(1200);
   });
   it("are not there under a key that is none", () => {
     expect(startingPoint("header", "none", rich, counter())).toBeUndefined();

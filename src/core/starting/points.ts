@@ -15,7 +15,6 @@ export interface StartingMaterial {
     readonly id: string;
     readonly name: string;
     readonly items: number;
-    readonly letters: number;
   }[];
   readonly pictures: readonly {
     readonly id: string;
@@ -52,11 +51,6 @@ const menuBlock = (
   const menu = mainMenu(material);
   return menu ? make.block("menu", { menu: menu.id, label: menu.name, ...settings }) : null;
 };
-/** Where a row with the sign at its left would get crowded: letters of its labels at some 9 px, their gaps, the sign. */
-const edgeOf = (material: StartingMaterial): number => {
-  const menu = mainMenu(material);
-  return menu ? Math.min(1200, Math.ceil((menu.letters * 9 + menu.items * 46 + 300) / 20) * 20) : 0;
-};
 /** The widest dark picture: light words stay readable on it. */
 const darkPicture = (material: StartingMaterial) =>
   [...material.pictures]
@@ -74,10 +68,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
           make.band(
             { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
             make.cell({ share: 0 }, sign(material, make)),
-            make.cell(
-              { share: 1, align: "end", gap: 24 },
-              menuBlock(material, make, { buttonBelow: edgeOf(material) }),
-            ),
+            make.cell({ share: 1, align: "end", gap: 24 }, menuBlock(material, make)),
             make.cell({ share: 0 }, make.block("search", { width: 150 }, { hideOn: ["middle", "small"] })),
           ),
         ],
@@ -103,7 +94,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
             make.cell(
               { share: 1, direction: "column", align: "centre", gap: 14 },
               sign(material, make, 56),
-              menuBlock(material, make, { buttonBelow: 600 }),
+              menuBlock(material, make),
             ),
           ),
         ],
@@ -216,7 +207,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
             { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
             make.cell(
               { share: 12, direction: "column", gap: 16 },
-              menuBlock(material, make, { direction: "column", buttonBelow: 0, label: "In this site" }),
+              menuBlock(material, make, { direction: "column", buttonBelow: "never", label: "In this site" }),
               make.block("search", { width: 160 }),
             ),
           ),
@@ -253,7 +244,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
                   label: `${menu.name}, in the footer`,
                   direction: "column",
                   subItems: "none",
-                  buttonBelow: 0,
+                  buttonBelow: "never",
                   gap: 4,
                 }),
               ),
@@ -284,7 +275,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
                       menu: short.id,
                       label: "Footer",
                       subItems: "none",
-                      buttonBelow: 0,
+                      buttonBelow: "never",
                       gap: 20,
                     })
                   : null,

@@ -1,3 +1,4 @@
+import { FAMILIES } from "../layout/families";
 import {
   COLOUR_ROLES,
   type ColourRole,
@@ -9,7 +10,6 @@ import {
   valuesOf,
 } from "../model/house-style";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
-import { FAMILIES } from "../render/fonts";
 import {
   ColourToken,
   Dimension,

@@ -1,20 +1,12 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
-import { FAMILIES } from "../../core/render/fonts";
 import { loadFile } from "../../data/file-repository";
+import { shippedFontPath } from "../shaping";
 import { type Answer, LONG } from "./answer";
 
 /** Files that site and preview hosts both serve: fonts, scripts, renditions of the site's own pictures. */
 
 const root = process.cwd();
-const fontPaths: ReadonlyMap<string, string> = new Map(
-  Object.values(FAMILIES).flatMap(({ folder, files }) =>
-    files.map(
-      ({ file }) => [file, join(root, "node_modules/@fontsource-variable", folder, "files", file)] as const,
-    ),
-  ),
-);
-
 const ASSETS: Readonly<Record<string, { readonly path: string; readonly type: string }>> = {
   "site.js": { path: "src/server/assets/site.js", type: "text/javascript; charset=utf-8" },
   "shell.js": { path: "src/server/assets/shell.js", type: "text/javascript; charset=utf-8" },
@@ -36,7 +28,7 @@ const fileBytes = (path: string): Promise<Buffer> => {
 export const sharedFile = async (site: string, path: string): Promise<Answer | null> => {
   const font = /^\/_fonts\/([a-z0-9-]+\.woff2)$/.exec(path)?.[1];
   if (font) {
-    const source = fontPaths.get(font);
+    const source = shippedFontPath(font);
     return source
       ? {
           status: 200,

@@ -8,6 +8,7 @@ import { findSite, type SiteHead, searchEntries } from "../../data/content-repos
 import { inSnapshot, type Transaction } from "../../data/database";
 import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage, pagesOf } from "../page-assembly";
+import { shaperFor } from "../shaping";
 import { draftOf, liveOf } from "../site-state";
 import { type Answer, plainAnswer, send } from "./answer";
 import { publicOrigin } from "./host-names";
@@ -77,7 +78,8 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
     },
     transaction,
   );
-  const rendered = renderPage(data, ENGLISH);
+  const shaper = await shaperFor(head.id, data.style);
+  const rendered = renderPage(data, ENGLISH, { shaper });
   return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"));
 };
 

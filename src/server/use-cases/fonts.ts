@@ -1,8 +1,8 @@
 import { createHash } from "node:crypto";
 import { z } from "zod";
+import { FAMILIES } from "../../core/layout/families";
 import { getBody, STYLE_ID } from "../../core/model/design";
 import { fail, issue } from "../../core/model/issue";
-import { FAMILIES } from "../../core/render/fonts";
 import { saveFile } from "../../data/file-repository";
 import { readFont } from "../font-file";
 import { defineUseCase } from "../use-case";

@@ -13,7 +13,6 @@ export const startingMaterial = ({ design, index }: CompiledDesign): StartingMat
       id,
       name: body.name,
       items: body.items.length,
-      letters: body.items.reduce((sum, item) => sum + item.label.length, 0),
     })),
     pictures: documentsOf(design, "picture").map(({ id, body }) => ({
       id,

@@ -81,7 +81,7 @@ export const usePreview = (
           ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
         });
         if (!current || !worker.current) return;
-        await worker.current.load(data as never);
+        await worker.current.load(site, data as never);
         loaded.current = source;
         setTrouble(null);
         await render(page);

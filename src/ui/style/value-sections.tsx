@@ -1,4 +1,5 @@
 "use client";
+import { FAMILIES } from "../../core/layout/families";
 import type { HouseStyle } from "../../core/model/house-style";
 import {
   BUTTON_LOOKS,
@@ -7,7 +8,6 @@ import {
   TYPE_STYLES,
   type TypeStyle,
 } from "../../core/model/house-style";
-import { FAMILIES } from "../../core/render/fonts";
 import { ROLE_NAMES, TEXTURE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
 import { OneOf, type Options } from "../part/ChoiceInput";
 import { NumberInput } from "../part/NumberInput";

@@ -45,7 +45,7 @@ export const button: BlockRenderer<"button"> = {
   },
   css: (style) => {
     const { paddingBlock, paddingInline, radius, lineWidth } = style.buttons;
-    return `.b-button{display:inline-block;flex:none;padding:${rem(paddingBlock)} ${rem(paddingInline)};border-radius:${radius}px;${wornBy(style, "button")};text-decoration:none;border:${lineWidth}px solid transparent;text-align:center}
+    return `.b-button{display:inline-block;padding:${rem(paddingBlock)} ${rem(paddingInline)};border-radius:${radius}px;${wornBy(style, "button")};text-decoration:none;border:${lineWidth}px solid transparent;text-align:center}
 ${BUTTON_LOOKS.map((look) => buttonLookCss(`.b-button.${look}`, style, look)).join("\n")}
 .b-button.plain{padding-inline:0}`;
   },

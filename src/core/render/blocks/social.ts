@@ -42,5 +42,5 @@ export const social: BlockRenderer<"social"> = {
     );
   },
   css: `.b-social{list-style:none;padding:0;display:flex;flex-wrap:wrap;align-items:center}
-.b-social.icons a{display:grid;place-items:center;min-width:28px;min-height:28px}`,
+.b-social.icons a{display:grid;place-items:center;min-width:1.75rem;min-height:1.75rem}`,
 };

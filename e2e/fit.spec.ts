@@ -1,0 +1,248 @@
+import { readFileSync } from "node:fs";
+import { expect, type Page, test } from "@playwright/test";
+import { FAMILIES } from "../src/core/layout/families";
+import { BandFit } from "../src/core/layout/fit";
+import { TextMeasure } from "../src/core/layout/text-measure";
+import type { Band } from "../src/core/model/part";
+import { fontFaces } from "../src/core/render/fonts";
+import { renderPage } from "../src/core/render/page";
+import { ENGLISH } from "../src/messages/visitor-words";
+import { randomHeader, WORDS } from "../test/random-header";
+import { runSeed, seeded } from "../test/seeded";
+import { shaper } from "../test/shaper";
+
+/** Chromium's own layout is the oracle: what the core computes is looked up in it. */
+
+const HOME = "http://fit.example/";
+const folderOf = new Map(
+  Object.values(FAMILIES).flatMap(({ folder, files }) => files.map(({ file }) => [file, folder] as const)),
+);
+
+/** An empty page that gets the shipped fonts, and a drawing of one logo, from disk. */
+const blankPage = async (page: Page): Promise<void> => {
+  await page.route(`${HOME}**`, (route) => {
+    const path = new URL(route.request().url()).pathname;
+    const font = /^\/_fonts\/(.+)$/.exec(path)?.[1];
+    if (font)
+      return route.fulfill({
+        contentType: "font/woff2",
+        body: readFileSync(`node_modules/@fontsource-variable/${folderOf.get(font)}/files/${font}`),
+      });
+    return path === "/"
+      ? route.fulfill({ contentType: "text/html", body: "<!doctype html><html lang=en><body></body></html>" })
+      : route.fulfill({ status: 404, body: "" });
+  });
+  await page.goto(HOME);
+};
+
+/** Loads every file of the families named: what is in use later is there at once. */
+const loadFonts = (page: Page, css: string): Promise<number> =>
+  page.evaluate(async (faces) => {
+    const style = document.createElement("style");
+    style.textContent = faces;
+    document.head.append(style);
+    const loaded = await Promise.all([...document.fonts].map((face) => face.load()));
+    return loaded.length;
+  }, css);
+
+test("text widths are Chromium's, to 1/64 px", async ({ page }) => {
+  const seed = runSeed(5);
+  const random = seeded(seed);
+  const families = Object.keys(FAMILIES);
+  const cases = Array.from({ length: 3000 }, () => {
+    const size = (random.below(40 * 16) + 160) / 16;
+    return {
+      text: Array.from({ length: 1 + random.below(3) }, () => random.pick(WORDS)).join(" "),
+      setting: {
+        family: random.pick(families),
+        weight: random.pick([400, 500, 600, 700]),
+        size,
+        spacing: random.chance(0.3) ? size * random.pick([-0.02, 0.05, 0.125]) : 0,
+        upper: random.chance(0.25),
+      },
+    };
+  });
+  await blankPage(page);
+  await loadFonts(
+    page,
+    families.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
+  );
+  const seen = await page.evaluate((all) => {
+    document.body.innerHTML = all
+      .map(({ setting: { family, weight, size, spacing, upper } }) => {
+        const css = `position:absolute;white-space:pre;font:${weight} ${size}px '${family}';letter-spacing:${spacing}px;text-transform:${upper ? "uppercase" : "none"}`;
+        return `<span style="${css}"></span>`;
+      })
+      .join("");
+    const spans = [...document.body.children];
+    for (const [at, span] of spans.entries()) span.textContent = all[at]?.text ?? "";
+    return spans.map((span) => span.getBoundingClientRect().width);
+  }, cases);
+  const wrong = cases
+    .map(({ text, setting }, at) => ({
+      text,
+      setting,
+      width: shaper.width(text, setting),
+      seen: seen[at] as number,
+    }))
+    .filter(({ width, seen: there }) => width === null || Math.abs(width - there) > 1 / 64);
+  console.log(`text widths: ${cases.length} compared, ${wrong.length} apart (seed ${seed})`);
+  expect(wrong).toEqual([]);
+});
+
+/** The least whole width at which everything in the header shares one row, as Chromium lays it out. */
+const leastInChromium = (page: Page, css: string, body: string, root: number): Promise<number> =>
+  page.evaluate(
+    ({ rules, inside, size }) => {
+      document.documentElement.style.fontSize = `${size}px`;
+      document.body.innerHTML = `<style>${rules} body{display:block;min-height:0}</style><div id="box" style="position:absolute;left:0;top:0">${inside}</div>`;
+      const box = document.getElementById("box") as HTMLElement;
+      const band = box.querySelector(".in") as HTMLElement;
+      const inOneRow = (all: readonly Element[]): boolean => {
+        const shown = all.map((each) => each.getBoundingClientRect()).filter(({ height }) => height > 0);
+        return shown.every(({ top, bottom }, at) => {
+          const before = shown[at - 1];
+          return !before || (top < before.bottom && bottom > before.top);
+        });
+      };
+      const inOneLine = (element: Element): boolean => {
+        const range = document.createRange();
+        range.selectNodeContents(element);
+        const tops = [...range.getClientRects()].filter(({ width }) => width > 0).map(({ top }) => top);
+        return tops.length === 0 || Math.max(...tops) - Math.min(...tops) < 4;
+      };
+      const cells = [...band.querySelectorAll(".cell")];
+      const lines = [...band.querySelectorAll(".b-siteName, .b-tagline, .b-button")];
+      const rows = [...band.querySelectorAll(".b-menu > .row, .b-social")];
+      const logos = [...band.querySelectorAll(".b-logo img")].map((image) => ({
+        image,
+        ratio: Number(image.getAttribute("width")) / Number(image.getAttribute("height")),
+      }));
+      const fits = (width: number): boolean => {
+        box.style.width = `${width}px`;
+        if (band.scrollWidth > band.clientWidth) return false;
+        // cells stand side by side: none may reach into the distance between it and the next
+        const right =
+          band.getBoundingClientRect().right - Number.parseFloat(getComputedStyle(band).paddingRight);
+        if ((cells.at(-1)?.getBoundingClientRect().right ?? 0) > right + 0.02) return false;
+        return (
+          cells.every((cell) => inOneRow([...cell.children])) &&
+          rows.every((row) => inOneRow([...row.children])) &&
+          lines.every(inOneLine) &&
+          // a picture of a logo is squeezed rather than broken
+          logos.every(({ image, ratio }) => {
+            const { width: seen, height } = image.getBoundingClientRect();
+            return seen > height * ratio - 0.02;
+          })
+        );
+      };
+      let [low, high] = [0, 8000];
+      if (!fits(high)) return -1;
+      while (high - low > 1) {
+        const middle = (low + high) >> 1;
+        if (fits(middle)) high = middle;
+        else low = middle;
+      }
+      return high;
+    },
+    { rules: css, inside: body, size: root },
+  );
+
+test("G11: the edge where a header stops fitting in one row is Chromium's, to the pixel", async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const seed = runSeed(11);
+  const random = seeded(seed);
+  await blankPage(page);
+  const families = Object.keys(FAMILIES);
+  await loadFonts(
+    page,
+    families.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
+  );
+  const wrong: unknown[] = [];
+  const COUNT = 300;
+  let never = 0;
+  for (let at = 0; at < COUNT; at += 1) {
+    const { data, part } = randomHeader(random);
+    const band = part.bands[0] as Band;
+    const drawn = renderPage(data, ENGLISH, { shaper });
+    // the fonts are there already
+    const withoutFonts = drawn.css.replace(/@font-face\{[^}]*\}/g, "");
+    const measure = new TextMeasure(shaper, data.style, "en");
+    const fit = new BandFit(band, { ...data, words: ENGLISH }, measure);
+    expect(fit.isExact).toBe(true);
+    for (const root of at % 3 === 0 ? [16, 20] : [16]) {
+      const computed = fit.edges(root).wide;
+      const seen = await leastInChromium(page, withoutFonts, drawn.regions.header, root);
+      if (seen === -1) never += 1;
+      const expected = seen === -1 ? Number.POSITIVE_INFINITY : seen;
+      if (computed !== expected)
+        wrong.push({
+          at,
+          root,
+          computed,
+          seen,
+          cells: band.cells.map(({ share, blocks }) => [share, ...blocks.map(({ kind }) => kind)].join(" ")),
+        });
+    }
+  }
+  console.log(`edges: ${COUNT} headers, ${wrong.length} apart, ${never} that never fit (seed ${seed})`);
+  expect(wrong).toEqual([]);
+});
+
+test("G28: with enlarged text a menu becomes a button earlier and never takes two rows", async ({ page }) => {
+  test.setTimeout(300_000);
+  const seed = runSeed(28);
+  const random = seeded(seed);
+  await blankPage(page);
+  const families = Object.keys(FAMILIES);
+  await loadFonts(
+    page,
+    families.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
+  );
+  const wrong: unknown[] = [];
+  let [rows, buttons] = [0, 0];
+  for (let at = 0; at < 80; at += 1) {
+    const { data, part } = randomHeader(random, "computed");
+    const band = part.bands[0] as Band;
+    const drawn = renderPage(data, ENGLISH, { shaper });
+    const css = drawn.css.replace(/@font-face\{[^}]*\}/g, "");
+    const folds = new BandFit(
+      band,
+      { ...data, words: ENGLISH },
+      new TextMeasure(shaper, data.style, "en"),
+    ).folds();
+    const edge = folds?.wide ?? 0;
+    for (const root of [16, 20, 32]) {
+      const around = Number.isFinite(edge) ? Math.ceil(edge * root) : 1200;
+      for (const width of [320, around - 1, around, around + 1, 1600]) {
+        const seen = await page.evaluate(
+          ({ rules, inside, size, wide }) => {
+            document.documentElement.style.fontSize = `${size}px`;
+            document.body.innerHTML = `<style>${rules} body{display:block;min-height:0}</style><div id="box" style="position:absolute;left:0;top:0;width:${wide}px">${inside}</div>`;
+            const shown = [...document.querySelectorAll(".b-menu > .row > li")]
+              .map((item) => item.getBoundingClientRect())
+              .filter(({ height: high }) => high > 0);
+            const [first] = shown;
+            return {
+              isRow: shown.length > 0,
+              isButton: document.querySelector<HTMLElement>(".b-menu > .open")?.offsetWidth !== 0,
+              isOneRow: shown.every(({ top, bottom }) => first && top < first.bottom && bottom > first.top),
+            };
+          },
+          { rules: css, inside: drawn.regions.header, size: root, wide: width },
+        );
+        if (seen.isRow) rows += 1;
+        if (seen.isButton) buttons += 1;
+        const folded = width / root < edge;
+        if (!seen.isOneRow || seen.isRow === seen.isButton || seen.isButton !== folded)
+          wrong.push({ at, root, width, edge, ...seen });
+      }
+    }
+  }
+  console.log(`enlarged: ${rows} rows, ${buttons} buttons, ${wrong.length} wrong (seed ${seed})`);
+  expect(rows).toBeGreaterThan(100);
+  expect(buttons).toBeGreaterThan(100);
+  expect(wrong).toEqual([]);
+});

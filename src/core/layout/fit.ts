@@ -1,0 +1,210 @@
+import type { Band, Block, Part, Width } from "../model/part";
+import { WIDTHS } from "../model/part";
+import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
+import { flexWidths } from "./flex";
+import { layoutUnit } from "./shaper";
+import type { TextMeasure } from "./text-measure";
+
+/**
+ * Which bands stand in one row at which width, and where their menus become a button.
+ *
+ * A band is one line of cells (a flex line). Each cell gets a width by the rules of flexible boxes; it stands in one
+ * row if that width holds what the cell keeps together: a menu all of its items side by side, a row of blocks all of
+ * them, a name its one line; running text only its longest word. More room never makes a cell narrower, so for given
+ * settings there is one least width from which on all stands in one row: the *edge*, found by halving. Settings may
+ * differ by the width of the screen (wide, middle, small), so there is an edge for each of the three. It is written
+ * into the stylesheet as a container query in rem, so that it also holds with scrollbars and with enlarged text.
+ *
+ * Widths are px of the band, at a root of 16 px unless said otherwise.
+ */
+export interface Edges extends Readonly<Record<Width, number>> {}
+
+/** What a band does at a width. `crowded`: something breaks into a second row; `overflowing`: it is wider than the screen. */
+export type BandState = "hidden" | "row" | "button" | "crowded" | "overflowing";
+
+export interface Stretch {
+  readonly state: BandState;
+  /** First and last width, px. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** No screen is wider; a band that does not fit here never does. */
+const WIDEST = 8000;
+/** Distance of content from either side of the screen: 1.5rem. */
+const SIDES = 48;
+
+const sum = (numbers: readonly number[]): number => numbers.reduce((total, each) => total + each, 0);
+
+/** How much may be missing: less than layout can tell. */
+const NOTHING = 1 / 128;
+
+/** A band in a scene: what its cells want, told once, and what they get at any width. */
+class Row {
+  readonly #band: Band;
+  readonly #extents: readonly Extent[];
+  readonly #gaps: number;
+  readonly #sides: number;
+  readonly #most: number;
+  readonly #isStacked: boolean;
+
+  constructor(band: Band, scene: Scene) {
+    const { root, style } = scene.measure;
+    const scale = root / 16;
+    this.#band = band;
+    this.#extents = band.cells.map((cell) => cellExtent(cell, scene));
+    this.#gaps = layoutUnit(band.gap * scale) * (band.cells.length - 1);
+    this.#sides = SIDES * scale;
+    this.#most = band.width === "full" ? Number.POSITIVE_INFINITY : style.measures.contentWidth * scale;
+    this.#isStacked = band.stackOnSmall && scene.width === "small";
+  }
+
+  get isExact(): boolean {
+    return this.#extents.every(({ isExact }) => isExact);
+  }
+
+  #inner(at: number): number {
+    return Math.min(at - this.#sides, this.#most);
+  }
+
+  #widths(at: number): readonly number[] {
+    const inner = this.#inner(at);
+    if (this.#isStacked) return this.#extents.map(({ min }) => Math.max(inner, min));
+    const items = this.#extents.map(({ min, max }, place) => {
+      const share = this.#band.cells[place]?.share ?? 0;
+      return { grow: share, basis: share === 0 ? max : 0, min };
+    });
+    return flexWidths(items, inner - this.#gaps);
+  }
+
+  /** Whether something is wider than the band. */
+  overflows(at: number): boolean {
+    const widths = this.#widths(at);
+    const taken = this.#isStacked ? Math.max(...widths) : sum(widths) + this.#gaps;
+    // shares are rounded one by one
+    return taken > this.#inner(at) + widths.length / 64;
+  }
+
+  fits(at: number): boolean {
+    const widths = this.#widths(at);
+    const keeps = this.#extents.every(({ keep }, place) => (widths[place] as number) >= keep - NOTHING);
+    return keeps && !this.overflows(at);
+  }
+
+  /** The least width from which on it fits, px in 64ths; Infinity if it never does. */
+  least(): number {
+    if (!this.fits(WIDEST)) return Number.POSITIVE_INFINITY;
+    let [low, high] = [0, WIDEST * 64];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (this.fits(middle / 64)) high = middle;
+      else low = middle;
+    }
+    return high / 64;
+  }
+}
+
+const menusOf = (blocks: readonly Block[]): readonly Extract<Block, { kind: "menu" }>[] =>
+  blocks.flatMap((block) =>
+    block.kind === "menu" ? [block] : block.kind === "group" ? menusOf(block.blocks ?? []) : [],
+  );
+
+const bandMenus = (band: Band) => band.cells.flatMap(({ blocks }) => menusOf(blocks)).filter(canFold);
+
+const perWidth = (of: (width: Width) => number): Edges =>
+  Object.fromEntries(WIDTHS.map((width) => [width, of(width)])) as unknown as Edges;
+
+/** How one band fits. What it is asked once it keeps. */
+export class BandFit {
+  readonly #rows = new Map<string, Row>();
+
+  constructor(
+    readonly band: Band,
+    readonly material: FitMaterial,
+    readonly measure: TextMeasure,
+  ) {}
+
+  #row(width: Width, isFolded: boolean, root = this.measure.root): Row {
+    const key = `${width} ${isFolded} ${root}`;
+    const known = this.#rows.get(key);
+    if (known) return known;
+    const row = new Row(this.band, {
+      material: this.material,
+      measure: this.measure.at(root),
+      width,
+      isFolded,
+    });
+    this.#rows.set(key, row);
+    return row;
+  }
+
+  /** Whether everything in the band could be measured: known kinds, fonts that have every letter. */
+  get isExact(): boolean {
+    const known = (block: Block): boolean => isMeasured(block.kind) && (block.blocks ?? []).every(known);
+    return this.band.cells.every(({ blocks }) => blocks.every(known)) && this.#row("wide", false).isExact;
+  }
+
+  get hasFoldingMenu(): boolean {
+    return bandMenus(this.band).length > 0;
+  }
+
+  /** For each width of screens the least whole width from which on everything stands in one row, menus spelled out. */
+  edges(root = this.measure.root): Edges {
+    return perWidth((width) => Math.ceil(this.#row(width, false, root).least()));
+  }
+
+  /**
+   * The widths below which menus are a button, in rem: as computed, or as a menu of the band asks; null without such
+   * a menu. Enlarged text rounds otherwise, so the largest of three root sizes counts, in 64ths of a rem.
+   */
+  folds(): Edges | null {
+    const asked = bandMenus(this.band).map(({ settings }) => settings.buttonBelow);
+    if (asked.length === 0) return null;
+    if (asked.includes("always")) return perWidth(() => Number.POSITIVE_INFINITY);
+    const widths = asked.flatMap((each) => (typeof each === "number" ? [each / 16] : []));
+    if (widths.length > 0) return perWidth(() => Math.max(...widths));
+    const own = this.measure.root;
+    return perWidth((width) => {
+      const least = ROOTS.map((root) => this.#row(width, false, root).least() / root);
+      const edge = Math.ceil(this.#row(width, false, own).least()) / own;
+      return Math.ceil(Math.max(edge, ...least) * 64) / 64;
+    });
+  }
+
+  stateAt(at: number, folds = this.folds()): BandState {
+    const width = screenWidth(at, this.measure);
+    if (this.band.hideOn.includes(width)) return "hidden";
+    const isFolded = folds !== null && at / this.measure.root < folds[width];
+    const row = this.#row(width, isFolded);
+    if (row.fits(at)) return isFolded ? "button" : "row";
+    return row.overflows(at) ? "overflowing" : "crowded";
+  }
+
+  /** What the band does from one width to another, both included, in as few stretches as there are. */
+  stretches(from: number, to: number): readonly Stretch[] {
+    const folds = this.folds();
+    const found: { state: BandState; from: number; to: number }[] = [];
+    for (let at = from; at <= to; at += 1) {
+      const state = this.stateAt(at, folds);
+      const last = found.at(-1);
+      if (last?.state === state) last.to = at;
+      else found.push({ state, from: at, to: at });
+    }
+    return found;
+  }
+}
+
+/** Root sizes that edges are made to hold at: the usual one, and enlarged text. */
+const ROOTS = [20, 32];
+
+/** Which of the three widths a screen of so many px is. */
+export const screenWidth = (at: number, { style }: Pick<TextMeasure, "style">): Width =>
+  at >= style.measures.edgeWide ? "wide" : at >= style.measures.edgeMiddle ? "middle" : "small";
+
+/** The fits of a part's bands, by id. */
+export const partFits = (
+  part: Part,
+  material: FitMaterial,
+  measure: TextMeasure,
+): ReadonlyMap<string, BandFit> =>
+  new Map(part.bands.map((band) => [band.id, new BandFit(band, material, measure)]));

@@ -1,0 +1,70 @@
+import LineBreaker from "linebreak";
+import type { HouseStyle, TypeStyle } from "../model/house-style";
+import type { Shaper, TextSetting } from "./shaper";
+
+/** A length of text, and whether the font could tell it; where not, room is reserved. */
+export interface Measured {
+  readonly width: number;
+  readonly isExact: boolean;
+}
+
+/** Measures texts in the type styles of a house style, at a root size in px (16 unless a reader chose another). */
+export class TextMeasure {
+  constructor(
+    readonly shaper: Shaper,
+    readonly style: HouseStyle,
+    readonly language: string,
+    readonly root: number = 16,
+  ) {}
+
+  at(root: number): TextMeasure {
+    return root === this.root ? this : new TextMeasure(this.shaper, this.style, this.language, root);
+  }
+
+  setting(name: TypeStyle): TextSetting {
+    const { family, size, weight, spacing, upper } = this.style.type[name];
+    const px = size * this.root;
+    return { family: this.style.fonts[family], weight, size: px, spacing: spacing * px, upper };
+  }
+
+  /** A text on one line. */
+  line(text: string, setting: TextSetting): Measured {
+    const width = this.shaper.width(text, setting, this.style.ownFonts, this.language);
+    if (width !== null) return { width, isExact: true };
+    // a letter is hardly ever wider than it is high: as much room as that is kept
+    return { width: [...text].length * (setting.size + setting.spacing), isExact: false };
+  }
+
+  /** The longest piece of a text that cannot be broken (Unicode line breaking, UAX 14). */
+  longestPiece(text: string, setting: TextSetting): Measured {
+    const pieces = piecesOf(text).map((piece) => this.line(piece.trimEnd(), setting));
+    return {
+      width: Math.max(0, ...pieces.map(({ width }) => width)),
+      isExact: pieces.every(({ isExact }) => isExact),
+    };
+  }
+}
+
+const MOST_KEPT = 5000;
+const kept = new Map<string, readonly string[]>();
+
+/** A text cut where a line may end. */
+export const piecesOf = (text: string): readonly string[] => {
+  const known = kept.get(text);
+  if (known) return known;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const pieces = cut(text);
+  kept.set(text, pieces);
+  return pieces;
+};
+
+const cut = (text: string): readonly string[] => {
+  const breaker = new LineBreaker(text);
+  const pieces: string[] = [];
+  let from = 0;
+  for (let next = breaker.nextBreak(); next; next = breaker.nextBreak()) {
+    pieces.push(text.slice(from, next.position));
+    from = next.position;
+  }
+  return pieces;
+};

@@ -1,0 +1,36 @@
+import * as harfbuzz from "harfbuzzjs";
+import { filesOf, Shaper } from "../core/layout/shaper";
+import type { StyleValues } from "../core/model/house-style";
+import { usedFamilies } from "../core/render/fonts";
+
+/** The fonts a worker measures with, fetched from the studio once each. */
+const fonts = new Map<string, Uint8Array>();
+const fetching = new Map<string, Promise<void>>();
+const shaper = new Shaper(harfbuzz, fonts);
+
+const fetchFont = async (site: string, file: string): Promise<void> => {
+  const answer = await fetch(`/api/studio/${site}/font/${file}`);
+  // a font that cannot be had is measured as if it lacked every letter; the next drawing asks again
+  if (answer.ok) fonts.set(file, new Uint8Array(await answer.arrayBuffer()));
+  else fetching.delete(file);
+};
+
+const fetched = (site: string, file: string): Promise<void> => {
+  const known = fetching.get(file);
+  if (known) return known;
+  const font = fetchFont(site, file).catch(() => void fetching.delete(file));
+  fetching.set(file, font);
+  return font;
+};
+
+/** The shaper, with the fonts of a style at hand: at once where they are there already. */
+export const shaperFor = async (
+  site: string,
+  style: Pick<StyleValues, "fonts" | "ownFonts">,
+): Promise<Shaper> => {
+  const missing = usedFamilies(style)
+    .flatMap((family) => filesOf(family, style.ownFonts))
+    .filter(({ file }) => !fonts.has(file));
+  if (missing.length > 0) await Promise.all(missing.map(({ file }) => fetched(site, file)));
+  return shaper;
+};
