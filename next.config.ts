@@ -15,6 +15,8 @@ const config: NextConfig = {
     "simple-icons",
     "harfbuzzjs",
   ],
+  // HarfBuzz looks for Node's own module only when it runs there
+  turbopack: { resolveAlias: { module: { browser: "./src/workers/no-module.ts" } } },
   poweredByHeader: false,
   // types are checked by `npm run types`, once, for everything
   typescript: { ignoreBuildErrors: true },

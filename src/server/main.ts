@@ -15,7 +15,8 @@ const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 const studioPolicy = (dev: boolean): string =>
   [
     "default-src 'self'",
-    `script-src 'self' 'unsafe-inline'${dev ? " 'unsafe-eval'" : ""}`,
+    // WebAssembly compiles: the shaper that measures texts; no script does
+    `script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'${dev ? " 'unsafe-eval'" : ""}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",

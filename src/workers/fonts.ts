@@ -1,4 +1,3 @@
-import * as harfbuzz from "harfbuzzjs";
 import { filesOf, Shaper } from "../core/layout/shaper";
 import type { StyleValues } from "../core/model/house-style";
 import { usedFamilies } from "../core/render/fonts";
@@ -6,7 +5,8 @@ import { usedFamilies } from "../core/render/fonts";
 /** The fonts a worker measures with, fetched from the studio once each. */
 const fonts = new Map<string, Uint8Array>();
 const fetching = new Map<string, Promise<void>>();
-const shaper = new Shaper(harfbuzz, fonts);
+// fetched beside: a worker that waits for it while it starts would miss its first messages
+const shaper = (async () => new Shaper(await import("harfbuzzjs"), fonts))();
 
 const fetchFont = async (site: string, file: string): Promise<void> => {
   const answer = await fetch(`/api/studio/${site}/font/${file}`);
