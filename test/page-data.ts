@@ -71,6 +71,7 @@ export const picture = {
   focal: { x: 30, y: 70 },
   lightness: 20,
   formats: ["webp" as const],
+  tones: "",
   renditions: [480, 960, 1600],
 };
 

@@ -19,6 +19,16 @@ const USES: Readonly<Record<PairUse, string>> = {
 };
 export const pairUseWords = (use: PairUse): string => USES[use];
 
+/** A colour value as people know it: what it is for, its name, or what was typed in. */
+export const colourWords = (
+  { palette }: { readonly palette: readonly { readonly id: string; readonly name: string }[] },
+  value: string,
+): string => {
+  const [type, name = ""] = value.split(":");
+  if (type === "role") return ROLE_NAMES[name as keyof typeof ROLE_NAMES]?.toLowerCase() ?? name;
+  return palette.find(({ id }) => type === "colour" && id === name)?.name ?? value;
+};
+
 /** ΔE in words: what a person would notice. 0.02 is a step one just sees (CSS Color 4, §13.2). */
 export const distanceWords = (distance: number): string => {
   if (distance === 0) return "the same colour";

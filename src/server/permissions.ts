@@ -9,7 +9,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   rows: "look",
   findings: "look",
   findingMends: "look",
-  worthALook: "look",
+  lookFindings: "look",
   explain: "look",
   mends: "look",
   parts: "look",

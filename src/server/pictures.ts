@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import sharp, { type Sharp } from "sharp";
-import type { Picture } from "../core/model/design";
+import { greyOf } from "../core/colour/tones";
+import { type Picture, TONES_ACROSS } from "../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import type { Transaction } from "../data/database";
 import { loadFile, saveFile } from "../data/file-repository";
@@ -24,7 +25,7 @@ const TYPES: Readonly<Record<string, PictureType>> = {
 /** What decoding tells of a picture's file. */
 export type PictureFile = Pick<
   Picture,
-  "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats"
+  "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats" | "tones"
 >;
 
 interface Rendered {
@@ -72,8 +73,35 @@ const inspectPicture = async (
   }
 };
 
-const encode = (base: Sharp, format: Format): Sharp =>
-  format === "webp" ? base.webp({ quality: 80, effort: 2 }) : base.avif({ quality: 55, effort: 2 });
+const ENCODERS: Readonly<Record<Format, (base: Sharp) => Sharp>> = {
+  avif: (base) => base.avif({ quality: 55, effort: 2 }),
+  webp: (base) => base.webp({ quality: 80, effort: 2 }),
+  jpeg: (base) => base.flatten({ background: "#ffffff" }).jpeg({ quality: 80 }),
+  png: (base) => base.png({ compressionLevel: 6 }),
+};
+
+/** The kind every reader knows, beside the better ones: the original's own, or the one that can hold what it holds. */
+const commonFormat = (type: PictureType, isSeeThrough: boolean): Format =>
+  type === "image/png" || isSeeThrough ? "png" : "jpeg";
+
+const MOST_TONES = 96;
+/** How light a picture is where, as `Picture.tones` keeps it: relative luminance (WCAG 2.2) as an sRGB grey. */
+const tonesOf = async (base: () => Sharp, { width, height }: { width: number; height: number }) => {
+  const lines = Math.max(1, Math.min(MOST_TONES, Math.round((TONES_ACROSS * height) / width)));
+  const rgb = await base()
+    .flatten({ background: "#ffffff" })
+    .resize({ width: TONES_ACROSS, height: lines, fit: "fill" })
+    .toColourspace("srgb")
+    .removeAlpha()
+    .raw()
+    .toBuffer();
+  const channels = rgb.length / (TONES_ACROSS * lines);
+  const greys = Array.from({ length: TONES_ACROSS * lines }, (_, at) => {
+    const [red, green, blue] = [0, 1, 2].map((each) => rgb[at * channels + Math.min(each, channels - 1)]);
+    return greyOf(red as number, green as number, blue as number);
+  });
+  return Buffer.from(greys).toString("base64");
+};
 
 /** Mean lightness of what is seen, 0 to 100. */
 const lightnessOf = async (base: () => Sharp): Promise<number> => {
@@ -93,14 +121,15 @@ const renderDrawing = async (bytes: Uint8Array, file: string): Promise<Outcome<R
     lightness: await lightnessOf(() => sharp(clean)),
     renditions: [],
     formats: [],
+    tones: await tonesOf(() => sharp(clean), svg),
   };
   return succeed({ facts, files: [{ variant: "clean.svg", type: "image/svg+xml", bytes: clean }] });
 };
 
-/** Decodes a picture and makes the ladder of renditions, upright, in sRGB, without metadata. */
+/** Decodes a picture and makes the ladder of renditions in the better kinds asked for and in the common one, upright, in sRGB, without metadata. */
 export const renderPicture = async (
   bytes: Uint8Array,
-  formats: readonly Format[] = ["webp"],
+  better: readonly Format[] = ["webp"],
 ): Promise<Outcome<Rendered>> => {
   const head = await inspectPicture(bytes);
   if (!head.ok) return head;
@@ -117,16 +146,18 @@ export const renderPicture = async (
     const base = () =>
       sharp(data, { raw: { width: info.width, height: info.height, channels: info.channels as 3 | 4 } });
     const widths = [...LADDER.filter((each) => each < widest), widest];
+    const formats = [...better, commonFormat(type, info.channels === 4)];
     const files = [];
     for (const each of widths)
       for (const format of formats)
         files.push({
           variant: `${each}.${format}`,
           type: `image/${format}`,
-          bytes: await encode(base().resize({ width: each }), format).toBuffer(),
+          bytes: await ENCODERS[format](base().resize({ width: each })).toBuffer(),
         });
     const lightness = await lightnessOf(base);
-    const facts = { file, type, width, height, lightness, renditions: widths, formats: [...formats] };
+    const tones = await tonesOf(base, info);
+    const facts = { file, type, width, height, lightness, renditions: widths, formats, tones };
     return succeed({ facts, files });
   } catch {
     return fail(issue("picture.unreadable"));

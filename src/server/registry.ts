@@ -18,6 +18,7 @@ import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
 import { findingMends, findings } from "./use-cases/findings";
 import { addFont } from "./use-cases/fonts";
 import { frame } from "./use-cases/frame";
+import { lookFindings } from "./use-cases/look-findings";
 import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { goTo, page, previewPage } from "./use-cases/pages";
@@ -28,7 +29,6 @@ import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./u
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
 import { explain, mends } from "./use-cases/why";
-import { worthALook } from "./use-cases/worth-a-look";
 
 export const useCases = {
   frame,
@@ -37,7 +37,7 @@ export const useCases = {
   rows,
   findings,
   findingMends,
-  worthALook,
+  lookFindings,
   explain,
   mends,
   offer,

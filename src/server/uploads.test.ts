@@ -64,11 +64,11 @@ describe("a picture that is sent", () => {
       width: 1200,
       height: 800,
       renditions: [480, 960, 1200],
-      formats: ["avif", "webp"],
+      formats: ["avif", "webp", "jpeg"],
       focal: { x: 50, y: 50 },
     });
     expect(made.findings.map(({ code }) => code)).toEqual(["unused"]);
-    for (const format of ["avif", "webp"]) {
+    for (const format of ["avif", "webp", "jpeg"]) {
       const file = await sharedFile("observatory", `/_media/${made.body.file}-480.${format}`);
       expect(file?.headers?.["Content-Type"]).toBe(`image/${format}`);
       expect((await sharp(file?.body as Buffer).metadata()).width).toBe(480);
@@ -395,14 +395,16 @@ describe("the house style over the wire", () => {
     expect(await who.get("pictureColours", { picture: id })).toEqual(once);
     expect((await who.refused("pictureColours", { picture: "gone" }))[0]?.code).toBe("picture.unknown");
   });
-  it("counts what is worth a look, and no more once it is seen to", async () => {
+  it("notices colours and words of pictures that need a look, in the ledger and for scripts, until they are seen to", async () => {
     const who = await studio();
-    const { typedIn } = await who.get("style");
-    expect(await who.get("worthALook")).toEqual({ contrast: 0, typedIn: typedIn.length, pictures: 0 });
-    const { body } = await who.get("style");
+    const codes = async () => (await who.get("lookFindings")).findings.map(({ code }) => code);
+    const { typedIn, body } = await who.get("style");
+    const before = await codes();
+    expect(before).toContain("typedIn");
+    expect(before).not.toContain("faint");
     const at = body.palette.findIndex(({ id }) => id === body.roles.mutedText);
     const { pictures } = await who.get("pictures");
-    const shown = pictures.find(({ name }) => name === "Ridge at night")?.id ?? "";
+    const shown = pictures.find(({ name }) => name === "Sun")?.id ?? "";
     const { alt } = (await who.get("picture", { picture: shown })).body;
     await who.get("change", {
       operations: [
@@ -417,10 +419,14 @@ describe("the house style over the wire", () => {
         ...typedIn.map(bindOperation),
       ],
     });
-    const now = await who.get("worthALook");
-    expect([now.contrast > 0, now.typedIn]).toEqual([true, 0]);
+    const { findings } = await who.get("lookFindings");
+    expect(findings.map(({ code }) => code)).not.toContain("typedIn");
+    expect(findings).toContainEqual(expect.objectContaining({ code: "pictures", problem: "noWords" }));
+    expect(findings).toContainEqual(
+      expect.objectContaining({ code: "faint", colours: { text: "muted text", ground: "surface" } }),
+    );
     await who.get("undo");
-    expect(await who.get("worthALook")).toEqual({ contrast: 0, typedIn: typedIn.length, pictures: 0 });
+    expect(await codes()).toEqual(before);
   });
   it("finds icons by name, those that begin with it first", async () => {
     const who = await studio();

@@ -42,7 +42,7 @@ const boxes = (of: (width: Width) => Size): PicturePlace["boxes"] =>
 
 /** The least a band takes up: its height, or what its padding and a line of text need. What stands in it may make it higher. */
 const LINE = 28;
-const bandHeight = (band: Band, width: Width): number =>
+export const bandHeight = (band: Band, width: Width): number =>
   Math.max(at(band.height, width), 2 * at(band.paddingBlock, width) + LINE);
 
 const inPart = (id: string, part: Part, picture: string, style: HouseStyle): readonly PicturePlace[] => [

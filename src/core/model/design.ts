@@ -83,6 +83,9 @@ export const PICTURE_TYPES = [
   "image/svg+xml",
 ] as const;
 
+/** Samples of lightness in a line across a picture. */
+export const TONES_ACROSS = 48;
+
 /** A picture of the site: which file, what it says in words, where its point of interest lies (percent). */
 export const Picture = z.object({
   schema: z.literal(1),
@@ -99,8 +102,10 @@ export const Picture = z.object({
   lightness: z.number().min(0).max(100).default(50),
   /** Widths of the renditions made of it, ascending, px. */
   renditions: z.array(z.number().int()).default([]),
-  /** Kinds of file each rendition is there as, the best first. A drawing has none: it is served as it is. */
-  formats: z.array(z.enum(["avif", "webp"])).default(["webp"]),
+  /** Kinds of file each rendition is there as, the best first, the most common last. A drawing has none: it is served as it is. */
+  formats: z.array(z.enum(["avif", "webp", "jpeg", "png"])).default(["webp"]),
+  /** How light it is where: lines of `TONES_ACROSS` bytes, sRGB grey, in base64. Empty for pictures of older versions. */
+  tones: z.string().max(12_000).default(""),
 });
 export type Picture = z.infer<typeof Picture>;
 

@@ -129,6 +129,7 @@ class ChangeWriter {
       lightness: 50,
       renditions: [],
       formats: ["webp"],
+      tones: "",
     });
   }
 

@@ -171,7 +171,10 @@ describe("pictures", () => {
         { pictures: { pic: { ...picture, ...over } } },
       ),
     ).regions.layout;
-  it("offer AVIF before WebP where both were made, and WebP alone where not", () => {
+  it("offer the best kind first and the common one last, and one kind alone where there is one", () => {
+    expect(withPicture({ formats: ["avif", "webp", "jpeg"] })).toMatch(
+      /<picture><source type="image\/avif" srcset="[^"]+\.avif [^"]*"[^>]*><source type="image\/webp" [^>]*><img [^>]*src="[^"]+\.jpeg"/,
+    );
     expect(withPicture({ formats: ["avif", "webp"] })).toMatch(
       /<picture><source type="image\/avif" srcset="[^"]+\.avif [^"]*"[^>]*><img [^>]*\.webp/,
     );

@@ -8,7 +8,7 @@ import { firstFontFiles } from "./fonts";
 import { html, NOTHING, SafeHtml } from "./html";
 import type { PageData, VisitorWords } from "./page-data";
 import { partHtml } from "./part-html";
-import { drawingPath, renditionPath } from "./picture-html";
+import { commonFormat, drawingPath, renditionPath } from "./picture-html";
 import { plainLayout } from "./plain-layout";
 
 /** A page drawn: its parts apart (previews patch them one by one), and the whole document. */
@@ -119,7 +119,7 @@ const iconLink = ({ profile, pictures }: PageData): SafeHtml => {
     return html`<link rel="icon" href="${drawingPath(icon)}" type="image/svg+xml">`;
   const width = icon?.renditions[0];
   return icon && width !== undefined
-    ? html`<link rel="icon" href="${renditionPath(icon, width)}" type="image/webp">`
+    ? html`<link rel="icon" href="${renditionPath(icon, width, commonFormat(icon))}" type="image/${commonFormat(icon)}">`
     : html`<link rel="icon" href="/_assets/icon.svg" type="image/svg+xml">`;
 };
 
@@ -137,7 +137,7 @@ ${page.description !== "" && html`<meta property="og:description" content="${pag
 ${
   picture &&
   width !== undefined &&
-  html`<meta property="og:image" content="${site.origin}${renditionPath(picture, width)}">
+  html`<meta property="og:image" content="${site.origin}${renditionPath(picture, width, commonFormat(picture))}">
 <meta property="og:image:alt" content="${picture.alt}">`
 }`;
 };

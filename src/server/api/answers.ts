@@ -13,12 +13,14 @@ import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, resolvePage, type SlotAnswer } from "../../core/placement/resolve";
 import { nextEditionAt } from "../../data/design-repository";
 import { describeFinding } from "../../messages/findings";
+import { describeLook } from "../../messages/look-findings";
 import { describeReason, describeVerdict } from "../../messages/placement-sentences";
 import { type Vocabulary, vocabularyFor } from "../../messages/vocabulary";
 import { momentWords } from "../../messages/wall-time";
-import { badgeText } from "../../messages/words";
+import { badgeText, sentenceCase } from "../../messages/words";
 import type { SiteContext } from "../use-case";
 import { placementFindings } from "../use-cases/findings";
+import { type NamedLookFinding, namedLookFindings } from "../use-cases/look-findings";
 import { audienceIssue, designAt, everyNumber } from "../use-cases/view-input";
 import type * as shapes from "./shapes";
 
@@ -167,24 +169,36 @@ export const findings = async (
     const numbers = "numbers" in finding ? finding.numbers : [];
     return numbers.slice(0, MOST_PATHS).map((number) => (index.pages[number] as Address).path);
   };
+  const looks = (await namedLookFindings(context, compiled, view.at)).map((finding) => ({
+    code: finding.code,
+    severity: finding.severity,
+    says: sentenceCase(describeLook(finding, badge)),
+    audiences: [],
+    parts: lookParts(finding).flatMap((id) => (findBody(design, "part", id) ? [partRef(design, id)] : [])),
+    slot: null,
+    pages: null,
+    paths: [],
+  }));
+  const placed = placementFindings(compiled, view.at).map((finding) => ({
+    code: finding.code,
+    severity: finding.severity,
+    says: describeFinding(finding, badge, (instant) => momentWords(instant, timeZone)),
+    audiences: [...finding.audiences],
+    parts: findingParts(finding).flatMap((id) => (findBody(design, "part", id) ? [partRef(design, id)] : [])),
+    slot: "slot" in finding ? finding.slot : null,
+    pages: "pages" in finding ? finding.pages : null,
+    paths: [...pathsOf(finding)],
+  }));
   return succeed({
     state,
     at: view.at,
     pages: resolveAll(compiled, view).pageTotal,
-    findings: placementFindings(compiled, view.at).map((finding) => ({
-      code: finding.code,
-      severity: finding.severity,
-      says: describeFinding(finding, badge, (instant) => momentWords(instant, timeZone)),
-      audiences: [...finding.audiences],
-      parts: findingParts(finding).flatMap((id) =>
-        findBody(design, "part", id) ? [partRef(design, id)] : [],
-      ),
-      slot: "slot" in finding ? finding.slot : null,
-      pages: "pages" in finding ? finding.pages : null,
-      paths: [...pathsOf(finding)],
-    })),
+    findings: [...placed, ...looks],
   });
 };
+
+const lookParts = (finding: NamedLookFinding): readonly string[] =>
+  "parts" in finding ? finding.parts : "part" in finding ? [finding.part] : [];
 
 export const coverage = async (
   context: SiteContext,

@@ -104,7 +104,7 @@ export const FindingsAnswer = z
         code: z.string(),
         severity: z.enum(["error", "warning"]),
         says: z.string(),
-        audiences: z.array(z.string()),
+        audiences: z.array(z.string()).describe("Who sees it so; empty where it is not about who looks."),
         parts: z.array(PartRef),
         slot: Slot.nullable(),
         pages: z.number().int().nullable(),

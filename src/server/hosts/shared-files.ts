@@ -55,7 +55,7 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
       headers: { "Content-Type": asset.type, "Cache-Control": "public, max-age=300" },
       body: await fileBytes(join(root, asset.path)),
     };
-  const media = /^\/_media\/([0-9a-f]{64})(?:-(\d+\.(?:webp|avif))|\.(svg))$/.exec(path);
+  const media = /^\/_media\/([0-9a-f]{64})(?:-(\d+\.(?:webp|avif|jpeg|png))|\.(svg))$/.exec(path);
   return media ? mediaFile(site, media[1] as string, media[2] ?? "clean.svg") : null;
 };
 

@@ -39,7 +39,16 @@ const contextOf = async (upload: UploadRow): Promise<SiteContext | null> => {
   };
 };
 
-const FILE_FIELDS = ["file", "type", "width", "height", "lightness", "renditions", "formats"] as const;
+const FILE_FIELDS = [
+  "file",
+  "type",
+  "width",
+  "height",
+  "lightness",
+  "renditions",
+  "formats",
+  "tones",
+] as const;
 
 /** A new picture, or a picture's file put in the place of the one it had: its words and its point of interest stay. */
 const operationsFor = (

@@ -74,13 +74,14 @@ export const pictures = defineUseCase({
   },
 });
 
-/** How many pictures have something to see to that visitors notice: used nowhere is not one of it. */
-export const noticedPictures = async (resolution: Resolution, site: string): Promise<number> => {
+/** All pictures with what was noticed of each. */
+export const noticedPictures = async (resolution: Resolution, site: string) => {
   const sizes = await fileSizes(site);
   const placesOf = placesIn(resolution);
-  return documentsOf(resolution.compiled.design, "picture").filter(({ id, body }) =>
-    pictureFindings(body, placesOf(id), sizes.get(body.file) ?? 0).some(({ code }) => code !== "unused"),
-  ).length;
+  return documentsOf(resolution.compiled.design, "picture").map(({ id, body }) => ({
+    id,
+    findings: pictureFindings(body, placesOf(id), sizes.get(body.file) ?? 0),
+  }));
 };
 
 /** One picture: its words, its focal point, and what is seen of it wherever it is shown. */

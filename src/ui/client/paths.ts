@@ -3,6 +3,7 @@ export type Leaf =
   | "overview"
   | "parts"
   | "pages"
+  | "menus"
   | "style"
   | "profile"
   | "pictures"

@@ -10,9 +10,9 @@ import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
+import { LookLine, lookKey } from "../overview/LookLine";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
-import { WorthALook } from "../shell/WorthALook";
 import { Act, Empty, Pending, Quiet, SheetHead, Trouble, Wrong } from "../theme/pieces";
 
 /** The draft in words, what it changes, publishing, and the way back. */
@@ -143,7 +143,7 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
           </Box>
         </Box>
       ) : null}
-      <WorthALook />
+      <Looks />
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
         <TextField
           value={note}
@@ -159,6 +159,22 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
       {data.blocked ? (
         <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
       ) : null}
+    </Box>
+  );
+};
+
+/** What is worth a look of how parts look, each with where it is seen to. */
+const Looks = () => {
+  const { data } = useCall("lookFindings", {});
+  if (!data || data.findings.length === 0) return null;
+  return (
+    <Box>
+      <Typography variant="h3">Worth a look</Typography>
+      <Box component="ul" aria-label="Worth a look" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {data.findings.map((finding) => (
+          <LookLine key={lookKey(finding)} finding={finding} />
+        ))}
+      </Box>
     </Box>
   );
 };

@@ -2,6 +2,7 @@
 import { Box } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { LookCode } from "../../core/checks/look-findings";
 import type { Slot } from "../../core/model/slot";
 import type { Finding } from "../../core/placement/findings";
 import {
@@ -11,14 +12,19 @@ import {
   FINDING_NAMES,
   MEND_NAMES,
 } from "../../messages/findings";
+import { LOOK_NAMES } from "../../messages/look-findings";
 import { digits, pages as pagesText, sentenceCase } from "../../messages/words";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
-import { Act, Quiet, Wrong } from "../theme/pieces";
+import { Quiet } from "../theme/pieces";
 import { type Found, findingKey } from "./FindingSheet";
+import { LedgerLine, PlainButton } from "./LedgerLine";
+import { LookLine, lookCounts, lookKey } from "./LookLine";
 import { cellsOf, type Selection } from "./selection";
+
+type Code = Finding["code"] | LookCode;
 
 /** What there is to settle, each line with the click that mends it. */
 export const Ledger = ({
@@ -34,25 +40,35 @@ export const Ledger = ({
   const router = useRouter();
   const site = useSite();
   const reset = useReset();
-  const [code, setCode] = useState<Finding["code"] | null>(null);
+  const [code, setCode] = useState<Code | null>(null);
+  const isLookCode = code !== null && code in LOOK_NAMES;
   const { data } = useCall("findings", {
     state: asked.state,
     ...(asked.at ? { at: asked.at } : {}),
-    ...(code === null ? {} : { code }),
+    ...(code === null || isLookCode ? {} : { code }),
   });
+  const looks = useCall("lookFindings", { state: asked.state, ...(asked.at ? { at: asked.at } : {}) }).data;
   if (!data)
     return (
       <Box role="status" sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
         <Quiet>Checking …</Quiet>
       </Box>
     );
-  if (data.total === 0)
+  const noticed = looks?.findings ?? [];
+  const total = data.total + noticed.length;
+  const shownLooks = noticed.filter((each) => code === null || each.code === code);
+  if (total === 0)
     return (
       <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
         <Quiet>Nothing to settle. Checked {pagesText(data.pages)}.</Quiet>
       </Box>
     );
-  const codes = Object.entries(data.counts) as [Finding["code"], number][];
+  const codes = [
+    ...(Object.entries(data.counts) as [Finding["code"], number][]).map(
+      ([each, number]) => [each, countFindings(each, number)] as const,
+    ),
+    ...lookCounts(noticed),
+  ];
   const settle = (finding: Found) => {
     switch (finding.code) {
       case "nowhere":
@@ -75,11 +91,11 @@ export const Ledger = ({
           sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, pt: 1, pb: 0.25 }}
         >
           <CodeButton isOn={code === null} onClick={() => setCode(null)}>
-            {digits(data.total)} to settle
+            {digits(total)} to settle
           </CodeButton>
-          {codes.map(([each, number]) => (
+          {codes.map(([each, words]) => (
             <CodeButton key={each} isOn={code === each} onClick={() => setCode(code === each ? null : each)}>
-              {countFindings(each, number)}
+              {words}
             </CodeButton>
           ))}
         </Box>
@@ -89,66 +105,31 @@ export const Ledger = ({
         aria-label="To settle"
         sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 178, overflow: "auto" }}
       >
-        {data.findings.map((finding) => {
+        {(isLookCode ? [] : data.findings).map((finding) => {
           const key = findingKey(finding);
           const isCurrent = current !== null && findingKey(current) === key;
+          const words = sentenceCase(describeFinding(finding, badge, moment));
           return (
-            <Box
-              component="li"
+            <LedgerLine
               key={`${key} ${finding.audiences.join()}`}
-              sx={(theme) => ({
-                display: "grid",
-                gridTemplateColumns: "78px minmax(0,1fr) auto",
-                gap: 1,
-                alignItems: "center",
-                minHeight: 35,
-                borderBottom: 1,
-                borderColor: "divider",
-                pr: 1,
-                background: isCurrent ? theme.vars?.palette.ours.brassWash : undefined,
-              })}
+              name={FINDING_NAMES[finding.code]}
+              isError={finding.severity === "error"}
+              isCurrent={isCurrent}
+              act={{ words: MEND_NAMES[finding.code], about: words, onClick: () => settle(finding) }}
             >
-              {finding.severity === "error" ? (
-                <Wrong>{FINDING_NAMES[finding.code]}</Wrong>
-              ) : (
-                <Box
-                  component="span"
-                  sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
-                >
-                  {FINDING_NAMES[finding.code]}
-                </Box>
-              )}
-              <Box
-                component="button"
-                type="button"
-                aria-pressed={isCurrent}
-                onClick={() => onFinding(finding)}
-                sx={{
-                  font: "inherit",
-                  color: "inherit",
-                  background: "none",
-                  border: 0,
-                  p: 0,
-                  textAlign: "left",
-                  cursor: "pointer",
-                  "&:hover": { textDecoration: "underline" },
-                }}
-              >
-                {sentenceCase(describeFinding(finding, badge, moment))}{" "}
+              <PlainButton aria-pressed={isCurrent} onClick={() => onFinding(finding)}>
+                {words}{" "}
                 {finding.audiences.length > 0 ? (
                   <Quiet>Seen {describeAudiences(finding.audiences, frame.levels)}.</Quiet>
                 ) : null}
-              </Box>
-              <Act
-                onClick={() => settle(finding)}
-                aria-label={`${MEND_NAMES[finding.code]}: ${describeFinding(finding, badge, moment)}`}
-              >
-                {MEND_NAMES[finding.code]}
-              </Act>
-            </Box>
+              </PlainButton>
+            </LedgerLine>
           );
         })}
-        {data.more > 0 ? (
+        {shownLooks.map((finding) => (
+          <LookLine key={lookKey(finding)} finding={finding} />
+        ))}
+        {data.more > 0 && !isLookCode ? (
           <Box component="li" sx={{ py: 1 }}>
             <Quiet>and {data.more} more of the same; settle these first.</Quiet>
           </Box>

@@ -5,7 +5,6 @@ import { count, pages as pagesText } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { useKeys } from "../shell/useKeys";
-import { WorthALook } from "../shell/WorthALook";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ColumnSheet } from "./ColumnSheet";
 import { CoverageTable } from "./CoverageTable";
@@ -78,7 +77,6 @@ export const OverviewScreen = () => {
           }}
           onSelect={select}
         />
-        <WorthALook />
         <FilterBar view={view} onChange={setView} groupings={data.groupings} />
         {data.groups.length === 0 ? (
           <Box sx={{ py: 3 }}>

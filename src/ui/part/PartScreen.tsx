@@ -1,7 +1,8 @@
 "use client";
 import { Box, Button, Tooltip } from "@mui/material";
-import { useParams } from "next/navigation";
+import { useParams, useSearchParams } from "next/navigation";
 import { useSnackbar } from "notistack";
+import { useEffect } from "react";
 import type { Part } from "../../core/model/part";
 import { call } from "../client/call";
 import { useCall, useRefresh, useSite } from "../client/hooks";
@@ -18,10 +19,14 @@ import { Previews } from "./Previews";
 /** One part: the list at the left, the previews at the right. */
 export const PartScreen = () => {
   const { part: id } = useParams<{ part: string }>();
-  const _site = useSite();
   const { data, error } = useCall("part", { part: id });
   const editor = useEditor();
   useDocumentEditor(useEditor, id, data?.id === id ? (data.body as Part) : undefined);
+  const node = useSearchParams().get("node");
+  const { select, id: open } = editor;
+  useEffect(() => {
+    if (node !== null && open === id) select(node);
+  }, [node, open, id, select]);
   if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the part …" />;
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>

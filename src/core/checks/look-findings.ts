@@ -1,0 +1,161 @@
+import type { FitMaterial } from "../layout/extents";
+import { BandFit, type Stretch } from "../layout/fit";
+import type { PictureFinding } from "../layout/picture-findings";
+import type { TextMeasure } from "../layout/text-measure";
+import { type Design, documentsOf, findBody, getBody, type MenuItem, STYLE_ID } from "../model/design";
+import type { Part } from "../model/part";
+import { pairsInUse } from "../style/pairs";
+import { typedInColours } from "../style/typed-in";
+import { type OverPicture, worstOver } from "./over-pictures";
+
+/**
+ * What the checker notices of how parts look: colours, pictures, texts over pictures, bands that do not fit, links of
+ * menus that lead nowhere. Which part fills which slot is noticed in `placement/findings`.
+ */
+export type LookFinding = { readonly severity: "error" | "warning" } & (
+  | {
+      /** A pair of colours too faint to read. */
+      readonly code: "faint";
+      readonly text: string;
+      readonly ground: string;
+      readonly ratio: number;
+      readonly needed: number;
+      readonly parts: readonly string[];
+    }
+  | ({ readonly code: "overPicture"; readonly part: string } & OverPicture)
+  | { readonly code: "typedIn"; readonly count: number; readonly parts: readonly string[] }
+  | {
+      readonly code: "pictures";
+      readonly problem: Exclude<PictureFinding["code"], "unused">;
+      readonly pictures: readonly string[];
+    }
+  | {
+      /** A band takes a second row (`crowded`) or is wider than the screen (`overflowing`), from one width to another. */
+      readonly code: "doesNotFit";
+      readonly part: string;
+      readonly band: string;
+      readonly state: "crowded" | "overflowing";
+      readonly from: number;
+      readonly to: number;
+    }
+  | { readonly code: "deadLink"; readonly menu: string; readonly item: string; readonly label: string }
+);
+export type LookCode = LookFinding["code"];
+
+/** What noticing needs beside the design. */
+export interface LookMaterial {
+  readonly fit: FitMaterial;
+  readonly measure: TextMeasure;
+  /** Pictures with what was noticed of each. */
+  readonly pictures: readonly { readonly id: string; readonly findings: readonly PictureFinding[] }[];
+  /** Pictures of the pages a part shows on, for bands that take the page's own. */
+  readonly pagePictures: (part: string) => readonly string[];
+}
+
+/** Widths of screens that are looked at, px. */
+export const NARROWEST = 320;
+export const WIDEST = 1600;
+
+export const lookFindings = (design: Design, material: LookMaterial): readonly LookFinding[] => {
+  const parts = documentsOf(design, "part").filter(({ body }) => body.on && body.binnedAt === null);
+  return [
+    ...parts.flatMap(({ id, body }) => fitFindings(id, body, material)),
+    ...parts.flatMap(({ id, body }) => pictureGrounds(id, body, design, material)),
+    ...faintFindings(design),
+    ...menuFindings(design, material.fit),
+    ...pictureProblems(material.pictures),
+    ...typedInFinding(design),
+  ];
+};
+
+/** Headers are made to stand in one row; elsewhere only what reaches beyond the screen is noticed. */
+const fitFindings = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] => {
+  if (body.slot !== "header" && body.slot !== "footer") return [];
+  return body.bands.flatMap((band) => {
+    const bandFit = new BandFit(band, fit, measure);
+    if (!bandFit.isExact) return [];
+    const isWrong = ({ state }: Stretch) =>
+      state === "overflowing" || (state === "crowded" && body.slot === "header");
+    return bandFit
+      .stretches(NARROWEST, WIDEST)
+      .filter(isWrong)
+      .map(({ state, from, to }): LookFinding => {
+        const severity = state === "overflowing" ? "error" : "warning";
+        return {
+          code: "doesNotFit",
+          severity,
+          part,
+          band: band.id,
+          state: state as "crowded" | "overflowing",
+          from,
+          to,
+        };
+      });
+  });
+};
+
+const pictureGrounds = (
+  part: string,
+  body: Part,
+  design: Design,
+  { pagePictures }: LookMaterial,
+): readonly LookFinding[] => {
+  const style = getBody(design, "style", STYLE_ID);
+  return body.bands.flatMap((band) => {
+    const { background } = band;
+    const ids = [
+      ...(background.picture === "" ? [] : [background.picture]),
+      ...(background.pageOwnPicture ? pagePictures(part) : []),
+    ];
+    const [worst] = ids
+      .flatMap((id) => {
+        const picture = findBody(design, "picture", id);
+        return picture ? (worstOver(band, id, picture, style) ?? []) : [];
+      })
+      .sort((a, b) => a.ratio - b.ratio);
+    return worst ? [{ code: "overPicture", severity: "warning", part, ...worst } as const] : [];
+  });
+};
+
+const faintFindings = (design: Design): readonly LookFinding[] =>
+  pairsInUse(design)
+    .filter(({ passes }) => !passes)
+    .map(({ text, ground, ratio, needed, uses }) => ({
+      code: "faint",
+      severity: "warning",
+      text,
+      ground,
+      ratio,
+      needed,
+      parts: [...new Set(uses.flatMap(({ part }) => part ?? []))],
+    }));
+
+const typedInFinding = (design: Design): readonly LookFinding[] => {
+  const found = typedInColours(design);
+  const parts = [...new Set(found.flatMap(({ document, node }) => (node === null ? [] : [document])))];
+  return found.length === 0 ? [] : [{ code: "typedIn", severity: "warning", count: found.length, parts }];
+};
+
+const PROBLEMS = ["tooSmall", "noWords", "tooHeavy"] as const;
+const pictureProblems = (pictures: LookMaterial["pictures"]): readonly LookFinding[] =>
+  PROBLEMS.flatMap((problem) => {
+    const found = pictures.filter(({ findings }) => findings.some(({ code }) => code === problem));
+    return found.length === 0
+      ? []
+      : [{ code: "pictures", severity: "warning", problem, pictures: found.map(({ id }) => id) } as const];
+  });
+
+const menuFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] =>
+  documentsOf(design, "menu").flatMap(({ id, body }) =>
+    deadItems(body.items, links).map(
+      (item) =>
+        ({ code: "deadLink", severity: "warning", menu: id, item: item.id, label: item.label }) as const,
+    ),
+  );
+
+/** Items whose page is gone, at every level. */
+export const deadItems = (items: readonly MenuItem[], links: FitMaterial["links"]): readonly MenuItem[] =>
+  items.flatMap((item) => [
+    ...(item.target && "identity" in item.target && !links[item.target.identity] ? [item] : []),
+    ...deadItems(item.items, links),
+  ]);

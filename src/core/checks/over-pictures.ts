@@ -1,0 +1,123 @@
+import { contrast, NEEDED, over } from "../colour/contrast";
+import { type Colour, colourOf } from "../colour/hex";
+import { percentile } from "../colour/tones";
+import { type Region, visibleRegion } from "../layout/crops";
+import { bandHeight } from "../layout/picture-places";
+import { type Picture, TONES_ACROSS } from "../model/design";
+import type { HouseStyle } from "../model/house-style";
+import type { Band, Block, WIDTHS } from "../model/part";
+import { hexOfValue } from "../style/resolve-colour";
+
+/**
+ * Contrast of text over a picture: against the part of the picture that really lies behind the band, through its
+ * overlay, at five widths of screens. Of all samples in that part the one at the 5th percentile counts: a few bright
+ * dots do not make a text unreadable, a bright corner does. Samples are those kept with the picture.
+ */
+export interface OverPicture {
+  readonly band: string;
+  readonly picture: string;
+  /** px: the screen where it is worst. */
+  readonly screen: number;
+  readonly text: string;
+  readonly ratio: number;
+  readonly needed: number;
+  /** The least overlay, in percent, that would do; null if none does. */
+  readonly overlay: number | null;
+}
+
+const SCREENS = [320, 390, 820, 1280, 1600] as const;
+const COUNTED = 0.05;
+
+/** The samples of a picture inside a region of it, as greys 0 to 1. Every region holds at least one. */
+export const tonesIn = (picture: Picture, region: Region): readonly number[] => {
+  if ((picture.tones ?? "") === "") return [picture.lightness / 100];
+  const bytes = atob(picture.tones);
+  const lines = bytes.length / TONES_ACROSS;
+  const [across, down] = [picture.width / TONES_ACROSS, picture.height / lines];
+  const within = (from: number, size: number, step: number, count: number) => {
+    const first = Math.min(count - 1, Math.max(0, Math.floor(from / step)));
+    const last = Math.min(count - 1, Math.max(first, Math.ceil((from + size) / step) - 1));
+    return [first, last] as const;
+  };
+  const [left, right] = within(region.x, region.width, across, TONES_ACROSS);
+  const [top, bottom] = within(region.y, region.height, down, lines);
+  const tones: number[] = [];
+  for (let line = top; line <= bottom; line += 1)
+    for (let at = left; at <= right; at += 1) tones.push(bytes.charCodeAt(line * TONES_ACROSS + at) / 255);
+  return tones;
+};
+
+/** The colours that lie over the picture: one, or the two ends of a gradient. */
+const overlays = ({ background }: Band, style: HouseStyle): readonly Colour[] => {
+  const first = hexOfValue(style, background.overlayColour || background.colour) ?? "#000000";
+  const last = hexOfValue(style, background.overlayTo ?? "");
+  return [first, ...(last === undefined ? [] : [last])].map(colourOf);
+};
+
+/** Contrast of a text over samples, at the 5th percentile, with so much overlay; of a gradient the worse end. */
+const ratioOver = (
+  text: Colour,
+  tones: readonly number[],
+  colours: readonly Colour[],
+  overlay: number,
+): number =>
+  Math.min(
+    ...colours.map((colour) => {
+      const veil = { ...colour, alpha: colour.alpha * (overlay / 100) };
+      const ratios = tones.map((tone) => {
+        const ground = over(veil, { r: tone, g: tone, b: tone });
+        return contrast(over(text, ground), ground);
+      });
+      return percentile(ratios, COUNTED);
+    }),
+  );
+
+const SILENT: ReadonlySet<Block["kind"]> = new Set(["space", "picture", "mainPicture", "logo"]);
+
+/** Colours of texts that stand on the band itself. */
+const textsOf = (band: Band): readonly string[] => {
+  const own = (block: Block): readonly string[] => {
+    if (block.look.background !== "" || SILENT.has(block.kind)) return [];
+    if (block.kind === "group")
+      return block.settings.background === "" ? (block.blocks ?? []).flatMap(own) : [];
+    return block.look.colour === "" ? [] : [block.look.colour];
+  };
+  const blocks = band.cells.flatMap((cell) => cell.blocks);
+  const speaks = blocks.some((block) => !SILENT.has(block.kind));
+  return [...new Set([...(speaks ? [band.colour || "role:text"] : []), ...blocks.flatMap(own)])];
+};
+
+const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[number] =>
+  screen >= measures.edgeWide ? "wide" : screen >= measures.edgeMiddle ? "middle" : "small";
+
+/** The worst a band's texts come to over a picture; null if all of them can be read, or nothing stands there. */
+export const worstOver = (
+  band: Band,
+  id: string,
+  picture: Picture,
+  style: HouseStyle,
+): OverPicture | null => {
+  const colours = overlays(band, style);
+  const { overlay } = band.background;
+  const seen = SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => {
+    const box = { width: screen, height: bandHeight(band, widthOf(screen, style)) };
+    return { screen, tones: tonesIn(picture, visibleRegion(picture, box, picture.focal)) };
+  });
+  const all = textsOf(band).flatMap((value) => {
+    const text = colourOf(hexOfValue(style, value) ?? "#000000");
+    return seen.map(({ screen, tones }) => ({
+      screen,
+      text: value,
+      ratio: ratioOver(text, tones, colours, overlay),
+      needs: (veil: number) => ratioOver(text, tones, colours, veil) >= NEEDED.text,
+    }));
+  });
+  const failing = all.filter(({ ratio }) => ratio < NEEDED.text).sort((a, b) => a.ratio - b.ratio);
+  const [worst] = failing;
+  if (!worst) return null;
+  const { screen, text, ratio } = worst;
+  let enough: number | null = null;
+  for (let veil = overlay + 1; veil <= 100 && enough === null; veil += 1)
+    if (failing.every(({ needs }) => needs(veil))) enough = veil;
+  return { band: band.id, picture: id, screen, text, ratio, needed: NEEDED.text, overlay: enough };
+};

@@ -1,0 +1,68 @@
+import type { LookCode, LookFinding } from "../core/checks/look-findings";
+import { count, digits } from "./words";
+
+/** Names of what a finding of looks is about, as people know it. */
+export type NamedLook = LookFinding & {
+  readonly node: string;
+  readonly colours: { readonly text: string; readonly ground: string } | null;
+  readonly menuName: string;
+  readonly names: readonly string[];
+};
+
+const ratio = (value: number): string => (Math.floor(value * 100) / 100).toFixed(2);
+
+const PROBLEMS = {
+  tooSmall: ["picture is shown larger than it is", "pictures are shown larger than they are"],
+  noWords: ["picture has no alternative text", "pictures have no alternative text"],
+  tooHeavy: ["picture is a heavy file", "pictures are heavy files"],
+} as const;
+
+export const describeLook = (finding: NamedLook, badge: (part: string) => string): string => {
+  switch (finding.code) {
+    case "faint": {
+      const where = finding.parts.length === 0 ? "in the house style" : `in ${badge(finding.parts[0] ?? "")}`;
+      const more = finding.parts.length > 1 ? ` and ${digits(finding.parts.length - 1)} more` : "";
+      return `“${finding.colours?.text ?? ""}” on “${finding.colours?.ground ?? ""}” ${where}${more} is too faint to read: ${ratio(finding.ratio)} to 1, ${finding.needed} is needed.`;
+    }
+    case "overPicture":
+      return `Text of ${badge(finding.part)}, ${finding.node}, is hard to read over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${finding.screen} px, ${finding.needed} is needed.`;
+    case "typedIn":
+      return `${count(finding.count, "colour is", "colours are")} typed in instead of taken from the house style.`;
+    case "pictures": {
+      const [one, many] = PROBLEMS[finding.problem];
+      return `${count(finding.pictures.length, one, many)}.`;
+    }
+    case "doesNotFit": {
+      const from = `from ${digits(finding.from)} to ${digits(finding.to)} px`;
+      return finding.state === "overflowing"
+        ? `${badge(finding.part)}, ${finding.node}, is wider than the screen ${from}.`
+        : `${badge(finding.part)}, ${finding.node}, takes more than one row ${from}.`;
+    }
+    case "deadLink":
+      return `“${finding.label}” in the menu “${finding.menuName}” leads nowhere: its page is gone, so visitors do not see it.`;
+  }
+};
+
+export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
+  faint: "too faint",
+  overPicture: "unreadable",
+  typedIn: "typed in",
+  pictures: "pictures",
+  doesNotFit: "does not fit",
+  deadLink: "dead link",
+};
+
+/** The words of what sees to it. */
+export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
+  faint: "See the contrast",
+  overPicture: "Open the part",
+  typedIn: "See them",
+  pictures: "See them",
+  doesNotFit: "Open the part",
+  deadLink: "Open the menu",
+};
+
+/** The words of the button that does it in one click. */
+export const lookMendWords = (
+  mend: { readonly is: "overlay"; readonly to: number } | { readonly is: "computed" },
+): string => (mend.is === "overlay" ? `Overlay ${mend.to} %` : "Button where it no longer fits");

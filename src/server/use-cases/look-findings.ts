@@ -1,0 +1,123 @@
+import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
+import { findBody, getBody, STYLE_ID } from "../../core/model/design";
+import { succeed } from "../../core/model/issue";
+import { type Operation, setNodeOperation } from "../../core/model/operations";
+import { findPlace } from "../../core/model/tree";
+import { type Resolution, resolveAll } from "../../core/placement/resolution";
+import type { CompiledDesign } from "../../core/placement/resolve";
+import { nodeName } from "../../messages/changes";
+import { colourWords } from "../../messages/style";
+import { defineUseCase, type SiteContext } from "../use-case";
+import { fitMaterialOf } from "./fit-material";
+import { noticedPictures } from "./pictures";
+import { designAt, Seen, viewOf } from "./view-input";
+
+/** Different pictures of pages that are tried behind one band: more tell nothing new. */
+const MOST_PICTURES = 200;
+
+/** Pictures of the entries on whose pages a part shows, each once. */
+const pagePicturesIn =
+  ({ compiled, columns, numbers }: Resolution) =>
+  (part: string): readonly string[] => {
+    const body = findBody(compiled.design, "part", part);
+    if (!body) return [];
+    const { shown } = columns[body.slot];
+    const found = new Set<string>();
+    for (let number = 0; number < shown.length && found.size < MOST_PICTURES; number += 1) {
+      if (numbers.idOf(shown[number] as number) !== part) continue;
+      const picture = compiled.index.pages[number]?.entry?.picture;
+      if (picture) found.add(picture);
+    }
+    return [...found];
+  };
+
+/** What is noticed of how the parts of a design look. Found once for each design. */
+export const lookFindingsAt = (
+  context: SiteContext,
+  compiled: CompiledDesign,
+  at: string,
+): Promise<readonly LookFinding[]> => {
+  const known = kept.get(compiled);
+  if (known) return known;
+  const found = notice(context, compiled, at);
+  kept.set(compiled, found);
+  void found.catch(() => kept.delete(compiled));
+  return found;
+};
+const kept = new WeakMap<CompiledDesign, Promise<readonly LookFinding[]>>();
+
+const notice = async (context: SiteContext, compiled: CompiledDesign, at: string) => {
+  const resolution = resolveAll(compiled, { audience: "signedOut", at });
+  const { fit, measure } = await fitMaterialOf(context, compiled);
+  return lookFindingsOf(compiled.design, {
+    fit,
+    measure,
+    pictures: await noticedPictures(resolution, context.site.id),
+    pagePictures: pagePicturesIn(resolution),
+  });
+};
+
+/** The one change that sees to a finding, where there is one. */
+const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | null => {
+  const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
+  if (!part || !("band" in finding)) return null;
+  const set = (node: string, path: readonly string[], value: unknown) =>
+    setNodeOperation(part, finding.part, node, path, value);
+  if (finding.code === "overPicture")
+    return finding.overlay === null
+      ? null
+      : {
+          is: "overlay",
+          to: finding.overlay,
+          operations: [set(finding.band, ["background", "overlay"], finding.overlay)],
+        };
+  const band = part.bands.find(({ id }) => id === finding.band);
+  const menus = band?.cells.flatMap(({ blocks }) => blocks).filter(({ kind }) => kind === "menu") ?? [];
+  const fixed = menus.filter((menu) => menu.kind === "menu" && menu.settings.buttonBelow !== "computed");
+  return fixed.length === 0
+    ? null
+    : { is: "computed", operations: fixed.map(({ id }) => set(id, ["settings", "buttonBelow"], "computed")) };
+};
+type LookMend = { readonly operations: readonly Operation[] } & (
+  | { readonly is: "overlay"; readonly to: number }
+  | { readonly is: "computed" }
+);
+
+/** Names of what a finding is about, as people know it. */
+const named = (finding: LookFinding, compiled: CompiledDesign) => {
+  const { design } = compiled;
+  const style = getBody(design, "style", STYLE_ID);
+  const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
+  const node = part && "band" in finding ? findPlace(part, finding.band)?.node : undefined;
+  const pictureName = (id: string) => findBody(design, "picture", id)?.name ?? "";
+  return {
+    ...finding,
+    mend: mendOf(finding, compiled),
+    node: node ? nodeName(node) : "",
+    colours:
+      "ground" in finding
+        ? { text: colourWords(style, finding.text), ground: colourWords(style, finding.ground) }
+        : null,
+    menuName: "menu" in finding ? (findBody(design, "menu", finding.menu)?.name ?? "") : "",
+    names:
+      finding.code === "overPicture"
+        ? [pictureName(finding.picture)]
+        : finding.code === "pictures"
+          ? finding.pictures.slice(0, 20).map(pictureName)
+          : [],
+  };
+};
+export type NamedLookFinding = ReturnType<typeof named>;
+
+export const namedLookFindings = async (context: SiteContext, compiled: CompiledDesign, at: string) =>
+  (await lookFindingsAt(context, compiled, at)).map((finding) => named(finding, compiled));
+
+/** What is worth a look of colours, pictures, texts over pictures, bands that do not fit and links that lead nowhere. */
+export const lookFindings = defineUseCase({
+  input: Seen.pick({ at: true, state: true }),
+  run: async (context, { state, at }) => {
+    const view = viewOf(context, { audience: "signedOut", at });
+    const compiled = await designAt(context, state, view.at);
+    return succeed({ findings: await namedLookFindings(context, compiled, view.at) });
+  },
+});
