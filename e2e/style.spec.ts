@@ -265,7 +265,7 @@ test("the profile feeds headers, tabs and what is passed on; links take an icon 
   await saved(page);
   await publish(page);
   const html = await cssOf("/");
-  expect(html).toMatch(/<meta property="og:image" content="http:\/\/observatory[^"]+\.webp">/);
+  expect(html).toMatch(/<meta property="og:image" content="http:\/\/observatory[^"]+\.jpeg">/);
   expect(html).toMatch(/<link rel="icon" href="\/_media\/[0-9a-f]{64}-\d+\.webp"/);
   expect(html).toContain('<meta property="og:site_name" content="Pellow Ridge Observatory">');
   await page.getByRole("button", { name: /Take it back/ }).click();
@@ -273,20 +273,24 @@ test("the profile feeds headers, tabs and what is passed on; links take an icon 
   await undoAll(page);
 });
 
-test("the Overview and the review say what of colours and pictures is worth a look, and lead there", async ({
+test("the ledger and the review say what of colours and pictures is worth a look, and lead there", async ({
   page,
 }) => {
   await open(page, "style");
   await page.getByRole("textbox", { name: "Slate", exact: true }).fill("#a8adb8");
   await saved(page);
   await open(page, "overview");
-  const notice = page.getByRole("group", { name: "Worth a look" });
-  await expect(notice.getByRole("link", { name: /pairs of colours too faint$/ })).toBeVisible();
-  await notice.getByRole("link", { name: /colours typed in$/ }).click();
+  const ledger = page.getByRole("list", { name: "To settle" });
+  await expect(ledger.getByRole("button", { name: /is too faint to read: 2\.\d\d to 1/ }).first()).toBeVisible();
+  await ledger.getByRole("button", { name: /^See them: \d+ colours are typed in/ }).click();
   await expect(page.getByRole("list", { name: "Typed-in colours" })).toBeVisible();
   await open(page, "editions");
   await expect(page.getByRole("list", { name: "Changes" })).toContainText("colour Slate");
-  await notice.getByRole("link", { name: /pairs of colours too faint$/ }).click();
+  await page
+    .getByRole("list", { name: "Worth a look" })
+    .getByRole("button", { name: /^See the contrast/ })
+    .first()
+    .click();
   await expect(page.getByRole("table", { name: "Contrast of pairs in use" })).toBeVisible();
   await undoAll(page);
 });

@@ -1,4 +1,5 @@
 import type { Issue } from "../core/model/issue";
+import { count } from "./words";
 
 /** The sentence for each issue code: what is wrong, where, what to do. */
 type Sentence = (
@@ -79,6 +80,10 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "placement.missing": (params) =>
     `A line names ${params["facet"]} “${params["value"]}”, which this site does not have. Choose one of the site's own; nothing was saved.`,
   "reference.missing": (params) => `It points at a ${params["kind"]} that is not there. Nothing was saved.`,
+  "menu.unknown": () => "That menu is not here. Reload to see the menus as they are now.",
+  "menu.taken": ({ name }) => `There is a menu “${String(name)}” already. Give this one another name.`,
+  "menu.inUse": ({ count: uses }) =>
+    `The menu is shown in ${count(Number(uses), "place")}. Take it out there first; nothing was removed.`,
   "menu.depth": () => "Menus have at most three levels. Nothing was saved.",
   "link.scheme": () =>
     "A link may lead to a page, an anchor, http, https, mailto or tel. This one was not saved.",

@@ -19,6 +19,7 @@ import { findingMends, findings } from "./use-cases/findings";
 import { addFont } from "./use-cases/fonts";
 import { frame } from "./use-cases/frame";
 import { lookFindings } from "./use-cases/look-findings";
+import { createMenu, menu, menus, removeMenu } from "./use-cases/menus";
 import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { goTo, page, previewPage } from "./use-cases/pages";
@@ -73,6 +74,10 @@ export const useCases = {
   profile,
   icons,
   pictures,
+  menus,
+  menu,
+  createMenu,
+  removeMenu,
   picture,
   removePicture,
   uploads,

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { rowsOf } from "../../core/menus/item-tree";
 import { documentsOf, findBody } from "../../core/model/design";
 import { succeed } from "../../core/model/issue";
 import { blocksOf } from "../../core/model/tree";
@@ -91,15 +92,20 @@ export const frame = defineUseCase({
   },
 });
 
-/** Titles of the pages that buttons lead to. */
+/** Titles of the pages that buttons and menus lead to. */
 const targetTitles = ({ design, index }: CompiledDesign): Readonly<Record<string, string>> => {
   const identities = documentsOf(design, "part").flatMap(({ body }) =>
     blocksOf(body).flatMap((block) =>
       block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
     ),
   );
+  const inMenus = documentsOf(design, "menu").flatMap(({ body }) =>
+    rowsOf(body.items).flatMap(({ item: { target } }) =>
+      target && "identity" in target ? [target.identity] : [],
+    ),
+  );
   return Object.fromEntries(
-    identities.flatMap((identity) => {
+    [...identities, ...inMenus].flatMap((identity) => {
       const page = index.byIdentity.get(identity);
       return page ? [[identity, page.title]] : [];
     }),

@@ -26,7 +26,7 @@ export interface DocumentEditor<Body> {
   readonly onSaved: (listener: () => void) => void;
 }
 
-type EditedKind = "part" | "style" | "profile" | "picture";
+type EditedKind = "part" | "menu" | "style" | "profile" | "picture";
 
 /** The state of such an editor, for a store of its own or one that knows more besides. */
 export const documentState =

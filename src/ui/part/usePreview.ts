@@ -83,6 +83,8 @@ export const usePreview = (
         if (!current || !worker.current) return;
         await worker.current.load(site, data as never);
         loaded.current = source;
+        // a drawing under way was made of the page as it was
+        wanted.current = { ...wanted.current };
         setTrouble(null);
         await render(page);
       } catch (error) {

@@ -19,6 +19,7 @@ const LEAVES = [
   ["overview", "Overview"],
   ["parts", "Parts"],
   ["pages", "Pages"],
+  ["menus", "Menus"],
   ["style", "House style"],
   ["pictures", "Pictures"],
   ["packs", "Packs"],

@@ -1,0 +1,5 @@
+import { MenuScreen } from "../../../../../ui/menus/MenuScreen";
+
+export default function Page() {
+  return <MenuScreen />;
+}

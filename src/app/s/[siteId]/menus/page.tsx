@@ -1,0 +1,5 @@
+import { MenusScreen } from "../../../../ui/menus/MenusScreen";
+
+export default function Page() {
+  return <MenusScreen />;
+}

@@ -1,0 +1,132 @@
+import { z } from "zod";
+import { deadItems, NARROWEST, WIDEST } from "../../core/checks/look-findings";
+import { type FitMaterial, menuItemWidth } from "../../core/layout/extents";
+import { BandFit } from "../../core/layout/fit";
+import { rowItems } from "../../core/layout/menu-items";
+import type { TextMeasure } from "../../core/layout/text-measure";
+import { menuFromPages, pagesNotIn } from "../../core/menus/from-pages";
+import { rowsOf } from "../../core/menus/item-tree";
+import { type Design, documentsOf, findBody } from "../../core/model/design";
+import { fail, issue, succeed } from "../../core/model/issue";
+import type { Band, Block } from "../../core/model/part";
+import { blocksOf } from "../../core/model/tree";
+import { defineUseCase } from "../use-case";
+import { allOrNothing, commitChange } from "./design-changes";
+import { fitMaterialOf } from "./fit-material";
+import { designAt } from "./view-input";
+
+type MenuBlock = Extract<Block, { kind: "menu" }>;
+interface Use {
+  readonly part: string;
+  readonly band: Band;
+  readonly block: MenuBlock;
+}
+
+/** Every block that shows a menu, in parts that are not in the bin. */
+const usesOf = (design: Design, menu: string): readonly Use[] =>
+  documentsOf(design, "part").flatMap(({ id, body }) =>
+    body.binnedAt !== null
+      ? []
+      : body.bands.flatMap((band) =>
+          blocksOf({ ...body, bands: [band] }).flatMap((block) =>
+            block.kind === "menu" && block.settings.menu === menu ? [{ part: id, band, block }] : [],
+          ),
+        ),
+  );
+
+/** All menus: how much is in each, where it is used, and what of it leads nowhere. */
+export const menus = defineUseCase({
+  input: z.object({}),
+  run: async (context) => {
+    const compiled = await designAt(context, "draft");
+    const { fit } = await fitMaterialOf(context, compiled);
+    return succeed({
+      menus: documentsOf(compiled.design, "menu")
+        .map(({ id, body }) => ({
+          id,
+          name: body.name,
+          items: rowsOf(body.items).length,
+          dead: deadItems(body.items, fit.links).length,
+          parts: [...new Set(usesOf(compiled.design, id).map(({ part }) => part))],
+        }))
+        .sort((a, b) => (a.name < b.name ? -1 : 1)),
+    });
+  },
+});
+
+/** How a menu fits in one of the bands it stands in. Widths in px. */
+const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextMeasure) => {
+  const bandFit = new BandFit(band, material, measure);
+  const items = rowItems(material.menus[block.settings.menu], block.settings.share, material.links);
+  const scene = { material, measure, width: "wide", isFolded: false } as const;
+  const { wide } = bandFit.edges();
+  return {
+    part,
+    band: band.name,
+    node: block.id,
+    isRow: block.settings.direction === "row",
+    isExact: bandFit.isExact,
+    stretches: bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST) : [],
+    /** From this width on it stands in one row; null: never. */
+    edge: Number.isFinite(wide) ? wide : null,
+    items: items.map((item) => {
+      const { width, isExact } = menuItemWidth(item, block.settings.subItems, scene);
+      return { id: item.id, label: item.label, width, isExact };
+    }),
+  };
+};
+
+/** One menu: its tree, where its links lead, where it is used and how wide it is there, pages it does not have. */
+export const menu = defineUseCase({
+  input: z.object({ menu: z.string() }),
+  run: async (context, { menu: id }) => {
+    const compiled = await designAt(context, "draft");
+    const body = findBody(compiled.design, "menu", id);
+    if (!body) return fail(issue("menu.unknown", ["menu"]));
+    const { fit, measure } = await fitMaterialOf(context, compiled);
+    return succeed({
+      id,
+      body,
+      links: fit.links,
+      dead: deadItems(body.items, fit.links).map((item) => item.id),
+      uses: usesOf(compiled.design, id).map((use) => fitOf(use, fit, measure)),
+      missing: pagesNotIn(compiled.index, body.items)
+        .slice(0, 40)
+        .map(({ identity, title, path }) => ({ identity, title, path })),
+    });
+  },
+});
+
+/** A new menu: empty, or made of the site's pages. */
+export const createMenu = defineUseCase({
+  input: z.object({ name: z.string().trim().min(1).max(120), from: z.enum(["empty", "pages"]) }),
+  run: async (context, { name, from }) => {
+    const { index, design } = await designAt(context, "draft");
+    if (documentsOf(design, "menu").some(({ body }) => body.name === name))
+      return fail(issue("menu.taken", ["name"], { name }));
+    const id = context.ids.id();
+    const items = from === "pages" ? menuFromPages(index, context.ids.id) : [];
+    const body = { schema: 1 as const, name, origin: context.ids.uuid(), items: [...items] };
+    return allOrNothing(async (transaction) => {
+      const saved = await commitChange(context, [{ op: "create", id, kind: "menu", body }], transaction, {
+        label: `new menu “${name}”`,
+      });
+      return saved.ok ? succeed({ id, label: saved.value.label }) : saved;
+    });
+  },
+});
+
+/** Takes a menu out. One that a part shows is not taken out. */
+export const removeMenu = defineUseCase({
+  input: z.object({ menu: z.string() }),
+  run: async (context, { menu: id }) => {
+    const { design } = await designAt(context, "draft");
+    const body = findBody(design, "menu", id);
+    if (!body) return fail(issue("menu.unknown", ["menu"]));
+    const { length } = usesOf(design, id);
+    if (length > 0) return fail(issue("menu.inUse", [], { count: length }));
+    return allOrNothing((transaction) =>
+      commitChange(context, [{ op: "remove", id, kind: "menu", was: body }], transaction),
+    );
+  },
+});

@@ -1,0 +1,195 @@
+"use client";
+import { Box, Button, TextField, Typography } from "@mui/material";
+import { useParams, useRouter } from "next/navigation";
+import { useState } from "react";
+import { insertAfter, rowsOf } from "../../core/menus/item-tree";
+import type { Menu } from "../../core/model/design";
+import { count, digits } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { leafPath, partPath } from "../client/paths";
+import { Saving } from "../client/Saving";
+import { useDocumentEditor } from "../client/useDocumentEditor";
+import { useUndoNotice } from "../client/useUndoNotice";
+import { FitBar, FitScale } from "../fit/FitBar";
+import { newNodeId } from "../part/new-id";
+import { useFrame } from "../shell/frame";
+import { PartSign } from "../shell/PartSign";
+import { SheetLink } from "../shell/SheetLink";
+import { Act, Mono, Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { ItemTree } from "./ItemTree";
+import { changeItems, useMenuEditor } from "./menu-editor";
+
+type Data = CallResult<"menu">;
+
+/** One menu: its tree at the left, where it is used and what it lacks at the right. */
+export const MenuScreen = () => {
+  const { menu: id } = useParams<{ menu: string }>();
+  const { data, error } = useCall("menu", { menu: id });
+  const editor = useMenuEditor();
+  useDocumentEditor(useMenuEditor, id, data?.id === id ? (data.body as Menu) : undefined);
+  if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the menu …" />;
+  return <Sheet data={data} body={editor.body} />;
+};
+
+const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => {
+  const { frame } = useFrame();
+  const { saving, trouble, set } = useMenuEditor();
+  const [selected, setSelected] = useState<string | null>(null);
+  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const add = (label: string, target: NonNullable<Menu["items"][number]["target"]>) => {
+    const item = { id: newNodeId(), label: label.slice(0, 200), target, items: [] };
+    changeItems((items) => insertAfter(items, selected, [item]));
+    setSelected(item.id);
+  };
+  return (
+    <Box sx={{ px: 2.5, py: 2.25 }}>
+      <SheetHead title={body.name} about={count(rowsOf(body.items).length, "item")}>
+        <Saving state={saving} />
+        {mayDesign ? <Remove id={data.id} name={body.name} /> : null}
+      </SheetHead>
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "minmax(0,1fr) minmax(0,460px)" },
+          gap: 4,
+          pt: 1.5,
+        }}
+      >
+        <Box component="fieldset" disabled={!mayDesign} sx={{ m: 0, p: 0, border: 0, minWidth: 0 }}>
+          <TextField
+            label="Name"
+            value={body.name}
+            onChange={(event) => {
+              if (event.target.value !== "") set(["name"], event.target.value);
+            }}
+            slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 120 } }}
+            sx={{ width: 260, mb: 1.5 }}
+          />
+          <ItemTree
+            items={body.items}
+            data={data}
+            selected={selected}
+            onSelect={setSelected}
+            isOpen={mayDesign}
+          />
+          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, pt: 1 }}>
+            <Act type="button" onClick={() => add("New item", { url: "/" })}>
+              + item
+            </Act>
+            <Quiet>Enter adds one below, Alt and an arrow moves, lines of text can be pasted.</Quiet>
+          </Box>
+        </Box>
+        <Box sx={{ minWidth: 0, display: "grid", gap: 3, alignContent: "start" }}>
+          <Uses uses={data.uses} />
+          <Missing pages={data.missing} mayAdd={mayDesign} onAdd={add} />
+        </Box>
+      </Box>
+    </Box>
+  );
+};
+
+const Remove = ({ id, name }: { readonly id: string; readonly name: string }) => {
+  const remove = useAct("removeMenu");
+  const router = useRouter();
+  const site = useSite();
+  const notice = useUndoNotice();
+  return (
+    <Button
+      variant="text"
+      color="inherit"
+      disabled={remove.isPending}
+      onClick={async () => {
+        await useMenuEditor.getState().flush();
+        await remove.mutateAsync({ menu: id });
+        router.push(leafPath("menus", site));
+        notice(`The menu “${name}” is gone from the draft.`);
+      }}
+    >
+      Take the menu out
+    </Button>
+  );
+};
+
+const Uses = ({ uses }: { readonly uses: Data["uses"] }) => {
+  const site = useSite();
+  return (
+    <Box component="section" aria-labelledby="uses">
+      <Typography id="uses" variant="h2">
+        Where it is shown
+      </Typography>
+      {uses.length === 0 ? (
+        <Quiet>In no part yet. Add the block Menu to a header or a footer and choose this menu there.</Quiet>
+      ) : null}
+      {uses.map((use) => (
+        <Box key={use.node} sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
+          <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", flexWrap: "wrap" }}>
+            <PartSign part={use.part} withName />
+            <SheetLink href={`${partPath(use.part, site)}?node=${use.node}`}>
+              {use.band || "its band"}
+            </SheetLink>
+            <Quiet style={{ marginLeft: "auto" }}>{fitWords(use)}</Quiet>
+          </Box>
+          {use.isRow && use.stretches.length > 0 ? (
+            <Box sx={{ mt: 0.5 }}>
+              <FitBar label={use.band || "Band"} stretches={use.stretches} />
+              <FitScale />
+            </Box>
+          ) : null}
+        </Box>
+      ))}
+    </Box>
+  );
+};
+
+const fitWords = ({ isRow, edge, isExact }: Data["uses"][number]): string => {
+  if (!isRow) return "one below the other";
+  if (!isExact) return "cannot be measured: a letter no font has, or a block that depends on the page";
+  return edge === null ? "never fits in one row" : `fits in one row from ${digits(edge)} px`;
+};
+
+const Missing = ({
+  pages,
+  mayAdd,
+  onAdd,
+}: {
+  readonly pages: Data["missing"];
+  readonly mayAdd: boolean;
+  readonly onAdd: (label: string, target: { identity: string }) => void;
+}) =>
+  pages.length === 0 ? null : (
+    <Box component="section" aria-labelledby="missing">
+      <Typography id="missing" variant="h2">
+        Pages it does not have
+      </Typography>
+      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {pages.map(({ identity, title, path }) => (
+          <Box
+            component="li"
+            key={identity}
+            sx={{
+              display: "flex",
+              gap: 1,
+              alignItems: "baseline",
+              minHeight: 30,
+              borderBottom: 1,
+              borderColor: "divider",
+            }}
+          >
+            <span>{title}</span>
+            <Mono style={{ opacity: 0.75 }}>{path}</Mono>
+            {mayAdd ? (
+              <Act
+                style={{ marginLeft: "auto" }}
+                aria-label={`Add ${title}`}
+                onClick={() => onAdd(title, { identity })}
+              >
+                Add
+              </Act>
+            ) : null}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
