@@ -2,17 +2,11 @@ import { expect, type Page, test } from "@playwright/test";
 import sharp from "sharp";
 import { visibleRegion } from "../src/core/layout/crops";
 import { seeded } from "../test/seeded";
-import { get, open, publish, signIn, siteHost } from "./studio";
+import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
 
 const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
-const undoAll = async (page: Page) => {
-  while ((await page.getByText("nothing to publish").count()) === 0) {
-    await page.getByRole("button", { name: /^Undo/ }).first().click();
-    await page.waitForTimeout(400);
-  }
-};
 const arriving = (page: Page) => page.getByRole("region", { name: "Pictures on their way" });
 const drawn = (width: number, height: number, colour: string) =>
   sharp({ create: { width, height, channels: 3, background: colour } });

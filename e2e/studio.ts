@@ -132,3 +132,13 @@ export const makePart = async (
   await dialog.getByRole("button", { name: "Make it" }).click();
   await page.getByRole("heading", { level: 1, name: wish.name }).waitFor();
 };
+
+/** Takes back everything in the draft. A change may still be on its way, or the count of what is left. */
+export const undoAll = async (page: Page): Promise<void> => {
+  const undo = page.getByRole("button", { name: /^Undo/ }).first();
+  const nothing = page.getByText("nothing to publish");
+  for (let tries = 0; tries < 60 && (await nothing.count()) === 0; tries += 1) {
+    if (await undo.isEnabled()) await undo.click({ timeout: 5000 }).catch(() => undefined);
+    await page.waitForTimeout(400);
+  }
+};

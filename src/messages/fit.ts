@@ -1,5 +1,6 @@
-import type { BandState } from "../core/layout/fit";
-import { digits } from "./words";
+import type { BandReading, BandState } from "../core/layout/fit";
+import type { Way } from "../core/layout/reach";
+import { BLOCK_NAMES, count, digits } from "./words";
 
 /** What a band does at a width, in a few words. */
 export const STATE_NAMES: Readonly<Record<BandState, string>> = {
@@ -19,3 +20,35 @@ export const stretchWords = ({
   readonly from: number;
   readonly to: number;
 }): string => `${STATE_NAMES[state]} from ${digits(from)} to ${digits(to)} px`;
+
+const px = (rem: number): string => digits(Math.round(rem * 160) / 10);
+
+/** What would make a band fit, as a thing to do. */
+export const wayWords = (way: Way): string => {
+  switch (way.is) {
+    case "menuGap":
+      return `Distance between items ${way.from} → ${way.to}`;
+    case "bandGap":
+      return `Gap of the band ${way.from} → ${way.to}`;
+    case "menuText":
+      return `Text of all menus ${px(way.from)} → ${px(way.to)} px`;
+    case "logo":
+      return `Logo ${way.from} → ${way.to} px high`;
+    case "label":
+      return `Shorten “${way.label}” by ${count(way.letters, "letter")}`;
+    case "hide":
+      return `Leave out the ${BLOCK_NAMES[way.kind].toLowerCase()} on narrower screens`;
+    case "fixed":
+      return `It fits there. A button below ${digits(way.to)} px all the same`;
+  }
+};
+
+/** How much room a band has, beside its line on the ruler. */
+export const roomWords = ({ isExact, edge, letters }: BandReading): string => {
+  if (!isExact) return "flows with its room";
+  if (letters === null) return "";
+  if (edge === null) return "never fits in one row";
+  return letters < 0
+    ? `${count(-letters, "letter")} too many at 1280`
+    : `room for ${count(letters, "letter")} at 1280`;
+};

@@ -1,4 +1,7 @@
 import { expose } from "comlink";
+import { BandFit, type BandReading, readBands } from "../core/layout/fit";
+import { type Way, waysToReach } from "../core/layout/reach";
+import { TextMeasure } from "../core/layout/text-measure";
 import type { SiteProfile } from "../core/model/design";
 import type { HouseStyle } from "../core/model/house-style";
 import type { Part } from "../core/model/part";
@@ -15,6 +18,11 @@ export interface Instead {
   readonly without?: readonly Slot[];
 }
 
+/** A page drawn, and what a ruler says of the bands of the part being edited. */
+export interface DrawnPage extends RenderedPage {
+  readonly readings: readonly BandReading[];
+}
+
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
 let data: PageData | undefined;
 let site = "";
@@ -25,13 +33,24 @@ const api = {
     data = next;
   },
   /** The page with a part as it is now in place of the one in its slot, and whatever else stands in for what it has. */
-  async render(id: string | null, part: Part | null, instead: Instead): Promise<RenderedPage | null> {
+  async render(id: string | null, part: Part | null, instead: Instead): Promise<DrawnPage | null> {
     if (!data) return null;
     const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
     const slots = { ...data.slots, ...left, ...(part && id ? { [part.slot]: { id, part } } : {}) };
     const { style = data.style, profile = data.profile } = instead;
     const page = { ...data, slots, style, profile };
-    return renderPage(page, ENGLISH, { mark: true, shaper: await shaperFor(site, style) });
+    const shaper = await shaperFor(site, style);
+    const drawn = renderPage(page, ENGLISH, { mark: true, shaper });
+    const measure = new TextMeasure(shaper, style, data.site.language);
+    return { ...drawn, readings: part ? readBands(part, { ...page, words: ENGLISH }, measure) : [] };
+  },
+  /** What would make a band of the part stand in one row from a width on. */
+  async waysToReach(part: Part, band: string, target: number): Promise<readonly Way[]> {
+    const found = part.bands.find(({ id }) => id === band);
+    if (!data || !found) return [];
+    const shaper = await shaperFor(site, data.style);
+    const measure = new TextMeasure(shaper, data.style, data.site.language);
+    return waysToReach(new BandFit(found, { ...data, words: ENGLISH }, measure), target);
   },
 };
 export type PreviewWorker = typeof api;

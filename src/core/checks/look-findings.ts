@@ -1,5 +1,5 @@
 import type { FitMaterial } from "../layout/extents";
-import { BandFit, type Stretch } from "../layout/fit";
+import { BandFit, NARROWEST, type Stretch, WIDEST_SCREEN } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import type { TextMeasure } from "../layout/text-measure";
 import { type Design, documentsOf, findBody, getBody, type MenuItem, STYLE_ID } from "../model/design";
@@ -52,10 +52,6 @@ export interface LookMaterial {
   readonly pagePictures: (part: string) => readonly string[];
 }
 
-/** Widths of screens that are looked at, px. */
-export const NARROWEST = 320;
-export const WIDEST = 1600;
-
 export const lookFindings = (design: Design, material: LookMaterial): readonly LookFinding[] => {
   const parts = documentsOf(design, "part").filter(({ body }) => body.on && body.binnedAt === null);
   return [
@@ -77,7 +73,7 @@ const fitFindings = (part: string, body: Part, { fit, measure }: LookMaterial): 
     const isWrong = ({ state }: Stretch) =>
       state === "overflowing" || (state === "crowded" && body.slot === "header");
     return bandFit
-      .stretches(NARROWEST, WIDEST)
+      .stretches(NARROWEST, WIDEST_SCREEN)
       .filter(isWrong)
       .map(({ state, from, to }): LookFinding => {
         const severity = state === "overflowing" ? "error" : "warning";

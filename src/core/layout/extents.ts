@@ -31,6 +31,8 @@ export interface Scene {
   readonly width: Width;
   /** Whether menus that can be a button are one. */
   readonly isFolded: boolean;
+  /** Added to the first menu, px: what room there is for longer labels. */
+  readonly extra?: number;
 }
 
 type BlockOf<K extends BlockKind> = Extract<Block, { kind: K }>;
@@ -125,10 +127,11 @@ const menu: ExtentOf<"menu"> = (block, scene) => {
   const widest = Math.max(...widths.map(({ width }) => width));
   const isExact = widths.every((each) => each.isExact);
   if (settings.direction === "column") return { min: widest, max: widest, keep: widest, isExact };
-  const row = withGaps(
-    widths.map(({ width }) => width),
-    rem(settings.gap, scene),
-  );
+  const row =
+    withGaps(
+      widths.map(({ width }) => width),
+      rem(settings.gap, scene),
+    ) + (settings.share === "second" ? 0 : (scene.extra ?? 0));
   return { min: widest, max: row, keep: row, isExact };
 };
 

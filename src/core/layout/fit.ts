@@ -171,6 +171,27 @@ export class BandFit {
     });
   }
 
+  /** How much longer the labels of its menu may become, in px, before the band no longer stands in one row at a width; below 0 it does not now. */
+  roomAt(at: number): number {
+    const width = screenWidth(at, this.measure);
+    const fits = (extra: number) =>
+      new Row(this.band, {
+        material: this.material,
+        measure: this.measure,
+        width,
+        isFolded: false,
+        extra,
+      }).fits(at);
+    let [low, high] = [-at, at];
+    if (!fits(low)) return low;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (fits(middle)) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
   stateAt(at: number, folds = this.folds()): BandState {
     const width = screenWidth(at, this.measure);
     if (this.band.hideOn.includes(width)) return "hidden";
@@ -183,14 +204,28 @@ export class BandFit {
   /** What the band does from one width to another, both included, in as few stretches as there are. */
   stretches(from: number, to: number): readonly Stretch[] {
     const folds = this.folds();
-    const found: { state: BandState; from: number; to: number }[] = [];
-    for (let at = from; at <= to; at += 1) {
-      const state = this.stateAt(at, folds);
-      const last = found.at(-1);
-      if (last?.state === state) last.to = at;
-      else found.push({ state, from: at, to: at });
+    const { edgeWide, edgeMiddle } = this.measure.style.measures;
+    const foldEdges = folds ? WIDTHS.map((width) => Math.ceil(folds[width] * this.measure.root)) : [];
+    // between these, more room never makes a band worse: two ends that agree have all between them agree
+    const cuts = [edgeMiddle, edgeWide, ...foldEdges].filter((at) => at > from && at <= to);
+    const starts = [...new Set([from, ...cuts])].sort((a, b) => a - b);
+    const pieces = starts.flatMap((start, place) =>
+      this.#pieces(start, (starts[place + 1] ?? to + 1) - 1, folds),
+    );
+    const joined: Stretch[] = [];
+    for (const piece of pieces) {
+      const last = joined.at(-1);
+      if (last?.state === piece.state) joined[joined.length - 1] = { ...last, to: piece.to };
+      else joined.push(piece);
     }
-    return found;
+    return joined;
+  }
+
+  #pieces(from: number, to: number, folds: Edges | null): readonly Stretch[] {
+    const state = this.stateAt(from, folds);
+    if (state === this.stateAt(to, folds)) return [{ state, from, to }];
+    const middle = (from + to) >> 1;
+    return [...this.#pieces(from, middle, folds), ...this.#pieces(middle + 1, to, folds)];
   }
 }
 
@@ -201,10 +236,40 @@ const ROOTS = [20, 32];
 export const screenWidth = (at: number, { style }: Pick<TextMeasure, "style">): Width =>
   at >= style.measures.edgeWide ? "wide" : at >= style.measures.edgeMiddle ? "middle" : "small";
 
-/** The fits of a part's bands, by id. */
-export const partFits = (
-  part: Part,
-  material: FitMaterial,
-  measure: TextMeasure,
-): ReadonlyMap<string, BandFit> =>
-  new Map(part.bands.map((band) => [band.id, new BandFit(band, material, measure)]));
+/** What a ruler says of a band. */
+export interface BandReading {
+  readonly band: string;
+  readonly name: string;
+  /** False where something in it cannot be measured: then there are no stretches. */
+  readonly isExact: boolean;
+  readonly hasMenu: boolean;
+  readonly stretches: readonly Stretch[];
+  /** The least width of wide screens with everything in one row; null: none. */
+  readonly edge: number | null;
+  /** How many letters longer its labels may become at `ROOM_AT`; null without a menu. */
+  readonly letters: number | null;
+}
+
+/** Widths of screens that rulers look at, and the one that room is told for, px. */
+export const NARROWEST = 320;
+export const WIDEST_SCREEN = 1600;
+export const ROOM_AT = 1280;
+
+const SOME_LETTERS = "nnnnnnnnnn";
+
+export const readBands = (part: Part, material: FitMaterial, measure: TextMeasure): readonly BandReading[] =>
+  part.bands.map((band) => {
+    const fit = new BandFit(band, material, measure);
+    const { isExact, hasFoldingMenu } = fit;
+    const edge = isExact ? fit.edges()[screenWidth(ROOM_AT, measure)] : Number.POSITIVE_INFINITY;
+    const letter = measure.line(SOME_LETTERS, measure.setting("menu")).width / SOME_LETTERS.length;
+    return {
+      band: band.id,
+      name: band.name,
+      isExact,
+      hasMenu: hasFoldingMenu,
+      stretches: isExact ? fit.stretches(NARROWEST, WIDEST_SCREEN) : [],
+      edge: Number.isFinite(edge) ? edge : null,
+      letters: isExact && hasFoldingMenu ? Math.floor(fit.roomAt(ROOM_AT) / letter) : null,
+    };
+  });

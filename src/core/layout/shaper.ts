@@ -56,7 +56,7 @@ export const sizeUsed = (px: number): number =>
   layoutUnit(fround(Math.floor(fround(fround(px) * 100)) / 100));
 
 /** The width of a box round text: rounded up to 64ths. */
-const boxWidth = (px: number): number => Math.ceil(px * 64 - 0.01) / 64;
+const boxWidth = (px: number): number => Math.max(0, Math.ceil(px * 64 - 0.01)) / 64;
 
 /** Files by name, as sfnt bytes (unpacked). What is not there cannot be measured. */
 export type FontBytes = ReadonlyMap<string, Uint8Array>;

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { deadItems, NARROWEST, WIDEST } from "../../core/checks/look-findings";
+import { deadItems } from "../../core/checks/look-findings";
 import { type FitMaterial, menuItemWidth } from "../../core/layout/extents";
-import { BandFit } from "../../core/layout/fit";
+import { BandFit, NARROWEST, WIDEST_SCREEN } from "../../core/layout/fit";
 import { rowItems } from "../../core/layout/menu-items";
 import type { TextMeasure } from "../../core/layout/text-measure";
 import { menuFromPages, pagesNotIn } from "../../core/menus/from-pages";
@@ -66,7 +66,7 @@ const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextM
     node: block.id,
     isRow: block.settings.direction === "row",
     isExact: bandFit.isExact,
-    stretches: bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST) : [],
+    stretches: bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST_SCREEN) : [],
     /** From this width on it stands in one row; null: never. */
     edge: Number.isFinite(wide) ? wide : null,
     items: items.map((item) => {

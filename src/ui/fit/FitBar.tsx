@@ -1,12 +1,14 @@
 "use client";
 import { Box } from "@mui/material";
-import type { Stretch } from "../../core/layout/fit";
+import { NARROWEST, type Stretch, WIDEST_SCREEN } from "../../core/layout/fit";
 import { STATE_NAMES, stretchWords } from "../../messages/fit";
 
-/** Widths a ruler shows, px. */
-export const FROM = 320;
-export const TO = 1600;
+const [FROM, TO] = [NARROWEST, WIDEST_SCREEN];
+/** Where a width lies on the ruler, in percent of it. */
 export const placeOf = (width: number): number => ((width - FROM) / (TO - FROM)) * 100;
+/** The width at a place of the ruler, 0 to 1. */
+export const widthAt = (share: number): number =>
+  Math.round(FROM + Math.min(1, Math.max(0, share)) * (TO - FROM));
 
 const isWrong = ({ state }: Stretch): boolean => state === "crowded" || state === "overflowing";
 
@@ -51,7 +53,7 @@ export const FitBar = ({
           textOverflow: "clip",
         })}
       >
-        {stretch.to - stretch.from > 110 ? STATE_NAMES[stretch.state] : ""}
+        {stretch.to - stretch.from > 11 * STATE_NAMES[stretch.state].length ? STATE_NAMES[stretch.state] : ""}
       </Box>
     ))}
   </Box>

@@ -6,6 +6,7 @@ import { fieldName } from "../../messages/fields";
 import { useFrame } from "../shell/frame";
 import { ManyOf, OneOf } from "./ChoiceInput";
 import type { FieldSpec } from "./controls";
+import { MenuButtonInput } from "./MenuButtonInput";
 import { NumberInput, PerWidth } from "./NumberInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
 
@@ -176,6 +177,8 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
           empty="anything"
         />
       );
+    case "menuButton":
+      return <MenuButtonInput id={id} label={label} value={value as never} onChange={onChange} />;
     case "colour":
       return <ColourInput id={id} label={label} value={String(value)} onChange={onChange} />;
     case "target":

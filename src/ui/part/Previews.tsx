@@ -8,6 +8,7 @@ import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { PreviewFrame } from "./PreviewFrame";
+import { Ruler } from "./Ruler";
 import { usePreview } from "./usePreview";
 import { useRoom } from "./useRoom";
 
@@ -33,7 +34,8 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const { desk, room } = useRoom();
   const pages = data?.pages ?? [];
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
-  const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3);
+  const [styles, setStyles] = useState(0);
+  const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({
@@ -83,6 +85,14 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
       </Box>
       {data?.showsNowhere ? (
         <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
+      ) : null}
+      {part.slot === "header" || part.slot === "footer" ? (
+        <Ruler
+          part={part}
+          readings={preview.readings}
+          ways={preview.ways}
+          onStyle={() => setStyles((now) => now + 1)}
+        />
       ) : null}
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>

@@ -19,6 +19,7 @@ export type Control =
   | { readonly type: "level" }
   | { readonly type: "markdown" }
   | { readonly type: "menu" }
+  | { readonly type: "menuButton" }
   | { readonly type: "picture" }
   | { readonly type: "colour" }
   | { readonly type: "target" }
@@ -93,11 +94,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
         ["none", "not shown"],
       ],
     }),
-    setting(
-      "buttonBelow",
-      { type: "number", unit: "px", max: 2000 },
-      { when: [["settings", "direction"], "row"] },
-    ),
+    setting("buttonBelow", { type: "menuButton" }, { when: [["settings", "direction"], "row"] }),
     setting(
       "drawerSide",
       {
@@ -105,11 +102,35 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
         options: [
           ["left", "the left"],
           ["right", "the right"],
+          ["above", "above"],
         ],
       },
       { when: [["settings", "direction"], "row"] },
     ),
     setting("gap", { type: "number", unit: "px", max: 200 }),
+    setting(
+      "opensOn",
+      {
+        type: "one",
+        options: [
+          ["click", "a press"],
+          ["pointing", "pointing"],
+        ],
+      },
+      { when: [["settings", "direction"], "row"] },
+    ),
+    setting(
+      "share",
+      {
+        type: "one",
+        options: [
+          ["all", "all"],
+          ["first", "the first half"],
+          ["second", "the second half"],
+        ],
+      },
+      { label: "Which items" },
+    ),
     setting("label", { type: "text" }, { label: "Name for screen readers" }),
   ],
   button: [

@@ -1,6 +1,7 @@
 "use client";
 import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { BandReading } from "../../core/layout/fit";
 import type { Part } from "../../core/model/part";
 import type { Instead, PreviewWorker } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
@@ -26,6 +27,7 @@ export const usePreview = (
   const site = useSite();
   const worker = useRef<Remote<PreviewWorker> | null>(null);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
+  const [readings, setReadings] = useState<readonly BandReading[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
   const busy = useRef(false);
@@ -58,6 +60,9 @@ export const usePreview = (
         if (!result) break;
         counter.current += 1;
         setDrawing({ id: counter.current, page: result, subject });
+        setReadings((now) =>
+          JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
+        );
       }
     } finally {
       busy.current = false;
@@ -120,5 +125,11 @@ export const usePreview = (
     },
     [page, render],
   );
-  return { drawing, onDrawn, trouble, redraw };
+  /** What would make a band of a part stand in one row from a width on. */
+  const ways = useCallback(
+    async (part: Part, band: string, target: number) =>
+      (await worker.current?.waysToReach(part, band, target)) ?? [],
+    [],
+  );
+  return { drawing, onDrawn, trouble, redraw, readings, ways };
 };

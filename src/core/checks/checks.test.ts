@@ -1,0 +1,154 @@
+import { describe, expect, it } from "vitest";
+import { block, pageData, partWith, picture } from "../../../test/page-data";
+import { shaper } from "../../../test/shaper";
+import { ENGLISH } from "../../messages/visitor-words";
+import { contrastOf } from "../colour/contrast";
+import { greyOf, percentile } from "../colour/tones";
+import { TextMeasure } from "../layout/text-measure";
+import { designOf, type Picture, TONES_ACROSS } from "../model/design";
+import type { Band } from "../model/part";
+import { deadItems, lookFindings } from "./look-findings";
+import { tonesIn, worstOver } from "./over-pictures";
+
+const { style } = pageData();
+
+/** A picture dark on the left and bright on the right, 48 by 32 samples. */
+const LINES = 32;
+const split = (dark: number, bright: number): Picture => ({
+  ...picture,
+  width: 1200,
+  height: 800,
+  focal: { x: 50, y: 50 },
+  tones: btoa(
+    String.fromCharCode(
+      ...Array.from({ length: TONES_ACROSS * LINES }, (_, at) => (at % TONES_ACROSS < 24 ? dark : bright)),
+    ),
+  ),
+});
+
+const bandOver = (background: object, colour = "#ffffff") =>
+  partWith("header", [block("siteName")], {
+    colour,
+    height: { wide: 120 },
+    background: { picture: "pic", ...background },
+  }).bands[0] as Band;
+
+describe("samples of a picture", () => {
+  it("are greys of the same luminance: #777777 is 119, white 255, pure green as light as it looks", () => {
+    expect(greyOf(0x77, 0x77, 0x77)).toBe(0x77);
+    expect(greyOf(255, 255, 255)).toBe(255);
+    expect(Math.abs(contrastOf("#00ff00", "#000000") - contrastOf("#dcdcdc", "#000000"))).toBeLessThan(0.2);
+    expect(greyOf(0, 255, 0)).toBe(0xdc);
+  });
+  it("are those of the region and no others", () => {
+    const left = tonesIn(split(0, 255), { x: 0, y: 0, width: 600, height: 800 });
+    expect(new Set(left)).toEqual(new Set([0]));
+    expect(left).toHaveLength(24 * LINES);
+    expect(tonesIn(split(0, 255), { x: 599, y: 10, width: 2, height: 2 })).toEqual([0, 1]);
+  });
+  it("of a picture that has none are its mean lightness", () => {
+    expect(tonesIn({ ...picture, tones: "", lightness: 20 }, { x: 0, y: 0, width: 1, height: 1 })).toEqual([
+      0.2,
+    ]);
+  });
+  it("the nearest rank at 5 % of 20 values is the first", () => {
+    expect(percentile([...Array(20).keys()].reverse(), 0.05)).toBe(0);
+    expect(percentile([...Array(100).keys()], 0.05)).toBe(4);
+  });
+});
+
+describe("text over a picture", () => {
+  it("passes on a dark picture and fails on a bright one, as much as white on that grey", () => {
+    expect(worstOver(bandOver({}), "pic", split(20, 20), style)).toBeNull();
+    const bright = worstOver(bandOver({}), "pic", split(200, 200), style);
+    expect(bright?.ratio).toBeCloseTo(contrastOf("#ffffff", "#c8c8c8"), 6);
+  });
+  it("a bright half counts, a few bright dots do not", () => {
+    expect(worstOver(bandOver({}), "pic", split(20, 230), style)).not.toBeNull();
+    const dots = split(20, 20);
+    const bytes = [...atob(dots.tones)].map((char, at) => (at % 40 === 0 ? "\xff" : char)).join("");
+    expect(worstOver(bandOver({}), "pic", { ...dots, tones: btoa(bytes) }, style)).toBeNull();
+  });
+  it("names the least overlay that does, and with it all is well", () => {
+    const band = bandOver({ overlay: 10, overlayColour: "#000000" });
+    const found = worstOver(band, "pic", split(200, 200), style);
+    const enough = found?.overlay as number;
+    const after = (overlay: number) =>
+      worstOver({ ...band, background: { ...band.background, overlay } }, "pic", split(200, 200), style);
+    expect(after(enough)).toBeNull();
+    expect(after(enough - 1)).not.toBeNull();
+  });
+  it("has no overlay to offer where the colour over it is as bright", () => {
+    const band = bandOver({ overlay: 10, overlayColour: "#ffffff" });
+    expect(worstOver(band, "pic", split(200, 200), style)?.overlay).toBeNull();
+  });
+  it("depends on the part of the picture that is seen: the point of interest decides on narrow screens", () => {
+    const tall = (x: number): Band => {
+      const band = bandOver({}) as Band;
+      return { ...band, height: { wide: 900 }, hideOn: ["wide", "middle"], name: String(x) };
+    };
+    const at = (x: number) => worstOver(tall(x), "pic", { ...split(10, 240), focal: { x, y: 50 } }, style);
+    expect(at(0)).toBeNull();
+    expect(at(100)).not.toBeNull();
+  });
+  it("is none where nothing is written, and on a ground of its own", () => {
+    const silent = partWith("header", [block("space")], { background: { picture: "pic" } }).bands[0] as Band;
+    expect(worstOver(silent, "pic", split(250, 250), style)).toBeNull();
+  });
+});
+
+describe("what is noticed of looks", () => {
+  const data = pageData();
+  const fit = { ...data, words: ENGLISH };
+  const measure = new TextMeasure(shaper, style, "en");
+  const findingsOf = (documents: Parameters<typeof designOf>[0], pagePictures: readonly string[] = []) =>
+    lookFindings(designOf([{ id: "style", kind: "style", body: style }, ...documents]), {
+      fit,
+      measure,
+      pictures: [
+        { id: "one", findings: [{ code: "noWords" }, { code: "unused" }] },
+        { id: "two", findings: [{ code: "unused" }] },
+      ],
+      pagePictures: () => pagePictures,
+    });
+  const part = (body: ReturnType<typeof partWith>) => ({ id: "p", kind: "part" as const, body });
+  const codes = (found: ReturnType<typeof findingsOf>) => found.map(({ code }) => code);
+
+  it("a header that breaks is crowded, one wider than the screen is an error; a footer may break", () => {
+    const blocks = [block("siteName"), block("search", { width: 400 })];
+    const header = findingsOf([part(partWith("header", blocks))]);
+    expect(header.filter(({ code }) => code === "doesNotFit")).toEqual([
+      expect.objectContaining({ state: "overflowing", severity: "error", from: 320 }),
+      expect.objectContaining({ state: "crowded", severity: "warning" }),
+    ]);
+    const footer = findingsOf([part(partWith("footer", blocks))]);
+    expect(
+      footer.filter(({ code }) => code === "doesNotFit").map((each) => "state" in each && each.state),
+    ).toEqual(["overflowing"]);
+  });
+  it("a part that is paused is left in peace", () => {
+    const body = { ...partWith("header", [block("search", { width: 700 })]), on: false };
+    expect(codes(findingsOf([part(body)]))).not.toContain("doesNotFit");
+  });
+  it("text over pictures of pages is looked at with the pictures of those pages", () => {
+    const body = partWith("titleBar", [block("title")], {
+      colour: "#ffffff",
+      background: { pageOwnPicture: true },
+    });
+    const bright = { id: "bright", kind: "picture" as const, body: split(240, 240) };
+    expect(codes(findingsOf([part(body), bright], ["bright"]))).toContain("overPicture");
+    expect(codes(findingsOf([part(body), bright]))).not.toContain("overPicture");
+  });
+  it("problems of pictures are one line a sort; used nowhere is not one", () => {
+    expect(findingsOf([]).filter(({ code }) => code === "pictures")).toEqual([
+      { code: "pictures", severity: "warning", problem: "noWords", pictures: ["one"] },
+    ]);
+  });
+  it("items of menus whose page is gone are found at every level", () => {
+    const gone = { id: "b", label: "B", target: { identity: "entry:gone" }, items: [] };
+    const items = [{ id: "a", label: "A", target: { url: "/" }, items: [gone] }];
+    expect(deadItems(items, {})).toEqual([gone]);
+    const body = { schema: 1 as const, name: "Main", origin: picture.origin, items };
+    expect(codes(findingsOf([{ id: "m", kind: "menu", body }]))).toContain("deadLink");
+  });
+});

@@ -1,0 +1,279 @@
+"use client";
+import { Box } from "@mui/material";
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/fit";
+import type { Way } from "../../core/layout/reach";
+import { type Operation, setNodeOperation } from "../../core/model/operations";
+import type { Part } from "../../core/model/part";
+import { roomWords, wayWords } from "../../messages/fit";
+import { digits } from "../../messages/words";
+import { useAct, useSite } from "../client/hooks";
+import { leafPath } from "../client/paths";
+import { FitBar, FitScale, placeOf, widthAt } from "../fit/FitBar";
+import { SheetLink } from "../shell/SheetLink";
+import { Act, Quiet } from "../theme/pieces";
+import { useEditor } from "./editor";
+
+interface Wish {
+  readonly band: string;
+  readonly at: number;
+}
+
+/** What each band of the part does at every width. The edge where a menu fits can be dragged: what reaches it is offered. */
+export const Ruler = ({
+  part,
+  readings,
+  ways,
+  onStyle,
+}: {
+  readonly part: Part;
+  readonly readings: readonly BandReading[];
+  readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
+  /** The house style was changed. */
+  readonly onStyle: () => void;
+}) => {
+  const [wish, setWish] = useState<Wish | null>(null);
+  const wished = readings.find(({ band }) => band === wish?.band);
+  const measured = readings.filter(({ isExact }) => isExact);
+  if (measured.length === 0) return null;
+  return (
+    <Box component="section" aria-label="Ruler" sx={{ mb: 1.25 }}>
+      {measured.map((reading) => (
+        <Line
+          key={reading.band}
+          reading={reading}
+          wish={wish?.band === reading.band ? wish.at : null}
+          onWish={setWish}
+        />
+      ))}
+      <Box sx={{ display: "grid", gridTemplateColumns: COLUMNS, gap: 1.5 }}>
+        <span />
+        <FitScale />
+      </Box>
+      {wish && wished ? (
+        <Ways
+          part={part}
+          wish={wish}
+          name={wished.name}
+          ways={ways}
+          onStyle={onStyle}
+          onClose={() => setWish(null)}
+        />
+      ) : null}
+    </Box>
+  );
+};
+
+const COLUMNS = "92px minmax(0,1fr) 168px";
+
+const Line = ({
+  reading,
+  wish,
+  onWish,
+}: {
+  readonly reading: BandReading;
+  readonly wish: number | null;
+  readonly onWish: (wish: Wish | null) => void;
+}) => {
+  const name = reading.name || "Band";
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: COLUMNS, gap: 1.5, alignItems: "center" }}>
+      <Box sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>{name}</Box>
+      <Box sx={{ position: "relative" }}>
+        <FitBar label={name} stretches={reading.stretches} />
+        {reading.hasMenu && reading.edge !== null ? (
+          <Edge
+            name={name}
+            at={wish ?? reading.edge}
+            onWish={(at) => onWish(at === null ? null : { band: reading.band, at })}
+          />
+        ) : null}
+      </Box>
+      <Quiet style={{ fontSize: 12 }}>{roomWords(reading)}</Quiet>
+    </Box>
+  );
+};
+
+/** The edge as something to hold: by pointer, or by arrows (Shift: 8 px). */
+const Edge = ({
+  name,
+  at,
+  onWish,
+}: {
+  readonly name: string;
+  readonly at: number;
+  readonly onWish: (at: number | null) => void;
+}) => {
+  const [held, setHeld] = useState<number | null>(null);
+  const shown = held ?? at;
+  const widthOf = (event: PointerEvent<HTMLElement>): number => {
+    const line = event.currentTarget.parentElement?.getBoundingClientRect();
+    return line ? widthAt((event.clientX - line.left) / line.width) : at;
+  };
+  const keys = (event: KeyboardEvent<HTMLElement>) => {
+    if (event.key === "Escape") return onWish(null);
+    const by = event.key === "ArrowLeft" ? -1 : event.key === "ArrowRight" ? 1 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    onWish(Math.min(WIDEST_SCREEN, Math.max(NARROWEST, at + by * (event.shiftKey ? 8 : 1))));
+  };
+  return (
+    <Box
+      role="slider"
+      tabIndex={0}
+      aria-label={`${name}: one row from`}
+      aria-valuemin={NARROWEST}
+      aria-valuemax={WIDEST_SCREEN}
+      aria-valuenow={shown}
+      aria-valuetext={`${shown} px`}
+      onKeyDown={keys}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        setHeld(widthOf(event));
+      }}
+      onPointerMove={(event) => (held === null ? undefined : setHeld(widthOf(event)))}
+      onPointerUp={(event) => {
+        if (held === null) return;
+        setHeld(null);
+        onWish(widthOf(event));
+      }}
+      sx={(theme) => ({
+        position: "absolute",
+        top: -1,
+        bottom: -3,
+        left: `${placeOf(shown)}%`,
+        width: 13,
+        ml: "-7px",
+        cursor: "ew-resize",
+        touchAction: "none",
+        "&::before": {
+          content: '""',
+          position: "absolute",
+          insetBlock: 0,
+          left: 6,
+          width: "2px",
+          background: theme.vars?.palette.ours.brass,
+        },
+        "&::after": {
+          content: `"${digits(shown)}"`,
+          position: "absolute",
+          top: 2,
+          right: 10,
+          fontSize: 12,
+          fontWeight: 650,
+          color: theme.vars?.palette.ours.brass,
+          background: theme.vars?.palette.ours.desk,
+          pl: "3px",
+        },
+      })}
+    />
+  );
+};
+
+const operationOf = (part: Part, id: string, way: Way): Operation | null => {
+  const set = (node: string, path: readonly string[], value: unknown) =>
+    setNodeOperation(part, id, node, path, value);
+  switch (way.is) {
+    case "menuGap":
+      return set(way.node, ["settings", "gap"], way.to);
+    case "bandGap":
+      return set(way.node, ["gap"], way.to);
+    case "logo":
+      return set(way.node, ["settings", "height", "wide"], way.to);
+    case "hide":
+      return set(way.node, ["look", "hideOn"], ["middle", "small"]);
+    case "fixed":
+      return set(way.node, ["settings", "buttonBelow"], way.to);
+    case "menuText":
+    case "label":
+      return null;
+  }
+};
+
+/** The list of what makes a band fit from the width one wished for, each one click. */
+const Ways = ({
+  part,
+  wish,
+  name,
+  ways,
+  onStyle,
+  onClose,
+}: {
+  readonly part: Part;
+  readonly wish: Wish;
+  readonly name: string;
+  readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
+  readonly onStyle: () => void;
+  readonly onClose: () => void;
+}) => {
+  const [found, setFound] = useState<readonly Way[] | null>(null);
+  const site = useSite();
+  const change = useAct("change");
+  const asked = useRef(0);
+  const { band, at } = wish;
+  useEffect(() => {
+    asked.current += 1;
+    const mine = asked.current;
+    void ways(part, band, at).then((next) => {
+      if (asked.current === mine) setFound(next);
+    });
+  }, [part, band, at, ways]);
+  const take = async (way: Way) => {
+    const { id, apply } = useEditor.getState();
+    if (way.is === "menuText") {
+      const path = ["type", "menu", "size"];
+      await change.mutateAsync({
+        operations: [{ op: "set", id: "style", path, value: way.to, was: way.from }],
+      });
+      onStyle();
+    } else {
+      const operation = operationOf(part, id, way);
+      if (operation) apply([operation]);
+    }
+    onClose();
+  };
+  return (
+    <Box
+      role="group"
+      aria-label="What reaches it"
+      sx={(theme) => ({
+        mt: 0.5,
+        px: 1.5,
+        py: 1,
+        border: 1,
+        borderColor: "divider",
+        borderRadius: 1,
+        background: theme.vars?.palette.ours.sheet,
+      })}
+    >
+      <Box sx={{ display: "flex", gap: 1.5 }}>
+        <strong>
+          {name || "The band"} in one row from {digits(at)} px
+        </strong>
+        <Act style={{ marginLeft: "auto" }} onClick={onClose}>
+          Leave it
+        </Act>
+      </Box>
+      {found === null ? <Quiet>Trying what would do …</Quiet> : null}
+      {found?.length === 0 ? (
+        <Quiet>No single change reaches it. Wish for a little less, then again from there.</Quiet>
+      ) : null}
+      <Box
+        component="ul"
+        sx={{ listStyle: "none", m: 0, p: 0, display: "flex", flexWrap: "wrap", columnGap: 2.5 }}
+      >
+        {found?.map((way) => (
+          <li key={JSON.stringify(way)}>
+            {way.is === "label" ? (
+              <SheetLink href={leafPath("menus", site, way.menu)}>{wayWords(way)}</SheetLink>
+            ) : (
+              <Act disabled={change.isPending} onClick={() => take(way)}>
+                {wayWords(way)}
+              </Act>
+            )}
+          </li>
+        ))}
+      </Box>
+    </Box>
+  );
+};
