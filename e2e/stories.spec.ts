@@ -66,7 +66,7 @@ test("G2: a slot holds one part, and why says who lost and whether visitors see 
   // the tie is a finding; its order can be changed, and the overview follows at once
   const ledger = page.getByRole("list", { name: "To settle" });
   await ledger
-    .getByRole("button", { name: /^Decide: footer 1.* ask/ })
+    .getByRole("button", { name: /^Decide: Footer 1.* ask/ })
     .first()
     .click();
   await sheet(page).getByRole("link", { name: "Where it shows" }).first().click();

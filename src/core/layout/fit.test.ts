@@ -230,6 +230,20 @@ describe("where a band fits", () => {
     expect(edges.small).toBeLessThan(edges.wide);
     expect(edges.middle).toBe(edges.wide);
   });
+  it("a cell with nothing to show leaves no hole, an empty one does", () => {
+    const edgeWith = (cells: readonly object[]) => {
+      const { band, material } = headerOf({}, LABELS, { cells, gap: 40 });
+      return new BandFit(band, material, measure).edges().small;
+    };
+    const menuCell = { id: "c1", share: 0, blocks: [block("menu", { menu: "main" })] };
+    const hiddenBlock = {
+      ...block("search"),
+      look: { colour: "", background: "", align: "", hideOn: ["small"] },
+    };
+    const alone = edgeWith([menuCell]);
+    expect(edgeWith([menuCell, { id: "c2", share: 0, blocks: [hiddenBlock] }])).toBe(alone);
+    expect(edgeWith([menuCell, { id: "c2", share: 0, blocks: [] }])).toBe(alone + 40);
+  });
   it("says so where something cannot be measured", () => {
     expect(fitOf({}, ["مرصد", "Visit"]).isExact).toBe(false);
     const { band, material } = headerOf();

@@ -1,5 +1,6 @@
 import type { Band, Block, Part, Width } from "../model/part";
 import { WIDTHS } from "../model/part";
+import { isCellHidden } from "../model/tree";
 import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
 import { flexWidths } from "./flex";
 import { layoutUnit } from "./shaper";
@@ -41,7 +42,7 @@ const NOTHING = 1 / 128;
 
 /** A band in a scene: what its cells want, told once, and what they get at any width. */
 class Row {
-  readonly #band: Band;
+  readonly #cells: Band["cells"];
   readonly #extents: readonly Extent[];
   readonly #gaps: number;
   readonly #sides: number;
@@ -51,9 +52,9 @@ class Row {
   constructor(band: Band, scene: Scene) {
     const { root, style } = scene.measure;
     const scale = root / 16;
-    this.#band = band;
-    this.#extents = band.cells.map((cell) => cellExtent(cell, scene));
-    this.#gaps = layoutUnit(band.gap * scale) * (band.cells.length - 1);
+    this.#cells = band.cells.filter((cell) => !isCellHidden(cell, scene.width));
+    this.#extents = this.#cells.map((cell) => cellExtent(cell, scene));
+    this.#gaps = layoutUnit(band.gap * scale) * Math.max(0, this.#cells.length - 1);
     this.#sides = SIDES * scale;
     this.#most = band.width === "full" ? Number.POSITIVE_INFINITY : style.measures.contentWidth * scale;
     this.#isStacked = band.stackOnSmall && scene.width === "small";
@@ -71,7 +72,7 @@ class Row {
     const inner = this.#inner(at);
     if (this.#isStacked) return this.#extents.map(({ min }) => Math.max(inner, min));
     const items = this.#extents.map(({ min, max }, place) => {
-      const share = this.#band.cells[place]?.share ?? 0;
+      const share = this.#cells[place]?.share ?? 0;
       return { grow: share, basis: share === 0 ? max : 0, min };
     });
     return flexWidths(items, inner - this.#gaps);

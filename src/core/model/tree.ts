@@ -1,4 +1,4 @@
-import type { Band, Block, Cell, Part } from "./part";
+import type { Band, Block, Cell, Part, Width } from "./part";
 
 /** Walking and changing the tree of a part. Every function returns the same object when nothing changes. */
 
@@ -34,6 +34,10 @@ export function* walk(part: Part): Generator<NodePlace> {
   };
   yield* stack(part.bands, "");
 }
+
+/** Whether nothing of a cell is shown on screens of a width: then it leaves no hole. An empty cell is there on purpose. */
+export const isCellHidden = (cell: Cell, width: Width): boolean =>
+  cell.blocks.length > 0 && cell.blocks.every(({ look }) => look.hideOn.includes(width));
 
 /** All blocks of a part in reading order, those inside groups included. */
 export const blocksOf = (part: Part): readonly Block[] =>

@@ -1,6 +1,7 @@
 import { BandFit } from "../layout/fit";
 import type { HouseStyle } from "../model/house-style";
-import { type Band, type Block, type Cell, isNothing, type Part } from "../model/part";
+import { type Band, type Block, type Cell, isNothing, type Part, WIDTHS } from "../model/part";
+import { isCellHidden } from "../model/tree";
 import { blockRenderers } from "./blocks";
 import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
 import { colourCss, rem } from "./css";
@@ -101,6 +102,8 @@ const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
         : null,
     "text-align": isColumn && cell.align === "centre" ? "center" : null,
   });
+  const hidden = WIDTHS.filter((width) => isCellHidden(cell, width));
+  if (hidden.length > 0) context.css.hide(selector, hidden);
   const all = attributes({
     class: `cell ${isColumn ? "column " : ""}${nodeClass(cell.id)}`,
     "data-node": context.mark ? cell.id : null,
