@@ -110,6 +110,7 @@ describe("what is noticed of looks", () => {
         { id: "two", findings: [{ code: "unused" }] },
       ],
       pagePictures: () => pagePictures,
+      following: () => [],
     });
   const part = (body: ReturnType<typeof partWith>) => ({ id: "p", kind: "part" as const, body });
   const codes = (found: ReturnType<typeof findingsOf>) => found.map(({ code }) => code);

@@ -3,7 +3,7 @@ import { BandFit, NARROWEST, type Stretch, WIDEST_SCREEN } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import type { TextMeasure } from "../layout/text-measure";
 import { type Design, documentsOf, findBody, getBody, type MenuItem, STYLE_ID } from "../model/design";
-import type { Part } from "../model/part";
+import type { Band, Part } from "../model/part";
 import { pairsInUse } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
 import { type OverPicture, worstOver } from "./over-pictures";
@@ -50,6 +50,8 @@ export interface LookMaterial {
   readonly pictures: readonly { readonly id: string; readonly findings: readonly PictureFinding[] }[];
   /** Pictures of the pages a part shows on, for bands that take the page's own. */
   readonly pagePictures: (part: string) => readonly string[];
+  /** Bands with their pictures that follow a header on the pages it shows on, each pair once. */
+  readonly following: (part: string) => readonly { readonly band: Band; readonly picture: string }[];
 }
 
 export const lookFindings = (design: Design, material: LookMaterial): readonly LookFinding[] => {
@@ -94,7 +96,7 @@ const pictureGrounds = (
   part: string,
   body: Part,
   design: Design,
-  { pagePictures }: LookMaterial,
+  { pagePictures, following }: LookMaterial,
 ): readonly LookFinding[] => {
   const style = getBody(design, "style", STYLE_ID);
   return body.bands.flatMap((band) => {
@@ -103,10 +105,12 @@ const pictureGrounds = (
       ...(background.picture === "" ? [] : [background.picture]),
       ...(background.pageOwnPicture ? pagePictures(part) : []),
     ];
-    const [worst] = ids
-      .flatMap((id) => {
+    const isLaid = body.slot === "header" && band.overPicture?.on === true && band === body.bands.at(-1);
+    const behind = [...ids.map((picture) => ({ picture, band: null })), ...(isLaid ? following(part) : [])];
+    const [worst] = behind
+      .flatMap(({ picture: id, band: under }) => {
         const picture = findBody(design, "picture", id);
-        return picture ? (worstOver(band, id, picture, style) ?? []) : [];
+        return picture ? (worstOver(band, id, picture, style, under) ?? []) : [];
       })
       .sort((a, b) => a.ratio - b.ratio);
     return worst ? [{ code: "overPicture", severity: "warning", part, ...worst } as const] : [];

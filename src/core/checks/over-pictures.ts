@@ -2,6 +2,8 @@ import { contrast, NEEDED, over } from "../colour/contrast";
 import { type Colour, colourOf } from "../colour/hex";
 import { percentile } from "../colour/tones";
 import { type Region, visibleRegion } from "../layout/crops";
+import { valueAt } from "../layout/extents";
+import { rowHeight } from "../layout/heights";
 import { bandHeight } from "../layout/picture-places";
 import { type Picture, TONES_ACROSS } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
@@ -16,6 +18,8 @@ import { hexOfValue } from "../style/resolve-colour";
 export interface OverPicture {
   readonly band: string;
   readonly picture: string;
+  /** The band it is laid over, whose picture and overlay it is; null for the band's own. */
+  readonly under: string | null;
   /** px: the screen where it is worst. */
   readonly screen: number;
   readonly text: string;
@@ -75,7 +79,7 @@ const ratioOver = (
 const SILENT: ReadonlySet<Block["kind"]> = new Set(["space", "picture", "mainPicture", "logo"]);
 
 /** Colours of texts that stand on the band itself. */
-const textsOf = (band: Band): readonly string[] => {
+const textsOf = (band: Band, isLaid: boolean): readonly string[] => {
   const own = (block: Block): readonly string[] => {
     if (block.look.background !== "" || SILENT.has(block.kind)) return [];
     if (block.kind === "group")
@@ -84,26 +88,49 @@ const textsOf = (band: Band): readonly string[] => {
   };
   const blocks = band.cells.flatMap((cell) => cell.blocks);
   const speaks = blocks.some((block) => !SILENT.has(block.kind));
-  return [...new Set([...(speaks ? [band.colour || "role:text"] : []), ...blocks.flatMap(own)])];
+  const colour = isLaid ? band.overPicture.colour || "#ffffff" : band.colour || "role:text";
+  return [...new Set([...(speaks ? [colour] : []), ...blocks.flatMap(own)])];
 };
 
 const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[number] =>
   screen >= measures.edgeWide ? "wide" : screen >= measures.edgeMiddle ? "middle" : "small";
 
-/** The worst a band's texts come to over a picture; null if all of them can be read, or nothing stands there. */
+/** What is seen of a picture behind a band: all of it that the band shows, or the top of the band it is laid over. */
+const regionBehind = (
+  band: Band,
+  picture: Picture,
+  screen: number,
+  style: HouseStyle,
+  under: Band | null,
+): Region => {
+  const width = widthOf(screen, style);
+  if (!under)
+    return visibleRegion(picture, { width: screen, height: bandHeight(band, width) }, picture.focal);
+  const own = rowHeight(band, style, width);
+  const height = Math.max(valueAt(under.height, width), bandHeight(under, width) + own);
+  const region = visibleRegion(picture, { width: screen, height }, picture.focal);
+  return { ...region, height: region.height * (own / height) };
+};
+
+/**
+ * The worst a band's texts come to over a picture; null if all of them can be read, or nothing stands there. `under`
+ * is the band whose picture it is, for a band laid over what follows it.
+ */
 export const worstOver = (
   band: Band,
   id: string,
   picture: Picture,
   style: HouseStyle,
+  under: Band | null = null,
 ): OverPicture | null => {
-  const colours = overlays(band, style);
-  const { overlay } = band.background;
-  const seen = SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => {
-    const box = { width: screen, height: bandHeight(band, widthOf(screen, style)) };
-    return { screen, tones: tonesIn(picture, visibleRegion(picture, box, picture.focal)) };
-  });
-  const all = textsOf(band).flatMap((value) => {
+  const behind = under ?? band;
+  const colours = overlays(behind, style);
+  const { overlay } = behind.background;
+  const seen = SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => ({
+    screen,
+    tones: tonesIn(picture, regionBehind(band, picture, screen, style, under)),
+  }));
+  const all = textsOf(band, under !== null).flatMap((value) => {
     const text = colourOf(hexOfValue(style, value) ?? "#000000");
     return seen.map(({ screen, tones }) => ({
       screen,
@@ -119,5 +146,14 @@ export const worstOver = (
   let enough: number | null = null;
   for (let veil = overlay + 1; veil <= 100 && enough === null; veil += 1)
     if (failing.every(({ needs }) => needs(veil))) enough = veil;
-  return { band: band.id, picture: id, screen, text, ratio, needed: NEEDED.text, overlay: enough };
+  return {
+    band: band.id,
+    picture: id,
+    under: under?.id ?? null,
+    screen,
+    text,
+    ratio,
+    needed: NEEDED.text,
+    overlay: enough,
+  };
 };

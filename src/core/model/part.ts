@@ -92,6 +92,16 @@ export const Band = z.object({
   /** Cells stand below each other on small screens. */
   stackOnSmall: z.boolean().default(false),
   sticky: z.boolean().default(false),
+  /** A sticky band is there always, or comes back when one scrolls up. On touch screens it is let go. */
+  stickyWhen: z.enum(["always", "scrollingUp"]).default("always"),
+  /** The last band of a header, laid over the picture that follows it; where none follows it is as it is elsewhere. */
+  overPicture: z
+    .object({
+      on: z.boolean().default(false),
+      /** Text over the picture. */
+      colour: ColourValue.or(z.literal("")).default(""),
+    })
+    .prefault({}),
   hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
   cells: z.array(Cell).min(1).max(12),
 });

@@ -5,6 +5,7 @@ import type { Block } from "../model/part";
 import { colourCss, type Stylesheet } from "./css";
 import type { Content, SafeHtml } from "./html";
 import { attributes, html } from "./html";
+import type { LaidOver } from "./over-picture";
 import type { PageData, VisitorWords } from "./page-data";
 
 /** What the drawing of a page carries along. The stylesheet and the heading flag are filled on the way. */
@@ -17,6 +18,10 @@ export interface RenderContext {
   /** Whether the page's one `h1` is drawn already, and whether something needs the script. */
   readonly state: { hasTitle: boolean; needsScript: boolean };
   readonly measure: TextMeasure;
+  /** The band of the header laid over a picture on this page, and the one under it. */
+  readonly over: LaidOver | null;
+  /** Whether the band being drawn is the one that is laid over. */
+  readonly isOver: boolean;
   /** Where the menus of the band being drawn are a button. */
   readonly folds: Edges | null;
   readonly renderBlocks: (blocks: readonly Block[]) => readonly SafeHtml[];

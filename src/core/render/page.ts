@@ -6,6 +6,7 @@ import type { RenderContext } from "./context";
 import { Stylesheet } from "./css";
 import { firstFontFiles } from "./fonts";
 import { html, NOTHING, SafeHtml } from "./html";
+import { laidOver } from "./over-picture";
 import type { PageData, VisitorWords } from "./page-data";
 import { partHtml } from "./part-html";
 import { commonFormat, drawingPath, renditionPath } from "./picture-html";
@@ -37,6 +38,7 @@ export const renderPage = (
   const css = new Stylesheet(data.style);
   css.share("base", baseCss(data.style));
   const state = { hasTitle: false, needsScript: false };
+  const over = laidOver(data);
   const measure = new TextMeasure(options.shaper, data.style, data.site.language);
   const draw = (slot: Slot): SafeHtml | null => {
     const context: RenderContext = {
@@ -46,6 +48,8 @@ export const renderPage = (
       mark: options.mark ?? false,
       state,
       measure,
+      over,
+      isOver: false,
       folds: null,
       renderBlocks: () => [],
     };

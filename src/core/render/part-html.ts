@@ -1,12 +1,15 @@
+import { valueAt } from "../layout/extents";
 import { BandFit } from "../layout/fit";
+import { rowHeight } from "../layout/heights";
 import type { HouseStyle } from "../model/house-style";
-import { type Band, type Block, type Cell, isNothing, type Part, WIDTHS } from "../model/part";
+import { type Band, type Block, type Cell, isNothing, type Part, WIDTHS, type Width } from "../model/part";
 import { isCellHidden } from "../model/tree";
 import { blockRenderers } from "./blocks";
 import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
 import { colourCss, rem } from "./css";
 import { FACTS_CSS } from "./entry-facts";
 import { attributes, html, type SafeHtml } from "./html";
+import { pictureBehind } from "./over-picture";
 import { focalPosition, pictureHtml } from "./picture-html";
 import { textureCss } from "./textures";
 
@@ -17,6 +20,7 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
   return html`${part.bands.map((band) => {
     const nested: RenderContext = {
       ...context,
+      isOver: context.over?.band.id === band.id,
       folds: new BandFit(band, material, context.measure).folds(),
       renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
     };
@@ -25,14 +29,17 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
 };
 
 const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
-  const selector = `.${nodeClass(band.id)}`;
-  const { css } = context;
+  const own = `.${nodeClass(band.id)}`;
+  const { css, isOver } = context;
   const { style } = context.data;
-  css.node(selector, {
+  // a band laid over what follows takes no room: what is seen of it stands in a box of its own
+  const selector = isOver ? `${own}>.front` : own;
+  const looks = {
     color: colourCss(style, band.colour),
     background: colourCss(style, band.background.colour),
-    ...(band.sticky ? { position: "sticky", top: "0", "z-index": "4" } : {}),
-  });
+  };
+  if (isOver) overCss(own, band, context);
+  else css.node(own, looks);
   css.node(`${selector}>.in`, {
     gap: rem(band.gap),
     "align-items": band.alignBlock === "start" ? "flex-start" : band.alignBlock === "end" ? "flex-end" : null,
@@ -41,26 +48,74 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     "min-height": height === 0 ? null : rem(height),
   }));
   css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
-  if (band.hideOn.length > 0) css.hide(selector, band.hideOn);
+  const { over } = context;
+  if (over?.under.id === band.id) {
+    const room = (width: Width) => valueAt(band.paddingBlock, width) + rowHeight(over.band, style, width);
+    css.responsive(`${selector}>.in`, perWidth(room), (top) => ({ "padding-top": rem(top) }));
+  }
+  if (band.sticky) stickyCss(own, band, context);
+  if (band.hideOn.length > 0) css.hide(own, band.hideOn);
   const classes = [
     "band",
     band.width === "full" ? "full" : "",
     band.stackOnSmall ? "stack" : "",
-    band.colour === "" ? "" : "own",
+    band.colour === "" && !isOver ? "" : "own",
+    band.sticky ? "sticky" : "",
+    isOver ? "over" : "",
     nodeClass(band.id),
   ];
   const all = attributes({
     class: classes.filter(Boolean).join(" "),
     "data-node": context.mark ? band.id : null,
   });
-  return html`<div${all}>${backgroundHtml(band, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, context))}</div></div>`;
+  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, context))}</div>`;
+  return html`<div${all}>${isOver ? html`<div class="front">${inside}</div>` : inside}</div>`;
 };
 
-const backgroundHtml = (band: Band, context: RenderContext): SafeHtml | null => {
+const perWidth = (of: (width: Width) => number) => ({
+  wide: of("wide"),
+  middle: of("middle"),
+  small: of("small"),
+});
+
+/** See-through at rest; as it is elsewhere when pointed at, when the keyboard is in it, and when one has scrolled. */
+const overCss = (own: string, band: Band, { css, data: { style } }: RenderContext): void => {
+  const { overPicture, colour, background } = band;
+  css.share(
+    "over",
+    `.over{height:0;z-index:4}.over>.front{position:relative}.over:not(${SOLID})>.front>.bg{opacity:0}
+.over:not(${SOLID}) .solid-logo,.over:is(${SOLID}) .over-logo{display:none}
+@media (prefers-reduced-motion:no-preference){.over>.front{transition:background-color var(--motion),color var(--motion)}}`,
+  );
+  css.node(`${own}>.front`, { color: colourCss(style, overPicture.colour) || "#ffffff" });
+  css.node(`${own}:is(${SOLID})>.front`, {
+    color: colourCss(style, colour) || "var(--text)",
+    background: colourCss(style, background.colour) || "var(--background)",
+  });
+};
+/** What makes a band that is laid over a picture solid. */
+const SOLID = ":hover,:focus-within,.scrolled *";
+
+const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void => {
+  css.share(
+    "sticky",
+    `.sticky{position:sticky;top:0;z-index:4}@media (pointer:coarse){.sticky{position:relative}}
+.slot-header:has(>.sticky,>.over){display:contents}`,
+  );
+  if (band.stickyWhen === "scrollingUp") {
+    css.share(
+      "sticky-up",
+      "@media (prefers-reduced-motion:no-preference){.sticky{transition:translate var(--motion)}}",
+    );
+    css.node(`.down ${own}`, { translate: "0 -100%" });
+  }
+  if (band.stickyWhen === "scrollingUp" || band.overPicture?.on) state.needsScript = true;
+};
+
+const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {
   const { background } = band;
-  const own = background.pageOwnPicture ? context.data.entry?.picture : null;
-  const picture = context.data.pictures[own ?? ""] ?? context.data.pictures[background.picture];
-  const selector = `.${nodeClass(band.id)}>.bg`;
+  const picture = context.data.pictures[pictureBehind(band, context.data) ?? ""];
+  const selector = `${within}>.bg`;
   // parts of an older edition know no textures
   if ((background.texture ?? "none") !== "none")
     context.css.node(

@@ -261,3 +261,78 @@ describe("blocks", () => {
     );
   });
 });
+
+describe("a header laid over a picture", () => {
+  const header = partWith("header", [block("logo"), block("siteName")], {
+    overPicture: { on: true, colour: "#ffffff" },
+    background: { colour: "role:surface" },
+    paddingBlock: { wide: 20 },
+    sticky: true,
+  });
+  const strip = partWith("titleBar", [block("title")], {
+    background: { picture: "pic" },
+    paddingBlock: { wide: 30 },
+  });
+  const on = (titleBar: Part | null, over: Partial<PageData> = {}) => {
+    const base = pageData(over);
+    const slots = {
+      ...base.slots,
+      header: { id: "h", part: header },
+      titleBar: titleBar && { id: "t", part: titleBar },
+    };
+    return renderPage({ ...base, slots }, ENGLISH, { shaper });
+  };
+  const isOver = (page: ReturnType<typeof on>) => /class="band [^"]*\bover\b/.test(page.regions.header);
+
+  it("takes no room, and the band under it keeps as much more as it is high", () => {
+    const page = on(strip);
+    expect(isOver(page)).toBe(true);
+    const [head, under] = [header.bands[0]?.id, strip.bands[0]?.id];
+    // the logo is 40 px high, with 20 above and below: 80 more than the 30 of the strip
+    expect(page.css).toContain(`.n-${under}>.in{`);
+    expect(page.css).toMatch(new RegExp(`\\.n-${under}>\\.in\\{[^}]*padding-top:6\\.875rem`));
+    expect(page.css).toContain(`.n-${head}>.front{color:#ffffff}`);
+    expect(page.css).toContain(
+      `.n-${head}:is(:hover,:focus-within,.scrolled *)>.front{color:var(--text);background:var(--surface)}`,
+    );
+    expect(page.needsScript).toBe(true);
+  });
+  it.each([
+    ["where what follows has no picture", partWith("titleBar", [block("title")])],
+    [
+      "where its picture is gone",
+      partWith("titleBar", [block("title")], { background: { picture: "gone" } }),
+    ],
+    ["where nothing follows but the plain layout", null],
+  ])("is solid %s", (_, titleBar) => {
+    const page = on(titleBar);
+    expect(isOver(page)).toBe(false);
+    expect(page.css).not.toContain(".over{");
+  });
+  it("is laid over the layout where the title bar is empty on purpose, and over the page's own picture", () => {
+    const layout = partWith("layout", [block("title")], { background: { pageOwnPicture: true } });
+    const base = pageData({ entry: entryView() });
+    const page = renderPage(
+      {
+        ...base,
+        slots: {
+          ...base.slots,
+          header: { id: "h", part: header },
+          titleBar: { id: "t", part: { ...strip, bands: [] } },
+          layout: { id: "l", part: layout },
+        },
+      },
+      ENGLISH,
+      { shaper },
+    );
+    expect(isOver(page)).toBe(true);
+  });
+  it("shows the logo made for it until it is solid", () => {
+    const profile = { ...pageData().profile, logo: "pic", logoOverPictures: "light" };
+    const pictures = { pic: picture, light: { ...picture, file: "b".repeat(64) } };
+    const html = on(strip, { profile, pictures }).regions.header;
+    expect(html).toMatch(/class="over-logo"[^>]*b{64}/);
+    expect(html).toMatch(/class="solid-logo"[^>]*a{64}/);
+    expect(on(null, { profile, pictures }).regions.header).not.toContain("over-logo");
+  });
+});

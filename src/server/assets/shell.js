@@ -49,11 +49,20 @@
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
     if (message.show) show(regionOf(message.show), message.show === "footer");
   };
+  // a header with a band that sticks has no box of its own: that of what is in it counts
+  const boxOf = (region) => {
+    if (!region) return null;
+    const box = region.getBoundingClientRect();
+    if (box.height > 0) return box;
+    const inside = document.createRange();
+    inside.selectNodeContents(region);
+    return inside.getBoundingClientRect();
+  };
   // where each slot lies in the page, for signs beside the frame
   const places = () =>
     Object.fromEntries(
       ["header", "titleBar", "layout", "side", "footer"].flatMap((slot) => {
-        const box = regionOf(slot)?.getBoundingClientRect();
+        const box = boxOf(regionOf(slot));
         return box ? [[slot, { top: box.top + scrollY, height: box.height }]] : [];
       }),
     );

@@ -18,4 +18,32 @@
       if (event.newState === "closed" && drawer.contains(document.activeElement))
         drawer.parentElement.querySelector(".open")?.focus();
     });
+  // headers that turn solid, or come back when one scrolls up
+  const root = document.documentElement;
+  let before = 0;
+  const scrolled = () => {
+    root.classList.toggle("scrolled", scrollY > 8);
+    root.classList.toggle("down", scrollY > before && scrollY > 200);
+    before = scrollY;
+  };
+  addEventListener("scroll", scrolled, { passive: true });
+  scrolled();
+  // menus that open on pointing: a moment's grace before they close, so that a slanted way down is forgiven
+  for (const item of document.querySelectorAll("[data-opens] details")) {
+    let leaving;
+    item.addEventListener("pointerenter", (event) => {
+      clearTimeout(leaving);
+      if (event.pointerType === "mouse") item.open = true;
+    });
+    item.addEventListener("pointerleave", (event) => {
+      if (event.pointerType === "mouse") leaving = setTimeout(() => (item.open = false), 350);
+    });
+    // the press that follows the pointing must not close it again
+    item.querySelector("summary").addEventListener("click", (event) => {
+      if (item.matches(":hover") && event.detail > 0 && matchMedia("(hover: hover)").matches) {
+        event.preventDefault();
+        item.open = true;
+      }
+    });
+  }
 })();

@@ -2,6 +2,7 @@ import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/che
 import { findBody, getBody, STYLE_ID } from "../../core/model/design";
 import { succeed } from "../../core/model/issue";
 import { type Operation, setNodeOperation } from "../../core/model/operations";
+import type { Band } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
@@ -31,6 +32,27 @@ const pagePicturesIn =
     return [...found];
   };
 
+/** Bands that follow a header on its pages, with the picture behind each: what a header laid over them stands on. */
+const followingIn =
+  (resolution: Resolution) =>
+  (part: string): readonly { readonly band: Band; readonly picture: string }[] => {
+    const { compiled, columns, numbers } = resolution;
+    const { design, index } = compiled;
+    const found = new Map<string, { band: Band; picture: string }>();
+    const { shown } = columns.header;
+    for (let number = 0; number < shown.length && found.size < MOST_PICTURES; number += 1) {
+      if (numbers.idOf(shown[number] as number) !== part) continue;
+      const next = (["titleBar", "layout"] as const)
+        .map((slot) => findBody(design, "part", numbers.idOf(columns[slot].shown[number] as number) ?? ""))
+        .find((body) => body && body.bands.length > 0);
+      const band = next?.bands[0];
+      const own = band?.background.pageOwnPicture ? index.pages[number]?.entry?.picture : null;
+      const picture = own || band?.background.picture;
+      if (band && picture) found.set(`${band.id} ${picture}`, { band, picture });
+    }
+    return [...found.values()];
+  };
+
 /** What is noticed of how the parts of a design look. Found once for each design. */
 export const lookFindingsAt = (
   context: SiteContext,
@@ -54,6 +76,7 @@ const notice = async (context: SiteContext, compiled: CompiledDesign, at: string
     measure,
     pictures: await noticedPictures(resolution, context.site.id),
     pagePictures: pagePicturesIn(resolution),
+    following: followingIn(resolution),
   });
 };
 
@@ -64,7 +87,7 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
   const set = (node: string, path: readonly string[], value: unknown) =>
     setNodeOperation(part, finding.part, node, path, value);
   if (finding.code === "overPicture")
-    return finding.overlay === null
+    return finding.overlay === null || finding.under !== null
       ? null
       : {
           is: "overlay",

@@ -354,7 +354,26 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
   },
   { path: ["stackOnSmall"], control: { type: "switch" } },
+  { path: ["overPicture", "on"], control: { type: "switch" }, label: "Over the picture that follows" },
+  {
+    path: ["overPicture", "colour"],
+    control: { type: "colour" },
+    label: "Text over it",
+    when: [["overPicture", "on"], true],
+  },
   { path: ["sticky"], control: { type: "switch" } },
+  {
+    path: ["stickyWhen"],
+    control: {
+      type: "one",
+      options: [
+        ["always", "always"],
+        ["scrollingUp", "when scrolling up"],
+      ],
+    },
+    label: "Stays",
+    when: [["sticky"], true],
+  },
   { path: ["hideOn"], control: widths },
 ];
 

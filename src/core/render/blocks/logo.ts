@@ -1,3 +1,4 @@
+import type { Picture } from "../../model/design";
 import { type BlockRenderer, element, nodeClass } from "../context";
 import { rem } from "../css";
 import { html } from "../html";
@@ -15,9 +16,15 @@ export const logo: BlockRenderer<"logo"> = {
       height: rem(value),
       width: "auto",
     }));
-    const inside = picture
-      ? pictureHtml(picture, { sizes: "240px", alt: profile.name, eager: true })
-      : html`<span class="t-h3">${profile.name}</span>`;
+    const image = (shown: Picture, name?: string) =>
+      pictureHtml(shown, { sizes: "240px", alt: profile.name, eager: true, class: name });
+    // over a picture the logo made for it stands in, until the band is solid
+    const over = context.isOver && variant === "normal" ? pictures[profile.logoOverPictures] : undefined;
+    const inside = !picture
+      ? html`<span class="t-h3">${profile.name}</span>`
+      : over
+        ? html`${image(over, "over-logo")}${image(picture, "solid-logo")}`
+        : image(picture);
     return link
       ? element("a", block, context, { attributes: { href: "/" } }, inside)
       : element("div", block, context, {}, inside);

@@ -1,0 +1,55 @@
+import type { HouseStyle, TypeStyle } from "../model/house-style";
+import type { Band, Block, Width } from "../model/part";
+import { valueAt } from "./extents";
+
+/** How high bands are that stand in one row: what follows a band laid over it keeps that much room. px at 16 px text. */
+
+/** Controls are at least this high: 2.5rem. */
+const CONTROL = 40;
+
+const lineOf = (style: HouseStyle, name: TypeStyle): number => {
+  const { size, lineHeight } = style.type[name];
+  return size * 16 * lineHeight;
+};
+
+const blockHeight = (block: Block, style: HouseStyle, width: Width): number => {
+  if (block.look.hideOn.includes(width)) return 0;
+  switch (block.kind) {
+    case "logo":
+      return valueAt(block.settings.height, width);
+    case "siteName":
+    case "tagline":
+      return lineOf(style, block.settings.text);
+    case "heading":
+      return lineOf(style, block.settings.style);
+    case "menu":
+    case "search":
+      return CONTROL;
+    case "button":
+      return lineOf(style, "button") + 2 * style.buttons.paddingBlock + 2 * style.buttons.lineWidth;
+    case "group": {
+      const inside = (block.blocks ?? []).map((each) => blockHeight(each, style, width));
+      const { direction, gap, padding } = block.settings;
+      const along =
+        direction === "row"
+          ? Math.max(0, ...inside)
+          : inside.reduce((sum, each) => sum + each, gap * Math.max(0, inside.length - 1));
+      return along + 2 * padding;
+    }
+    default:
+      return lineOf(style, "body");
+  }
+};
+
+/** The height of a band at a width of screens: what it is told, or what it holds and its padding. */
+export const rowHeight = (band: Band, style: HouseStyle, width: Width): number => {
+  const inside = band.cells.map((cell) => {
+    const heights = cell.blocks.map((block) => blockHeight(block, style, width));
+    return cell.direction === "row"
+      ? Math.max(0, ...heights)
+      : heights.reduce((sum, each) => sum + each, cell.gap * Math.max(0, heights.length - 1));
+  });
+  return Math.ceil(
+    Math.max(valueAt(band.height, width), Math.max(0, ...inside) + 2 * valueAt(band.paddingBlock, width)),
+  );
+};

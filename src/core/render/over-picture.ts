@@ -1,0 +1,34 @@
+import { type Band, isNothing, type Part } from "../model/part";
+import type { PageData } from "./page-data";
+import { plainLayout } from "./plain-layout";
+
+/** The band of a page's header that is laid over the picture following it, and the band that picture is of. */
+export interface LaidOver {
+  readonly band: Band;
+  readonly under: Band;
+  readonly picture: string;
+}
+
+/** Which picture lies behind a band on a page: the page's own where the band takes it, else the band's. */
+export const pictureBehind = (
+  { background }: Band,
+  data: Pick<PageData, "entry" | "pictures">,
+): string | null => {
+  const own = background.pageOwnPicture ? (data.entry?.picture ?? "") : "";
+  return [own, background.picture].find((id) => data.pictures[id] !== undefined) ?? null;
+};
+
+const partIn = (data: PageData, slot: "titleBar" | "layout"): Part | null => {
+  const part = data.slots[slot]?.part;
+  if (part) return isNothing(part) ? null : part;
+  return slot === "layout" ? plainLayout(data) : null;
+};
+
+/** Only the last band of a header can lie over what follows, and only where that begins with a picture. */
+export const laidOver = (data: PageData): LaidOver | null => {
+  const band = data.slots.header?.part.bands.at(-1);
+  if (!band?.overPicture?.on) return null;
+  const under = (partIn(data, "titleBar") ?? partIn(data, "layout"))?.bands[0];
+  const picture = under ? pictureBehind(under, data) : null;
+  return under && picture !== null ? { band, under, picture } : null;
+};
