@@ -31,7 +31,39 @@
 
   // A stylesheet begins with its font faces and the values of the house style. They are kept apart: while a colour is
   // turned only values change, no font is asked for again and no rule is read anew.
-  const dress = (css) => {
+  // How the page is looked at: states a pointer or a keyboard would bring about are drawn for everything at once.
+  let view = { state: "rest", isLarge: false, hasPictures: true };
+  let worn = "";
+  const seenAs = (css) => {
+    if (view.state === "pointed") return css.replaceAll(":hover", ":not(.none)");
+    if (view.state === "focused") return css.replaceAll(":focus-visible", ":is(a,button,summary,input)");
+    return css;
+  };
+  const open = (isOpen) => {
+    for (const each of document.querySelectorAll(".b-menu .row")) {
+      const first = each.querySelector("details");
+      if (first) first.open = isOpen;
+    }
+    for (const drawer of document.querySelectorAll(".b-menu .drawer")) {
+      const button = drawer.parentElement.querySelector(".open");
+      if (isOpen && button.offsetWidth > 0) drawer.showPopover();
+      else if (drawer.matches(":popover-open")) drawer.hidePopover();
+    }
+  };
+  const look = (next) => {
+    const wasOpen = view.state === "open";
+    view = next;
+    const root = document.documentElement;
+    root.style.fontSize = view.isLarge ? "200%" : "";
+    root.classList.toggle("scrolled", view.state === "scrolled");
+    root.classList.toggle("no-pictures", !view.hasPictures);
+    dress(worn);
+    if (wasOpen || view.state === "open") open(view.state === "open");
+  };
+
+  const dress = (plain) => {
+    worn = plain;
+    const css = `${seenAs(plain)}\n.no-pictures :is(img,picture){visibility:hidden}`;
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
     const texts = [css.slice(0, start), css.slice(start, end), css.slice(end)];
@@ -47,6 +79,7 @@
       if (region) patch(region, html);
     }
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
+    if (view.state === "open") open(true);
     if (message.show) show(regionOf(message.show), message.show === "footer");
   };
   // a header with a band that sticks has no box of its own: that of what is in it counts
@@ -80,6 +113,7 @@
         ),
       );
     }
+    if (message.type === "view") look(message.view);
     if (message.type === "select") {
       marks.textContent = message.node
         ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`

@@ -13,6 +13,14 @@ export interface Drawing {
 
 export type Places = Readonly<Partial<Record<Slot, { readonly top: number; readonly height: number }>>>;
 
+export interface PreviewView {
+  readonly state: "rest" | "pointed" | "focused" | "scrolled" | "open";
+  /** Text at 200 %. */
+  readonly isLarge: boolean;
+  readonly hasPictures: boolean;
+}
+export const AT_REST: PreviewView = { state: "rest", isLarge: false, hasPictures: true };
+
 interface Props {
   readonly origin: string;
   readonly drawing: Drawing | null;
@@ -22,6 +30,8 @@ interface Props {
   readonly title: string;
   readonly slot: Slot | null;
   readonly selected: string | null;
+  /** The state it is looked at in; at rest if not said. */
+  readonly view?: PreviewView;
   readonly onDrawn: (id: number) => void;
   /** Height of the page and where its slots lie, px of the page. */
   readonly onPlaces?: (height: number, places: Places) => void;
@@ -55,6 +65,7 @@ export const PreviewFrame = ({
   title,
   slot,
   selected,
+  view = AT_REST,
   onDrawn,
   onPlaces,
   onPointed,
@@ -63,8 +74,8 @@ export const PreviewFrame = ({
   const ready = useRef(false);
   const shown = useRef<RenderedPage | null>(null);
   const subject = useRef("");
-  const latest = useRef({ drawing, selected, onDrawn, onPlaces, onPointed });
-  latest.current = { drawing, selected, onDrawn, onPlaces, onPointed };
+  const latest = useRef({ drawing, selected, view, onDrawn, onPlaces, onPointed });
+  latest.current = { drawing, selected, view, onDrawn, onPlaces, onPointed };
 
   const post = (message: object) => frame.current?.contentWindow?.postMessage(message, origin);
   const draw = (next: Drawing | null) => {
@@ -95,6 +106,7 @@ export const PreviewFrame = ({
       if (message.type === "ready") {
         ready.current = true;
         shown.current = null;
+        if (latest.current.view !== AT_REST) post({ type: "view", view: latest.current.view });
         draw(latest.current.drawing);
         post({ type: "select", node: latest.current.selected });
       }
@@ -111,6 +123,11 @@ export const PreviewFrame = ({
   useEffect(() => {
     if (ready.current) post({ type: "select", node: selected });
   }, [selected]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => {
+    if (ready.current) post({ type: "view", view });
+  }, [view]);
 
   return (
     <Box

@@ -7,10 +7,11 @@ import { useFrame } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble } from "../theme/pieces";
 import { useEditor } from "./editor";
-import { PreviewFrame } from "./PreviewFrame";
+import { AT_REST, PreviewFrame } from "./PreviewFrame";
 import { Ruler } from "./Ruler";
 import { usePreview } from "./usePreview";
 import { useRoom } from "./useRoom";
+import { ViewChoice } from "./ViewChoice";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   first: "the first it shows on",
@@ -31,6 +32,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
   const [full, setFull] = useState(false);
+  const [view, setView] = useState(AT_REST);
   const { desk, room } = useRoom();
   const pages = data?.pages ?? [];
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
@@ -59,6 +61,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
     scale,
     slot: part.slot,
     selected,
+    view,
     onDrawn: preview.onDrawn,
     onPointed: pointed,
   };
@@ -68,6 +71,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
         <strong>{page?.title}</strong>
         <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>
         <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
+        <ViewChoice view={view} onChange={setView} />
         <ToggleButtonGroup
           exclusive
           size="small"
@@ -75,7 +79,6 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
           onChange={(_, next: boolean | null) => setFull(next ?? full)}
           aria-label="Size of the previews"
           sx={{
-            ml: "auto",
             "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none", color: "text.primary" },
           }}
         >
