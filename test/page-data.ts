@@ -158,6 +158,7 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
   body: [{ type: "paragraph", children: [{ text: "Hello" }] }],
   mayRead: true,
   lists: {},
+  promoted: {},
   query: "",
   ...over,
 });

@@ -123,6 +123,9 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     lists: Object.fromEntries(
       Object.entries(needs.lists).map(([id, list]) => [id, listView(list, page, view)]),
     ),
+    promoted: Object.fromEntries(
+      Object.entries(needs.promoted).map(([item, entries]) => [item, entries.map(view)]),
+    ),
     query: request.query ?? "",
   };
 };

@@ -105,7 +105,7 @@ const pictureGrounds = (
       ...(background.picture === "" ? [] : [background.picture]),
       ...(background.pageOwnPicture ? pagePictures(part) : []),
     ];
-    const isLaid = body.slot === "header" && band.overPicture?.on === true && band === body.bands.at(-1);
+    const isLaid = body.slot === "header" && band.overPicture.on === true && band === body.bands.at(-1);
     const behind = [...ids.map((picture) => ({ picture, band: null })), ...(isLaid ? following(part) : [])];
     const [worst] = behind
       .flatMap(({ picture: id, band: under }) => {

@@ -93,10 +93,12 @@ const opener = (size: number): number => layoutUnit(0.4 * size) + layoutUnit(0.4
 /** Room either side of a label that stands out. */
 const HIGHLIGHT = 0.8;
 
-export const opensBelow = (item: ShownItem, subItems: "dropDown" | "none"): boolean =>
+type SubItems = BlockOf<"menu">["settings"]["subItems"];
+
+export const opensBelow = (item: ShownItem, subItems: SubItems): boolean =>
   item.items.length > 0 && !(subItems === "none" && item.href !== null);
 
-export const menuItemWidth = (item: ShownItem, subItems: "dropDown" | "none", scene: Scene): Measured => {
+export const menuItemWidth = (item: ShownItem, subItems: SubItems, scene: Scene): Measured => {
   const setting = menuSetting(scene);
   const { width, isExact } = scene.measure.line(item.label, setting);
   const more =

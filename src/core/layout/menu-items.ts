@@ -1,4 +1,4 @@
-import type { Menu, MenuItem } from "../model/design";
+import type { Menu, MenuItem, Promotion } from "../model/design";
 
 /** An item as a page shows it. `href` is null for a label that only opens what hangs below it. */
 export interface ShownItem {
@@ -6,6 +6,7 @@ export interface ShownItem {
   readonly label: string;
   readonly href: string | null;
   readonly isHighlighted: boolean;
+  readonly promotion: Promotion | null;
   readonly items: readonly ShownItem[];
 }
 
@@ -23,7 +24,16 @@ const shownItem = (item: MenuItem, links: Links): readonly ShownItem[] => {
   if (target && "identity" in target && !link) return items;
   const href = link ? link.path : target && "url" in target ? target.url : null;
   if (href === null && items.length === 0) return [];
-  return [{ id: item.id, label: item.label, href, isHighlighted: item.highlight ?? false, items }];
+  return [
+    {
+      id: item.id,
+      label: item.label,
+      href,
+      isHighlighted: item.highlight ?? false,
+      promotion: item.promotion ?? null,
+      items,
+    },
+  ];
 };
 
 export type MenuShare = "all" | "first" | "second";

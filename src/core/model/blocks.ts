@@ -49,7 +49,7 @@ export const BlockSettings = {
   menu: z.object({
     menu: z.string().default(""),
     direction: z.enum(["row", "column"]).default("row"),
-    subItems: z.enum(["dropDown", "none"]).default("dropDown"),
+    subItems: z.enum(["dropDown", "panel", "none"]).default("dropDown"),
     /** Where the menu becomes a button that opens a drawer: where it no longer fits, or below a width of its band (px at 16 px text; 0 is never). */
     buttonBelow: z.union([px(2000), z.enum(["computed", "always", "never"])]).default("computed"),
     drawerSide: z.enum(["left", "right", "above"]).default("right"),

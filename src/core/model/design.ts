@@ -11,12 +11,26 @@ import { Slot } from "./slot";
 export const SlotOrder = z.object({ schema: z.literal(1), slot: Slot, parts: z.array(z.string()) });
 export type SlotOrder = z.infer<typeof SlotOrder>;
 
+/** What a panel shows beside the items below one: a picture with words, and entries of a kind or a term, newest first. */
+export const Promotion = z.object({
+  picture: z.string().default(""),
+  text: z.string().max(300).default(""),
+  target: Target.nullable().default(null),
+  kind: z.string().default(""),
+  term: z.string().default(""),
+  /** How many entries; 0 none. */
+  count: z.number().int().min(0).max(8).default(0),
+});
+export type Promotion = z.infer<typeof Promotion>;
+
 export interface MenuItem {
   readonly id: string;
   readonly label: string;
   readonly target: Target | null;
   /** Stands out from the others, as a button does. Menus of older editions do not know it. */
   readonly highlight?: boolean;
+  /** Kept with the item itself: another label changes nothing of it. */
+  readonly promotion?: Promotion;
   readonly items: readonly MenuItem[];
 }
 export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
@@ -25,6 +39,7 @@ export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
     label: z.string().min(1).max(200),
     target: Target.nullable(),
     highlight: z.boolean().optional(),
+    promotion: Promotion.optional(),
     items: z.array(MenuItem).max(200),
   }),
 );

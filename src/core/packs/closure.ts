@@ -51,7 +51,23 @@ export const closureOf = (design: Design, parts: readonly string[]): Closure => 
       const known = colours.get(colour.id)?.parts ?? [];
       colours.set(colour.id, { colour, parts: known.includes(id) ? known : [...known, id] });
     });
+  // panels of menus bring the pictures they show
+  for (const [menu, by] of menus)
+    mapMenuItems(getBody(design, "menu", menu).items, {
+      ...UNCHANGED,
+      picture: (id) => {
+        if (findBody(design, "picture", id)) for (const part of by) note(pictures, id, part);
+        return id;
+      },
+    });
   return { parts, menus, pictures, colours };
+};
+
+const UNCHANGED: ReferenceMap = {
+  menu: (id) => id,
+  picture: (id) => id,
+  colour: (value) => value,
+  content: (_, id) => id,
 };
 
 /** What parts and their menus ask of the site's content, each once, with who asks. */
@@ -75,9 +91,7 @@ export const needsOf = (
     });
   for (const menu of closure.menus.keys())
     mapMenuItems(getBody(design, "menu", menu).items, {
-      menu: (id) => id,
-      picture: (id) => id,
-      colour: (value) => value,
+      ...UNCHANGED,
       content: (type, id) => {
         need(type, id, "menus", keyFor(menu));
         return id;

@@ -1,6 +1,6 @@
 import type { SiteIndex } from "../addresses/facts";
 import type { ColourValue, Target } from "../model/blocks";
-import type { MenuItem } from "../model/design";
+import type { MenuItem, Promotion } from "../model/design";
 import type { Band, Block, Part } from "../model/part";
 import type { Clause, Placement } from "../model/placement";
 import type { PackNeed } from "./shapes";
@@ -51,8 +51,22 @@ export const mapMenuItems = (items: readonly MenuItem[], map: ReferenceMap): rea
     const { target } = item;
     const identity = target && "identity" in target ? mapIdentity(target.identity, map) : null;
     const mapped = target && "identity" in target ? (identity === null ? null : { identity }) : target;
-    return { ...item, target: mapped, items: mapMenuItems(item.items, map) };
+    const { promotion } = item;
+    return {
+      ...item,
+      target: mapped,
+      ...(promotion ? { promotion: mapPromotion(promotion, map) } : {}),
+      items: mapMenuItems(item.items, map),
+    };
   });
+
+const mapPromotion = (promotion: Promotion, map: ReferenceMap): Promotion => ({
+  ...promotion,
+  picture: promotion.picture === "" ? "" : (map.picture(promotion.picture) ?? ""),
+  target: promotion.target && mapTarget(promotion.target, map),
+  kind: promotion.kind === "" ? "" : (map.content("kind", promotion.kind) ?? ""),
+  term: promotion.term === "" ? "" : (map.content("term", promotion.term) ?? ""),
+});
 
 const CLAUSE_TYPES: Partial<Record<Clause["facet"], PackNeed["type"]>> = {
   entry: "entry",
@@ -158,8 +172,11 @@ export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band
     background: {
       ...band.background,
       colour: colour(band.background.colour, map),
+      overlayColour: colour(band.background.overlayColour, map),
+      overlayTo: colour(band.background.overlayTo, map),
       picture: band.background.picture === "" ? "" : (map.picture(band.background.picture) ?? ""),
     },
+    overPicture: { ...band.overPicture, colour: colour(band.overPicture.colour, map) },
     cells: band.cells.map((cell) => ({ ...cell, blocks: cell.blocks.map((block) => mapBlock(block, map)) })),
   }));
 

@@ -41,6 +41,8 @@ export interface PageData {
   /** False where this audience may not read the entry: the same frame, a notice in place of the body. */
   readonly mayRead: boolean;
   readonly lists: Readonly<Record<string, ListView>>;
+  /** Entries that panels of menus show, by the id of the menu item. */
+  readonly promoted: Readonly<Record<string, readonly EntryView[]>>;
   /** What was searched for; empty elsewhere. */
   readonly query: string;
 }

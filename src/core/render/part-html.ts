@@ -109,7 +109,7 @@ const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void
     );
     css.node(`.down ${own}`, { translate: "0 -100%" });
   }
-  if (band.stickyWhen === "scrollingUp" || band.overPicture?.on) state.needsScript = true;
+  if (band.stickyWhen === "scrollingUp" || band.overPicture.on) state.needsScript = true;
 };
 
 const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {

@@ -2,8 +2,8 @@ import type { Address, SiteIndex } from "../addresses/facts";
 import { selectEntries } from "../archives/select";
 import type { SettingsOf } from "../model/blocks";
 import type { EntryFacts } from "../model/content";
-import type { Menu, MenuItem } from "../model/design";
-import type { Part } from "../model/part";
+import type { Menu, MenuItem, Promotion } from "../model/design";
+import type { Block, Part } from "../model/part";
 import { blocksOf } from "../model/tree";
 
 /** What the drawing of one page will show, before anything is fetched. */
@@ -13,6 +13,8 @@ export interface Needs {
   /** Pages that menus and buttons point at. */
   readonly identities: readonly string[];
   readonly lists: Readonly<Record<string, ListNeed>>;
+  /** Entries of panels, by menu item. */
+  readonly promoted: Readonly<Record<string, readonly EntryFacts[]>>;
   readonly needsBody: boolean;
 }
 
@@ -43,9 +45,39 @@ export const PLAIN_PAGE_SIZE = 100;
 
 const targetsOf = (items: readonly MenuItem[]): readonly string[] =>
   items.flatMap((item) => [
-    ...(item.target && "identity" in item.target ? [item.target.identity] : []),
+    ...[item.target, item.promotion?.target].flatMap((target) =>
+      target && "identity" in target ? [target.identity] : [],
+    ),
     ...targetsOf(item.items),
   ]);
+
+/** Top items with what their panels show. */
+const promotionsOf = (blocks: readonly Block[], { menus }: PlanInput) =>
+  blocks.flatMap((block) =>
+    block.kind === "menu" && block.settings.subItems === "panel"
+      ? (menus[block.settings.menu]?.items ?? []).flatMap(({ id, promotion }) =>
+          promotion ? [{ id, promotion }] : [],
+        )
+      : [],
+  );
+
+const promotedEntries = (promotion: Promotion, { index, page, at }: PlanInput): readonly EntryFacts[] =>
+  promotion.count === 0
+    ? []
+    : selectEntries(
+        index,
+        page,
+        {
+          from: "kinds",
+          kinds: promotion.kind === "" ? [] : [promotion.kind],
+          terms: promotion.term === "" ? [] : [promotion.term],
+          upcoming: false,
+          sort: "date",
+          direction: "down",
+        },
+        at,
+        [],
+      ).slice(0, promotion.count);
 
 const listNeed = (settings: SettingsOf<"entryList">, input: PlanInput): ListNeed => {
   const all = selectEntries(input.index, input.page, settings, input.at, input.found);
@@ -81,12 +113,14 @@ export const planPage = (input: PlanInput): Needs => {
   const buttons = blocks.flatMap((block) =>
     block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
   );
+  const promotions = promotionsOf(blocks, input);
   const listed = Object.values(lists).flatMap((list) => list.entries.map((entry) => entry.picture));
   const pictures = [
     ...input.profilePictures,
     ...blocks.map((block) => (block.kind === "picture" ? block.settings.picture : null)),
     ...input.parts.flatMap((part) => part.bands.map((band) => band.background.picture)),
     input.page.entry?.picture ?? null,
+    ...promotions.map(({ promotion }) => promotion.picture),
     ...listed,
   ].filter((id): id is string => id !== null && id !== "");
   return {
@@ -94,6 +128,9 @@ export const planPage = (input: PlanInput): Needs => {
     pictures: [...new Set(pictures)],
     identities: [...new Set([...menus.flatMap((id) => targetsOf(input.menus[id]?.items ?? [])), ...buttons])],
     lists,
+    promoted: Object.fromEntries(
+      promotions.map(({ id, promotion }) => [id, promotedEntries(promotion, input)]),
+    ),
     needsBody: input.page.entry !== null && blocks.some((block) => block.kind === "body"),
   };
 };

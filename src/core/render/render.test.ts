@@ -262,6 +262,56 @@ describe("blocks", () => {
   });
 });
 
+describe("panels of menus", () => {
+  const promotion = {
+    picture: "pic",
+    text: "Moon night <tonight>",
+    target: { identity: "entry:moon" },
+    kind: "nights",
+    term: "",
+    count: 2,
+  };
+  const item = { id: "visit", label: "Visit", target: { url: "/visit/" }, promotion };
+  const headerWith = (subItems: "panel" | "dropDown") =>
+    partWith("header", [block("menu", { menu: "m", subItems, buttonBelow: "never" })]);
+  const parts = { panel: headerWith("panel"), dropDown: headerWith("dropDown") };
+  const withMenu = (label: string, subItems: "panel" | "dropDown") =>
+    renderPage(
+      {
+        ...withPart(parts[subItems]),
+        menus: {
+          m: {
+            schema: 1,
+            name: "M",
+            origin: picture.origin,
+            items: [
+              { ...item, label, items: [{ id: "a", label: "By bus", target: { url: "/bus/" }, items: [] }] },
+            ],
+          },
+        },
+        links: { "entry:moon": { path: "/nights/moon/", title: "Moon" } },
+        promoted: { visit: [entryView({ title: "Comet watch", path: "/nights/comet/" })] },
+      },
+      ENGLISH,
+      { shaper },
+    ).regions.header;
+  it("show what is below an item, and its promotion: a picture, words, and entries", () => {
+    const html = withMenu("Visit", "panel");
+    expect(html).toContain('<a href="/bus/">By bus</a>');
+    expect(html).toMatch(
+      /<div class="promotion"><div><a href="\/nights\/moon\/"><img [^>]*alt=""[^>]*>Moon night &lt;tonight&gt;<\/a>/,
+    );
+    expect(html).toContain('<a href="/nights/comet/">Comet watch</a>');
+  });
+  it("keep their promotion when the label changes, and drop-downs show none", () => {
+    const before = withMenu("Visit", "panel");
+    expect(withMenu("Come and see", "panel")).toBe(
+      before.replace("<summary>Visit<", "<summary>Come and see<").replace(">Visit</a>", ">Come and see</a>"),
+    );
+    expect(withMenu("Visit", "dropDown")).not.toContain("promotion");
+  });
+});
+
 describe("a header laid over a picture", () => {
   const header = partWith("header", [block("logo"), block("siteName")], {
     overPicture: { on: true, colour: "#ffffff" },

@@ -28,6 +28,7 @@ import { TargetInput } from "../part/SiteInput";
 import { keyOf } from "../shell/useKeys";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { changeItems } from "./menu-editor";
+import { PromotionFields } from "./PromotionFields";
 
 type Data = CallResult<"menu">;
 
@@ -354,6 +355,7 @@ const Unfolded = ({
         checked={item.highlight ?? false}
         onChange={(_, highlight) => changeItems((items) => changeItem(items, item.id, { highlight }))}
       />
+      {row.depth === 0 && item.items.length > 0 ? <PromotionFields item={item} /> : null}
       <span />
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.75, fontSize: 12.5 }}>
         <Act type="button" onClick={act((items) => moveItem(items, item.id, -1))}>

@@ -91,6 +91,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
       type: "one",
       options: [
         ["dropDown", "drop down"],
+        ["panel", "panel"],
         ["none", "not shown"],
       ],
     }),

@@ -11,7 +11,7 @@ export const needsKey = (part: Part): string =>
     blocksOf(part).map((block) => {
       switch (block.kind) {
         case "menu":
-          return [block.id, block.settings.menu];
+          return [block.id, block.settings.menu, block.settings.subItems];
         case "picture":
           return [block.id, block.settings.picture];
         case "button":

@@ -1,11 +1,13 @@
 import { canFold, opensBelow } from "../../layout/extents";
 import { type MenuShare, type ShownItem, shareOf, shownItems } from "../../layout/menu-items";
+import type { Promotion } from "../../model/design";
 import type { HouseStyle } from "../../model/house-style";
 import { wornBy } from "../base-css";
 import { type BlockOf, type BlockRenderer, element, nodeClass, type RenderContext } from "../context";
 import { rem } from "../css";
 import { attributes, html, type SafeHtml } from "../html";
-import { buttonLookCss } from "./button";
+import { pictureHtml } from "../picture-html";
+import { buttonLookCss, hrefOf } from "./button";
 
 /**
  * A row of links with drop-downs, and the same links in a drawer behind a button where the band is too narrow. Both
@@ -77,8 +79,47 @@ const linkHtml = (item: ShownItem, context: RenderContext, isInRow = false): Saf
 const rowItem = (item: ShownItem, block: BlockOf<"menu">, context: RenderContext): SafeHtml => {
   if (!opensBelow(item, block.settings.subItems)) return html`<li>${linkHtml(item, context, true)}</li>`;
   const own = item.href === null ? null : html`<li>${linkHtml(item, context)}</li>`;
+  if (block.settings.subItems === "panel") return panelItem(item, own, block, context);
   const below = item.items.map((each) => deepItem(each, context));
   return html`<li><details name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${item.label}</summary><ul>${own}${below}</ul></details></li>`;
+};
+
+/** An item that opens a panel as wide as the band: what is below it in columns, and what it promotes beside them. */
+const panelItem = (
+  item: ShownItem,
+  own: SafeHtml | null,
+  block: BlockOf<"menu">,
+  context: RenderContext,
+): SafeHtml => {
+  context.css.share("panel", PANEL_CSS);
+  const columns = html`<ul>${own}${item.items.map((each) => deepItem(each, context))}</ul>`;
+  return html`<li><details class="wide" name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${item.label}</summary><div class="panel">${columns}${item.promotion && promotionHtml(item.id, item.promotion, context)}</div></details></li>`;
+};
+
+const PANEL_CSS = `.b-menu details.wide{position:static}
+.b-menu .panel{position:absolute;z-index:5;top:100%;left:0;right:0;display:flex;gap:2.5rem;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding:1.5rem;background:var(--surface);color:var(--text);border:1px solid var(--line);border-radius:var(--radius);box-shadow:var(--shadow)}
+.b-menu .panel>ul{flex:1;columns:3 12rem;column-gap:2rem}
+.b-menu .panel>ul>li{break-inside:avoid}
+.b-menu .panel ul ul{padding-left:1rem}
+.b-menu .promotion{flex:0 0 18rem;display:grid;gap:.75rem;align-content:start}
+.b-menu .promotion img{width:100%;height:9rem;object-fit:cover;border-radius:var(--radius)}
+.b-menu .promotion a{padding:0}`;
+
+const promotionHtml = (item: string, promotion: Promotion, context: RenderContext): SafeHtml => {
+  const { data } = context;
+  const picture = data.pictures[promotion.picture];
+  const href = promotion.target === null ? null : hrefOf(promotion.target, context);
+  const shown = html`${picture && pictureHtml(picture, { sizes: "288px", alt: promotion.text === "" ? picture.alt : "" })}${promotion.text}`;
+  const entries = data.promoted[item] ?? [];
+  const first =
+    picture || promotion.text !== ""
+      ? html`<div>${href === null ? shown : html`<a href="${href}">${shown}</a>`}</div>`
+      : null;
+  const list =
+    entries.length === 0
+      ? null
+      : html`<ul>${entries.map((entry) => html`<li><a href="${entry.path}">${entry.title}</a></li>`)}</ul>`;
+  return html`<div class="promotion">${first}${list}</div>`;
 };
 
 const deepItem = (item: ShownItem, context: RenderContext): SafeHtml =>

@@ -1,0 +1,93 @@
+"use client";
+import { Box, TextField } from "@mui/material";
+import { useId } from "react";
+import { changeItem } from "../../core/menus/item-tree";
+import { type MenuItem, Promotion } from "../../core/model/design";
+import { OneOf } from "../part/ChoiceInput";
+import { NumberInput } from "../part/NumberInput";
+import { TargetInput } from "../part/SiteInput";
+import { useFrame } from "../shell/frame";
+import { Act, Quiet } from "../theme/pieces";
+import { changeItems } from "./menu-editor";
+
+/** What the panel of an item shows beside what is below it. It belongs to the item, whatever its label. */
+export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
+  const { frame } = useFrame();
+  const id = useId();
+  const { promotion } = item;
+  const put = (next: Promotion | undefined) =>
+    changeItems((items) => changeItem(items, item.id, { promotion: next as Promotion }));
+  if (!promotion)
+    return (
+      <>
+        <Quiet>In its panel</Quiet>
+        <Act type="button" onClick={() => put(Promotion.parse({ count: 3 }))}>
+          Show something beside it
+        </Act>
+      </>
+    );
+  const set = (change: Partial<Promotion>) => put({ ...promotion, ...change });
+  const pictures = [["", "none"], ...frame.pictures.map((each) => [each.id, each.name] as const)] as const;
+  const named = (all: Readonly<Record<string, string>>, any: string) =>
+    [["", any], ...Object.entries(all)] as const;
+  return (
+    <>
+      <Quiet>In its panel</Quiet>
+      <Box sx={{ display: "flex", gap: 2, alignItems: "baseline" }}>
+        <Quiet>beside what is below it, where the menu opens panels</Quiet>
+        <Act type="button" onClick={() => put(undefined)}>
+          Nothing
+        </Act>
+      </Box>
+      <Quiet>Picture</Quiet>
+      <OneOf
+        id={`${id}-picture`}
+        label="Picture of the panel"
+        value={promotion.picture}
+        options={pictures}
+        onChange={(picture) => set({ picture })}
+      />
+      <label htmlFor={`${id}-text`}>
+        <Quiet>Words</Quiet>
+      </label>
+      <TextField
+        id={`${id}-text`}
+        value={promotion.text}
+        onChange={(event) => set({ text: event.target.value })}
+        slotProps={{ htmlInput: { maxLength: 300 } }}
+      />
+      <label htmlFor={`${id}-target`}>
+        <Quiet>They lead to</Quiet>
+      </label>
+      <TargetInput
+        id={`${id}-target`}
+        value={promotion.target ?? { url: "/" }}
+        onChange={(target) => set({ target })}
+      />
+      <Quiet>Newest of</Quiet>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 76px", gap: 1 }}>
+        <OneOf
+          id={`${id}-kind`}
+          label="Entries of the kind"
+          value={promotion.kind}
+          options={named(frame.vocabulary.kinds, "any kind")}
+          onChange={(kind) => set({ kind })}
+        />
+        <OneOf
+          id={`${id}-term`}
+          label="Entries about"
+          value={promotion.term}
+          options={named(frame.vocabulary.terms, "about anything")}
+          onChange={(term) => set({ term })}
+        />
+        <NumberInput
+          label="How many entries"
+          value={promotion.count}
+          min={0}
+          max={8}
+          onChange={(count) => set({ count })}
+        />
+      </Box>
+    </>
+  );
+};
