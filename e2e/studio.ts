@@ -99,7 +99,16 @@ export const cell = async (page: Page, slot: string, title: string, group?: stri
     const button = page.getByRole("button", { name: new RegExp(`^[▸▾] ${group}`) });
     if ((await button.getAttribute("aria-expanded")) === "false") await button.click();
   }
-  return page.getByRole("button", { name: `${slot} of ${title}`, exact: true });
+  const found = page.getByRole("button", { name: `${slot} of ${title}`, exact: true });
+  // rows that are not on the screen are not there: one scrolls down to them
+  const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
+  for (let tries = 0; tries < 40; tries += 1) {
+    if (await found.isVisible()) break;
+    await page.mouse.move(width / 3, height - 60);
+    await page.mouse.wheel(0, 120);
+    await page.waitForTimeout(60);
+  }
+  return found;
 };
 
 export const sheet = (page: Page): Locator =>

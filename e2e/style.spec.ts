@@ -26,7 +26,7 @@ test("G6: a new palette reaches everything once typed-in colours are bound, one 
   await list.getByRole("button", { name: "Before and after of #ffffff in header 2" }).click();
   for (const name of ["before", "after"])
     await expect(
-      page.frameLocator(`iframe[title="The part ${name}"]`).locator("header").first(),
+      page.frameLocator(`iframe[title="The part ${name}"]`).locator(".b-logo").first(),
     ).toBeVisible();
   await list.getByRole("button", { name: "Bind #ffffff in header 2 to Card" }).click();
   await expect(list.getByRole("listitem")).toHaveCount(before - 1);
@@ -237,7 +237,7 @@ test("the profile feeds headers, tabs and what is passed on; links take an icon 
 }) => {
   await open(page, "profile");
   const top = page.frameLocator('iframe[title="The top of the front page at 1280 px"]');
-  await expect(top.locator("header").first()).toBeVisible();
+  await expect(top.locator(".b-logo").first()).toBeVisible();
   await page.getByRole("combobox", { name: "Share picture" }).click();
   await page.getByRole("option", { name: "Ridge at night" }).click();
   await page.getByRole("combobox", { name: "Icon of the site" }).click();

@@ -27,6 +27,7 @@ import {
   canUnbox,
   duplicateNode,
   handleListKeys,
+  putInBox,
   removeSelected,
   unbox,
 } from "./node-actions";
@@ -278,6 +279,7 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
           <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
         ) : null}
         <Act onClick={() => duplicateNode(place)}>Duplicate</Act>
+        {place.type === "block" ? <Act onClick={() => putInBox(place)}>Put a box round it</Act> : null}
         {canUnbox(place) ? <Act onClick={() => unbox(place)}>Remove box, keep contents</Act> : null}
         <Act onClick={() => removeSelected(place)}>Remove</Act>
       </Box>

@@ -70,6 +70,30 @@ export const unbox = (place: NodePlace) => {
     select(inside[0]?.id ?? null);
 };
 
+/** A box round a block, in its place: what is in it is set apart as one. */
+export const putInBox = (place: NodePlace) => {
+  const { id, apply, select } = useEditor.getState();
+  const box = {
+    id: newNodeId(),
+    kind: "group" as const,
+    settings: defaultSettings("group"),
+    look: Look.parse({}),
+    blocks: [],
+  };
+  const { parent, index, node } = place;
+  const done = apply([
+    { op: "insertNode", id, parent, index, node: box },
+    {
+      op: "moveNode",
+      id,
+      node: node.id,
+      from: { parent, index: index + 1 },
+      to: { parent: box.id, index: 0 },
+    },
+  ]);
+  if (done) select(box.id);
+};
+
 export const removeSelected = (place: NodePlace) => {
   const { id, apply, select, body: part } = useEditor.getState();
   if (place.type === "cell" && part && (getPlace(part, place.parent).node as Band).cells.length === 1) return;
@@ -168,8 +192,10 @@ export const addBlock = (kind: BlockKind) => {
   if (!part) return;
   const place = selected === null ? undefined : findPlace(part, selected);
   const lastCell = part.bands.at(-1)?.cells.at(-1) as Cell;
-  const target =
-    place?.type === "block"
+  const inside = place?.type === "block" ? (place.node as Block).blocks : undefined;
+  const target = inside
+    ? { parent: (place as NodePlace).node.id, index: inside.length }
+    : place?.type === "block"
       ? { parent: place.parent, index: place.index + 1 }
       : place?.type === "cell"
         ? { parent: place.node.id, index: (place.node as Cell).blocks.length }

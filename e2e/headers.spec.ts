@@ -1,0 +1,286 @@
+import { expect, type Locator, type Page, test } from "@playwright/test";
+import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
+
+test.beforeEach(async ({ page }) => signIn(page));
+
+const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
+
+const openPart = async (page: Page, name: string): Promise<void> => {
+  await open(page, "parts");
+  await page
+    .getByRole("link", { name: new RegExp(name) })
+    .first()
+    .click();
+  await page.getByRole("region", { name: "Ruler" }).waitFor();
+};
+const openMenu = async (page: Page, name: string): Promise<void> => {
+  await open(page, "menus");
+  await page.getByRole("link", { name, exact: true }).click();
+  await page.getByRole("list", { name: "Items" }).waitFor();
+};
+const label = (page: Page, text: string): Locator =>
+  page.getByRole("textbox", { name: `Label of “${text}”` });
+/** The lines of the tree as they stand: depth and label. */
+const tree = (page: Page): Promise<readonly string[]> =>
+  page.getByRole("list", { name: "Items" }).evaluate((list) =>
+    [...list.children].map((line) => {
+      const input = line.querySelector("input");
+      return "-".repeat(Number((line as HTMLElement).dataset["depth"])) + (input?.value ?? "");
+    }),
+  );
+const choose = async (page: Page, name: string, option: string): Promise<void> => {
+  await page.getByRole("combobox", { name, exact: true }).click();
+  await page.getByRole("option", { name: option, exact: true }).click();
+};
+const preview = (page: Page, width: number) => page.locator(`iframe[title$="at ${width} px"]`).contentFrame();
+
+test("a menu is made from the pages, written in place, moved by keys and by pointer, and taken out again", async ({
+  page,
+}) => {
+  await open(page, "menus");
+  await page.getByRole("textbox", { name: "Name of a new menu" }).fill("Everything");
+  await page.getByRole("button", { name: "Make it from the pages" }).click();
+  await page.getByRole("heading", { level: 1, name: "Everything" }).waitFor();
+  const first = await tree(page);
+  expect(first).toContain("Visit");
+  expect(first.some((line) => line.startsWith("--"))).toBe(true);
+  await expect(page.getByText("In no part yet.")).toBeVisible();
+
+  await label(page, "Prints").fill("Prints and charts");
+  await label(page, "Prints and charts").press("Enter");
+  const added = label(page, "New item");
+  await expect(added).toBeFocused();
+  await added.press("Alt+ArrowRight");
+  await expect.poll(() => tree(page)).toContain("-New item");
+  await label(page, "New item").press("Alt+ArrowLeft");
+  await label(page, "New item").press("Alt+ArrowUp");
+  const moved = await tree(page);
+  expect(moved.indexOf("New item")).toBe(moved.indexOf("Prints and charts") - 1);
+  await expect(label(page, "New item")).toBeFocused();
+
+  // an address that would run a script is not taken, and says so where it is typed
+  await page.getByRole("combobox", { name: "Leads to" }).fill("javascript:alert(1)");
+  await expect(page.getByText("A page, or an address with https:, mailto: or tel:")).toBeVisible();
+  await page.getByRole("combobox", { name: "Leads to" }).fill("tel:+15550100");
+  await expect(page.getByText("A page, or an address with https:")).toHaveCount(0);
+
+  // lines of text become items
+  await label(page, "New item").focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData("text/plain", "Shop\nPress\n\nJobs");
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect.poll(() => tree(page)).toEqual(expect.arrayContaining(["Shop", "Press", "Jobs"]));
+
+  // dragged below another, one level in
+  const handle = page.getByTitle(/^Drag “Jobs”/);
+  const target = page.getByTitle(/^Drag “Shop”/);
+  await target.scrollIntoViewIfNeeded();
+  await handle.scrollIntoViewIfNeeded();
+  const [from, to] = [await handle.boundingBox(), await target.boundingBox()];
+  if (!from || !to) throw new Error("test: expected both lines on the screen");
+  await page.mouse.move(from.x + 5, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 20, from.y, { steps: 4 });
+  await page.mouse.move(to.x + 35, to.y + 40, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(() => tree(page)).toContain("-Jobs");
+  const dragged = await tree(page);
+  expect(dragged.indexOf("-Jobs")).toBe(dragged.indexOf("Shop") + 1);
+  await saved(page);
+  await page.reload();
+  await page.getByRole("list", { name: "Items" }).waitFor();
+  expect(await tree(page)).toEqual(dragged);
+
+  await page.getByRole("button", { name: "Take the menu out" }).click();
+  await expect(page.getByRole("table", { name: "Menus" })).not.toContainText("Everything");
+  await undoAll(page);
+});
+
+test("G11: a longer label moves the edge at once; asking for another edge lists what reaches it", async ({
+  page,
+}) => {
+  await openPart(page, "Day header");
+  const edge = page.getByRole("slider", { name: "Main band: one row from" });
+  const edgeNow = async () => Number(await edge.getAttribute("aria-valuenow"));
+  await expect.poll(edgeNow).toBeGreaterThan(700);
+  const before = await edgeNow();
+
+  await openMenu(page, "Main");
+  await expect(page.getByText(`fits in one row from ${before} px`)).toBeVisible();
+  await label(page, "Open nights").fill("Open nights and members’ evenings");
+  await saved(page);
+  await expect(page.getByText(`fits in one row from ${before} px`)).toHaveCount(0);
+
+  await openPart(page, "Day header");
+  await expect.poll(edgeNow).toBeGreaterThan(before + 100);
+  const wider = await edgeNow();
+  await edge.focus();
+  for (let step = 0; step < 9; step += 1) await page.keyboard.press("Shift+ArrowLeft");
+  const ways = page.getByRole("group", { name: "What reaches it" });
+  await expect(ways).toContainText(`Main band in one row from ${wider - 72} px`);
+  await expect(
+    ways.getByRole("link", { name: /^Shorten “Open nights and members’ evenings” by \d+ letters$/ }),
+  ).toBeVisible();
+  await ways.getByRole("button", { name: /^Distance between items 26 → \d+$/ }).click();
+  await expect.poll(edgeNow).toBeLessThanOrEqual(wider - 72);
+  await saved(page);
+  const now = await edgeNow();
+  await publish(page);
+
+  // and so it is for visitors, to the pixel, with the classic scrollbar of this browser or without
+  const visitor = await page.context().newPage();
+  const row = visitor.locator(".slot-header .b-menu > .row");
+  for (const [width, isRow] of [
+    [now + 20, true],
+    [now - 20, false],
+  ] as const) {
+    await visitor.setViewportSize({ width, height: 700 });
+    await visitor.goto(`http://${siteHost("observatory")}/visit/`);
+    await expect(row).toBeVisible({ visible: isRow });
+    expect(await visitor.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+  }
+  await visitor.close();
+  await page.getByRole("button", { name: /Take it back/ }).click();
+  await undoAll(page);
+});
+
+test("G12: white text on a bright sky is found against what lies behind it, and an overlay mends it in one click", async ({
+  page,
+}) => {
+  await openPart(page, "Night header");
+  await page.getByRole("button", { name: "Main band", exact: true }).click();
+  await choose(page, "Picture behind", "Two domes at noon");
+  await page.getByRole("button", { name: /^\d+ more$/ }).click();
+  await page.getByRole("textbox", { name: "Colour over the picture" }).fill("10");
+  await saved(page);
+  await open(page, "overview");
+  const ledger = page.getByRole("list", { name: "To settle" });
+  const line = ledger
+    .getByRole("listitem")
+    .filter({ hasText: "Header 3, main band, is hard to read over “Two domes at noon”" });
+  await expect(line).toContainText(/\d\.\d\d to 1 at \d+ px, 4\.5 is needed/);
+  await line.getByRole("button", { name: /^Overlay \d+ %/ }).click();
+  await expect(line).toHaveCount(0);
+  await undoAll(page);
+});
+
+test("G13: a header laid over the picture is solid where no picture follows, when pointed at and when scrolled", async ({
+  page,
+}) => {
+  await openPart(page, "Day header");
+  await page.getByRole("button", { name: "Main band", exact: true }).click();
+  await page.getByRole("button", { name: /^\d+ more$/ }).click();
+  await page.getByRole("switch", { name: "Over the picture that follows" }).click();
+  await page.getByRole("switch", { name: "Stays at the top" }).click();
+  await expect(preview(page, 1280).locator(".slot-header .over > .front")).toBeVisible();
+  await saved(page);
+  await publish(page);
+  const visitor = await page.context().newPage();
+  const ground = () =>
+    visitor.locator(".slot-header .over > .front").evaluate((each) => getComputedStyle(each).backgroundColor);
+  const SEE_THROUGH = "rgba(0, 0, 0, 0)";
+  await visitor.goto(`http://${siteHost("observatory")}/visit/`);
+  expect(await ground()).toBe(SEE_THROUGH);
+  // the heading below is not hidden behind it
+  const [header, heading] = [
+    await visitor.locator(".slot-header .front").boundingBox(),
+    await visitor.getByRole("heading", { level: 1 }).boundingBox(),
+  ];
+  expect(heading?.y).toBeGreaterThanOrEqual((header?.y ?? 0) + (header?.height ?? 0));
+  await visitor.locator(".slot-header .front").hover();
+  await expect.poll(ground).not.toBe(SEE_THROUGH);
+  await visitor.mouse.move(600, 600);
+  await expect.poll(ground).toBe(SEE_THROUGH);
+  await visitor.mouse.wheel(0, 300);
+  await expect.poll(ground).not.toBe(SEE_THROUGH);
+  const { body } = await get(siteHost("observatory"), "/nowhere-at-all/");
+  expect(body).toContain("slot-header");
+  expect(body).not.toContain("over n-");
+  await visitor.close();
+  await page.getByRole("button", { name: /Take it back/ }).click();
+  await undoAll(page);
+});
+
+test("G14: what a menu item promotes stays with it when its label changes", async ({ page }) => {
+  await openMenu(page, "Main");
+  await label(page, "Visit").focus();
+  await page.getByRole("button", { name: "Show something beside it" }).click();
+  await page.getByRole("textbox", { name: "Words" }).fill("Bring a red torch");
+  await choose(page, "Entries of the kind", "Open nights");
+  await label(page, "Visit").fill("Come and see");
+  await saved(page);
+  await openPart(page, "Day header");
+  await page
+    .getByRole("group", { name: "What the part is made of" })
+    .getByRole("button", { name: "Menu “Main”" })
+    .click();
+  await choose(page, "Sub-items", "panel");
+  await choose(page, "State of the previews", "menu open");
+  const panel = preview(page, 1280).locator(".b-menu .panel").first();
+  await expect(panel).toContainText("Bring a red torch");
+  await expect(panel.locator(".promotion li")).toHaveCount(3);
+  await expect(preview(page, 1280).locator(".b-menu summary").first()).toHaveText("Come and see");
+  await saved(page);
+  await undoAll(page);
+});
+
+test("G22: three widths are shown at once, in every state", async ({ page }) => {
+  await openPart(page, "Day header");
+  const frames = [1280, 820, 390].map((width) => preview(page, width));
+  for (const frame of frames) await expect(frame.locator(".slot-header .b-logo")).toBeVisible();
+  await choose(page, "State of the previews", "menu open");
+  await expect(preview(page, 1280).locator(".slot-header .b-menu details[open] > ul")).toBeVisible();
+  await expect(preview(page, 390).locator(".slot-header .b-menu .drawer")).toBeVisible();
+  await choose(page, "State of the previews", "at rest");
+  await expect(preview(page, 390).locator(".slot-header .b-menu .drawer")).toBeHidden();
+  // with text at 200 % the menu is a button on the widest as well
+  await expect(preview(page, 1280).locator(".slot-header .b-menu > .row")).toBeVisible();
+  await page.getByRole("button", { name: "text 200 %" }).click();
+  await expect(preview(page, 1280).locator(".slot-header .b-menu > .row")).toBeHidden();
+  await expect(preview(page, 1280).locator(".slot-header .b-menu > .open")).toBeVisible();
+});
+
+test("G7, G8: a box is removed and what was in it stays; what is below follows what moves up", async ({
+  page,
+}) => {
+  await openPart(page, "Footer in columns");
+  const frame = preview(page, 1280);
+  const footer = frame.locator(".slot-footer");
+  const list = page.getByRole("group", { name: "What the part is made of" });
+  await expect(footer).toContainText("Open Fridays");
+  const words = (await footer.innerText()).split(/\s+/).sort();
+  await list.getByRole("button", { name: "Tagline" }).click();
+  await page.getByRole("button", { name: "Put a box round it" }).click();
+  await expect(footer.locator(".b-group .b-tagline")).toBeVisible();
+  await page.getByRole("button", { name: "Remove box, keep contents" }).click();
+  await expect(footer.locator(".b-group")).toHaveCount(0);
+  await expect(footer.locator(".b-tagline")).toBeVisible();
+  expect((await footer.innerText()).split(/\s+/).sort()).toEqual(words);
+
+  // the second band goes up, and the first one is lower by just its height: no hole, nothing covered
+  const tops = () =>
+    footer.locator("> .band").evaluateAll((bands) => {
+      const boxes = bands.map((band) => band.getBoundingClientRect());
+      return boxes.slice(1).map(({ top }, at) => Math.round((top - (boxes[at]?.bottom ?? 0)) * 10) / 10);
+    });
+  const bar = list.getByRole("button", { name: "Bottom bar" });
+  await bar.focus();
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect(footer.locator("> .band").first()).toContainText("©");
+  expect(await tops()).toEqual([0]);
+  // a distance is a number on the flow: what is below follows
+  const before = await footer.locator("> .band").nth(1).boundingBox();
+  await page.getByLabel("Padding above and below").first().fill("40");
+  await expect
+    .poll(async () =>
+      Math.round(((await footer.locator("> .band").nth(1).boundingBox())?.y ?? 0) - (before?.y ?? 0)),
+    )
+    .toBeGreaterThan(20);
+  expect(await tops()).toEqual([0]);
+  await saved(page);
+  await undoAll(page);
+});
