@@ -193,6 +193,8 @@ const EXTENTS: { readonly [K in BlockKind]?: ExtentOf<K> } = {
   social,
   group,
   heading: ({ settings }, scene) => running(settings.text, settings.style, scene),
+  backToTop: ({ settings }, scene) => label(settings.label, scene.measure.setting("body"), scene),
+  line: () => rigid({ width: 0, isExact: true }),
   space: () => rigid({ width: 0, isExact: true }),
 };
 

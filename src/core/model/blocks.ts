@@ -88,6 +88,15 @@ export const BlockSettings = {
     border: z.boolean().default(false),
   }),
   space: z.object({ height: responsive(px(1000)).default({ wide: 24 }) }),
+  line: z.object({ weight: z.number().int().min(1).max(12).default(1) }),
+  backToTop: z.object({ label: z.string().min(1).max(120).default("Back to top") }),
+  notice: z.object({
+    text: line.default("A notice"),
+    target: Target.nullable().default(null),
+    /** Instants between which it stands there; empty: from ever, for ever. */
+    from: z.iso.datetime().or(z.literal("")).default(""),
+    until: z.iso.datetime().or(z.literal("")).default(""),
+  }),
   copyright: z.object({
     owner: line.default(""),
     firstYear: z.number().int().min(0).max(9999).default(0),

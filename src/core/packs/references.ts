@@ -137,6 +137,15 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
         look,
         settings: { ...block.settings, picture: map.picture(block.settings.picture) ?? "" },
       };
+    case "notice":
+      return {
+        ...block,
+        look,
+        settings: {
+          ...block.settings,
+          target: block.settings.target && mapTarget(block.settings.target, map),
+        },
+      };
     case "button":
       return {
         ...block,

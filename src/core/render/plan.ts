@@ -111,7 +111,11 @@ export const planPage = (input: PlanInput): Needs => {
     ),
   ];
   const buttons = blocks.flatMap((block) =>
-    block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
+    (block.kind === "button" || block.kind === "notice") &&
+    block.settings.target &&
+    "identity" in block.settings.target
+      ? [block.settings.target.identity]
+      : [],
   );
   const promotions = promotionsOf(blocks, input);
   const listed = Object.values(lists).flatMap((list) => list.entries.map((entry) => entry.picture));

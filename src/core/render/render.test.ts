@@ -262,6 +262,37 @@ describe("blocks", () => {
   });
 });
 
+describe("a notice", () => {
+  const at = (now: string, over: object) =>
+    renderPage(
+      {
+        ...withPart(partWith("header", [block("notice", { text: "Closed <today>", ...over })])),
+        at: now,
+        links: { "entry:visit": { path: "/visit/", title: "Visit" } },
+      },
+      ENGLISH,
+      { shaper },
+    ).regions.header;
+  const window = { from: "2026-03-01T08:00:00.000Z", until: "2026-03-02T08:00:00.000Z" };
+  it.each([
+    ["2026-03-01T07:59:59.999Z", window, false],
+    ["2026-03-01T08:00:00.000Z", window, true],
+    ["2026-03-02T07:59:59.999Z", window, true],
+    ["2026-03-02T08:00:00.000Z", window, false],
+    ["2030-01-01T00:00:00.000Z", {}, true],
+    ["2026-03-01T08:00:00.000Z", { ...window, text: "" }, false],
+  ])("at %s with %o is there: %s", (now, over, isThere) => {
+    expect(at(now, over).includes("b-notice")).toBe(isThere);
+  });
+  it("leads somewhere, or nowhere once that is gone", () => {
+    const now = "2026-03-01T09:00:00.000Z";
+    expect(at(now, { target: { identity: "entry:visit" } })).toContain(
+      '<a href="/visit/">Closed &lt;today&gt;</a>',
+    );
+    expect(at(now, { target: { identity: "entry:gone" } })).toContain(">Closed &lt;today&gt;</p>");
+  });
+});
+
 describe("panels of menus", () => {
   const promotion = {
     picture: "pic",

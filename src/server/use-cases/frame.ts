@@ -96,7 +96,11 @@ export const frame = defineUseCase({
 const targetTitles = ({ design, index }: CompiledDesign): Readonly<Record<string, string>> => {
   const identities = documentsOf(design, "part").flatMap(({ body }) =>
     blocksOf(body).flatMap((block) =>
-      block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
+      (block.kind === "button" || block.kind === "notice") &&
+      block.settings.target &&
+      "identity" in block.settings.target
+        ? [block.settings.target.identity]
+        : [],
     ),
   );
   const inMenus = documentsOf(design, "menu").flatMap(({ body }) =>

@@ -4,6 +4,8 @@ import { useId } from "react";
 import type { RichText } from "../../core/model/rich-text";
 import { fieldName } from "../../messages/fields";
 import { useFrame } from "../shell/frame";
+import { MomentField } from "../shell/MomentField";
+import { Act } from "../theme/pieces";
 import { ManyOf, OneOf } from "./ChoiceInput";
 import type { FieldSpec } from "./controls";
 import { MenuButtonInput } from "./MenuButtonInput";
@@ -181,6 +183,23 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
       return <MenuButtonInput id={id} label={label} value={value as never} onChange={onChange} />;
     case "colour":
       return <ColourInput id={id} label={label} value={String(value)} onChange={onChange} />;
+    case "moment":
+      return (
+        <MomentField
+          id={id}
+          value={value === "" ? null : String(value)}
+          onChange={(instant) => onChange(instant ?? "")}
+        />
+      );
+    case "targetOrNone":
+      return value === null ? (
+        <Act onClick={() => onChange({ url: "/" })}>Give it a link</Act>
+      ) : (
+        <Box sx={{ display: "grid", gap: 0.5 }}>
+          <TargetInput id={id} value={value as never} onChange={onChange} />
+          <Act onClick={() => onChange(null)}>No link</Act>
+        </Box>
+      );
     case "target":
       return <TargetInput id={id} value={value as never} onChange={onChange} />;
     default:

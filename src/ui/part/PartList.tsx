@@ -1,5 +1,6 @@
 "use client";
 import { Autocomplete, Box, TextField, Typography } from "@mui/material";
+import { useSnackbar } from "notistack";
 import { useState } from "react";
 import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
@@ -9,6 +10,7 @@ import { findPlace, type NodePlace } from "../../core/model/tree";
 import { BLOCK_NAMES } from "../../messages/words";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
+import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
 import {
   BAND_CONTROLS,
   BLOCK_CONTROLS,
@@ -35,9 +37,14 @@ import {
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
   const { body: part, selected, select } = useEditor();
+  const { frame } = useFrame();
   if (!part) return null;
   return (
-    <Box onKeyDown={(event) => handleListKeys(event)} role="group" aria-label="What the part is made of">
+    <Box
+      onKeyDown={(event) => handleListKeys(event, frame.palette)}
+      role="group"
+      aria-label="What the part is made of"
+    >
       {part.bands.map((band) => (
         <BandLine key={band.id} band={band} part={part} selected={selected} onSelect={select} />
       ))}
@@ -283,11 +290,29 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
         {canUnbox(place) ? <Act onClick={() => unbox(place)}>Remove box, keep contents</Act> : null}
         <Act onClick={() => removeSelected(place)}>Remove</Act>
       </Box>
+      <CopyActs place={place} />
       {place.type === "band" ? (
         <Box sx={{ mt: 0.5 }}>
           <Act onClick={() => addCell(place.node as Band)}>Add a cell</Act>
         </Box>
       ) : null}
+    </Box>
+  );
+};
+
+/** Copies go to other parts and other sites too; the same by Ctrl C, X and V in the list. */
+const CopyActs = ({ place }: { readonly place: NodePlace }) => {
+  const { frame } = useFrame();
+  const say = useSnackbar().enqueueSnackbar;
+  const tell = (isDone: boolean, words: string) => {
+    if (!isDone) say(words);
+  };
+  return (
+    <Box sx={{ mt: 0.5, display: "flex", flexWrap: "wrap", gap: 2 }}>
+      <Act onClick={() => copyNode(place, frame.palette)}>Copy</Act>
+      <Act onClick={() => tell(pasteNode(place), "Nothing was copied that goes here.")}>Paste behind it</Act>
+      <Act onClick={() => copyLook(place)}>Copy look</Act>
+      <Act onClick={() => tell(pasteLook(place), "No look of such a piece was copied.")}>Paste look</Act>
     </Box>
   );
 };

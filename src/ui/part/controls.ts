@@ -23,6 +23,8 @@ export type Control =
   | { readonly type: "picture" }
   | { readonly type: "colour" }
   | { readonly type: "target" }
+  | { readonly type: "targetOrNone" }
+  | { readonly type: "moment" }
   | { readonly type: "kinds" }
   | { readonly type: "terms" };
 
@@ -178,6 +180,14 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("padding", { type: "number", unit: "px", max: 200 }),
     setting("background", { type: "colour" }),
     setting("border", { type: "switch" }),
+  ],
+  line: [setting("weight", { type: "number", unit: "px", min: 1, max: 12 }, { label: "Weight" })],
+  backToTop: [setting("label", { type: "text" })],
+  notice: [
+    setting("text", { type: "text" }),
+    setting("from", { type: "moment" }, { label: "From" }),
+    setting("until", { type: "moment" }, { label: "Until" }),
+    setting("target", { type: "targetOrNone" }),
   ],
   space: [setting("height", { type: "perWidth", unit: "px", max: 1000 })],
   copyright: [

@@ -5,11 +5,14 @@ import type { Operation } from "../../core/model/operations";
 import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
 import { findPlace, getPlace, type NodePlace, type PartNode, withFreshIds } from "../../core/model/tree";
 import { keyOf } from "../shell/useKeys";
+import { copyNode, pasteNode } from "./clipboard";
 import { useEditor } from "./editor";
 import { walkOrder } from "./list-lines";
 import { newNodeId } from "./new-id";
 
 /** What can be done with the nodes of the part being edited, by click and by key. */
+
+type Palette = Parameters<typeof copyNode>[1];
 
 export const addBand = () => {
   const { body: part, id, apply, select } = useEditor.getState();
@@ -101,8 +104,8 @@ export const removeSelected = (place: NodePlace) => {
     select(null);
 };
 
-/** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Delete removes, Esc goes outwards. */
-export const handleListKeys = (event: KeyboardEvent<HTMLElement>): void => {
+/** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Ctrl C, X and V copy, cut and paste, Delete removes, Esc goes outwards. */
+export const handleListKeys = (event: KeyboardEvent<HTMLElement>, palette: Palette): void => {
   const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
   const { body: part, select } = useEditor.getState();
   if (!node || !part) return;
@@ -113,13 +116,13 @@ export const handleListKeys = (event: KeyboardEvent<HTMLElement>): void => {
   if (!act) return;
   event.preventDefault();
   event.stopPropagation();
-  const focus = act(place, part);
+  const focus = act(place, part, palette);
   if (focus === undefined) return;
   select(key === "escape" || key.startsWith("alt+") ? focus : useEditor.getState().selected);
   requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus());
 };
 
-type ListKey = (place: NodePlace, part: Part) => string | null | undefined;
+type ListKey = (place: NodePlace, part: Part, palette: Palette) => string | null | undefined;
 
 const step =
   (by: number): ListKey =>
@@ -180,6 +183,16 @@ const LIST_KEYS: Readonly<Record<string, ListKey>> = {
     duplicateNode(place);
     return undefined;
   },
+  "ctrl+c": (place, _, palette) => {
+    copyNode(place, palette);
+    return undefined;
+  },
+  "ctrl+x": (place, _, palette) => {
+    copyNode(place, palette);
+    removeSelected(place);
+    return undefined;
+  },
+  "ctrl+v": (place) => (pasteNode(place) ? useEditor.getState().selected : undefined),
   delete: (place) => {
     removeSelected(place);
     return undefined;

@@ -15,6 +15,7 @@ export const needsKey = (part: Part): string =>
         case "picture":
           return [block.id, block.settings.picture];
         case "button":
+        case "notice":
           return [block.id, block.settings.target];
         case "entryList": {
           const { from, kinds, terms, upcoming, sort, direction, count, paged, pageSize } = block.settings;

@@ -2,6 +2,7 @@
 import type { BlockKind } from "../../model/blocks";
 import type { BlockRenderer } from "../context";
 import { address } from "./address";
+import { backToTop } from "./back-to-top";
 import { body } from "./body";
 import { breadcrumbs } from "./breadcrumbs";
 import { button } from "./button";
@@ -10,9 +11,11 @@ import { entryList } from "./entry-list";
 import { facts } from "./facts";
 import { group } from "./group";
 import { heading } from "./heading";
+import { line } from "./line";
 import { logo } from "./logo";
 import { mainPicture } from "./main-picture";
 import { menu } from "./menu";
+import { notice } from "./notice";
 import { pager } from "./pager";
 import { picture } from "./picture";
 import { richText } from "./rich-text";
@@ -36,6 +39,9 @@ export const blockRenderers: { readonly [K in BlockKind]: BlockRenderer<K> } = {
   heading,
   group,
   space,
+  line,
+  backToTop,
+  notice,
   copyright,
   address,
   breadcrumbs,

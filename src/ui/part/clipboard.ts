@@ -1,0 +1,105 @@
+"use client";
+import type { Operation } from "../../core/model/operations";
+import { setNodeOperation, valueAt } from "../../core/model/operations";
+import type { Band, Cell, Part } from "../../core/model/part";
+import { type NodePlace, withFreshIds } from "../../core/model/tree";
+import { type Copied, forOtherSite, transplanted } from "../../core/packs/transplant";
+import { useEditor } from "./editor";
+import { newNodeId } from "./new-id";
+
+/** Copies of bands, cells, blocks and looks: kept in this browser, so that they reach other parts and other sites. */
+
+const KEY = "gray-latch:copied";
+const LOOK_KEY = "gray-latch:look";
+
+type Palette = readonly { readonly id: string; readonly value: string }[];
+interface Kept {
+  readonly site: string;
+  readonly palette: Palette;
+  readonly copied: Copied;
+}
+
+const read = <T>(key: string): T | null => {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? "null") as T | null;
+  } catch {
+    return null;
+  }
+};
+
+export const copyNode = (place: NodePlace, palette: Palette): void => {
+  const { site } = useEditor.getState();
+  const kept: Kept = { site, palette, copied: { type: place.type, node: place.node } as Copied };
+  localStorage.setItem(KEY, JSON.stringify(kept));
+};
+
+/** What was copied, ready for this site; null if there is nothing. */
+const copiedHere = (): Copied | null => {
+  const kept = read<Kept>(KEY);
+  if (!kept) return null;
+  const { site } = useEditor.getState();
+  const copied = kept.site === site ? kept.copied : transplanted(kept.copied, forOtherSite(kept.palette));
+  return { ...copied, node: withFreshIds(copied.node, newNodeId) } as Copied;
+};
+
+/** Where a copy goes: behind the node one is at, or into it where it is one level less. */
+const placeFor = (copied: Copied, place: NodePlace, part: Part): { parent: string; index: number } | null => {
+  const { node, type, parent, index } = place;
+  if (copied.type === type) return { parent, index: index + 1 };
+  if (copied.type === "band") return { parent: "", index: part.bands.length };
+  if (copied.type === "block" && type === "cell") {
+    return { parent: node.id, index: (node as Cell).blocks.length };
+  }
+  if (copied.type === "cell" && type === "band") {
+    return { parent: node.id, index: (node as Band).cells.length };
+  }
+  if (copied.type === "block" && type === "band") {
+    const last = (node as Band).cells.at(-1) as Cell;
+    return { parent: last.id, index: last.blocks.length };
+  }
+  return null;
+};
+
+/** Puts in what was copied; false where it does not go, or nothing was copied. */
+export const pasteNode = (place: NodePlace): boolean => {
+  const { body: part, id, apply, select } = useEditor.getState();
+  const copied = copiedHere();
+  if (!part || !copied) return false;
+  const target = placeFor(copied, place, part);
+  if (!target || !apply([{ op: "insertNode", id, ...target, node: copied.node }])) return false;
+  select(copied.node.id);
+  return true;
+};
+
+/** What makes up how a node looks, beside what it says. */
+const LOOKS: Readonly<Record<NodePlace["type"], readonly (readonly string[])[]>> = {
+  band: [["colour"], ["background"], ["paddingBlock"], ["height"], ["gap"], ["alignBlock"], ["width"]],
+  cell: [["align"], ["direction"], ["gap"]],
+  block: [
+    ["look", "colour"],
+    ["look", "background"],
+    ["look", "align"],
+  ],
+};
+interface KeptLook {
+  readonly type: NodePlace["type"];
+  readonly values: readonly unknown[];
+}
+
+export const copyLook = (place: NodePlace): void => {
+  const values = LOOKS[place.type].map((path) => valueAt(place.node, path));
+  localStorage.setItem(LOOK_KEY, JSON.stringify({ type: place.type, values } satisfies KeptLook));
+};
+
+/** Gives a node the look of the one copied, where both are of the same sort. */
+export const pasteLook = (place: NodePlace): boolean => {
+  const { body: part, id, apply } = useEditor.getState();
+  const kept = read<KeptLook>(LOOK_KEY);
+  if (!part || kept?.type !== place.type) return false;
+  const operations = LOOKS[place.type].flatMap((path, at): Operation[] => {
+    const value = kept.values[at];
+    const isSame = JSON.stringify(value) === JSON.stringify(valueAt(place.node, path));
+    return isSame ? [] : [setNodeOperation(part, id, place.node.id, path, value)];
+  });
+  return operations.length === 0 || apply(operations);
+};
