@@ -73,10 +73,10 @@ describe("text over a picture", () => {
     const band = bandOver({ overlay: 10, overlayColour: "#000000" });
     const found = worstOver(band, "pic", split(200, 200), style);
     const enough = found?.overlay as number;
-    const after = (overlay: number) =>
+    const withVeil = (overlay: number) =>
       worstOver({ ...band, background: { ...band.background, overlay } }, "pic", split(200, 200), style);
-    expect(after(enough)).toBeNull();
-    expect(after(enough - 1)).not.toBeNull();
+    expect(withVeil(enough)).toBeNull();
+    expect(withVeil(enough - 1)).not.toBeNull();
   });
   it("has no overlay to offer where the colour over it is as bright", () => {
     const band = bandOver({ overlay: 10, overlayColour: "#ffffff" });
