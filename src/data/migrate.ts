@@ -4,8 +4,9 @@ import { database } from "./database";
 import { start } from "./migrations/001-start";
 import { placement } from "./migrations/002-placement";
 import { uploads } from "./migrations/003-uploads";
+import { mailbox } from "./migrations/004-mailbox";
 
-const MIGRATIONS = [start, placement, uploads];
+const MIGRATIONS = [start, placement, uploads, mailbox];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

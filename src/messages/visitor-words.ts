@@ -37,6 +37,10 @@ export const ENGLISH: VisitorWords = {
   notFoundHint: "There is no page at this address. It may have moved, or the address may have a slip in it.",
   by: "by",
   social: "Elsewhere",
+  leaveEmpty: "Leave this empty",
+  wrongAddress:
+    "That was not taken: an address like name@example.org is needed, and agreement where it is asked for.",
+  notSent: "It could not be sent just now. Nothing was kept; please try again later.",
   date,
   span: (starts, ends) => {
     const begin = `${date(starts)}, ${starts.slice(11, 16)}`;

@@ -85,6 +85,7 @@ export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   line: "Line",
   backToTop: "Back to top",
   notice: "Notice",
+  signUp: "Sign-up form",
   copyright: "Copyright line",
   address: "Address",
   breadcrumbs: "Breadcrumbs",

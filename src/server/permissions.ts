@@ -50,6 +50,8 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   pictures: "look",
   picture: "look",
   removePicture: "design",
+  signUps: "choose",
+  dropSignUp: "choose",
   uploads: "look",
   putUploadsAway: "look",
   impact: "look",

@@ -26,6 +26,7 @@ import { goTo, page, previewPage } from "./use-cases/pages";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
 import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
 import { icons, profile } from "./use-cases/profile";
+import { dropSignUp, signUps } from "./use-cases/sign-ups";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
@@ -80,6 +81,8 @@ export const useCases = {
   removeMenu,
   picture,
   removePicture,
+  signUps,
+  dropSignUp,
   uploads,
   putUploadsAway,
   change,

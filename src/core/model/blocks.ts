@@ -97,6 +97,15 @@ export const BlockSettings = {
     from: z.iso.datetime().or(z.literal("")).default(""),
     until: z.iso.datetime().or(z.literal("")).default(""),
   }),
+  signUp: z.object({
+    /** Which list of the mailbox an address goes to. */
+    list: z.string().min(1).max(80).default("Letters"),
+    label: z.string().min(1).max(200).default("Your address"),
+    button: z.string().min(1).max(80).default("Sign up"),
+    /** What one must agree to; empty asks for nothing. */
+    consent: z.string().max(500).default(""),
+    thanks: z.string().min(1).max(300).default("Thank you. You are on the list."),
+  }),
   copyright: z.object({
     owner: line.default(""),
     firstYear: z.number().int().min(0).max(9999).default(0),

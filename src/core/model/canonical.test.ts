@@ -20,5 +20,7 @@ describe("stored values", () => {
     expect(sameValue({ a: 1 }, { a: 1, b: 2 })).toBe(false);
     expect(sameValue([1, 2], [2, 1])).toBe(false);
     expect(sameValue({ 0: 1 }, [1])).toBe(false);
+    expect(sameValue({}, { valueOf: null })).toBe(false);
+    expect(sameValue({ toString: 1 }, {})).toBe(false);
   });
 });

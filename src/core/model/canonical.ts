@@ -9,7 +9,9 @@ export const canonicalJson = (value: unknown): string => {
   return `{${fields.join(",")}}`;
 };
 
-type Fields = Readonly<Record<string, unknown>>;
+/** A field of its own: what every object has, such as `valueOf`, is none. */
+const fieldOf = (value: object, key: string): unknown =>
+  Object.hasOwn(value, key) ? (value as Readonly<Record<string, unknown>>)[key] : undefined;
 
 /** Whether two stored values are the same, whatever the order of their keys. `undefined` fields are not there. */
 export const sameValue = (a: unknown, b: unknown): boolean => {
@@ -22,7 +24,7 @@ export const sameValue = (a: unknown, b: unknown): boolean => {
       a.length === b.length &&
       a.every((item, place) => sameValue(item, b[place]))
     );
-  for (const key in a) if (!sameValue((a as Fields)[key], (b as Fields)[key])) return false;
-  for (const key in b) if ((b as Fields)[key] !== undefined && (a as Fields)[key] === undefined) return false;
+  for (const key in a) if (!sameValue(fieldOf(a, key), fieldOf(b, key))) return false;
+  for (const key in b) if (fieldOf(b, key) !== undefined && fieldOf(a, key) === undefined) return false;
   return true;
 };

@@ -91,6 +91,10 @@ export interface VisitorWords {
   readonly notFoundHint: string;
   readonly by: string;
   readonly social: string;
+  /** Of a field that people leave alone. */
+  readonly leaveEmpty: string;
+  readonly wrongAddress: string;
+  readonly notSent: string;
   /** `2026-03-01T19:30` → "1 March 2026". */
   readonly date: (wallTime: string) => string;
   /** "1 March 2026, 19:30 to 22:00". */

@@ -28,6 +28,27 @@
   };
   addEventListener("scroll", scrolled, { passive: true });
   scrolled();
+  // sign-up forms say what became of them without leaving the page
+  for (const form of document.querySelectorAll(".b-signUp"))
+    form.addEventListener("submit", async (event) => {
+      event.preventDefault();
+      form.setAttribute("aria-busy", "true");
+      form.dataset.said = "";
+      let said = "failed";
+      try {
+        const body = new URLSearchParams(new FormData(form));
+        const answer = await fetch(form.action, {
+          method: "POST",
+          headers: { Accept: "application/json" },
+          body,
+        });
+        said = (await answer.json()).said ?? said;
+      } catch {
+        // offline, or nobody there: said as failed
+      }
+      form.removeAttribute("aria-busy");
+      form.dataset.said = said;
+    });
   // menus that open on pointing: a moment's grace before they close, so that a slanted way down is forgiven
   for (const item of document.querySelectorAll("[data-opens] details")) {
     let leaving;

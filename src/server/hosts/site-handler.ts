@@ -13,6 +13,7 @@ import { draftOf, liveOf } from "../site-state";
 import { type Answer, plainAnswer, send } from "./answer";
 import { publicOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
+import { answerSignUp } from "./sign-up-handler";
 
 /** The public site: the current edition, signed out, found by one indexed read per request. */
 export const handleSite = async (
@@ -20,6 +21,11 @@ export const handleSite = async (
   request: IncomingMessage,
   response: ServerResponse,
 ): Promise<void> => {
+  const form = /^\/_sign-up\/([a-z0-9-]{1,60})$/.exec(request.url ?? "")?.[1];
+  if (form && request.method === "POST") {
+    send(response, await answerSignUp(site, form, request));
+    return;
+  }
   if (request.method !== "GET" && request.method !== "HEAD") {
     send(response, {
       ...plainAnswer(405, "This site answers GET and HEAD only."),
@@ -124,7 +130,7 @@ export const htmlAnswer = (status: number, html: string): Answer => ({
     "Cache-Control": "public, max-age=0, must-revalidate",
     ETag: `"${createHash("sha256").update(html).digest("base64url").slice(0, 27)}"`,
     "Content-Security-Policy":
-      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
   },
   body: html,
 });

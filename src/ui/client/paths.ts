@@ -9,7 +9,8 @@ export type Leaf =
   | "pictures"
   | "packs"
   | "editions"
-  | "access";
+  | "access"
+  | "sign-ups";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>
   ["/s", site, leaf, ...below.map(encodeURIComponent)].join("/");

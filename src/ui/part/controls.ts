@@ -189,6 +189,13 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("until", { type: "moment" }, { label: "Until" }),
     setting("target", { type: "targetOrNone" }),
   ],
+  signUp: [
+    setting("label", { type: "text" }),
+    setting("button", { type: "text" }, { label: "Words on the button" }),
+    setting("list", { type: "text" }, { label: "Goes to the list" }),
+    setting("consent", { type: "text" }, { label: "To agree to" }),
+    setting("thanks", { type: "text" }, { label: "Said when sent" }),
+  ],
   space: [setting("height", { type: "perWidth", unit: "px", max: 1000 })],
   copyright: [
     setting("owner", { type: "text" }),

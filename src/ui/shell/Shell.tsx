@@ -268,6 +268,16 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
         >
           Access for scripts
         </MenuItem>
+        {frame.role === "viewer" ? null : (
+          <MenuItem
+            onClick={() => {
+              close();
+              router.push(leafPath("sign-ups", frame.site.id));
+            }}
+          >
+            Sign-ups
+          </MenuItem>
+        )}
         <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
       </Menu>
     </>

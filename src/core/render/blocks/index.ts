@@ -20,6 +20,7 @@ import { pager } from "./pager";
 import { picture } from "./picture";
 import { richText } from "./rich-text";
 import { search } from "./search";
+import { signUp } from "./sign-up";
 import { siteName } from "./site-name";
 import { social } from "./social";
 import { space } from "./space";
@@ -42,6 +43,7 @@ export const blockRenderers: { readonly [K in BlockKind]: BlockRenderer<K> } = {
   line,
   backToTop,
   notice,
+  signUp,
   copyright,
   address,
   breadcrumbs,

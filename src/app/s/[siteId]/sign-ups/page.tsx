@@ -1,0 +1,5 @@
+import { SignUpsScreen } from "../../../../ui/sign-ups/SignUpsScreen";
+
+export default function Page() {
+  return <SignUpsScreen />;
+}

@@ -1,0 +1,93 @@
+import type { IncomingMessage } from "node:http";
+import { z } from "zod";
+import { documentsOf } from "../../core/model/design";
+import { blocksOf } from "../../core/model/tree";
+import { findSite } from "../../data/content-repository";
+import { inSnapshot } from "../../data/database";
+import { countSignUpsSince, saveSignUp } from "../../data/mailbox-repository";
+import { liveOf } from "../site-state";
+import { type Answer, plainAnswer } from "./answer";
+import { publicOrigin } from "./host-names";
+
+/** What sign-up forms send: an address, for the stand-in mailbox of the site. */
+
+const MOST_BYTES = 4096;
+/** More than these in an hour are not people of one small site. */
+const MOST_AN_HOUR = 300;
+
+type Said = "sent" | "wrong" | "failed";
+
+const Form = z.object({
+  address: z.email().max(254),
+  consent: z.string().optional(),
+  website: z.string().optional(),
+});
+
+const readForm = async (request: AsyncIterable<Uint8Array>): Promise<URLSearchParams | null> => {
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of request) {
+    size += chunk.length;
+    if (size > MOST_BYTES) return null;
+    chunks.push(chunk);
+  }
+  return new URLSearchParams(Buffer.concat(chunks).toString("utf8"));
+};
+
+/** The block of the live edition a form belongs to; undefined if visitors do not see such a form. */
+const findForm = (site: string, block: string) =>
+  inSnapshot(async (transaction) => {
+    const head = await findSite(site, transaction);
+    const live = head && (await liveOf(head, new Date().toISOString(), transaction));
+    if (!live) return undefined;
+    for (const { body } of documentsOf(live.compiled.design, "part"))
+      for (const each of body.on ? blocksOf(body) : [])
+        if (each.id === block && each.kind === "signUp") return each.settings;
+    return undefined;
+  });
+
+const take = async (site: string, block: string, form: URLSearchParams): Promise<Said> => {
+  const settings = await findForm(site, block);
+  if (!settings) return "failed";
+  const read = Form.safeParse(Object.fromEntries(form));
+  if (!read.success) return "wrong";
+  const { address, consent, website } = read.data;
+  if (settings.consent !== "" && consent !== "yes") return "wrong";
+  // nobody who can see fills this in: it is thanked and forgotten
+  if (website) return "sent";
+  const now = new Date();
+  if ((await countSignUpsSince(site, new Date(now.getTime() - 3_600_000))) >= MOST_AN_HOUR) return "failed";
+  await saveSignUp(site, { list: settings.list, address, consent: settings.consent, at: now });
+  return "sent";
+};
+
+/** The path of this site a person came from, to lead back to; the front page if it is not told. */
+const cameFrom = (site: string, referer: string | undefined): string => {
+  if (!referer || !URL.canParse(referer)) return "/";
+  const url = new URL(referer);
+  return url.origin === publicOrigin(site) ? url.pathname + url.search : "/";
+};
+
+const STATUS: Readonly<Record<Said, number>> = { sent: 200, wrong: 422, failed: 503 };
+
+type Posted = Pick<IncomingMessage, "headers"> & AsyncIterable<Uint8Array>;
+
+/** Answers a form: to a script what became of it, to a browser without one the way back to where it is said. */
+export const answerSignUp = async (site: string, block: string, request: Posted): Promise<Answer> => {
+  const { origin, accept, referer } = request.headers;
+  if (origin !== undefined && origin !== publicOrigin(site))
+    return plainAnswer(403, "This form belongs to another site.");
+  const form = await readForm(request);
+  if (!form) return plainAnswer(413, "That is more than a form here sends.");
+  const said = await take(site, block, form);
+  if (accept?.includes("application/json"))
+    return {
+      status: STATUS[said],
+      headers: { "Content-Type": "application/json", "Cache-Control": "no-store" },
+      body: JSON.stringify({ said }),
+    };
+  return {
+    status: 303,
+    headers: { Location: `${cameFrom(site, referer)}#${said}-${block}`, "Cache-Control": "no-store" },
+  };
+};

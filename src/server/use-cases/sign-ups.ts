@@ -1,0 +1,32 @@
+import { z } from "zod";
+import { succeed } from "../../core/model/issue";
+import * as repository from "../../data/mailbox-repository";
+import { defineUseCase } from "../use-case";
+
+const MOST = 1000;
+
+/** Who signed up by the forms of the site, the newest first. */
+export const signUps = defineUseCase({
+  input: z.object({}),
+  run: async ({ site }) => {
+    const rows = await repository.listSignUps(site.id, MOST + 1);
+    return succeed({
+      signUps: rows.slice(0, MOST).map(({ list, address, consent, at }) => ({
+        list,
+        address,
+        consent,
+        at: at.toISOString(),
+      })),
+      isMore: rows.length > MOST,
+    });
+  },
+});
+
+/** Forgets an address, as its owner may ask. */
+export const dropSignUp = defineUseCase({
+  input: z.object({ list: z.string(), address: z.string() }),
+  run: async ({ site }, { list, address }) => {
+    await repository.dropSignUp(site.id, list, address);
+    return succeed({});
+  },
+});
