@@ -284,3 +284,56 @@ test("G7, G8: a box is removed and what was in it stays; what is below follows w
   await saved(page);
   await undoAll(page);
 });
+
+test("a band is copied into the other site: menus and pictures are left open, colours become what they are", async ({
+  page,
+}) => {
+  await openPart(page, "Night header");
+  await page.getByRole("button", { name: "Main band", exact: true }).click();
+  await page.getByRole("button", { name: "Copy", exact: true }).click();
+  await open(page, "parts", "tide-mill");
+  await page.getByRole("link", { name: /List/ }).first().click();
+  const list = page.getByRole("group", { name: "What the part is made of" });
+  const bands = list.locator("[data-list-node]").filter({ hasText: "Main band" });
+  await expect(bands).toHaveCount(0);
+  await list.locator("[data-list-node]").first().focus();
+  await page.keyboard.press("Control+v");
+  await expect(bands).toHaveCount(1);
+  await expect(list).toContainText("Menu, none chosen");
+  await saved(page);
+  await undoAll(page);
+});
+
+test("a sign-up form takes an address, with a script and without, and the studio reads and forgets it", async ({
+  page,
+  browser,
+}) => {
+  const footer = `http://${siteHost("observatory")}/about/`;
+  await page.goto(footer);
+  const form = page.locator(".b-signUp");
+  await form.getByLabel("The sky of the month, by letter").fill("one@example.org");
+  await form.getByRole("button", { name: "Send it to me" }).click();
+  // the browser itself asks for agreement
+  await expect(form.getByText("Thank you.")).toBeHidden();
+  await form.getByLabel("I may be written to once a month.").check();
+  await form.getByRole("button", { name: "Send it to me" }).click();
+  await expect(form.getByText("Thank you. You are on the list.")).toBeVisible();
+  expect(new URL(page.url()).hash).toBe("");
+
+  const plain = await browser.newContext({ javaScriptEnabled: false });
+  const visitor = await plain.newPage();
+  await visitor.goto(footer);
+  await visitor.getByLabel("The sky of the month, by letter").fill("two@example.org");
+  await visitor.getByLabel("I may be written to once a month.").check();
+  await visitor.getByRole("button", { name: "Send it to me" }).click();
+  await expect(visitor.getByText("Thank you. You are on the list.")).toBeVisible();
+  expect(new URL(visitor.url()).pathname).toBe("/about/");
+  await plain.close();
+
+  await open(page, "sign-ups");
+  const table = page.getByRole("table", { name: "Sign-ups" });
+  await expect(table.getByRole("row")).toHaveCount(3);
+  for (const address of ["one@example.org", "two@example.org"])
+    await page.getByRole("button", { name: `Forget ${address}` }).click();
+  await expect(page.getByText("Nobody has signed up yet")).toBeVisible();
+});

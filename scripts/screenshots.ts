@@ -27,7 +27,12 @@ const page = await studio({ viewport: { width: 1280, height: 800 }, colorScheme:
 await open(page, "parts");
 await page.getByRole("link", { name: "Day header", exact: true }).click();
 await page.getByRole("button", { name: /^Menu “Main”/ }).click();
+await page.getByRole("region", { name: "Ruler" }).waitFor();
 await shoot(page, "part");
+await open(page, "menus");
+await page.getByRole("link", { name: "Main", exact: true }).click();
+await page.getByRole("textbox", { name: "Label of “The domes”" }).focus();
+await shoot(page, "menu");
 
 await makePart(page, {
   slot: "Footer",

@@ -7,7 +7,7 @@ import { blindShaper, shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import type { Menu } from "../model/design";
 import type { Band } from "../model/part";
-import { BandFit, readBands } from "./fit";
+import { BandFit, foldsOf, readBands } from "./fit";
 import { flexWidths } from "./flex";
 import { waysToReach } from "./reach";
 import type { TextSetting } from "./shaper";
@@ -243,6 +243,31 @@ describe("where a band fits", () => {
     const alone = edgeWith([menuCell]);
     expect(edgeWith([menuCell, { id: "c2", share: 0, blocks: [hiddenBlock] }])).toBe(alone);
     expect(edgeWith([menuCell, { id: "c2", share: 0, blocks: [] }])).toBe(alone + 40);
+  });
+  it("is kept while what a band shows is the same, and told anew once a page, a label or a style is another", () => {
+    const { band, material } = headerOf();
+    const edge = (over: Partial<typeof material> = {}, by = measure) =>
+      foldsOf(band, { ...material, ...over }, by)?.wide ?? 0;
+    const first = edge();
+    expect(edge()).toBe(first);
+    const longer = menu(["Visit us", ...LABELS.slice(1)]);
+    expect(edge({ menus: { main: longer } })).toBeGreaterThan(first);
+    expect(edge()).toBe(first);
+    const named = { ...material.profile, name: `${material.profile.name} by the sea` };
+    expect(edge({ profile: named })).toBeGreaterThan(first);
+    const small = {
+      ...data.style,
+      type: { ...data.style.type, menu: { ...data.style.type.menu, size: 0.8 } },
+    };
+    expect(edge({}, new TextMeasure(shaper, small, "en"))).toBeLessThan(first);
+    const linked = {
+      ...menu(LABELS),
+      items: menu(LABELS).items.map((each) => ({ ...each, target: { identity: each.id } })),
+    };
+    const all = Object.fromEntries(LABELS.map((title, at) => [`i${at}`, { path: `/${at}/`, title }]));
+    const { i0: _, ...without } = all;
+    expect(edge({ menus: { main: linked }, links: all })).toBe(first);
+    expect(edge({ menus: { main: linked }, links: without })).toBeLessThan(first);
   });
   it("says so where something cannot be measured", () => {
     expect(fitOf({}, ["مرصد", "Visit"]).isExact).toBe(false);

@@ -3,6 +3,7 @@ import { WIDTHS } from "../model/part";
 import { isCellHidden } from "../model/tree";
 import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
 import { flexWidths } from "./flex";
+import { rowItems } from "./menu-items";
 import { layoutUnit } from "./shaper";
 import type { TextMeasure } from "./text-measure";
 
@@ -64,6 +65,12 @@ class Row {
     return this.#extents.every(({ isExact }) => isExact);
   }
 
+  /** What it comes from: rows with the same text have the same least width. */
+  get wants(): string {
+    const shares = this.#cells.map(({ share }) => share);
+    return JSON.stringify([this.#extents, shares, this.#gaps, this.#sides, this.#most, this.#isStacked]);
+  }
+
   #inner(at: number): number {
     return Math.min(at - this.#sides, this.#most);
   }
@@ -118,6 +125,8 @@ const perWidth = (of: (width: Width) => number): Edges =>
 /** How one band fits. What it is asked once it keeps. */
 export class BandFit {
   readonly #rows = new Map<string, Row>();
+  /** Rows that want the same need the same: most bands do not differ by width. */
+  readonly #least = new Map<string, number>();
 
   constructor(
     readonly band: Band,
@@ -139,6 +148,15 @@ export class BandFit {
     return row;
   }
 
+  #leastOf(width: Width, root: number): number {
+    const row = this.#row(width, false, root);
+    const known = this.#least.get(row.wants);
+    if (known !== undefined) return known;
+    const least = row.least();
+    this.#least.set(row.wants, least);
+    return least;
+  }
+
   /** Whether everything in the band could be measured: known kinds, fonts that have every letter. */
   get isExact(): boolean {
     const known = (block: Block): boolean => isMeasured(block.kind) && (block.blocks ?? []).every(known);
@@ -151,7 +169,7 @@ export class BandFit {
 
   /** For each width of screens the least whole width from which on everything stands in one row, menus spelled out. */
   edges(root = this.measure.root): Edges {
-    return perWidth((width) => Math.ceil(this.#row(width, false, root).least()));
+    return perWidth((width) => Math.ceil(this.#leastOf(width, root)));
   }
 
   /**
@@ -166,8 +184,8 @@ export class BandFit {
     if (widths.length > 0) return perWidth(() => Math.max(...widths));
     const own = this.measure.root;
     return perWidth((width) => {
-      const least = ROOTS.map((root) => this.#row(width, false, root).least() / root);
-      const edge = Math.ceil(this.#row(width, false, own).least()) / own;
+      const least = ROOTS.map((root) => this.#leastOf(width, root) / root);
+      const edge = Math.ceil(this.#leastOf(width, own)) / own;
       return Math.ceil(Math.max(edge, ...least) * 64) / 64;
     });
   }
@@ -229,6 +247,63 @@ export class BandFit {
     return [...this.#pieces(from, middle, folds), ...this.#pieces(middle + 1, to, folds)];
   }
 }
+
+/** What the folds of a band were computed from: while all of it is the same, so are they. */
+interface Source {
+  readonly measure: TextMeasure;
+  readonly profile: FitMaterial["profile"];
+  readonly documents: readonly unknown[];
+  /** Items that are shown: pages come and go without a change of the menu. */
+  readonly shown: string;
+}
+
+const allBlocks = (blocks: readonly Block[]): readonly Block[] =>
+  blocks.flatMap((block) => [block, ...allBlocks(block.blocks ?? [])]);
+
+const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Source => {
+  const { profile, pictures, menus, links } = material;
+  const blocks = allBlocks(band.cells.flatMap((cell) => cell.blocks));
+  const shown = blocks.map((block) => {
+    if (block.kind === "menu")
+      return rowItems(menus[block.settings.menu], "all", links)
+        .map(({ id }) => id)
+        .join(" ");
+    return block.kind === "button" && "identity" in block.settings.target
+      ? String(links[block.settings.target.identity] !== undefined)
+      : "";
+  });
+  return {
+    measure,
+    profile,
+    documents: [
+      ...blocks.map((block) => (block.kind === "menu" ? menus[block.settings.menu] : null)),
+      ...[profile.logo, profile.logoOverPictures, profile.logoSmall].map((id) => pictures[id]),
+    ],
+    shown: shown.join("|"),
+  };
+};
+
+const isSame = (a: Source, b: Source): boolean =>
+  a.measure.shaper === b.measure.shaper &&
+  a.measure.style === b.measure.style &&
+  a.measure.language === b.measure.language &&
+  a.profile === b.profile &&
+  a.shown === b.shown &&
+  a.documents.every((each, place) => each === b.documents[place]);
+
+const known = new WeakMap<Band, { readonly source: Source; readonly folds: Edges | null }>();
+
+/** `BandFit.folds`, kept for each band while what it shows is the same: pages are drawn far oftener than changed. */
+export const foldsOf = (band: Band, material: FitMaterial, measure: TextMeasure): Edges | null => {
+  if (bandMenus(band).length === 0) return null;
+  const source = sourceOf(band, material, measure);
+  const found = known.get(band);
+  if (found && isSame(found.source, source)) return found.folds;
+  const folds = new BandFit(band, material, measure).folds();
+  // a font that was not there yet may be there next time
+  if (folds === null || new BandFit(band, material, measure).isExact) known.set(band, { source, folds });
+  return folds;
+};
 
 /** Root sizes that edges are made to hold at: the usual one, and enlarged text. */
 const ROOTS = [20, 32];

@@ -1,5 +1,5 @@
 import { valueAt } from "../layout/extents";
-import { BandFit } from "../layout/fit";
+import { foldsOf } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import type { HouseStyle } from "../model/house-style";
 import { type Band, type Block, type Cell, isNothing, type Part, WIDTHS, type Width } from "../model/part";
@@ -21,7 +21,7 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
     const nested: RenderContext = {
       ...context,
       isOver: context.over?.band.id === band.id,
-      folds: new BandFit(band, material, context.measure).folds(),
+      folds: foldsOf(band, material, context.measure),
       renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
     };
     return bandHtml(band, nested);
