@@ -100,7 +100,8 @@ export const cell = async (page: Page, slot: string, title: string, group?: stri
     if ((await button.getAttribute("aria-expanded")) === "false") await button.click();
   }
   const found = page.getByRole("button", { name: `${slot} of ${title}`, exact: true });
-  // rows that are not on the screen are not there: one scrolls down to them
+  // rows come a moment after their group opens; those that are not on the screen are not there: one scrolls down to them
+  await found.waitFor({ timeout: 3000 }).catch(() => undefined);
   const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
   for (let tries = 0; tries < 40; tries += 1) {
     if (await found.isVisible()) break;

@@ -260,7 +260,15 @@ const Ways = ({
       ) : null}
       <Box
         component="ul"
-        sx={{ listStyle: "none", m: 0, p: 0, display: "flex", flexWrap: "wrap", columnGap: 2.5 }}
+        sx={{
+          listStyle: "none",
+          m: 0,
+          p: 0,
+          display: "flex",
+          flexWrap: "wrap",
+          columnGap: 2.5,
+          "& a, & button": { display: "inline-block", py: "4px", minHeight: 26 },
+        }}
       >
         {found?.map((way) => (
           <li key={JSON.stringify(way)}>
