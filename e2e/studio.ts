@@ -148,7 +148,8 @@ export const undoAll = async (page: Page): Promise<void> => {
   const undo = page.getByRole("button", { name: /^Undo/ }).first();
   const nothing = page.getByText("nothing to publish");
   for (let tries = 0; tries < 60 && (await nothing.count()) === 0; tries += 1) {
-    if (await undo.isEnabled()) await undo.click({ timeout: 5000 }).catch(() => undefined);
+    // it is not there while nothing can be undone, and closed while one is under way
+    if ((await undo.count()) > 0) await undo.click({ timeout: 2000 }).catch(() => undefined);
     await page.waitForTimeout(400);
   }
 };
