@@ -1,5 +1,5 @@
 // `npm run bench`: how fast it is beside others, measured on a server of its own with the sample sites and a generated
-// one of 100 000 pages. `npm run bench -- --only placement|pictures|studio` runs one part.
+// one of 100 000 pages. `npm run bench -- --only placement|render|pictures|studio` runs one part.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -8,7 +8,7 @@ import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, se
 import { endServer, startServer } from "./server-process.mjs";
 
 const args = process.argv.slice(2);
-const withStudio = !args.includes("placement");
+const withStudio = !args.includes("placement") && !args.includes("render");
 ensurePackages(withStudio ? ["postgresql", "chromium"] : ["postgresql"]);
 ensureModules();
 if (withStudio) ensureBuild();

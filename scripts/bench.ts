@@ -1,10 +1,11 @@
-/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|pictures|studio` runs one part. */
+/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|render|pictures|studio` runs one part. */
 import { type Browser, chromium, type Page } from "@playwright/test";
 import { callPath, open, signIn } from "../e2e/studio";
 import { percentile, repaintLatencies, typingLatencies } from "../e2e/typing";
 import { closeDatabase } from "../src/data/database";
 import { benchPictures } from "./bench-pictures";
 import { benchPlacement } from "./bench-placement";
+import { benchRender } from "./bench-render";
 import { BIG_SITE } from "./big-demo";
 
 const PORT = Number(process.env["PORT"]);
@@ -181,6 +182,7 @@ const benchBigSite = async (page: Page): Promise<void> => {
 };
 
 if (only === undefined || only === "placement") await benchPlacement();
+if (only === undefined || only === "render") await benchRender();
 if (only === undefined || only === "pictures") await benchPictures(PORT);
 if (only === undefined || only === "studio") {
   const browser = await launch();

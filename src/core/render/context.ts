@@ -3,8 +3,7 @@ import type { TextMeasure } from "../layout/text-measure";
 import type { HouseStyle } from "../model/house-style";
 import type { Block } from "../model/part";
 import { colourCss, type Stylesheet } from "./css";
-import type { Content, SafeHtml } from "./html";
-import { attributes, html } from "./html";
+import { attributes, type Content, html, SafeHtml } from "./html";
 import type { LaidOver } from "./over-picture";
 import type { PageData, VisitorWords } from "./page-data";
 
@@ -46,23 +45,20 @@ export const element = (
   options: { readonly class?: string; readonly attributes?: Parameters<typeof attributes>[0] },
   content: Content,
 ): SafeHtml => {
-  const selector = `.${nodeClass(block.id)}`;
   const { colour, background, align, hideOn } = block.look;
-  context.css.node(selector, {
-    color: colourCss(context.data.style, colour),
-    background: colourCss(context.data.style, background),
-    "text-align": align === "" ? null : align === "centre" ? "center" : align,
-  });
-  if (hideOn.length > 0) context.css.hide(selector, hideOn);
+  const own = nodeClass(block.id);
+  if (colour !== "" || background !== "" || align !== "")
+    context.css.node(`.${own}`, {
+      color: colourCss(context.data.style, colour),
+      background: colourCss(context.data.style, background),
+      "text-align": align === "" ? null : align === "centre" ? "center" : align,
+    });
+  if (hideOn.length > 0) context.css.hide(`.${own}`, hideOn);
+  const more = options.class ? ` ${options.class}` : "";
   const all = attributes({
-    class: [`b-${block.kind}`, nodeClass(block.id), options.class, colour === "" ? "" : "own"]
-      .filter(Boolean)
-      .join(" "),
+    class: `b-${block.kind} ${own}${more}${colour === "" ? "" : " own"}`,
     "data-node": context.mark ? block.id : null,
     ...options.attributes,
   });
-  const open = html`${raw(`<${tag}`)}${all}${raw(">")}`;
-  return html`${open}${content}${raw(`</${tag}>`)}`;
+  return html`${new SafeHtml(`<${tag}${all.text}>`)}${content}${new SafeHtml(`</${tag}>`)}`;
 };
-
-const raw = (text: string): SafeHtml => Object.assign(html``, { text });

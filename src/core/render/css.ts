@@ -6,7 +6,7 @@ import { WIDTHS, type Width } from "../model/part";
 /** One small stylesheet, put together while the page is drawn: base, kinds in use, rules of single nodes. */
 export class Stylesheet {
   readonly #shared = new Map<string, string>();
-  readonly #rules: Record<Width, Map<string, string[]>> = {
+  readonly #rules: Record<Width, Map<string, string>> = {
     wide: new Map(),
     middle: new Map(),
     small: new Map(),
@@ -21,12 +21,15 @@ export class Stylesheet {
 
   /** Declarations of one node, from the given width down. Empty values are left out. */
   node(selector: string, declarations: Readonly<Record<string, string | null>>, width: Width = "wide"): void {
-    const lines = Object.entries(declarations)
-      .filter(([, value]) => value !== null && value !== "")
-      .map(([property, value]) => `${property}:${value}`);
-    if (lines.length === 0) return;
+    let lines = "";
+    for (const property in declarations) {
+      const value = declarations[property];
+      if (value !== null && value !== "") lines += `${lines === "" ? "" : ";"}${property}:${value}`;
+    }
+    if (lines === "") return;
     const rules = this.#rules[width];
-    rules.set(selector, [...(rules.get(selector) ?? []), ...lines]);
+    const before = rules.get(selector);
+    rules.set(selector, before === undefined ? lines : `${before};${lines}`);
   }
 
   /** A value per width, each as declarations. */
@@ -62,7 +65,7 @@ export class Stylesheet {
 
   toString(): string {
     const rulesOf = (width: Width) =>
-      [...this.#rules[width]].map(([selector, lines]) => `${selector}{${lines.join(";")}}`).join("");
+      [...this.#rules[width]].map(([selector, lines]) => `${selector}{${lines}}`).join("");
     const narrower = (["middle", "small"] as const)
       .map((width) => ({ width, css: rulesOf(width) }))
       .filter(({ css }) => css !== "")

@@ -1,0 +1,233 @@
+import type { ReactNode } from "react";
+import { rowItems, type ShownItem } from "../src/core/layout/menu-items";
+import { TextMeasure } from "../src/core/layout/text-measure";
+import type { Menu } from "../src/core/model/design";
+import type { Block, Part } from "../src/core/model/part";
+import { Part as PartSchema } from "../src/core/model/part";
+import { Stylesheet } from "../src/core/render/css";
+import { escapeHtml } from "../src/core/render/html";
+import type { PageData } from "../src/core/render/page-data";
+import { partHtml } from "../src/core/render/part-html";
+import { ENGLISH } from "../src/messages/visitor-words";
+import { block, pageData, partWith, picture } from "../test/page-data";
+import { shaper } from "../test/shaper";
+
+/** The markup of a header and a footer, from the same resolved data: ours, React components, and a template by hand. */
+
+const items: Menu["items"] = ["Visit", "The domes", "Open nights", "Sky notes", "Prints", "About"].map(
+  (label, at) => ({
+    id: `i${at}`,
+    label,
+    target: { url: `/${at}/` },
+    items:
+      at < 2
+        ? ["Getting here", "School visits", "Accessibility", "By bus"].map((below, place) => ({
+            id: `i${at}-${place}`,
+            label: below,
+            target: { url: `/${at}/${place}/` },
+            items: [],
+          }))
+        : [],
+  }),
+);
+
+const row = block("menu", { menu: "main", buttonBelow: "never" });
+const column = block("menu", { menu: "main", direction: "column", subItems: "none", buttonBelow: "never" });
+const logo = block("logo");
+const name = block("siteName");
+const line = block("tagline");
+const header = PartSchema.parse(
+  partWith("header", [], {
+    cells: [
+      { id: "h1", blocks: [logo] },
+      { id: "h2", share: 1, align: "end", blocks: [row] },
+    ],
+  }),
+) as Part;
+const footer = PartSchema.parse(
+  partWith("footer", [], {
+    cells: [
+      { id: "f1", share: 1, direction: "column", blocks: [name, line] },
+      { id: "f2", share: 1, direction: "column", blocks: [column] },
+    ],
+  }),
+) as Part;
+
+const sample = (): PageData => {
+  const base = pageData();
+  return {
+    ...base,
+    menus: { main: { schema: 1, name: "Main", origin: picture.origin, items } },
+    profile: { ...base.profile, logo: "pic", tagline: "Open on clear nights" },
+    pictures: { pic: picture },
+  };
+};
+
+const measure = (data: PageData) => new TextMeasure(shaper, data.style, "en");
+
+const ours = (data: PageData, by: TextMeasure): string => {
+  const context = {
+    data,
+    words: ENGLISH,
+    css: new Stylesheet(data.style),
+    mark: false,
+    state: { hasTitle: false, needsScript: false },
+    measure: by,
+    over: null,
+    isOver: false,
+    folds: null,
+    renderBlocks: () => [],
+  };
+  return `${partHtml(header, context)?.text}${partHtml(footer, context)?.text}`;
+};
+
+const ladder = (file: string): string =>
+  picture.renditions.map((width) => `/_media/${file}-${width}.webp ${width}w`).join(", ");
+
+/** The same markup as components, one a thing, as one would write them. */
+const reactPeer = (data: PageData, { createElement: h, renderToStaticMarkup }: React): string => {
+  const shown = rowItems(data.menus["main"], "all", data.links);
+  const Link = ({ item }: { item: ShownItem }): ReactNode =>
+    h(
+      "a",
+      { href: item.href ?? undefined, "aria-current": item.href === data.page.path ? "page" : undefined },
+      item.label,
+    );
+  const Deep = ({ item }: { item: ShownItem }): ReactNode => h("li", null, h(Link, { item }));
+  const Item = ({ item, isFlat }: { item: ShownItem; isFlat: boolean }): ReactNode =>
+    item.items.length === 0 || isFlat
+      ? h("li", null, h(Link, { item }))
+      : h(
+          "li",
+          null,
+          h(
+            "details",
+            { name: `m-${row.id}` },
+            h("summary", null, item.label),
+            h(
+              "ul",
+              null,
+              h("li", null, h(Link, { item })),
+              item.items.map((each) => h(Deep, { key: each.id, item: each })),
+            ),
+          ),
+        );
+  const MenuRow = ({ of, isFlat }: { of: Block; isFlat: boolean }): ReactNode =>
+    h(
+      "nav",
+      { className: `b-menu n-${of.id}`, "aria-label": "Menu" },
+      h(
+        "ul",
+        { className: isFlat ? "row column" : "row" },
+        shown.map((item) => h(Item, { key: item.id, item, isFlat })),
+      ),
+    );
+  const Logo = (): ReactNode =>
+    h(
+      "a",
+      { className: `b-logo n-${logo.id}`, href: "/" },
+      h("img", {
+        src: `/_media/${picture.file}-960.webp`,
+        srcSet: ladder(picture.file),
+        sizes: "240px",
+        width: picture.width,
+        height: picture.height,
+        alt: data.profile.name,
+        decoding: "async",
+      }),
+    );
+  const Cell = ({
+    id,
+    isColumn,
+    children,
+  }: {
+    id: string;
+    isColumn: boolean;
+    children?: ReactNode;
+  }): ReactNode => h("div", { className: `cell ${isColumn ? "column " : ""}n-${id}` }, children);
+  const Band = ({ id, children }: { id: string; children?: ReactNode }): ReactNode =>
+    h("div", { className: `band n-${id}` }, h("div", { className: "in" }, children));
+  const page = h(
+    "div",
+    null,
+    h(
+      Band,
+      { id: header.bands[0]?.id ?? "" },
+      h(Cell, { id: "h1", isColumn: false }, h(Logo)),
+      h(Cell, { id: "h2", isColumn: false }, h(MenuRow, { of: row, isFlat: false })),
+    ),
+    h(
+      Band,
+      { id: footer.bands[0]?.id ?? "" },
+      h(
+        Cell,
+        { id: "f1", isColumn: true },
+        h("div", { className: `b-siteName n-${name.id} t-h3` }, h("a", { href: "/" }, data.profile.name)),
+        h("p", { className: `b-tagline n-${line.id} t-small` }, data.profile.tagline),
+      ),
+      h(Cell, { id: "f2", isColumn: true }, h(MenuRow, { of: column, isFlat: true })),
+    ),
+  );
+  return renderToStaticMarkup(page);
+};
+
+/** The same markup as one template, escaped by hand: what nobody wants to look after. */
+const byHand = (data: PageData): string => {
+  const shown = rowItems(data.menus["main"], "all", data.links);
+  const link = (item: ShownItem) =>
+    `<a href="${escapeHtml(item.href ?? "")}"${item.href === data.page.path ? ' aria-current="page"' : ""}>${escapeHtml(item.label)}</a>`;
+  const list = shown
+    .map((item) =>
+      item.items.length === 0
+        ? `<li>${link(item)}</li>`
+        : `<li><details name="m-${row.id}"><summary>${escapeHtml(item.label)}</summary><ul><li>${link(item)}</li>${item.items.map((each) => `<li>${link(each)}</li>`).join("")}</ul></details></li>`,
+    )
+    .join("");
+  const flat = shown.map((item) => `<li>${link(item)}</li>`).join("");
+  const called = escapeHtml(data.profile.name);
+  return `<div class="band n-${header.bands[0]?.id}"><div class="in"><div class="cell n-h1"><a class="b-logo n-${logo.id}" href="/"><img src="/_media/${picture.file}-960.webp" srcset="${ladder(picture.file)}" sizes="240px" width="${picture.width}" height="${picture.height}" alt="${called}" decoding="async"></a></div><div class="cell n-h2"><nav class="b-menu n-${row.id}" aria-label="Menu"><ul class="row">${list}</ul></nav></div></div></div><div class="band n-${footer.bands[0]?.id}"><div class="in"><div class="cell column n-f1"><div class="b-siteName n-${name.id} t-h3"><a href="/">${called}</a></div><p class="b-tagline n-${line.id} t-small">${escapeHtml(data.profile.tagline)}</p></div><div class="cell column n-f2"><nav class="b-menu n-${column.id}" aria-label="Menu"><ul class="row column">${flat}</ul></nav></div></div></div>`;
+};
+
+/** Pages a second, the best of five rounds: the machine is noisy. */
+const rate = (draw: () => string): number => {
+  let best = 0;
+  for (let round = 0; round < 5; round += 1) {
+    const until = performance.now() + 400;
+    const from = performance.now();
+    let pages = 0;
+    while (performance.now() < until) {
+      draw();
+      pages += 1;
+    }
+    best = Math.max(best, (pages * 1000) / (performance.now() - from));
+  }
+  return best;
+};
+
+const plain = (html: string): string => html.replaceAll(/\s*\/>/g, ">").replaceAll("&#x27;", "&#39;");
+
+/** React as it runs in production: which one it is, it decides when it is loaded. */
+const loadReact = async () => {
+  Object.assign(process.env, { NODE_ENV: "production" });
+  const { createElement } = await import("react");
+  const { renderToStaticMarkup } = await import("react-dom/server");
+  return { createElement, renderToStaticMarkup };
+};
+type React = Awaited<ReturnType<typeof loadReact>>;
+
+export const benchRender = async (): Promise<void> => {
+  const react = await loadReact();
+  const data = sample();
+  const by = measure(data);
+  const [mine, hand] = [ours(data, by), byHand(data)];
+  if (plain(mine) !== plain(hand)) throw new Error(`render: expected the same markup, got\n${mine}\n${hand}`);
+  const rates = {
+    ours: rate(() => ours(data, by)),
+    react: rate(() => reactPeer(data, react)),
+    hand: rate(() => byHand(data)),
+  };
+  const many = (value: number) => Math.round(value).toLocaleString("en");
+  console.log(
+    `markup of a header and a footer, pages a second: ours ${many(rates.ours)}, React components to static markup ${many(rates.react)} (ours ${(rates.ours / rates.react).toFixed(1)} times as many, goal 8), a template by hand ${many(rates.hand)} (ours ${(rates.ours / rates.hand).toFixed(2)} of it, goal 0.5)`,
+  );
+};
