@@ -26,12 +26,14 @@ const loading = new Map<string, Promise<Uint8Array | null>>();
 
 /** A font's file unpacked (sfnt): one that ships by its name, one of the site's own by its content hash. Null if there is none. */
 export const unpackedFont = (site: string, file: string): Promise<Uint8Array | null> => {
-  const known = loading.get(file);
+  // a font of one site is not there for another, even where its name is known
+  const key = shippedFontPath(file) ? file : `${site} ${file}`;
+  const known = loading.get(key);
   if (known) return known;
   const load = unpack(site, file);
-  loading.set(file, load);
-  // what is not there for one site may be there for another
-  void load.then((bytes) => bytes ?? loading.delete(file)).catch(() => loading.delete(file));
+  loading.set(key, load);
+  // what is not there now may come
+  void load.then((bytes) => bytes ?? loading.delete(key)).catch(() => loading.delete(key));
   return load;
 };
 

@@ -12,6 +12,7 @@ import { sharedFile } from "./hosts/shared-files";
 import { answerSite } from "./hosts/site-handler";
 import { giveUpPictureJob, nameFromFile, runPictureJob } from "./jobs/picture-job";
 import { closeQueue } from "./jobs/queue";
+import { shaperFor, unpackedFont } from "./shaping";
 import { cleanSvg } from "./svg-file";
 import { answerUpload } from "./upload-requests";
 
@@ -303,6 +304,18 @@ describe("a font of one's own", () => {
     expect(own?.family.startsWith("Ridg")).toBe(true);
     const file = await sharedFile("observatory", `/_fonts/own/${own?.file}.woff2`);
     expect(Buffer.compare(Buffer.from(file?.body as Buffer), Buffer.from(bytes))).toBe(0);
+    // known to the shaper, as wide as the font it is another name of; not there for another site
+    const hash = own?.file ?? "";
+    const shaper = await shaperFor("observatory", {
+      ...body,
+      fonts: { text: own?.family ?? "", headings: "Lora" },
+    });
+    const setting = { weight: 500, size: 18, spacing: 0, upper: false };
+    const width = shaper.width("Open nights", { ...setting, family: own?.family ?? "" }, body.ownFonts);
+    expect(width).toBeGreaterThan(50);
+    expect(width).toBe(shaper.width("Open nights", { ...setting, family: "Lora" }));
+    expect(await unpackedFont("tide-mill", hash)).toBeNull();
+    expect((await unpackedFont("observatory", hash))?.length).toBeGreaterThan(10_000);
     await who.get("undo");
     expect((await who.get("style")).body.ownFonts).toEqual([]);
   });

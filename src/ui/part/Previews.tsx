@@ -53,7 +53,10 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const isLarge = part.slot === "layout" || part.slot === "side";
   const heights = isLarge ? [430, 300] : [270, 200];
   const pointed = (nodes: readonly string[], slot: string | null) => {
-    if (slot === part.slot) select(nodes[0] ?? null);
+    if (slot !== part.slot) return;
+    // a first click takes the block, another one what is around it: its cell, its band
+    const at = selected === null ? -1 : nodes.indexOf(selected);
+    select(nodes[at + 1] ?? nodes[0] ?? null);
   };
   const common = {
     origin: frame.site.previewOrigin,

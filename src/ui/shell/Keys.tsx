@@ -20,6 +20,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ["arrow keys", "along the list of a part; in the table of pages"],
   ["Alt and an arrow", "move a block, a band"],
   ["Ctrl D", "duplicate a block, a band"],
+  ["Ctrl C, X, V", "copy, cut, paste a block, a cell, a band; also in other parts and sites"],
   ["Delete", "remove it; undo brings it back"],
   ["Esc", "from block to cell to band, and out"],
   ["1 to 5", "look at another page while designing"],
