@@ -13,6 +13,7 @@ import { shaper } from "../test/shaper";
 
 /** Chromium's own layout is the oracle: what the core computes is looked up in it. */
 
+const FAMILY_NAMES = Object.keys(FAMILIES);
 const HOME = "http://fit.example/";
 const folderOf = new Map(
   Object.values(FAMILIES).flatMap(({ folder, files }) => files.map(({ file }) => [file, folder] as const)),
@@ -35,26 +36,28 @@ const blankPage = async (page: Page): Promise<void> => {
   await page.goto(HOME);
 };
 
-/** Loads every file of the families named: what is in use later is there at once. */
-const loadFonts = (page: Page, css: string): Promise<number> =>
-  page.evaluate(async (faces) => {
-    const style = document.createElement("style");
-    style.textContent = faces;
-    document.head.append(style);
-    const loaded = await Promise.all([...document.fonts].map((face) => face.load()));
-    return loaded.length;
-  }, css);
+/** Loads every file of every family that ships: what is used later is there at once. */
+const loadFonts = (page: Page): Promise<number> =>
+  page.evaluate(
+    async (faces) => {
+      const style = document.createElement("style");
+      style.textContent = faces;
+      document.head.append(style);
+      const loaded = await Promise.all([...document.fonts].map((face) => face.load()));
+      return loaded.length;
+    },
+    FAMILY_NAMES.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
+  );
 
 test("text widths are Chromium's, to 1/64 px", async ({ page }) => {
   const seed = runSeed(5);
   const random = seeded(seed);
-  const families = Object.keys(FAMILIES);
   const cases = Array.from({ length: 3000 }, () => {
     const size = (random.below(40 * 16) + 160) / 16;
     return {
       text: Array.from({ length: 1 + random.below(3) }, () => random.pick(WORDS)).join(" "),
       setting: {
-        family: random.pick(families),
+        family: random.pick(FAMILY_NAMES),
         weight: random.pick([400, 500, 600, 700]),
         size,
         spacing: random.chance(0.3) ? size * random.pick([-0.02, 0.05, 0.125]) : 0,
@@ -63,10 +66,7 @@ test("text widths are Chromium's, to 1/64 px", async ({ page }) => {
     };
   });
   await blankPage(page);
-  await loadFonts(
-    page,
-    families.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
-  );
+  await loadFonts(page);
   const seen = await page.evaluate((all) => {
     document.body.innerHTML = all
       .map(({ setting: { family, weight, size, spacing, upper } }) => {
@@ -155,11 +155,7 @@ test("G11: the edge where a header stops fitting in one row is Chromium's, to th
   const seed = runSeed(11);
   const random = seeded(seed);
   await blankPage(page);
-  const families = Object.keys(FAMILIES);
-  await loadFonts(
-    page,
-    families.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
-  );
+  await loadFonts(page);
   const wrong: unknown[] = [];
   const COUNT = 300;
   let never = 0;
@@ -196,11 +192,7 @@ test("G28: with enlarged text a menu becomes a button earlier and never takes tw
   const seed = runSeed(28);
   const random = seeded(seed);
   await blankPage(page);
-  const families = Object.keys(FAMILIES);
-  await loadFonts(
-    page,
-    families.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
-  );
+  await loadFonts(page);
   const wrong: unknown[] = [];
   let [rows, buttons] = [0, 0];
   for (let at = 0; at < 80; at += 1) {

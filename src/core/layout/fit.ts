@@ -1,6 +1,6 @@
 import type { Band, Block, Part, Width } from "../model/part";
 import { WIDTHS } from "../model/part";
-import { isCellHidden } from "../model/tree";
+import { flatBlocks, isCellHidden } from "../model/tree";
 import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
 import { flexWidths } from "./flex";
 import { rowItems } from "./menu-items";
@@ -112,12 +112,11 @@ class Row {
   }
 }
 
-const menusOf = (blocks: readonly Block[]): readonly Extract<Block, { kind: "menu" }>[] =>
-  blocks.flatMap((block) =>
-    block.kind === "menu" ? [block] : block.kind === "group" ? menusOf(block.blocks ?? []) : [],
-  );
+const blocksIn = (band: Band): readonly Block[] => flatBlocks(band.cells.flatMap(({ blocks }) => blocks));
 
-const bandMenus = (band: Band) => band.cells.flatMap(({ blocks }) => menusOf(blocks)).filter(canFold);
+/** Menus of a band that can become a button. */
+const bandMenus = (band: Band) =>
+  blocksIn(band).flatMap((block) => (block.kind === "menu" && canFold(block) ? [block] : []));
 
 const perWidth = (of: (width: Width) => number): Edges =>
   Object.fromEntries(WIDTHS.map((width) => [width, of(width)])) as unknown as Edges;
@@ -257,12 +256,9 @@ interface Source {
   readonly shown: string;
 }
 
-const allBlocks = (blocks: readonly Block[]): readonly Block[] =>
-  blocks.flatMap((block) => [block, ...allBlocks(block.blocks ?? [])]);
-
 const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Source => {
   const { profile, pictures, menus, links } = material;
-  const blocks = allBlocks(band.cells.flatMap((cell) => cell.blocks));
+  const blocks = blocksIn(band);
   const shown = blocks.map((block) => {
     if (block.kind === "menu")
       return rowItems(menus[block.settings.menu], "all", links)

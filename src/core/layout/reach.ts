@@ -2,6 +2,7 @@ import { rowsOf } from "../menus/item-tree";
 import type { MenuItem } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import type { Band, Block } from "../model/part";
+import { flatBlocks } from "../model/tree";
 import type { FitMaterial } from "./extents";
 import { BandFit, screenWidth } from "./fit";
 import { TextMeasure } from "./text-measure";
@@ -60,9 +61,6 @@ const withBlock = (band: Band, id: string, change: (block: Block) => Block): Ban
   return { ...band, cells: band.cells.map((cell) => ({ ...cell, blocks: within(cell.blocks) })) };
 };
 
-const allBlocks = (blocks: readonly Block[]): readonly Block[] =>
-  blocks.flatMap((block) => [block, ...allBlocks(block.blocks ?? [])]);
-
 /** The first value going down for which something holds. */
 const firstDown = (
   from: number,
@@ -83,7 +81,7 @@ const setting = <B extends Block>(block: B, change: Partial<B["settings"]>): B =
 export const waysToReach = (fit: BandFit, target: number): readonly Way[] => {
   const { band } = fit;
   const does = reaches(fit, target);
-  const blocks = allBlocks(band.cells.flatMap((cell) => cell.blocks));
+  const blocks = flatBlocks(band.cells.flatMap((cell) => cell.blocks));
   const menus = blocks.filter((block): block is BlockOf<"menu"> => block.kind === "menu");
   if (does({})) return menus.slice(0, 1).map(({ id }) => ({ is: "fixed", node: id, to: target }));
   return [

@@ -39,6 +39,10 @@ export function* walk(part: Part): Generator<NodePlace> {
 export const isCellHidden = (cell: Cell, width: Width): boolean =>
   cell.blocks.length > 0 && cell.blocks.every(({ look }) => look.hideOn.includes(width));
 
+/** Blocks with those inside of them, in reading order. */
+export const flatBlocks = (blocks: readonly Block[]): readonly Block[] =>
+  blocks.flatMap((block) => [block, ...flatBlocks(block.blocks ?? [])]);
+
 /** All blocks of a part in reading order, those inside groups included. */
 export const blocksOf = (part: Part): readonly Block[] =>
   [...walk(part)].filter((place) => place.type === "block").map((place) => place.node as Block);
