@@ -170,7 +170,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
     await page.getByRole("button", { name: /^Undo/ }).click();
     await expect(page.getByRole("button", { name: /^Undo import of/ })).toBeVisible();
     await page.getByRole("button", { name: /^Undo import of/ }).click();
-    await expect(page.getByRole("button", { name: /^Undo/ })).toHaveCount(0);
+    await expect(page.getByRole("button", { name: /^Undo import of/ })).toHaveCount(0);
     await publish(page);
     expect((await PublicPage.at("observatory", "/notes/")).html).not.toContain("Search the mill");
   });

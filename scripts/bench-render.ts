@@ -1,8 +1,7 @@
-import type { ReactNode } from "react";
 import { rowItems, type ShownItem } from "../src/core/layout/menu-items";
 import { TextMeasure } from "../src/core/layout/text-measure";
 import type { Menu } from "../src/core/model/design";
-import type { Block, Part } from "../src/core/model/part";
+import type { Part } from "../src/core/model/part";
 import { Part as PartSchema } from "../src/core/model/part";
 import { Stylesheet } from "../src/core/render/css";
 import { escapeHtml } from "../src/core/render/html";
@@ -84,93 +83,6 @@ const ours = (data: PageData, by: TextMeasure): string => {
 const ladder = (file: string): string =>
   picture.renditions.map((width) => `/_media/${file}-${width}.webp ${width}w`).join(", ");
 
-/** The same markup as components, one a thing, as one would write them. */
-const reactPeer = (data: PageData, { createElement: h, renderToStaticMarkup }: React): string => {
-  const shown = rowItems(data.menus["main"], "all", data.links);
-  const Link = ({ item }: { item: ShownItem }): ReactNode =>
-    h(
-      "a",
-      { href: item.href ?? undefined, "aria-current": item.href === data.page.path ? "page" : undefined },
-      item.label,
-    );
-  const Deep = ({ item }: { item: ShownItem }): ReactNode => h("li", null, h(Link, { item }));
-  const Item = ({ item, isFlat }: { item: ShownItem; isFlat: boolean }): ReactNode =>
-    item.items.length === 0 || isFlat
-      ? h("li", null, h(Link, { item }))
-      : h(
-          "li",
-          null,
-          h(
-            "details",
-            { name: `m-${row.id}` },
-            h("summary", null, item.label),
-            h(
-              "ul",
-              null,
-              h("li", null, h(Link, { item })),
-              item.items.map((each) => h(Deep, { key: each.id, item: each })),
-            ),
-          ),
-        );
-  const MenuRow = ({ of, isFlat }: { of: Block; isFlat: boolean }): ReactNode =>
-    h(
-      "nav",
-      { className: `b-menu n-${of.id}`, "aria-label": "Menu" },
-      h(
-        "ul",
-        { className: isFlat ? "row column" : "row" },
-        shown.map((item) => h(Item, { key: item.id, item, isFlat })),
-      ),
-    );
-  const Logo = (): ReactNode =>
-    h(
-      "a",
-      { className: `b-logo n-${logo.id}`, href: "/" },
-      h("img", {
-        src: `/_media/${picture.file}-960.webp`,
-        srcSet: ladder(picture.file),
-        sizes: "240px",
-        width: picture.width,
-        height: picture.height,
-        alt: data.profile.name,
-        decoding: "async",
-      }),
-    );
-  const Cell = ({
-    id,
-    isColumn,
-    children,
-  }: {
-    id: string;
-    isColumn: boolean;
-    children?: ReactNode;
-  }): ReactNode => h("div", { className: `cell ${isColumn ? "column " : ""}n-${id}` }, children);
-  const Band = ({ id, children }: { id: string; children?: ReactNode }): ReactNode =>
-    h("div", { className: `band n-${id}` }, h("div", { className: "in" }, children));
-  const page = h(
-    "div",
-    null,
-    h(
-      Band,
-      { id: header.bands[0]?.id ?? "" },
-      h(Cell, { id: "h1", isColumn: false }, h(Logo)),
-      h(Cell, { id: "h2", isColumn: false }, h(MenuRow, { of: row, isFlat: false })),
-    ),
-    h(
-      Band,
-      { id: footer.bands[0]?.id ?? "" },
-      h(
-        Cell,
-        { id: "f1", isColumn: true },
-        h("div", { className: `b-siteName n-${name.id} t-h3` }, h("a", { href: "/" }, data.profile.name)),
-        h("p", { className: `b-tagline n-${line.id} t-small` }, data.profile.tagline),
-      ),
-      h(Cell, { id: "f2", isColumn: true }, h(MenuRow, { of: column, isFlat: true })),
-    ),
-  );
-  return renderToStaticMarkup(page);
-};
-
 /** The same markup as one template, escaped by hand: what nobody wants to look after. */
 const byHand = (data: PageData): string => {
   const shown = rowItems(data.menus["main"], "all", data.links);
@@ -207,23 +119,22 @@ const rate = (draw: () => string): number => {
 const plain = (html: string): string => html.replaceAll(/\s*\/>/g, ">").replaceAll("&#x27;", "&#39;");
 
 /** React as it runs in production: which one it is, it decides when it is loaded. */
-const loadReact = async () => {
+const loadPeer = async () => {
   Object.assign(process.env, { NODE_ENV: "production" });
-  const { createElement } = await import("react");
-  const { renderToStaticMarkup } = await import("react-dom/server");
-  return { createElement, renderToStaticMarkup };
+  return (await import("./bench-render-peer")).reactMarkup;
 };
-type React = Awaited<ReturnType<typeof loadReact>>;
 
 export const benchRender = async (): Promise<void> => {
-  const react = await loadReact();
+  const reactMarkup = await loadPeer();
+  const ids = { header: header.bands[0]?.id ?? "", footer: footer.bands[0]?.id ?? "" };
+  const blocks = { logo, name, line, row, column };
   const data = sample();
   const by = measure(data);
   const [mine, hand] = [ours(data, by), byHand(data)];
   if (plain(mine) !== plain(hand)) throw new Error(`render: expected the same markup, got\n${mine}\n${hand}`);
   const rates = {
     ours: rate(() => ours(data, by)),
-    react: rate(() => reactPeer(data, react)),
+    react: rate(() => reactMarkup(data, ids, blocks)),
     hand: rate(() => byHand(data)),
   };
   const many = (value: number) => Math.round(value).toLocaleString("en");
