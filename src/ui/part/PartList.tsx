@@ -281,7 +281,7 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
           }
         />
       ))}
-      <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", gap: 2 }}>
+      <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
         {hidden > 0 || more ? (
           <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
         ) : null}
@@ -308,7 +308,7 @@ const CopyActs = ({ place }: { readonly place: NodePlace }) => {
     if (!isDone) say(words);
   };
   return (
-    <Box sx={{ mt: 0.5, display: "flex", flexWrap: "wrap", gap: 2 }}>
+    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2 }}>
       <Act onClick={() => copyNode(place, frame.palette)}>Copy</Act>
       <Act onClick={() => tell(pasteNode(place), "Nothing was copied that goes here.")}>Paste behind it</Act>
       <Act onClick={() => copyLook(place)}>Copy look</Act>
