@@ -1,0 +1,22 @@
+import { describe, expect, it } from "vitest";
+import { partWith } from "../../../test/page-data";
+import type { DesignDocument } from "./design";
+import { Part } from "./part";
+import { upgraded } from "./upgrades";
+
+describe("parts of older versions", () => {
+  const body = partWith("header", []);
+  const old = {
+    ...body,
+    bands: body.bands.map(({ overPicture: _, stickyWhen: __, ...band }) => band),
+  } as unknown as Part;
+  it("get what says that their bands lie over nothing, and are whole then", () => {
+    const { body: now } = upgraded({ id: "p", kind: "part", body: old } as DesignDocument);
+    expect(now).toEqual(body);
+    expect(Part.safeParse(now).success).toBe(true);
+  });
+  it("are the same object where nothing is missing", () => {
+    const document = { id: "p", kind: "part", body } as DesignDocument;
+    expect(upgraded(document)).toBe(document);
+  });
+});

@@ -1,0 +1,41 @@
+import { describe, expect, it } from "vitest";
+import { block, partWith } from "../../../test/page-data";
+import type { Band, Block } from "../model/part";
+import { forOtherSite, transplanted } from "./transplant";
+
+describe("a copy for another site", () => {
+  const palette = [{ id: "night", value: "#101830" }];
+  const map = forOtherSite(palette);
+  const menu = {
+    ...block("menu", { menu: "main" }),
+    look: { colour: "colour:night", background: "role:surface", align: "", hideOn: [] },
+  } as Block;
+  it("leaves menus and pictures open, turns named colours into what they are, and keeps roles", () => {
+    const { node } = transplanted({ type: "block", node: menu }, map);
+    expect(node).toMatchObject({
+      id: menu.id,
+      settings: { menu: "" },
+      look: { colour: "#101830", background: "role:surface" },
+    });
+  });
+  it("does so for whole bands, their overlays and what lies over pictures included", () => {
+    const band = partWith("header", [menu], {
+      colour: "colour:night",
+      background: { picture: "pic", overlayColour: "colour:night", overlayTo: "role:text" },
+      overPicture: { on: true, colour: "colour:night" },
+    }).bands[0] as Band;
+    const { node } = transplanted({ type: "band", node: band }, map);
+    expect(node).toMatchObject({
+      id: band.id,
+      colour: "#101830",
+      background: { picture: "", overlayColour: "#101830", overlayTo: "role:text" },
+      overPicture: { on: true, colour: "#101830" },
+      cells: [{ blocks: [{ settings: { menu: "" } }] }],
+    });
+  });
+  it("of a cell is that cell", () => {
+    const cell = (partWith("header", [menu]).bands[0] as Band).cells[0] as Band["cells"][number];
+    const { node } = transplanted({ type: "cell", node: cell }, map);
+    expect(node).toMatchObject({ id: cell.id, blocks: [{ id: menu.id }] });
+  });
+});
