@@ -16,7 +16,10 @@ describe("words about fit", () => {
       { is: "label", menu: "m", item: "i", label: "Open nights", letters: 6 },
       "Shorten “Open nights” by 6 letters",
     ],
-    [{ is: "hide", node: "s", kind: "search" }, "Leave out the search box on narrower screens"],
+    [
+      { is: "hide", node: "s", kind: "search", hideOn: ["small"] },
+      "Leave out the search box on narrower screens",
+    ],
     [{ is: "fixed", node: "m", to: 900 }, "It fits there. A button below 900 px all the same"],
   ])("%o", (way, words) => expect(wayWords(way)).toBe(words));
   it.each<[Partial<BandReading>, string]>([

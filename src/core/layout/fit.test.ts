@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
@@ -5,12 +6,13 @@ import { randomHeader } from "../../../test/random-header";
 import { seeded } from "../../../test/seeded";
 import { blindShaper, shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import { unpackWoff2 } from "../../server/woff2";
 import type { Menu } from "../model/design";
 import type { Band } from "../model/part";
 import { BandFit, foldsOf, readBands } from "./fit";
 import { flexWidths } from "./flex";
 import { waysToReach } from "./reach";
-import type { TextSetting } from "./shaper";
+import { Shaper, type TextSetting } from "./shaper";
 import { TextMeasure } from "./text-measure";
 
 const data = pageData();
@@ -45,6 +47,17 @@ describe("a text's width", () => {
       expect(line.width).toBeGreaterThanOrEqual(16);
     },
   );
+});
+
+describe("a font that comes later", () => {
+  it("is measured once it is there: what could not be told before is not remembered", async () => {
+    const fonts = new Map<string, Uint8Array>();
+    const late = new Shaper(await import("harfbuzzjs"), fonts);
+    expect(late.width("Open nights", setting)).toBeNull();
+    const path = "node_modules/@fontsource-variable/public-sans/files/public-sans-latin-wght-normal.woff2";
+    fonts.set("public-sans-latin-wght-normal.woff2", await unpackWoff2(readFileSync(path)));
+    expect(late.width("Open nights", setting)).toBe(shaper.width("Open nights", setting));
+  });
 });
 
 describe("widths on a flex line", () => {

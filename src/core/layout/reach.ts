@@ -1,7 +1,7 @@
 import { rowsOf } from "../menus/item-tree";
 import type { MenuItem } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
-import type { Band, Block } from "../model/part";
+import type { Band, Block, Width } from "../model/part";
 import { flatBlocks } from "../model/tree";
 import type { FitMaterial } from "./extents";
 import { BandFit, screenWidth } from "./fit";
@@ -26,7 +26,12 @@ export type Way =
       readonly letters: number;
     }
   /** Not shown below the wide screens. */
-  | { readonly is: "hide"; readonly node: string; readonly kind: Block["kind"] }
+  | {
+      readonly is: "hide";
+      readonly node: string;
+      readonly kind: Block["kind"];
+      readonly hideOn: readonly Width[];
+    }
   /** It fits already: the menu is a button from further on by choice. */
   | { readonly is: "fixed"; readonly node: string; readonly to: number };
 
@@ -154,5 +159,5 @@ const hidden = (block: Block, { band, measure }: BandFit, target: number, does: 
   if (!MAY_HIDE.has(block.kind) || screenWidth(target, measure) === "wide") return [];
   const hideOn = [...new Set([...block.look.hideOn, "middle" as const, "small" as const])];
   const without = withBlock(band, block.id, (each) => ({ ...each, look: { ...each.look, hideOn } }) as Block);
-  return does({ band: without }) ? [{ is: "hide", node: block.id, kind: block.kind }] : [];
+  return does({ band: without }) ? [{ is: "hide", node: block.id, kind: block.kind, hideOn }] : [];
 };

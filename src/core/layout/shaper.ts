@@ -34,6 +34,12 @@ interface RunWidth {
   readonly letters: number;
 }
 
+/** A font at a weight, and how many of its units are one at size 1. */
+interface Instance {
+  readonly font: HarfBuzz.Font;
+  readonly unit: number;
+}
+
 /** The rules of Turkish and Azerbaijani for i (Unicode SpecialCasing.txt); every other language uses the common ones. */
 const DOTTED_I: ReadonlySet<string> = new Set(["tr", "az"]);
 const upperCase = (text: string, language: string): string =>
@@ -98,18 +104,19 @@ export class Shaper {
     const key = `${run.file} ${weight} ${isSpaced} ${run.text}`;
     const kept = this.#kept.get(key);
     if (kept !== undefined) return kept;
+    const font = this.#fontAt(run.file, weight);
+    // a font that is not here yet may come: nothing is remembered of it
+    if (font === null) return null;
     if (this.#kept.size >= MOST_KEPT) this.#kept.clear();
-    const width = this.#shape(run, weight, isSpaced);
+    const width = this.#shape(run.text, font, isSpaced);
     this.#kept.set(key, width);
     return width;
   }
 
-  #shape(run: Run, weight: number, isSpaced: boolean): RunWidth | null {
-    const font = this.#fontAt(run.file, weight);
-    if (font === null) return null;
+  #shape(text: string, font: Instance, isSpaced: boolean): RunWidth | null {
     const buffer = this.#buffer;
     buffer.reset();
-    buffer.addText(run.text);
+    buffer.addText(text);
     buffer.guessSegmentProperties();
     this.#hb.shape(font.font, buffer, isSpaced ? this.#noLigatures : undefined);
     const glyphs = buffer.getGlyphInfosAndPositions();
@@ -119,7 +126,7 @@ export class Shaper {
     return { advance, letters: new Set(glyphs.map(({ cluster }) => cluster)).size };
   }
 
-  #fontAt(file: string, weight: number): { readonly font: HarfBuzz.Font; readonly unit: number } | null {
+  #fontAt(file: string, weight: number): Instance | null {
     const face = this.#face(file);
     if (face === null) return null;
     const unit = face.upem * FINENESS;

@@ -107,7 +107,7 @@ const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void
       "sticky-up",
       "@media (prefers-reduced-motion:no-preference){.sticky{transition:translate var(--motion)}}",
     );
-    css.node(`.down ${own}`, { translate: "0 -100%" });
+    css.node(`.down ${own}:not(:focus-within)`, { translate: "0 -100%" });
   }
   if (band.stickyWhen === "scrollingUp" || band.overPicture.on) state.needsScript = true;
 };

@@ -41,7 +41,7 @@ const findForm = (site: string, block: string) =>
     const live = head && (await liveOf(head, new Date().toISOString(), transaction));
     if (!live) return undefined;
     for (const { body } of documentsOf(live.compiled.design, "part"))
-      for (const each of body.on ? blocksOf(body) : [])
+      for (const each of body.on && body.binnedAt === null ? blocksOf(body) : [])
         if (each.id === block && each.kind === "signUp") return each.settings;
     return undefined;
   });

@@ -53,20 +53,26 @@ const followingIn =
     return [...found.values()];
   };
 
-/** What is noticed of how the parts of a design look. Found once for each design. */
+/** How long what was noticed holds while the design stays: windows of parts open and close by themselves. */
+const HOLDS_MS = 60_000;
+
+/** What is noticed of how the parts of a design look. Found once a minute at most while the design stays. */
 export const lookFindingsAt = (
   context: SiteContext,
   compiled: CompiledDesign,
   at: string,
 ): Promise<readonly LookFinding[]> => {
   const known = kept.get(compiled);
-  if (known) return known;
+  if (known && Math.abs(Date.parse(at) - Date.parse(known.at)) < HOLDS_MS) return known.found;
   const found = notice(context, compiled, at);
-  kept.set(compiled, found);
+  kept.set(compiled, { at, found });
   void found.catch(() => kept.delete(compiled));
   return found;
 };
-const kept = new WeakMap<CompiledDesign, Promise<readonly LookFinding[]>>();
+const kept = new WeakMap<
+  CompiledDesign,
+  { readonly at: string; readonly found: Promise<readonly LookFinding[]> }
+>();
 
 const notice = async (context: SiteContext, compiled: CompiledDesign, at: string) => {
   const resolution = resolveAll(compiled, { audience: "signedOut", at });

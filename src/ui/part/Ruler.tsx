@@ -181,7 +181,7 @@ const operationOf = (part: Part, id: string, way: Way): Operation | null => {
     case "logo":
       return set(way.node, ["settings", "height", "wide"], way.to);
     case "hide":
-      return set(way.node, ["look", "hideOn"], ["middle", "small"]);
+      return set(way.node, ["look", "hideOn"], way.hideOn);
     case "fixed":
       return set(way.node, ["settings", "buttonBelow"], way.to);
     case "menuText":
