@@ -55,7 +55,15 @@ describe("menus", () => {
     const who = await studio();
     const { menus } = await who.get("menus");
     const main = menus.find(({ name }) => name === "Main");
-    expect(main?.parts.length).toBeGreaterThan(3);
+    const { rows } = await who.get("parts");
+    const shown = main?.parts.map((id) => rows.find((row) => row.id === id)?.name);
+    expect(shown).toEqual([
+      "Day header",
+      "Front header",
+      "Night header",
+      "Members’ header",
+      "Footer in columns",
+    ]);
     const { uses } = await who.get("menu", { menu: main?.id ?? "" });
     const row = uses.find(({ isRow }) => isRow);
     expect(row?.isExact).toBe(true);

@@ -6,9 +6,10 @@ import { rowItems } from "../../core/layout/menu-items";
 import type { TextMeasure } from "../../core/layout/text-measure";
 import { menuFromPages, pagesNotIn } from "../../core/menus/from-pages";
 import { rowsOf } from "../../core/menus/item-tree";
-import { type Design, documentsOf, findBody } from "../../core/model/design";
+import { type Design, documentsOf, findBody, getBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import type { Band, Block } from "../../core/model/part";
+import { SLOTS } from "../../core/model/slot";
 import { blocksOf } from "../../core/model/tree";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
@@ -34,6 +35,15 @@ const usesOf = (design: Design, menu: string): readonly Use[] =>
         ),
   );
 
+/** Parts by slot, then by number, as people look for them. */
+const inOrder = (design: Design, parts: readonly string[]): readonly string[] => {
+  const rank = (id: string) => {
+    const { slot, number } = getBody(design, "part", id);
+    return SLOTS.indexOf(slot) * 10_000 + number;
+  };
+  return [...parts].sort((a, b) => rank(a) - rank(b));
+};
+
 /** All menus: how much is in each, where it is used, and what of it leads nowhere. */
 export const menus = defineUseCase({
   input: z.object({}),
@@ -47,7 +57,7 @@ export const menus = defineUseCase({
           name: body.name,
           items: rowsOf(body.items).length,
           dead: deadItems(body.items, fit.links).length,
-          parts: [...new Set(usesOf(compiled.design, id).map(({ part }) => part))],
+          parts: inOrder(compiled.design, [...new Set(usesOf(compiled.design, id).map(({ part }) => part))]),
         }))
         .sort((a, b) => (a.name < b.name ? -1 : 1)),
     });

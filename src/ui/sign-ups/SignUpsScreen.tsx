@@ -40,36 +40,38 @@ export const SignUpsScreen = () => {
           The block Sign-up form puts a form into a footer or a page. What visitors leave there is read here.
         </Empty>
       ) : (
-        <Table size="small" aria-label="Sign-ups">
-          <TableHead>
-            <TableRow>
-              <TableCell>Address</TableCell>
-              <TableCell>List</TableCell>
-              <TableCell>Agreed to</TableCell>
-              <TableCell>When</TableCell>
-              <TableCell />
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {data.signUps.map(({ list, address, consent, at }) => (
-              <TableRow key={`${list} ${address}`}>
-                <TableCell>{address}</TableCell>
-                <TableCell>{list}</TableCell>
-                <TableCell>{consent === "" ? <Quiet>not asked</Quiet> : consent}</TableCell>
-                <TableCell>{moment(at)}</TableCell>
-                <TableCell align="right">
-                  <Act
-                    aria-label={`Forget ${address}`}
-                    disabled={drop.isPending}
-                    onClick={() => drop.mutate({ list, address })}
-                  >
-                    Forget
-                  </Act>
-                </TableCell>
+        <Box sx={{ overflowX: "auto" }}>
+          <Table size="small" aria-label="Sign-ups">
+            <TableHead>
+              <TableRow>
+                <TableCell>Address</TableCell>
+                <TableCell>List</TableCell>
+                <TableCell>Agreed to</TableCell>
+                <TableCell>When</TableCell>
+                <TableCell />
               </TableRow>
-            ))}
-          </TableBody>
-        </Table>
+            </TableHead>
+            <TableBody>
+              {data.signUps.map(({ list, address, consent, at }) => (
+                <TableRow key={`${list} ${address}`}>
+                  <TableCell sx={{ overflowWrap: "anywhere", minWidth: 150 }}>{address}</TableCell>
+                  <TableCell>{list}</TableCell>
+                  <TableCell>{consent === "" ? <Quiet>not asked</Quiet> : consent}</TableCell>
+                  <TableCell>{moment(at)}</TableCell>
+                  <TableCell align="right">
+                    <Act
+                      aria-label={`Forget ${address}`}
+                      disabled={drop.isPending}
+                      onClick={() => drop.mutate({ list, address })}
+                    >
+                      Forget
+                    </Act>
+                  </TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </Box>
       )}
     </Box>
   );
