@@ -347,3 +347,30 @@ test("a sign-up form takes an address, with a script and without, and the studio
     await page.getByRole("button", { name: `Forget ${address}` }).click();
   await expect(page.getByText("Nobody has signed up yet")).toBeVisible();
 });
+
+test("G21: a page's title bar says something else, by a click on the page; the part opens it, and everywhere stays as it was", async ({
+  page,
+}) => {
+  await open(page, "overview");
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox", { name: "Go to" }).fill("/visit/");
+  await page.getByRole("option", { name: /Visit/ }).first().click();
+  await page.getByRole("heading", { level: 1, name: "Visit" }).waitFor();
+  const shown = page.frameLocator('iframe[title="Visit at 1280 px"]').locator("h1");
+  await shown.dispatchEvent("click");
+  const clicked = page.getByRole("region", { name: "What was clicked" });
+  await expect(clicked).toContainText("lets pages change it from then on");
+  await clicked.getByRole("textbox", { name: "Title", exact: true }).fill("Come up the ridge");
+  await expect(clicked).toContainText("this page only");
+  await expect(shown).toHaveText("Come up the ridge");
+  await clicked.getByRole("link", { name: /^Change it everywhere title bar 2 shows/ }).click();
+  const chip = page.getByRole("button", { name: "Pages may change it: Title", exact: true });
+  await expect(chip).toHaveText("pages may change");
+  await publish(page);
+  const at = async (path: string) => (await get(siteHost("observatory"), path)).body;
+  expect(await at("/visit/")).toContain(">Come up the ridge</h1>");
+  expect(await at("/domes/")).toContain(">The domes</h1>");
+  await page.getByRole("button", { name: /Take it back/ }).click();
+  await expect.poll(() => at("/visit/")).toContain(">Visit</h1>");
+  await undoAll(page);
+});

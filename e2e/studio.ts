@@ -143,13 +143,21 @@ export const makePart = async (
   await page.getByRole("heading", { level: 1, name: wish.name }).waitFor();
 };
 
-/** Takes back everything in the draft. A change may still be on its way, or the count of what is left. */
+/** How many changes the draft has, asked of the server: what a screen says of it comes a moment later. */
+const changesInDraft = (page: Page): Promise<number> =>
+  page.evaluate(async () => {
+    const site = location.pathname.split("/")[2];
+    const answer = await fetch(`/api/studio/${site}/frame`, { method: "POST", body: "{}" });
+    return (await answer.json()).value.draft.changes;
+  });
+
+/** Takes back everything in the draft. What is saved must be saved before. */
 export const undoAll = async (page: Page): Promise<void> => {
   const undo = page.getByRole("button", { name: /^Undo/ }).first();
-  const nothing = page.getByText("nothing to publish");
-  for (let tries = 0; tries < 60 && (await nothing.count()) === 0; tries += 1) {
+  for (let tries = 0; tries < 60 && (await changesInDraft(page)) > 0; tries += 1) {
     // it is not there while nothing can be undone, and closed while one is under way
     if ((await undo.count()) > 0) await undo.click({ timeout: 2000 }).catch(() => undefined);
     await page.waitForTimeout(400);
   }
+  await page.getByText("nothing to publish", { exact: true }).waitFor();
 };

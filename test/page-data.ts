@@ -82,6 +82,7 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
     origin: "http://observatory.localhost",
     searchPath: "/search/",
   },
+  values: {},
   page: {
     identity: "entry:e1",
     path: "/notes/one/",

@@ -74,9 +74,10 @@ const describeSet = (
     if (field === "name") return `rename ${name} to “${shown(operation.value)}”`;
     if (field === "on") return operation.value ? `switch ${name} on` : `pause ${name}`;
     if (field === "binnedAt") return operation.value === null ? `restore ${name}` : `put ${name} in the bin`;
+    if (field === "choices") return `what pages may change in ${name}`;
     if (field === "placement") return `where ${name} shows`;
   }
-  if (document?.kind === "choice") return "what a page chooses";
+  if (document?.kind === "choice") return field === "values" ? "what a page says" : "what a page chooses";
   if (document?.kind === "style") return describeStyle(operation, document.body);
   if (document?.kind === "profile") return `${name}: ${settingName(operation.path).toLowerCase()}`;
   if (document?.kind === "picture") return `${name}: ${settingName(operation.path).toLowerCase()}`;
@@ -149,6 +150,8 @@ export const describeDocumentChange = (
     return describeStyleChange(before.body, after.body);
   if (before && after && (after.kind === "profile" || after.kind === "picture"))
     return inShort(changedFields(before.body, after.body));
+  if (before?.kind === "choice" && after?.kind === "choice")
+    return differs(before.body.slots, after.body.slots) ? "chooses otherwise" : "says something else";
   if (after?.kind === "order") return "another order among equals";
   return "changed";
 };
@@ -180,6 +183,7 @@ const describePartChange = (before: Part, after: Part): string => {
     before.on === after.on ? "" : after.on ? "switched on" : "paused",
     before.binnedAt === after.binnedAt ? "" : after.binnedAt === null ? "restored" : "put in the bin",
     differs(before.placement, after.placement) ? "shows elsewhere" : "",
+    differs(before.choices ?? [], after.choices ?? []) ? "pages may change other things" : "",
     differs(before.bands, after.bands) ? "looks different" : "",
   ].filter((change) => change !== "");
   return changes.length === 0 ? "changed" : changes.join(", ");

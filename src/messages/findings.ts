@@ -26,6 +26,8 @@ export const describeFinding = (
       return `${pages(finding.pages)} ${finding.pages === 1 ? "has" : "have"} no ${slotName(finding.slot)}.`;
     case "unused":
       return `One page chose ${badge(finding.part)}, which is paused or gone.`;
+    case "valueUnread":
+      return `One page says something of its own (${finding.name}) for its ${slotName(finding.slot)}, which does not ask for it.`;
     case "noBody":
       return `${badge(finding.part)} shows on entries but has no body: visitors cannot read them.`;
   }
@@ -57,6 +59,7 @@ export const FINDING_NAMES: Readonly<Record<Code, string>> = {
   broken: "broken",
   missing: "missing",
   unused: "unused",
+  valueUnread: "unused value",
   noBody: "no body",
 };
 export const countFindings = (code: Code, number: number): string =>
@@ -73,5 +76,6 @@ export const MEND_NAMES: Readonly<Record<Code, string>> = {
   broken: "Mend the line",
   missing: "Add one",
   unused: "Reset the page",
+  valueUnread: "Decide",
   noBody: "Add the body",
 };

@@ -137,6 +137,10 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "undo.nothing": () => "There is nothing to undo.",
   "redo.nothing": () => "There is nothing to redo.",
   "undo.clash": () => "It cannot be undone: somebody changed the same thing since. Nothing was changed.",
+  "choice.notOpen": ({ name }) =>
+    `No part of this slot lets pages change “${name}”. Open the setting in the part first.`,
+  "choice.wrongType": ({ label }) => `“${label}” cannot hold such a value. Nothing was changed.`,
+  "choice.notOpenable": () => "Pages cannot be let change this setting.",
   "publish.nothing": () => "There is nothing to publish: visitors see this already.",
   "publish.broken": () =>
     "A “Not on” line points at something that is gone. Mend it first, or pages would show what they should not; nothing was published.",

@@ -31,5 +31,7 @@ export const describeMend = ({ is, part }: Pick<Mend, "is" | "part">, design: De
       return `Leave what is gone out of the line of ${badge}`;
     case "reset":
       return "Give the page back to the rules";
+    case "forget":
+      return "Forget what the page says";
   }
 };

@@ -8,8 +8,9 @@ import {
 } from "../core/addresses/facts";
 import { pagePath } from "../core/addresses/paths";
 import { pageCount } from "../core/archives/page-size";
+import { withPageValues } from "../core/cascade/page-values";
 import type { EntryFacts } from "../core/model/content";
-import { findBody, getBody, type Picture, PROFILE_ID, STYLE_ID } from "../core/model/design";
+import { choiceId, findBody, getBody, type Picture, PROFILE_ID, STYLE_ID } from "../core/model/design";
 import type { Part } from "../core/model/part";
 import type { Audience } from "../core/model/placement";
 import { SLOTS, type Slot } from "../core/model/slot";
@@ -49,14 +50,20 @@ export const pagesOf = (compiled: CompiledDesign, page: Address, at: string): nu
   );
 };
 
+/** What the page says itself. It holds for all its page numbers. */
+const valuesOf = ({ compiled, page }: PageRequest): PageData["values"] =>
+  findBody(compiled.design, "choice", choiceId(page.identity))?.values ?? {};
+
 const slotsOf = (request: PageRequest): PageData["slots"] => {
   const { compiled, page, audience, at, pageNumber, shown } = request;
   const answers: PageAnswers = resolvePage(compiled, laterPage(page, pageNumber), { audience, at });
+  const values = valuesOf(request);
   const filled = (slot: Slot) => {
-    if (shown && shown.part.slot === slot) return shown;
+    const own = (id: string, part: Part) => ({ id, part: withPageValues(part, values[slot]) });
+    if (shown && shown.part.slot === slot) return own(shown.id, shown.part);
     const id = partOf(answers[slot]);
     const part = id === null ? undefined : findBody(compiled.design, "part", id);
-    return id !== null && part ? { id, part } : null;
+    return id !== null && part ? own(id, part) : null;
   };
   return Object.fromEntries(SLOTS.map((slot) => [slot, filled(slot)])) as unknown as PageData["slots"];
 };
@@ -111,6 +118,7 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     audience: request.audience,
     at,
     slots,
+    values: valuesOf(request),
     style: getBody(design, "style", STYLE_ID),
     profile,
     menus: Object.fromEntries(needs.menus.flatMap((id) => (menus[id] ? [[id, menus[id]]] : []))),

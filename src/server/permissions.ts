@@ -56,6 +56,8 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   putUploadsAway: "look",
   impact: "look",
   choosePage: "choose",
+  sayOnPage: "choose",
+  openToPages: "design",
   change: "design",
   createPart: "design",
   duplicatePart: "design",

@@ -22,6 +22,7 @@ import { lookFindings } from "./use-cases/look-findings";
 import { createMenu, menu, menus, removeMenu } from "./use-cases/menus";
 import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
+import { openToPages, sayOnPage } from "./use-cases/page-values";
 import { goTo, page, previewPage } from "./use-cases/pages";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
 import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
@@ -87,6 +88,8 @@ export const useCases = {
   putUploadsAway,
   change,
   choosePage,
+  sayOnPage,
+  openToPages,
   undo,
   redo,
   review,

@@ -1,4 +1,5 @@
 import { expose } from "comlink";
+import { withPageValues } from "../core/cascade/page-values";
 import { BandFit, type BandReading, readBands } from "../core/layout/fit";
 import { type Way, waysToReach } from "../core/layout/reach";
 import { TextMeasure } from "../core/layout/text-measure";
@@ -36,13 +37,14 @@ const api = {
   async render(id: string | null, part: Part | null, instead: Instead): Promise<DrawnPage | null> {
     if (!data) return null;
     const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
-    const slots = { ...data.slots, ...left, ...(part && id ? { [part.slot]: { id, part } } : {}) };
+    const shown = part && withPageValues(part, data.values[part.slot]);
+    const slots = { ...data.slots, ...left, ...(shown && id ? { [shown.slot]: { id, part: shown } } : {}) };
     const { style = data.style, profile = data.profile } = instead;
     const page = { ...data, slots, style, profile };
     const shaper = await shaperFor(site, style);
     const drawn = renderPage(page, ENGLISH, { mark: true, shaper });
     const measure = new TextMeasure(shaper, style, data.site.language);
-    return { ...drawn, readings: part ? readBands(part, { ...page, words: ENGLISH }, measure) : [] };
+    return { ...drawn, readings: shown ? readBands(shown, { ...page, words: ENGLISH }, measure) : [] };
   },
   /** What would make a band of the part stand in one row from a width on. */
   async waysToReach(part: Part, band: string, target: number): Promise<readonly Way[]> {

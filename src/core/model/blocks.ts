@@ -113,7 +113,11 @@ export const BlockSettings = {
   }),
   address: z.object({ direction: z.enum(["row", "column"]).default("column") }),
   breadcrumbs: z.object({ showHere: z.boolean().default(true) }),
-  title: z.object({ style: TextStyle.default("h1") }),
+  title: z.object({
+    style: TextStyle.default("h1"),
+    /** Something else than the page's own title. */
+    text: line.default(""),
+  }),
   facts: z.object({ show: z.array(FactKind).default(["date", "author", "terms"]) }),
   mainPicture: z.object({ height: responsive(px(2000)).default({ wide: 420, small: 220 }) }),
   body: z.object({}),

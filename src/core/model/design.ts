@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Target } from "./blocks";
+import { ChoiceName, ChoiceValue } from "./choices";
 import { HouseStyle } from "./house-style";
 import { Part } from "./part";
 import { LinkTarget } from "./rich-text";
@@ -124,11 +125,12 @@ export const Picture = z.object({
 });
 export type Picture = z.infer<typeof Picture>;
 
-/** What one page chose for itself: for a slot a part, or nothing. A slot not named is as everywhere. */
+/** What one page chose for itself: for a slot a part, or nothing; and what it says where parts let it. A slot not named is as everywhere. */
 export const PageChoice = z.object({
   schema: z.literal(1),
   identity: z.string(),
   slots: z.partialRecord(Slot, z.union([z.object({ part: z.string() }), z.literal("nothing")])),
+  values: z.partialRecord(Slot, z.record(ChoiceName, ChoiceValue)).optional(),
 });
 export type PageChoice = z.infer<typeof PageChoice>;
 

@@ -99,7 +99,8 @@ export const valueAt = (value: unknown, path: readonly (string | number)[]): unk
     value,
   );
 
-const withValueAt = (value: unknown, path: readonly (string | number)[], next: unknown): unknown => {
+/** A copy of plain data with one value replaced; undefined takes the field out. */
+export const withValueAt = (value: unknown, path: readonly (string | number)[], next: unknown): unknown => {
   const [step, ...rest] = path;
   if (step === undefined) return next;
   const around = (value !== null && typeof value === "object" ? value : {}) as Json;

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type BlockKind, BlockSettings, ColourValue, responsive, type SettingsOf } from "./blocks";
+import { Choice } from "./choices";
 import { Texture } from "./house-style";
 import { Placement } from "./placement";
 import { Slot } from "./slot";
@@ -119,6 +120,8 @@ export const Part = z.object({
   origin: z.string().uuid(),
   placement: Placement,
   bands: z.array(Band).max(40),
+  /** Settings that pages may change. Parts of older editions have none. */
+  choices: z.array(Choice).max(60).optional(),
 });
 export type Part = Omit<z.infer<typeof Part>, "bands"> & { readonly bands: readonly Band[] };
 

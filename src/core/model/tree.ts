@@ -25,7 +25,7 @@ const withChildren = <T extends PartNode>(node: T, children: readonly PartNode[]
   ("cells" in node ? { ...node, cells: children } : { ...node, blocks: children }) as T;
 
 /** Every node of a part with its place, in reading order. */
-export function* walk(part: Part): Generator<NodePlace> {
+export function* walk(part: Pick<Part, "bands">): Generator<NodePlace> {
   const stack = function* (nodes: readonly PartNode[], parent: string): Generator<NodePlace> {
     for (const [index, node] of nodes.entries()) {
       yield { node, type: typeOf(node), parent, index };
@@ -135,4 +135,20 @@ export const withFreshIds = <T extends PartNode>(node: T, newId: () => string): 
         children.map((child) => withFreshIds(child, newId)),
       )
     : copy;
+};
+
+/** Bands and what pages may change in them, with ids that no other part has. */
+export const freshened = (
+  { bands, choices }: Pick<Part, "bands" | "choices">,
+  newId: () => string,
+): Pick<Part, "bands" | "choices"> => {
+  const copies = bands.map((band) => withFreshIds(band, newId));
+  if (choices === undefined) return { bands: copies };
+  const idsOf = (nodes: readonly Band[]) => [...walk({ bands: nodes })].map(({ node }) => node.id);
+  const now = idsOf(copies);
+  const fresh = new Map(idsOf(bands).map((id, place) => [id, now[place] as string]));
+  return {
+    bands: copies,
+    choices: choices.map((choice) => ({ ...choice, node: fresh.get(choice.node) ?? choice.node })),
+  };
 };

@@ -1,21 +1,37 @@
+import { BLOCK_KINDS, type BlockKind, defaultSettings } from "./blocks";
 import type { DesignDocument } from "./design";
 import { upgradeStyle } from "./house-style";
-import { Band, type Part } from "./part";
+import { Band, Cell, Look, Part } from "./part";
+import { blocksOf } from "./tree";
 
-const FRESH = Band.parse({ id: "band", cells: [{ id: "cell" }] });
+const countOf = (value: object): number => Object.keys(value).length;
+const FRESH_BAND = Band.parse({ id: "band", cells: [{ id: "cell" }] });
+const BAND_FIELDS = countOf(FRESH_BAND);
+const BACKGROUND_FIELDS = countOf(FRESH_BAND.background);
+const CELL_FIELDS = countOf(Cell.parse({ id: "cell" }));
+const LOOK_FIELDS = countOf(Look.parse({}));
+const SETTINGS = Object.fromEntries(
+  BLOCK_KINDS.map((kind) => [kind, countOf(defaultSettings(kind))]),
+) as Record<BlockKind, number>;
 
-/** Bands stored before they could be laid over pictures get what says that they are not. */
-const upgradePart = (part: Part): Part =>
-  part.bands.every((band) => band.overPicture !== undefined)
-    ? part
-    : {
-        ...part,
-        bands: part.bands.map((band) => ({
-          ...band,
-          stickyWhen: band.stickyWhen ?? FRESH.stickyWhen,
-          overPicture: band.overPicture ?? FRESH.overPicture,
-        })),
-      };
+/** Whether every node has all the fields this version knows: counted, since stored nodes have no others. */
+const isWhole = (part: Part): boolean =>
+  part.bands.every(
+    (band) =>
+      countOf(band) >= BAND_FIELDS &&
+      countOf(band.background) >= BACKGROUND_FIELDS &&
+      band.cells.every((cell) => countOf(cell) >= CELL_FIELDS),
+  ) &&
+  blocksOf(part).every(
+    ({ kind, settings, look }) => countOf(settings) >= SETTINGS[kind] && countOf(look) >= LOOK_FIELDS,
+  );
+
+/** Parts stored by an older version get the fields it did not know, as they are where nobody set them. */
+const upgradePart = (part: Part): Part => {
+  if (isWhole(part)) return part;
+  const read = Part.safeParse(part);
+  return read.success ? (read.data as Part) : part;
+};
 
 /** Documents of an older schema as the software knows them now: one pure step a kind and version, on reading. */
 export const upgraded = (document: DesignDocument): DesignDocument => {

@@ -14,7 +14,7 @@ import type { Operation } from "../model/operations";
 import type { Part } from "../model/part";
 import type { Placement } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
-import { withFreshIds } from "../model/tree";
+import { freshened } from "../model/tree";
 import type { NewIds } from "../placement/proposals";
 import {
   broughtId,
@@ -136,10 +136,17 @@ class ChangeWriter {
   #takePart(item: PlannedItem): void {
     const theirs = this.pack.parts.find((each) => each.key === item.key) as PackPart;
     const bands = mapBands(theirs.bands, this.map);
+    const { choices } = theirs;
     const placement: Placement = mapPlacement(theirs.placement, this.map);
     if (item.answer === "takePack") {
       const mine = getBody(this.design, "part", item.mine as string);
-      this.#put(item.mine as string, "part", { ...mine, name: theirs.name, bands, placement });
+      this.#put(item.mine as string, "part", {
+        ...mine,
+        name: theirs.name,
+        bands,
+        placement,
+        choices,
+      });
       return;
     }
     const id = this.ids.id();
@@ -154,7 +161,7 @@ class ChangeWriter {
       binnedAt: null,
       origin: item.answer === "keepBoth" ? this.ids.uuid() : theirs.origin,
       placement,
-      bands: bands.map((band) => withFreshIds(band, this.ids.id)),
+      ...freshened({ bands, choices }, this.ids.id),
     };
     this.#put(id, "part", part);
   }

@@ -5,7 +5,7 @@ import { canonicalJson } from "../model/canonical";
 import { type Design, documentsOf, getBody, type Menu, type Picture, STYLE_ID } from "../model/design";
 import type { Part } from "../model/part";
 import type { Slot } from "../model/slot";
-import { withFreshIds } from "../model/tree";
+import { freshened } from "../model/tree";
 import { contentOfType, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { needId, type Pack, type PackNeed, type PackPart } from "./shapes";
 
@@ -223,13 +223,13 @@ const same = (a: unknown, b: unknown): boolean => canonicalJson(a) === canonical
 
 /** Codes of what differs; the words are in `messages`. Node ids do not count: a copy has its own. */
 const partDifferences = (mine: Part, theirs: PackPart, map: ReferenceMap): readonly string[] => {
-  const withoutIds = (bands: Part["bands"]) => {
+  const withoutIds = (part: Pick<Part, "bands" | "choices">) => {
     let count = 0;
-    return bands.map((band) => withFreshIds(band, () => `n${count++}`));
+    return freshened(part, () => `n${count++}`);
   };
   return [
     mine.name === theirs.name ? "" : "name",
-    same(withoutIds(mine.bands), withoutIds(mapBands(theirs.bands, map))) ? "" : "content",
+    same(withoutIds(mine), withoutIds({ ...theirs, bands: mapBands(theirs.bands, map) })) ? "" : "content",
     same(mine.placement, mapPlacement(theirs.placement, map)) ? "" : "placement",
   ].filter((code) => code !== "");
 };

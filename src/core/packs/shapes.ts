@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { Choice } from "../model/choices";
 import { Menu, PICTURE_TYPES } from "../model/design";
 import { Band, type Part } from "../model/part";
 import { Placement } from "../model/placement";
@@ -33,6 +34,7 @@ export const PackPart = z.object({
   name: z.string().min(1).max(120),
   placement: Placement,
   bands: z.array(Band).max(40),
+  choices: z.array(Choice).max(60).optional(),
 });
 export type PackPart = Omit<z.infer<typeof PackPart>, "bands"> & { readonly bands: Part["bands"] };
 

@@ -140,6 +140,7 @@ const packPart = (design: Design, id: string, key: string, map: ReferenceMap): P
     name: part.name,
     placement: mapPlacement(part.placement, map),
     bands: mapBands(part.bands, map),
+    ...(part.choices ? { choices: part.choices } : {}),
   };
 };
 

@@ -1,11 +1,12 @@
 import type { SiteIndex } from "../addresses/facts";
-import { type Design, documentsOf } from "../model/design";
+import { unreadValues } from "../cascade/page-values";
+import { type Design, documentsOf, findBody } from "../model/design";
 import type { Audience, Clause, Facet } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
-import { countAsked, type Resolution, resolveAll } from "./resolution";
+import { countAsked, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, isActive } from "./resolve";
 import type { SlotColumn } from "./settled";
 
@@ -44,6 +45,8 @@ export type Finding = {
       readonly numbers: readonly number[];
     }
   | { readonly code: "unused"; readonly slot: Slot; readonly page: string; readonly part: string }
+  /** A value the page has for a choice that the part there does not read. */
+  | { readonly code: "valueUnread"; readonly slot: Slot; readonly page: string; readonly name: string }
   | { readonly code: "noBody"; readonly part: string }
 );
 type Found = Finding extends infer F ? (F extends Finding ? Omit<F, "audiences"> : never) : never;
@@ -65,6 +68,7 @@ export const findingsOf = (compiled: CompiledDesign, at: string): readonly Findi
     ...partFindings(compiled, resolutions, at),
     ...bodyFindings(compiled, resolutions),
     ...unusedFindings(compiled, resolutions[0]).map(everyone),
+    ...unreadFindings(compiled, resolutions[0]).map(everyone),
     ...brokenFindings(compiled.design, compiled.index).map(everyone),
   ];
   return all.sort((a, b) => Number(b.severity === "error") - Number(a.severity === "error"));
@@ -212,6 +216,20 @@ const unusedFindings = (compiled: CompiledDesign, resolution: Resolution | undef
         : [];
     }),
   );
+
+/** What pages say for parts that do not ask for it: it is kept, and holds again when a part that reads it shows. */
+const unreadFindings = (compiled: CompiledDesign, resolution: Resolution | undefined): readonly Found[] =>
+  documentsOf(compiled.design, "choice").flatMap(({ body: { identity, values } }) => {
+    const number = compiled.index.numbers.get(identity);
+    if (!values || !resolution || number === undefined) return [];
+    return SLOTS.flatMap((slot) => {
+      const part = shownAt(resolution, slot, number);
+      const body = part === null ? undefined : findBody(compiled.design, "part", part);
+      return unreadValues(body, values[slot]).map(
+        (name): Found => ({ code: "valueUnread", severity: "warning", slot, page: identity, name }),
+      );
+    });
+  });
 
 const brokenFindings = (design: Design, index: SiteIndex): readonly Found[] =>
   documentsOf(design, "part").flatMap(({ id, body }) => {

@@ -26,6 +26,8 @@ export interface Impact {
   readonly pages: number;
   /** Pages on which a part stays in its slot but is drawn otherwise. */
   readonly redrawn: readonly { readonly part: string; readonly pages: number }[];
+  /** Pages whose own values for parts changed. */
+  readonly revalued: number;
   readonly appear: Coming;
   readonly vanish: Coming;
 }
@@ -58,11 +60,15 @@ interface Sides {
   readonly touch: (number: number) => void;
 }
 
-/** What a change does to every page, compared at one view. `changedParts` are drawn otherwise where they stay. */
+/**
+ * What a change does to every page, compared at one view. `changedParts` are drawn otherwise where they stay;
+ * `changedPages` (identities) say something else themselves.
+ */
 export const impactOf = (
   before: Resolution,
   after: Resolution,
   changedParts: ReadonlySet<string> = new Set(),
+  changedPages: readonly string[] = [],
 ): Impact => {
   const aligned = alignment(before.compiled.index, after.compiled.index);
   const weights = commonWeights(before, after, aligned);
@@ -76,6 +82,7 @@ export const impactOf = (
   const groups = SLOTS.flatMap((slot) => changedIn(slot, sides));
   const redrawn = new Map<string, number>();
   if (changedParts.size > 0) for (const slot of SLOTS) countRedrawn(slot, sides, changedParts, redrawn);
+  const revalued = changedPages.reduce((sum, identity) => sum + countRevalued(identity, sides), 0);
   const same = !aligned && before.weights === after.weights;
   const appear = same ? NOBODY : coming(after, weights);
   const vanish = same ? NOBODY : vanishing(before, after);
@@ -84,6 +91,7 @@ export const impactOf = (
     pairs: groups.reduce((sum, group) => sum + group.pages, 0),
     pages: pages + appear.pages + vanish.pages,
     redrawn: [...redrawn].map(([part, count]) => ({ part, pages: count })),
+    revalued,
     appear,
     vanish,
   };
@@ -142,6 +150,16 @@ const countRedrawn = (
     redrawn.set(part, (redrawn.get(part) ?? 0) + (weights[number] as number));
     touch(number);
   }
+};
+
+/** The page itself and, of an archive, its later pages. */
+const countRevalued = (identity: string, { after, weights, touch }: Sides): number => {
+  const { index } = after.compiled;
+  const stem = index.numbers.get(identity);
+  if (stem === undefined) return 0;
+  const numbers = [stem, index.later.get(stem)].filter((number) => number !== undefined);
+  for (const number of numbers) touch(number);
+  return numbers.reduce((sum, number) => sum + (weights[number] as number), 0);
 };
 
 const coming = (resolution: Resolution, common: Uint16Array): Coming => {

@@ -1,4 +1,5 @@
 import type { Address } from "../addresses/facts";
+import { sayOperations } from "../cascade/say";
 import { findBody, orderedParts, orderId } from "../model/design";
 import { applyOperations, type Operation, setOperation } from "../model/operations";
 import type { Part } from "../model/part";
@@ -27,7 +28,8 @@ export interface Mend {
     | "giveWay"
     | "dropLine"
     | "dropValues"
-    | "reset";
+    | "reset"
+    | "forget";
   /** The part it changes or is about. */
   readonly part: string;
   readonly operations: readonly Operation[];
@@ -138,6 +140,10 @@ export const mendsForFinding = (compiled: CompiledDesign, finding: Finding, at: 
     case "unused": {
       const operations = chooseOperations(compiled.design, finding.page, finding.slot, undefined);
       return working(compiled, [{ is: "reset", part: finding.part, operations }], view, () => true);
+    }
+    case "valueUnread": {
+      const operations = sayOperations(compiled.design, finding.page, finding.slot, finding.name, undefined);
+      return working(compiled, [{ is: "forget", part: "", operations }], view, () => true);
     }
     case "missing":
     case "noBody":

@@ -4,7 +4,7 @@ import { applyOperations, type Operation, setOperation } from "../model/operatio
 import type { Band, Part } from "../model/part";
 import { type Clause, type Condition, NOWHERE } from "../model/placement";
 import type { Slot } from "../model/slot";
-import { withFreshIds } from "../model/tree";
+import { freshened } from "../model/tree";
 import type { View } from "./match";
 import { eachPage, hasPage } from "./page-sets";
 import { partNumbersOf } from "./part-numbers";
@@ -132,7 +132,11 @@ export const chooseOperations = (
     if (value === undefined) return [];
     return [{ op: "create", id, kind: "choice", body: { schema: 1, identity, slots: { [slot]: value } } }];
   }
-  if (value === undefined && Object.keys(body.slots).every((each) => each === slot))
+  if (
+    value === undefined &&
+    body.values === undefined &&
+    Object.keys(body.slots).every((each) => each === slot)
+  )
     return [{ op: "remove", id, kind: "choice", was: body }];
   return [setOperation(design, id, ["slots", slot], value)];
 };
@@ -156,7 +160,7 @@ export const copyOf = (design: Design, source: Part, name: string, ids: NewIds):
   placement: NOWHERE,
   on: true,
   binnedAt: null,
-  bands: source.bands.map((band) => withFreshIds(band, ids.id)),
+  ...freshened(source, ids.id),
 });
 
 const emptyPart = (design: Design, slot: Slot, name: string, bands: readonly Band[], ids: NewIds): Part => ({

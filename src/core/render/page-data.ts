@@ -1,3 +1,4 @@
+import type { PageValues } from "../model/choices";
 import type { Menu, Picture, SiteProfile } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import type { Part } from "../model/part";
@@ -27,7 +28,10 @@ export interface PageData {
   readonly audience: Audience;
   /** ISO instant the page is drawn for. */
   readonly at: string;
+  /** Parts as this page has them: what it says itself is in them. */
   readonly slots: Readonly<Record<Slot, { readonly id: string; readonly part: Part } | null>>;
+  /** What the page says itself, for parts that are edited while it is looked at. */
+  readonly values: Readonly<Partial<Record<Slot, PageValues>>>;
   readonly style: HouseStyle;
   readonly profile: SiteProfile;
   readonly menus: Readonly<Record<string, Menu>>;

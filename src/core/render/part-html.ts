@@ -116,8 +116,7 @@ const backgroundHtml = (band: Band, within: string, context: RenderContext): Saf
   const { background } = band;
   const picture = context.data.pictures[pictureBehind(band, context.data) ?? ""];
   const selector = `${within}>.bg`;
-  // parts of an older edition know no textures
-  if ((background.texture ?? "none") !== "none")
+  if (background.texture !== "none")
     context.css.node(
       `${selector}::before`,
       textureCss(background.texture, "currentColor", background.textureStrength),

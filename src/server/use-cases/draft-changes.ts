@@ -1,5 +1,5 @@
 import { sameValue } from "../../core/model/canonical";
-import type { Design, DesignDocument } from "../../core/model/design";
+import type { Design, DesignDocument, PageChoice } from "../../core/model/design";
 import type { PartState } from "../../messages/words";
 
 /** One document that the draft has otherwise than visitors see. */
@@ -23,6 +23,15 @@ const isOnlyLonger = ({ before, after }: DraftChange): boolean => {
   const known = before?.body.parts ?? [];
   return sameValue(known, after.body.parts.slice(0, known.length));
 };
+
+/** Pages, by identity, that say something else for the parts on them. */
+export const revaluedPages = (changes: readonly DraftChange[]): readonly string[] =>
+  changes.flatMap(({ before, after }) => {
+    const [was, now] = [before, after].map((document) =>
+      document?.kind === "choice" ? document.body : null,
+    );
+    return sameValue(was?.values, now?.values) ? [] : [((now ?? was) as PageChoice).identity];
+  });
 
 /** The state of a part as people speak of it. */
 export const partState = (id: string, draft: Design, live: Design): PartState => {

@@ -17,7 +17,7 @@ import { describeDocumentChange, documentName } from "../../messages/changes";
 import { siteIndex } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
-import { draftChanges, redrawnParts } from "./draft-changes";
+import { draftChanges, redrawnParts, revaluedPages } from "./draft-changes";
 import { placementFindings, sentFinding } from "./findings";
 import { impactInWords } from "./impact-words";
 import { designAt, viewOf } from "./view-input";
@@ -57,6 +57,7 @@ export const review = defineUseCase({
         draft,
         viewOf(context, { audience: "signedOut" }),
         redrawnParts(changes, draft.design),
+        revaluedPages(changes),
       ),
       findings: findings.slice(0, MOST_FINDINGS).map((finding) => sentFinding(draft, finding)),
       moreFindings: Math.max(0, findings.length - MOST_FINDINGS),

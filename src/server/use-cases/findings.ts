@@ -89,7 +89,13 @@ export const findings = defineUseCase({
 
 const sameFinding = (finding: Finding, wanted: Record<string, unknown>): boolean =>
   Object.entries(wanted).every(([key, value]) =>
-    key === "slot" || key === "code" || key === "part" || key === "page" || key === "in" || key === "line"
+    key === "slot" ||
+    key === "name" ||
+    key === "code" ||
+    key === "part" ||
+    key === "page" ||
+    key === "in" ||
+    key === "line"
       ? (finding as unknown as Record<string, unknown>)[key] === value
       : key !== "parts" || ("parts" in finding && finding.parts.join(" ") === (value as string[]).join(" ")),
   );
@@ -103,6 +109,7 @@ export const findingMends = defineUseCase({
       parts: z.array(z.string()).optional(),
       slot: z.string().optional(),
       page: z.string().optional(),
+      name: z.string().optional(),
       in: z.enum(["condition", "exception"]).optional(),
       line: z.number().int().optional(),
     }),

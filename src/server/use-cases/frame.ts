@@ -12,7 +12,7 @@ import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
 import { previewOrigin, publicOrigin } from "../hosts/host-names";
 import { mayDo } from "../roles";
 import { defineUseCase } from "../use-case";
-import { draftChanges, partState, redrawnParts } from "./draft-changes";
+import { draftChanges, partState, redrawnParts, revaluedPages } from "./draft-changes";
 import { takeBackTarget } from "./editions";
 import { designAt } from "./view-input";
 
@@ -33,7 +33,12 @@ export const frame = defineUseCase({
     const impact =
       changes.length === 0
         ? null
-        : impactOf(resolveAll(live, view), resolved, redrawnParts(changes, draft.design));
+        : impactOf(
+            resolveAll(live, view),
+            resolved,
+            redrawnParts(changes, draft.design),
+            revaluedPages(changes),
+          );
     const [undo, redo, sites, editions, current] = await Promise.all([
       newestChange(context.site.id, context.account.id, "done"),
       newestChange(context.site.id, context.account.id, "undone"),

@@ -29,8 +29,9 @@ export const impactInWords = (
   after: CompiledDesign,
   view: View,
   changed: ReadonlySet<string> = new Set(),
+  revalued: readonly string[] = [],
 ) => {
-  const impact = impactOf(resolveAll(before, view), resolveAll(after, view), changed);
+  const impact = impactOf(resolveAll(before, view), resolveAll(after, view), changed, revalued);
   const badge = (id: string | null) =>
     id === null ? null : (badgeOf(after.design, id) ?? badgeOf(before.design, id));
   const group = ({ slot, before: from, after: to, pages, numbers }: ImpactGroup) => ({
@@ -46,6 +47,7 @@ export const impactInWords = (
     groups: impact.groups.slice(0, MOST_GROUPS).map(group),
     moreGroups: Math.max(0, impact.groups.length - MOST_GROUPS),
     redrawn: impact.redrawn.map(({ part, pages }) => ({ part: badge(part), pages })),
+    revalued: impact.revalued,
     appear: coming(impact.appear),
     vanish: coming(impact.vanish),
   };

@@ -1,13 +1,17 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
 import { canonicalPath } from "../../core/addresses/paths";
+import { unreadValues } from "../../core/cascade/page-values";
+import { settingsOnPage } from "../../core/cascade/settings-on-page";
+import type { PageValues } from "../../core/model/choices";
 import { choiceId, documentsOf, findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
-import { Part } from "../../core/model/part";
-import { SLOTS } from "../../core/model/slot";
+import { Part, type Part as PartBody } from "../../core/model/part";
+import { SLOTS, type Slot } from "../../core/model/slot";
 import { numberOfKey } from "../../core/placement/coverage";
 import { answersAt } from "../../core/placement/resolution";
 import { partOf } from "../../core/placement/resolve";
+import { choiceLabel } from "../../messages/fields";
 import { slotName } from "../../messages/words";
 import { publicOrigin } from "../hosts/host-names";
 import { assemblePage } from "../page-assembly";
@@ -50,7 +54,12 @@ export const page = defineUseCase({
     const address = number === undefined ? undefined : compiled.index.pages[number];
     if (number === undefined || !address) return fail(issue("page.unknown", ["page"], { page: key }));
     const answers = answersAt(resolution.value, number);
-    const chosen = findBody(compiled.design, "choice", choiceId(address.identity))?.slots ?? {};
+    const choice = findBody(compiled.design, "choice", choiceId(address.identity));
+    const chosen = choice?.slots ?? {};
+    const shown = (slot: Slot) => {
+      const id = partOf(answers[slot]);
+      return id === null ? undefined : findBody(compiled.design, "part", id);
+    };
     return succeed({
       page: { key, ...named(address), role: address.role, access: address.access },
       /** What of it is content, and live at once. */
@@ -68,11 +77,24 @@ export const page = defineUseCase({
         resolved: answers[slot].resolved.by,
         chosen: chosen[slot] ?? null,
         unused: answers[slot].unusedChoice,
+        /** Everything the page could say itself, as it stands here. */
+        settings: settingsOf(shown(slot), choice?.values?.[slot]),
+        unread: unreadValues(shown(slot), choice?.values?.[slot]),
         parts: compiled.placements[slot].map(({ part }) => part),
       })),
     });
   },
 });
+
+const settingsOf = (part: PartBody | undefined, values: PageValues | undefined) =>
+  (part ? settingsOnPage(part, values) : []).map(({ node, path, type, value, open }) => ({
+    node: node.id,
+    path,
+    type,
+    value,
+    open,
+    label: open?.label ?? choiceLabel(node, path),
+  }));
 
 const removableOf = ({
   entry,

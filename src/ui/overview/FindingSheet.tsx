@@ -21,6 +21,7 @@ const identityOf = (finding: Found) => ({
   ...("parts" in finding ? { parts: [...finding.parts] } : {}),
   ...("slot" in finding ? { slot: finding.slot } : {}),
   ...("page" in finding ? { page: finding.page } : {}),
+  ...("name" in finding ? { name: finding.name } : {}),
   ...("in" in finding ? { in: finding.in, line: finding.line } : {}),
 });
 export const findingKey = (finding: Found): string => JSON.stringify(identityOf(finding));

@@ -23,7 +23,7 @@ const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot 
 /** What a change does, before it is done: groups a person can read, down to single pages. */
 export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
   const { appear, vanish } = impact;
-  if (impact.groups.length + impact.redrawn.length + appear.pages + vanish.pages === 0)
+  if (impact.groups.length + impact.redrawn.length + impact.revalued + appear.pages + vanish.pages === 0)
     return <Quiet>No page shows anything else.</Quiet>;
   return (
     <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 0.75 }}>
@@ -37,6 +37,13 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
       ) : null}
       {appear.pages > 0 ? <Coming words="appear" pages={appear.pages} titles={appear.titles} /> : null}
       {vanish.pages > 0 ? <Coming words="vanish" pages={vanish.pages} titles={vanish.titles} /> : null}
+      {impact.revalued > 0 ? (
+        <li>
+          <Quiet>
+            {pagesText(impact.revalued)} {impact.revalued === 1 ? "says" : "say"} something else
+          </Quiet>
+        </li>
+      ) : null}
       {impact.redrawn.map(({ part, pages }, index) => (
         <li key={`redrawn ${index}`}>
           {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null}{" "}

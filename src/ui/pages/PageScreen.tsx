@@ -15,7 +15,12 @@ import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
 import { PageContent } from "./PageContent";
+import { OpenValues, PointedSettings, type SlotOfPage } from "./PageValues";
 
+interface Pointed {
+  readonly slot: string | null;
+  readonly nodes: readonly string[];
+}
 const WIDTH = 1280;
 /** Room beside the page for badges on their leader lines. */
 const MARGIN = 62;
@@ -30,9 +35,9 @@ export const PageScreen = () => {
     page: identity,
   });
   const { desk, room } = useRoom();
-  const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved]) ?? []);
+  const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved, slot.settings]) ?? []);
   const preview = usePreview(identity, null, asked, 1, chosen);
-  const [pointed, setPointed] = useState<string | null>(null);
+  const [pointed, setPointed] = useState<Pointed>({ slot: null, nodes: [] });
   const [height, setHeight] = useState(800);
   const [places, setPlaces] = useState<Places>({});
   const scale = Math.min(1, room / (WIDTH + 4));
@@ -76,13 +81,13 @@ export const PageScreen = () => {
             height={Math.min(Math.ceil(height * scale), 3000)}
             title={`${data?.page.title ?? "Page"} at ${WIDTH} px`}
             slot={null}
-            selected={null}
+            selected={pointed.nodes[0] ?? null}
             onDrawn={preview.onDrawn}
             onPlaces={(pageHeight, found) => {
               setHeight(pageHeight);
               setPlaces(found);
             }}
-            onPointed={(_, slot) => setPointed(slot)}
+            onPointed={(nodes, slot) => setPointed({ nodes, slot })}
           />
         </Box>
         <Box component="section" aria-label="What this page chooses">
@@ -93,7 +98,12 @@ export const PageScreen = () => {
           </Quiet>
           {data ? (
             data.slots.map((slot) => (
-              <SlotChoiceView key={slot.slot} page={identity} data={slot} isPointed={pointed === slot.slot} />
+              <SlotChoiceView
+                key={slot.slot}
+                page={identity}
+                data={slot}
+                pointed={pointed.slot === slot.slot ? pointed.nodes : null}
+              />
             ))
           ) : (
             <Waiting what="Reading the page …" />
@@ -156,11 +166,12 @@ const Leaders = ({
 const SlotChoiceView = ({
   page,
   data,
-  isPointed,
+  pointed,
 }: {
   readonly page: string;
-  readonly data: CallResult<"page">["slots"][number];
-  readonly isPointed: boolean;
+  readonly data: SlotOfPage;
+  /** What was clicked in it, from the innermost outwards; null if nothing was. */
+  readonly pointed: readonly string[] | null;
 }) => {
   const { frame, badge } = useFrame();
   const site = useSite();
@@ -181,7 +192,7 @@ const SlotChoiceView = ({
         mx: -1,
         borderBottom: 1,
         borderColor: "divider",
-        background: isPointed ? theme.vars?.palette.ours.brassWash : undefined,
+        background: pointed ? theme.vars?.palette.ours.brassWash : undefined,
       })}
     >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, minHeight: 26 }}>
@@ -218,6 +229,11 @@ const SlotChoiceView = ({
         </Select>
         {chosen === null ? null : <Act onClick={() => pick("everywhere")}>Reset</Act>}
       </Box>
+      {pointed && pointed.length > 0 ? (
+        <PointedSettings page={page} data={data} nodes={pointed} />
+      ) : (
+        <OpenValues page={page} data={data} />
+      )}
     </Box>
   );
 };

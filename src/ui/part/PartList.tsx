@@ -2,6 +2,7 @@
 import { Autocomplete, Box, TextField, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
+import { findChoice } from "../../core/cascade/openable";
 import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
 import type { Band, Block, Cell, Part } from "../../core/model/part";
@@ -33,6 +34,7 @@ import {
   removeSelected,
   unbox,
 } from "./node-actions";
+import { OpenToPages } from "./OpenToPages";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
@@ -272,14 +274,23 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
       </Typography>
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec) => (
-        <Field
+        <Box
           key={`${node} ${spec.path.join(".")}`}
-          spec={spec}
-          value={valueAt(place.node, spec.path)}
-          onChange={(value) =>
-            apply([setNodeOperation(useEditor.getState().body as Part, id, node, spec.path, value)])
-          }
-        />
+          sx={{
+            display: "grid",
+            gridTemplateColumns: findChoice(part, node, spec.path) ? "minmax(0,1fr)" : "minmax(0,1fr) auto",
+            alignItems: "center",
+          }}
+        >
+          <Field
+            spec={spec}
+            value={valueAt(place.node, spec.path)}
+            onChange={(value) =>
+              apply([setNodeOperation(useEditor.getState().body as Part, id, node, spec.path, value)])
+            }
+          />
+          <OpenToPages part={part} node={place.node} path={spec.path} />
+        </Box>
       ))}
       <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
         {hidden > 0 || more ? (

@@ -9,9 +9,10 @@ import { useCall, useRefresh, useSite } from "../client/hooks";
 import { Saving } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useFrame } from "../shell/frame";
-import { useKeys } from "../shell/useKeys";
+import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Pending, Trouble } from "../theme/pieces";
 import { useEditor } from "./editor";
+import { toggleMainSetting } from "./OpenToPages";
 import { PartHead } from "./PartHead";
 import { PartList } from "./PartList";
 import { Previews } from "./Previews";
@@ -27,6 +28,7 @@ export const PartScreen = () => {
   useEffect(() => {
     if (node !== null && open === id) select(node);
   }, [node, open, id, select]);
+  useKeys({ p: () => (letterKeysOn() ? toggleMainSetting() : undefined) });
   if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the part …" />;
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>

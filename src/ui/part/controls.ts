@@ -204,7 +204,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   ],
   address: [setting("direction", direction)],
   breadcrumbs: [setting("showHere", { type: "switch" })],
-  title: [setting("style", textStyle)],
+  title: [setting("style", textStyle), setting("text", { type: "text" }, { label: "Instead of its title" })],
   facts: [setting("show", factList)],
   mainPicture: [setting("height", { type: "perWidth", unit: "px", max: 2000 })],
   body: [],

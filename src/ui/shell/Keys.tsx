@@ -19,6 +19,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ["?", "this list"],
   ["arrow keys", "along the list of a part; in the table of pages"],
   ["Alt and an arrow", "move a block, a band"],
+  ["P", "let pages change the main setting of a block, or not"],
   ["Ctrl D", "duplicate a block, a band"],
   ["Ctrl C, X, V", "copy, cut, paste a block, a cell, a band; also in other parts and sites"],
   ["Delete", "remove it; undo brings it back"],

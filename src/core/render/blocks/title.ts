@@ -6,7 +6,9 @@ export const title: BlockRenderer<"title"> = {
     const { page, query } = context.data;
     const first = !context.state.hasTitle;
     context.state.hasTitle = true;
-    const words = page.role === "search" && query !== "" ? context.words.searchFor(query) : page.title;
+    const { text: own } = block.settings;
+    const found = page.role === "search" && query !== "" ? context.words.searchFor(query) : page.title;
+    const words = own === "" ? found : own;
     const text = page.pageNumber > 1 ? `${words}, ${page.pageNumber}` : words;
     return element(first ? "h1" : "p", block, context, { class: `t-${block.settings.style}` }, text);
   },

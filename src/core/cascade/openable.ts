@@ -1,0 +1,72 @@
+import type { BlockKind } from "../model/blocks";
+import type { Choice, ChoiceType } from "../model/choices";
+import type { Block, Part } from "../model/part";
+import type { PartNode } from "../model/tree";
+
+/** A setting that may be opened to pages, and the name it is first offered under. */
+export interface Openable {
+  readonly path: readonly string[];
+  readonly type: ChoiceType;
+  readonly name: string;
+}
+
+const setting = (key: string, type: ChoiceType, name: string): Openable => ({
+  path: ["settings", key],
+  type,
+  name,
+});
+
+const OF_BLOCKS: Readonly<Partial<Record<BlockKind, readonly Openable[]>>> = {
+  title: [setting("text", "text", "heading")],
+  heading: [setting("text", "text", "heading")],
+  richText: [setting("text", "richText", "text")],
+  picture: [setting("picture", "picture", "picture")],
+  button: [setting("label", "text", "buttonLabel"), setting("target", "target", "buttonTarget")],
+  notice: [setting("text", "text", "notice")],
+  search: [setting("placeholder", "text", "searchHint")],
+  signUp: [setting("list", "text", "signUpList"), setting("label", "text", "signUpLabel")],
+  breadcrumbs: [setting("showHere", "switch", "breadcrumbEnd")],
+};
+const OF_LOOKS: readonly Openable[] = [
+  { path: ["look", "colour"], type: "colour", name: "colour" },
+  { path: ["look", "background"], type: "colour", name: "background" },
+];
+const OF_BANDS: readonly Openable[] = [
+  { path: ["background", "picture"], type: "picture", name: "barPicture" },
+  { path: ["background", "pageOwnPicture"], type: "switch", name: "ownPicture" },
+  { path: ["background", "colour"], type: "colour", name: "barColour" },
+  { path: ["colour"], type: "colour", name: "barText" },
+];
+
+/** The settings of a node that pages may be allowed to change. */
+export const openablesOf = (node: PartNode): readonly Openable[] => {
+  if ("kind" in node) return [...(OF_BLOCKS[(node as Block).kind] ?? []), ...OF_LOOKS];
+  return "cells" in node ? OF_BANDS : [];
+};
+
+export const samePath = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((step, place) => step === b[place]);
+
+export const findOpenable = (node: PartNode, path: readonly string[]): Openable | undefined =>
+  openablesOf(node).find((each) => samePath(each.path, path));
+
+/** The choice that opens a setting of a part, if it is open. */
+export const findChoice = (part: Part, node: string, path: readonly string[]): Choice | undefined =>
+  part.choices?.find((choice) => choice.node === node && samePath(choice.path, path));
+
+/**
+ * The name a setting gets when it is opened: the usual one, which other parts of the slot read too, or with a number
+ * where the part has given it to another setting, or other parts use it for another type.
+ */
+export const nameFor = (openable: Openable, part: Part, others: readonly Part[]): string => {
+  const taken = new Set(part.choices?.map(({ name }) => name));
+  const typeElsewhere = new Map(
+    others.flatMap((each) => (each.choices ?? []).map(({ name, type }) => [name, type] as const)),
+  );
+  const isFree = (name: string) =>
+    !taken.has(name) && (typeElsewhere.get(name) ?? openable.type) === openable.type;
+  for (let number = 1; ; number += 1) {
+    const name = number === 1 ? openable.name : `${openable.name}${number}`;
+    if (isFree(name)) return name;
+  }
+};

@@ -1,0 +1,57 @@
+import { type Choice, type ChoiceValue, choiceValueSchemas, type PageValues } from "../model/choices";
+import { valueAt, withValueAt } from "../model/operations";
+import type { Part } from "../model/part";
+import { findPlace, type PartNode, updateNode } from "../model/tree";
+import { findOpenable } from "./openable";
+
+/** Where a value of a page comes from: the page says it, or the part does for every page it shows on. */
+export type Source = "page" | "part";
+
+/** A setting as it stands on one page. */
+export interface ValueOnPage {
+  readonly choice: Choice;
+  readonly value: unknown;
+  readonly source: Source;
+  /** What the part says. */
+  readonly everywhere: unknown;
+}
+
+const isOpen = (node: PartNode | undefined, choice: Choice): node is PartNode =>
+  node !== undefined && findOpenable(node, choice.path)?.type === choice.type;
+
+/** What a page says for a choice, if it says something of the right type. */
+const saidBy = (values: PageValues | undefined, { name, type }: Choice): ChoiceValue | undefined => {
+  const value = values?.[name];
+  return value !== undefined && choiceValueSchemas[type].safeParse(value).success ? value : undefined;
+};
+
+/**
+ * The part as one page has it: what the page says for the choices the part reads, at all widths. The same object if the
+ * page says nothing the part reads.
+ */
+export const withPageValues = (part: Part, values: PageValues | undefined): Part => {
+  if (values === undefined || part.choices === undefined) return part;
+  return part.choices.reduce((current, choice) => {
+    const value = saidBy(values, choice);
+    if (value === undefined) return current;
+    return updateNode(current, choice.node, (node) =>
+      isOpen(node, choice) ? (withValueAt(node, choice.path, value) as PartNode) : node,
+    );
+  }, part);
+};
+
+/** Every setting of a part that pages may change, as it stands on a page. Those of blocks that are gone are left out. */
+export const valuesOnPage = (part: Part, values: PageValues | undefined): readonly ValueOnPage[] =>
+  (part.choices ?? []).flatMap((choice) => {
+    const node = findPlace(part, choice.node)?.node;
+    if (!isOpen(node, choice)) return [];
+    const everywhere = valueAt(node, choice.path);
+    const said = saidBy(values, choice);
+    return [{ choice, value: said ?? everywhere, source: said === undefined ? "part" : "page", everywhere }];
+  });
+
+/** Names for which a page says something that the part does not read. */
+export const unreadValues = (part: Part | undefined, values: PageValues | undefined): readonly string[] => {
+  const read = new Set(part ? valuesOnPage(part, values).map(({ choice }) => choice.name) : []);
+  return Object.keys(values ?? {}).filter((name) => !read.has(name));
+};

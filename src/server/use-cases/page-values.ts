@@ -1,0 +1,112 @@
+import { z } from "zod";
+import { findChoice, findOpenable, nameFor } from "../../core/cascade/openable";
+import { fitsChoice, sayOperations } from "../../core/cascade/say";
+import { type Choice, ChoiceName, ChoiceValue } from "../../core/model/choices";
+import { type Design, documentsOf, findBody } from "../../core/model/design";
+import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import { type Operation, setOperation } from "../../core/model/operations";
+import type { Part } from "../../core/model/part";
+import { Slot } from "../../core/model/slot";
+import { findPlace } from "../../core/model/tree";
+import { lockSite } from "../../data/content-repository";
+import { choiceLabel } from "../../messages/fields";
+import { draftDesign } from "../site-state";
+import { defineUseCase, type SiteContext } from "../use-case";
+import { allOrNothing, commitChange, type Saved } from "./design-changes";
+import { designAt } from "./view-input";
+
+/** The choice of a slot that has a name, from any part that reads it. */
+const choiceNamed = (design: Design, slot: Slot, name: string): Choice | undefined =>
+  documentsOf(design, "part")
+    .filter(({ body }) => body.slot === slot)
+    .flatMap(({ body }) => body.choices ?? [])
+    .find((choice) => choice.name === name);
+
+/** One page says something for a choice, or takes it back (null). */
+export const sayOnPage = defineUseCase({
+  input: z.object({
+    page: z.string().max(500),
+    slot: Slot,
+    name: ChoiceName,
+    value: ChoiceValue.nullable(),
+  }),
+  run: async (context, { page, slot, name, value }) => {
+    const { design, index } = await designAt(context, "draft");
+    const identity = index.byIdentity.get(page)?.identity;
+    if (identity === undefined) return fail(issue("page.unknown", ["page"], { page }));
+    const choice = choiceNamed(design, slot, name);
+    if (value !== null && !choice) return fail(issue("choice.notOpen", ["name"], { name }));
+    if (value !== null && choice && !fitsChoice(choice, value))
+      return fail(issue("choice.wrongType", ["value"], { label: choice.label }));
+    return save(context, (draft) => succeed(sayOperations(draft, identity, slot, name, value ?? undefined)));
+  },
+});
+
+/** Lets pages change a setting of a part; with `page`, that page says something else at once. */
+export const openToPages = defineUseCase({
+  input: z.object({
+    part: z.string(),
+    node: z.string(),
+    path: z.array(z.string().max(60)).min(1).max(4),
+    page: z.string().max(500).optional(),
+    value: ChoiceValue.optional(),
+  }),
+  run: async (context, { part: id, node, path, page, value }) => {
+    const { index } = await designAt(context, "draft");
+    const identity = page === undefined ? undefined : index.byIdentity.get(page)?.identity;
+    if (page !== undefined && identity === undefined) return fail(issue("page.unknown", ["page"], { page }));
+    return save(context, (draft) => {
+      const part = findBody(draft, "part", id);
+      if (!part) return fail(issue("part.unknown", ["part"]));
+      const opened = opening(draft, id, part, node, path);
+      if (!opened.ok) return opened;
+      const { choice, operations } = opened.value;
+      if (identity === undefined || value === undefined) return succeed(operations);
+      if (!fitsChoice(choice, value))
+        return fail(issue("choice.wrongType", ["value"], { label: choice.label }));
+      return succeed([...operations, ...sayOperations(draft, identity, part.slot, choice.name, value)]);
+    });
+  },
+});
+
+/** The choice of a setting, and the operations that open it if it is not open yet. */
+const opening = (
+  draft: Design,
+  id: string,
+  part: Part,
+  node: string,
+  path: readonly string[],
+): Outcome<{ readonly choice: Choice; readonly operations: readonly Operation[] }> => {
+  const known = findChoice(part, node, path);
+  if (known) return succeed({ choice: known, operations: [] });
+  const found = findPlace(part, node)?.node;
+  const openable = found && findOpenable(found, path);
+  if (!found || !openable) return fail(issue("choice.notOpenable", [id, node]));
+  const others = documentsOf(draft, "part")
+    .filter((each) => each.id !== id && each.body.slot === part.slot)
+    .map(({ body }) => body);
+  const choice: Choice = {
+    name: nameFor(openable, part, others),
+    label: choiceLabel(found, path),
+    type: openable.type,
+    node,
+    path: [...path],
+  };
+  return succeed({
+    choice,
+    operations: [setOperation(draft, id, ["choices"], [...(part.choices ?? []), choice])],
+  });
+};
+
+const save = (
+  context: SiteContext,
+  work: (draft: Design) => Outcome<readonly Operation[]>,
+): Promise<Outcome<Saved>> =>
+  allOrNothing(async (transaction) => {
+    const head = await lockSite(context.site.id, transaction);
+    const operations = work(await draftDesign(head, transaction));
+    if (!operations.ok) return operations;
+    if (operations.value.length === 0)
+      return succeed<Saved>({ rev: head.designRev, label: "", documents: {} });
+    return commitChange(context, operations.value, transaction);
+  });
