@@ -1,53 +1,19 @@
-import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "@playwright/test";
 import { FAMILIES } from "../src/core/layout/families";
 import { BandFit } from "../src/core/layout/fit";
 import { TextMeasure } from "../src/core/layout/text-measure";
 import type { Band } from "../src/core/model/part";
-import { fontFaces } from "../src/core/render/fonts";
 import { renderPage } from "../src/core/render/page";
 import { ENGLISH } from "../src/messages/visitor-words";
+import { block, pageData, partWith } from "../test/page-data";
 import { randomHeader, WORDS } from "../test/random-header";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
+import { blankPage, loadFonts } from "./blank-page";
 
 /** Chromium's own layout is the oracle: what the core computes is looked up in it. */
 
 const FAMILY_NAMES = Object.keys(FAMILIES);
-const HOME = "http://fit.example/";
-const folderOf = new Map(
-  Object.values(FAMILIES).flatMap(({ folder, files }) => files.map(({ file }) => [file, folder] as const)),
-);
-
-/** An empty page that gets the shipped fonts, and a drawing of one logo, from disk. */
-const blankPage = async (page: Page): Promise<void> => {
-  await page.route(`${HOME}**`, (route) => {
-    const path = new URL(route.request().url()).pathname;
-    const font = /^\/_fonts\/(.+)$/.exec(path)?.[1];
-    if (font)
-      return route.fulfill({
-        contentType: "font/woff2",
-        body: readFileSync(`node_modules/@fontsource-variable/${folderOf.get(font)}/files/${font}`),
-      });
-    return path === "/"
-      ? route.fulfill({ contentType: "text/html", body: "<!doctype html><html lang=en><body></body></html>" })
-      : route.fulfill({ status: 404, body: "" });
-  });
-  await page.goto(HOME);
-};
-
-/** Loads every file of every family that ships: what is used later is there at once. */
-const loadFonts = (page: Page): Promise<number> =>
-  page.evaluate(
-    async (faces) => {
-      const style = document.createElement("style");
-      style.textContent = faces;
-      document.head.append(style);
-      const loaded = await Promise.all([...document.fonts].map((face) => face.load()));
-      return loaded.length;
-    },
-    FAMILY_NAMES.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
-  );
 
 test("text widths are Chromium's, to 1/64 px", async ({ page }) => {
   const seed = runSeed(5);
@@ -237,4 +203,39 @@ test("G28: with enlarged text a menu becomes a button earlier and never takes tw
   expect(rows).toBeGreaterThan(100);
   expect(buttons).toBeGreaterThan(100);
   expect(wrong).toEqual([]);
+});
+
+test("what stands in a column lies as the column says: at its start, in its middle, at its end", async ({
+  page,
+}) => {
+  await blankPage(page);
+  await page.setViewportSize({ width: 1280, height: 600 });
+  for (const [align, share] of [
+    ["start", 0],
+    ["centre", 0.5],
+    ["end", 1],
+  ] as const) {
+    const part = partWith("header", [block("button", { target: { url: "/" } }), block("search")]);
+    const bands = part.bands.map((band) => ({
+      ...band,
+      cells: band.cells.map((cell) => ({ ...cell, direction: "column" as const, align, share: 12 })),
+    }));
+    const data = pageData();
+    const slots = { ...data.slots, header: { id: "p", part: { ...part, bands } } };
+    const drawn = renderPage({ ...data, slots }, ENGLISH, { shaper });
+    const lies = await page.evaluate(
+      ({ css, html }) => {
+        document.body.innerHTML = `<style>${css}</style>${html}`;
+        const cell = document.querySelector(".cell") as Element;
+        const around = cell.getBoundingClientRect();
+        return [...cell.children].map((each) => {
+          const box = each.getBoundingClientRect();
+          return (box.left - around.left) / (around.width - box.width);
+        });
+      },
+      { css: drawn.css, html: drawn.regions.header },
+    );
+    expect(lies).toHaveLength(2);
+    for (const place of lies) if (align !== "start") expect(place).toBeCloseTo(share, 2);
+  }
 });

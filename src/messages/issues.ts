@@ -137,6 +137,10 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "undo.nothing": () => "There is nothing to undo.",
   "redo.nothing": () => "There is nothing to redo.",
   "undo.clash": () => "It cannot be undone: somebody changed the same thing since. Nothing was changed.",
+  "start.form": () => "Such a form is not one of this slot's.",
+  "start.otherSlot": () => "This starting point is for another slot.",
+  "start.nothingForIt": () =>
+    "The site no longer has what this starting point is made of. Look at the starting points again.",
   "choice.notOpen": ({ name }) =>
     `No part of this slot lets pages change “${name}”. Open the setting in the part first.`,
   "choice.wrongType": ({ label }) => `“${label}” cannot hold such a value. Nothing was changed.`,

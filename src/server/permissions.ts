@@ -59,6 +59,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   sayOnPage: "choose",
   openToPages: "design",
   change: "design",
+  starts: "look",
   createPart: "design",
   duplicatePart: "design",
   undo: "choose",

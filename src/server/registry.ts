@@ -28,6 +28,7 @@ import { createPart, duplicatePart, part, parts, previewPages } from "./use-case
 import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
 import { icons, profile } from "./use-cases/profile";
 import { dropSignUp, signUps } from "./use-cases/sign-ups";
+import { starts } from "./use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { places, reach } from "./use-cases/where";
@@ -49,6 +50,7 @@ export const useCases = {
   part,
   reach,
   places,
+  starts,
   createPart,
   duplicatePart,
   previewPages,

@@ -1,14 +1,23 @@
 import { expose } from "comlink";
 import { withPageValues } from "../core/cascade/page-values";
+import type { FitMaterial } from "../core/layout/extents";
 import { BandFit, type BandReading, readBands } from "../core/layout/fit";
 import { type Way, waysToReach } from "../core/layout/reach";
 import { TextMeasure } from "../core/layout/text-measure";
-import type { SiteProfile } from "../core/model/design";
+import type { Picture, SiteProfile } from "../core/model/design";
 import type { HouseStyle } from "../core/model/house-style";
 import type { Part } from "../core/model/part";
 import type { Slot } from "../core/model/slot";
 import { type RenderedPage, renderPage } from "../core/render/page";
 import type { PageData } from "../core/render/page-data";
+import {
+  designsLike,
+  partOfBands,
+  type StartingDesign,
+  designsOf as startingDesignsOf,
+} from "../core/starting/designs";
+import type { StartingMaterial } from "../core/starting/points";
+import type { Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
 import { shaperFor } from "./fonts";
 
@@ -17,6 +26,22 @@ export interface Instead {
   readonly style?: HouseStyle | undefined;
   readonly profile?: SiteProfile | undefined;
   readonly without?: readonly Slot[];
+}
+
+/** What designs are made of, as it crosses to here. */
+export interface DesignsRequest {
+  readonly slot: Traits["slot"];
+  readonly seed: number;
+  /** More like this one, or anything. */
+  readonly like: Traits | null;
+  readonly material: StartingMaterial;
+  readonly fit: Omit<FitMaterial, "words">;
+  readonly pictures: Readonly<Record<string, Picture>>;
+}
+
+/** A design with the page that was loaded, drawn with it. */
+export interface DrawnDesign extends Omit<StartingDesign, "bands"> {
+  readonly page: RenderedPage;
 }
 
 /** A page drawn, and what a ruler says of the bands of the part being edited. */
@@ -53,6 +78,36 @@ const api = {
     const shaper = await shaperFor(site, data.style);
     const measure = new TextMeasure(shaper, data.style, data.site.language);
     return waysToReach(new BandFit(found, { ...data, words: ENGLISH }, measure), target);
+  },
+  /** Starting points of a seed, on the page that was loaded. */
+  async designs({
+    slot,
+    seed,
+    like,
+    material,
+    fit,
+    pictures,
+  }: DesignsRequest): Promise<readonly DrawnDesign[]> {
+    if (!data) return [];
+    const page: PageData = {
+      ...data,
+      menus: { ...data.menus, ...fit.menus },
+      links: { ...data.links, ...fit.links },
+      pictures: { ...data.pictures, ...fit.pictures, ...pictures },
+    };
+    const shaper = await shaperFor(site, page.style);
+    const from = {
+      ...material,
+      fit: { ...fit, words: ENGLISH },
+      measure: new TextMeasure(shaper, page.style, page.site.language),
+      pictureOf: (id: string) => pictures[id],
+    };
+    const found = like ? designsLike(like, seed, from) : startingDesignsOf(slot, seed, from);
+    return found.map(({ bands, ...design }) => {
+      const part = partOfBands(slot, bands);
+      const slots = { ...page.slots, [slot]: { id: "start", part } };
+      return { ...design, page: renderPage({ ...page, slots }, ENGLISH, { shaper }) };
+    });
   },
 };
 export type PreviewWorker = typeof api;

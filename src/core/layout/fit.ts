@@ -93,6 +93,21 @@ class Row {
     return taken > this.#inner(at) + widths.length / 64;
   }
 
+  /** Where the content of each cell lies: its middle, px from the middle of the row, and how wide it is. */
+  masses(at: number): readonly { readonly middle: number; readonly size: number }[] {
+    const widths = this.#widths(at);
+    const gap = this.#gaps / Math.max(1, widths.length - 1);
+    let left = -(sum(widths) + this.#gaps) / 2;
+    return widths.map((width, place) => {
+      const size = Math.min(width, this.#extents[place]?.max ?? 0);
+      const start = left;
+      left += width + gap;
+      const align = this.#cells[place]?.align ?? "start";
+      const free = width - size;
+      return { middle: start + free * SHARE_BEFORE[align] + size / 2, size };
+    });
+  }
+
   fits(at: number): boolean {
     const widths = this.#widths(at);
     const keeps = this.#extents.every(({ keep }, place) => (widths[place] as number) >= keep - NOTHING);
@@ -111,6 +126,9 @@ class Row {
     return high / 64;
   }
 }
+
+/** How much of the free room of a cell lies before what it holds. */
+const SHARE_BEFORE = { start: 0, centre: 0.5, end: 1, between: 0.5 } as const;
 
 const blocksIn = (band: Band): readonly Block[] => flatBlocks(band.cells.flatMap(({ blocks }) => blocks));
 
@@ -208,6 +226,16 @@ export class BandFit {
       else high = middle;
     }
     return low;
+  }
+
+  /** How evenly what is in the band lies about its middle at a width: 1 evenly, 0 all at one side. */
+  balanceAt(at: number): number {
+    const width = screenWidth(at, this.measure);
+    const folds = this.folds();
+    const isFolded = folds !== null && at / this.measure.root < folds[width];
+    const masses = this.#row(width, isFolded).masses(at);
+    const whole = sum(masses.map(({ middle, size }) => Math.abs(middle) * size));
+    return whole === 0 ? 1 : 1 - Math.abs(sum(masses.map(({ middle, size }) => middle * size))) / whole;
   }
 
   stateAt(at: number, folds = this.folds()): BandState {

@@ -87,7 +87,7 @@ ${textStyles(style)}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
 .full>.in{max-width:none}
 .cell{display:flex;flex-wrap:wrap;align-items:center;min-width:min-content}
-.cell.column{min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
+.cell:where(.column){min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
 .cell>*{min-width:0}
 @media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;min-width:0;justify-content:flex-start!important}}
 .bg{position:absolute;inset:0;overflow:hidden;isolation:isolate}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}

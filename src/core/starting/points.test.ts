@@ -11,6 +11,9 @@ import { type StartingMaterial, startingPoint, startingPoints } from "./points";
 
 const rich: StartingMaterial = {
   hasLogo: true,
+  logoRatio: 4,
+  hasLogoOverPictures: true,
+  hasAddress: true,
   hasTagline: true,
   hasSocial: true,
   menus: [
@@ -25,6 +28,9 @@ const rich: StartingMaterial = {
 };
 const bare: StartingMaterial = {
   hasLogo: false,
+  logoRatio: 1,
+  hasLogoOverPictures: false,
+  hasAddress: false,
   hasTagline: false,
   hasSocial: false,
   menus: [],

@@ -9,6 +9,11 @@ import { Maker } from "./maker";
  */
 export interface StartingMaterial {
   readonly hasLogo: boolean;
+  /** Width of the logo for a height of 1. */
+  readonly logoRatio: number;
+  /** A logo made for dark grounds. */
+  readonly hasLogoOverPictures: boolean;
+  readonly hasAddress: boolean;
   readonly hasTagline: boolean;
   readonly hasSocial: boolean;
   readonly menus: readonly {
@@ -35,7 +40,8 @@ export interface StartingPoint {
 
 type Build = (material: StartingMaterial, make: Maker) => readonly Band[];
 
-const mainMenu = (material: StartingMaterial) =>
+/** The menu a header shows. */
+export const mainMenu = (material: StartingMaterial) =>
   material.menus.find((menu) => /main|top/i.test(menu.name)) ?? material.menus[0];
 const otherMenus = (material: StartingMaterial) =>
   material.menus.filter((menu) => menu !== mainMenu(material));
@@ -52,7 +58,7 @@ const menuBlock = (
   return menu ? make.block("menu", { menu: menu.id, label: menu.name, ...settings }) : null;
 };
 /** The widest dark picture: light words stay readable on it. */
-const darkPicture = (material: StartingMaterial) =>
+export const darkPicture = (material: StartingMaterial) =>
   [...material.pictures]
     .filter((picture) => picture.width > picture.height)
     .sort((a, b) => a.lightness - b.lightness || (a.id < b.id ? -1 : 1))[0];

@@ -9,7 +9,9 @@ import type { Finding } from "../../core/placement/findings";
 import { type Reach, reachOf } from "../../core/placement/impact";
 import { copyOf, createPartOperations } from "../../core/placement/proposals";
 import { askedBy, countAsked, type Resolution, resolveAll } from "../../core/placement/resolution";
-import { startingPoints } from "../../core/starting/points";
+import { layOut } from "../../core/starting/layouts";
+import { startingPoint, startingPoints } from "../../core/starting/points";
+import { Traits } from "../../core/starting/traits";
 import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
@@ -131,16 +133,19 @@ export const createPart = defineUseCase({
   input: z.object({
     slot: Slot,
     name: z.string().trim().max(120).default(""),
-    start: z.string().nullable(),
+    /** A starting point by its key, or made of traits. */
+    start: z.union([z.string(), Traits]).nullable(),
     /** Where it shows: a placement in words people chose; never left out. */
     placement: Placement,
   }),
   run: async (context, { slot, name, start, placement }) => {
     const draft = await designAt(context, "draft");
-    const point =
-      start === null
-        ? undefined
-        : startingPoints(slot, startingMaterial(draft), context.ids.id).find((each) => each.key === start);
+    const material = startingMaterial(draft);
+    const isMade = start !== null && typeof start === "object";
+    if (isMade && start.slot !== slot) return fail(issue("start.otherSlot", ["start"]));
+    const point = start === null || isMade ? undefined : startingPoint(slot, start, material, context.ids.id);
+    const made = isMade ? layOut(start, material, context.ids.id) : null;
+    if (isMade && !made) return fail(issue("start.nothingForIt", ["start"]));
     const id = context.ids.id();
     const body: Part = {
       schema: 1,
@@ -151,7 +156,7 @@ export const createPart = defineUseCase({
       binnedAt: null,
       origin: context.ids.uuid(),
       placement,
-      bands: point?.bands ?? [],
+      bands: made ?? point?.bands ?? [],
     };
     const saved = await allOrNothing((transaction) =>
       commitChange(context, createPartOperations(draft.design, id, body), transaction),

@@ -5,8 +5,12 @@ import type { StartingMaterial } from "../../core/starting/points";
 /** What starting points are filled from: the site's own profile, menus and pictures. */
 export const startingMaterial = ({ design, index }: CompiledDesign): StartingMaterial => {
   const profile = findBody(design, "profile", PROFILE_ID);
+  const logo = findBody(design, "picture", profile?.logo ?? "");
   return {
     hasLogo: (profile?.logo ?? "") !== "",
+    logoRatio: logo ? logo.width / logo.height : 1,
+    hasLogoOverPictures: (profile?.logoOverPictures ?? "") !== "",
+    hasAddress: (profile?.address ?? "") !== "",
     hasTagline: (profile?.tagline ?? "") !== "",
     hasSocial: (profile?.social.length ?? 0) > 0,
     menus: documentsOf(design, "menu").map(({ id, body }) => ({

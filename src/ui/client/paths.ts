@@ -10,7 +10,8 @@ export type Leaf =
   | "packs"
   | "editions"
   | "access"
-  | "sign-ups";
+  | "sign-ups"
+  | "starts";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>
   ["/s", site, leaf, ...below.map(encodeURIComponent)].join("/");

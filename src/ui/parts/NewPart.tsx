@@ -18,24 +18,30 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Clause, NOWHERE } from "../../core/model/placement";
 import { SLOTS, type Slot } from "../../core/model/slot";
+import type { Traits } from "../../core/starting/traits";
 import { describeCondition } from "../../messages/placement-sentences";
+import { describeStart, startName } from "../../messages/starts";
 import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useSite } from "../client/hooks";
-import { partPath } from "../client/paths";
+import { leafPath, partPath } from "../client/paths";
 import { PlacePicker } from "../part/PlacePicker";
 import { usePlaceWords } from "../part/where/usePlaceWords";
 import { useFrame } from "../shell/frame";
+import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 
 /** A new part: for which slot, from what, and always where. */
 export const NewPart = ({
   slot: first,
   starts,
+  design = null,
   onClose,
 }: {
   readonly slot: Slot;
-  readonly starts: CallResult<"parts">["starts"];
+  /** What may be begun with; null while it begins with a design that is chosen already. */
+  readonly starts: CallResult<"parts">["starts"] | null;
+  readonly design?: Traits | null;
   readonly onClose: () => void;
 }) => {
   const { frame } = useFrame();
@@ -44,7 +50,7 @@ export const NewPart = ({
   const router = useRouter();
   const create = useAct("createPart");
   const [slot, setSlot] = useState<Slot>(first);
-  const [start, setStart] = useState<string>(starts[first][0]?.key ?? "");
+  const [start, setStart] = useState<string>(starts?.[first][0]?.key ?? "");
   const [name, setName] = useState("");
   const [where, setWhere] = useState<"every" | "some" | "nowhere">("every");
   const [clauses, setClauses] = useState<readonly Clause[]>([]);
@@ -58,8 +64,8 @@ export const NewPart = ({
   const make = async () => {
     const made = await create.mutateAsync({
       slot,
-      name,
-      start: start === "" ? null : start,
+      name: name === "" && design ? startName(design) : name,
+      start: design ?? (start === "" ? null : start),
       placement: { ...NOWHERE, conditions },
     });
     router.push(partPath(made.part, site));
@@ -74,10 +80,11 @@ export const NewPart = ({
           <span id="new-slot">For the slot</span>
           <Select
             value={slot}
+            disabled={design !== null}
             SelectDisplayProps={{ "aria-labelledby": "new-slot" }}
             onChange={(event) => {
               setSlot(event.target.value);
-              setStart(starts[event.target.value][0]?.key ?? "");
+              setStart(starts?.[event.target.value][0]?.key ?? "");
             }}
           >
             {SLOTS.map((each) => (
@@ -94,12 +101,23 @@ export const NewPart = ({
             sx={{ flex: 1, minWidth: 180 }}
           />
         </Box>
-        <Box>
+        {design ? (
+          <Box>
+            <Typography variant="h3">Begins with</Typography>
+            {describeStart(design)}
+          </Box>
+        ) : null}
+        <Box hidden={design !== null}>
           <Typography variant="h3" id="new-start">
             Begin with
           </Typography>
+          {slot === "header" || slot === "footer" ? (
+            <SheetLink href={`${leafPath("starts", site)}?slot=${slot}`}>
+              See complete {slotName(slot)}s made for this site
+            </SheetLink>
+          ) : null}
           <RadioGroup value={start} onChange={(_, value) => setStart(value)} aria-labelledby="new-start">
-            {starts[slot].map((point) => (
+            {(starts?.[slot] ?? []).map((point) => (
               <FormControlLabel
                 key={point.key}
                 value={point.key}

@@ -1,0 +1,102 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { renderPage } from "../src/core/render/page";
+import { designsOf, OF_A_SEED, partOfBands } from "../src/core/starting/designs";
+import { ENGLISH } from "../src/messages/visitor-words";
+import { material } from "../test/design-material";
+import { pageData } from "../test/page-data";
+import { runSeed } from "../test/seeded";
+import { shaper } from "../test/shaper";
+import { blankPage, loadFonts } from "./blank-page";
+import { open, publish, signIn, undoAll } from "./studio";
+
+const WIDTHS = [320, 360, 390, 480, 599, 600, 820, 999, 1000, 1280, 1600];
+
+for (const slot of ["header", "footer"] as const)
+  test(`24 ${slot}s of a seed: in Chromium none takes a second row or scrolls sideways, axe finds no faint text`, async ({
+    page,
+  }) => {
+    test.slow();
+    const seed = runSeed(24);
+    await blankPage(page);
+    await loadFonts(page);
+    const data = pageData({ menus: material.fit.menus, links: {}, profile: material.fit.profile });
+    const pictures = { ...data.pictures, ...material.fit.pictures };
+    const designs = designsOf(slot, seed, material);
+    expect(designs).toHaveLength(OF_A_SEED);
+    let looked = 0;
+    for (const { bands, traits } of designs) {
+      const slots = {
+        ...data.slots,
+        header: null,
+        footer: null,
+        [slot]: { id: "p", part: partOfBands(slot, bands) },
+      };
+      const drawn = renderPage({ ...data, pictures, slots }, ENGLISH, { shaper });
+      await page.setContent(
+        `<!doctype html><html lang="en"><head><title>t</title><style>${drawn.css}</style></head><body>${drawn.body}</body></html>`,
+      );
+      await page.evaluate(() => document.fonts.ready);
+      for (const width of WIDTHS) {
+        await page.setViewportSize({ width, height: 700 });
+        const found = await page.evaluate((at) => {
+          const rows = [...document.querySelectorAll(`.slot-${at} .b-menu ul.row`)].filter(
+            (row) => (row as HTMLElement).offsetWidth > 0,
+          );
+          const tops = rows.map(
+            (row) => new Set([...row.children].map((item) => item.getBoundingClientRect().top)).size,
+          );
+          return { sideways: document.documentElement.scrollWidth - innerWidth, rows: tops };
+        }, slot);
+        expect(found.sideways, `${JSON.stringify(traits)} at ${width}`).toBeLessThanOrEqual(0);
+        if (slot === "header")
+          for (const tops of found.rows) expect(tops, `${JSON.stringify(traits)} at ${width}`).toBe(1);
+        looked += found.rows.length;
+      }
+      await page.setViewportSize({ width: 1280, height: 700 });
+      const { violations } = await new AxeBuilder({ page })
+        .include(`.slot-${slot}`)
+        .withRules(["color-contrast"])
+        .analyze();
+      expect(violations.flatMap(({ nodes }) => nodes.map((node) => node.html))).toEqual([]);
+    }
+    console.log(
+      `${slot}s: ${designs.length} looked at in ${WIDTHS.length} widths, ${looked} rows of menus (seed ${seed})`,
+    );
+    if (slot === "header") expect(looked).toBeGreaterThan(60);
+  });
+
+test("a header is chosen from six, gets more like it, is made with a where, and visitors see it", async ({
+  page,
+}) => {
+  await signIn(page);
+  await open(page, "parts", "tide-mill");
+  await page.getByRole("button", { name: "New header", exact: true }).click();
+  await page.getByRole("link", { name: "See complete headers made for this site" }).click();
+  const six = page.getByRole("list", { name: "Six headers" }).getByRole("listitem");
+  await expect(six).toHaveCount(6);
+  const words = await six.first().innerText();
+  const frames = page.frameLocator('iframe[title^="Starting point"]');
+  await expect(frames.first().locator("header")).toBeVisible();
+  await page.getByRole("button", { name: "Six others" }).click();
+  await expect(six.first()).not.toHaveText(words);
+  await six
+    .nth(1)
+    .getByRole("button", { name: /^More like this/ })
+    .click();
+  await expect(page.getByText("more like the one you chose")).toBeVisible();
+  await expect(six).toHaveCount(6);
+  await six
+    .first()
+    .getByRole("button", { name: /^Use this/ })
+    .click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByText("Begins with")).toBeVisible();
+  await dialog.getByLabel("Name", { exact: true }).fill("Chosen header");
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("heading", { level: 1, name: "Chosen header" }).waitFor();
+  await publish(page, "tide-mill");
+  await page.getByRole("button", { name: /Take it back/ }).click();
+  await expect(page.getByText(/taken back/i).first()).toBeVisible();
+  await undoAll(page);
+});

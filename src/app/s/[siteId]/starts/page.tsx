@@ -1,0 +1,5 @@
+import { StartsScreen } from "../../../../ui/starts/StartsScreen";
+
+export default function Page() {
+  return <StartsScreen />;
+}

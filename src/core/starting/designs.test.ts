@@ -1,0 +1,122 @@
+import { createHash } from "node:crypto";
+import { describe, expect, it } from "vitest";
+import { material } from "../../../test/design-material";
+import { BandFit, NARROWEST, WIDEST_SCREEN } from "../layout/fit";
+import { TextMeasure } from "../layout/text-measure";
+import { canonicalJson } from "../model/canonical";
+import type { Menu } from "../model/design";
+import { Part } from "../model/part";
+import {
+  type DesignMaterial,
+  designsLike,
+  designsOf,
+  LEAST_APART,
+  OF_A_SEED,
+  PAGE,
+  partOfBands,
+} from "./designs";
+import { Dice } from "./dice";
+import { distanceOf, Traits } from "./traits";
+
+/** A site that has nothing but its name and one menu. */
+const bare: DesignMaterial = {
+  ...material,
+  hasLogo: false,
+  hasLogoOverPictures: false,
+  hasAddress: false,
+  hasTagline: false,
+  hasSocial: false,
+  menus: material.menus.slice(0, 1),
+  pictures: [],
+};
+
+describe("starting points of a seed", () => {
+  it.each([
+    ["header", 1],
+    ["header", 7],
+    ["footer", 1],
+    ["footer", 7],
+  ] as const)("are 24 whole parts, pairwise different by the distance stated: %s, seed %i", (slot, seed) => {
+    const designs = designsOf(slot, seed, material);
+    expect(designs).toHaveLength(OF_A_SEED);
+    for (const [at, { traits, bands }] of designs.entries()) {
+      expect(Part.safeParse(partOfBands(slot, bands)).success).toBe(true);
+      for (const other of designs.slice(at + 1))
+        expect(distanceOf(traits, other.traits)).toBeGreaterThanOrEqual(LEAST_APART);
+    }
+    const forms = new Set(designs.slice(0, PAGE).map(({ traits }) => traits.form));
+    expect(forms.size).toBeGreaterThanOrEqual(5);
+  });
+  it("all pass: at every width no second row and nothing beyond the screen, and every text at 4.5 or more", () => {
+    for (const slot of ["header", "footer"] as const)
+      for (const { bands, contrast } of designsOf(slot, 3, material)) {
+        expect(contrast).toBeGreaterThanOrEqual(4.5);
+        for (const band of bands) {
+          const fit = new BandFit(band, material.fit, material.measure);
+          // asked at every fourth width, not by halving as the generator does
+          for (let at = NARROWEST; at <= WIDEST_SCREEN; at += 4)
+            expect(["overflowing", slot === "header" ? "crowded" : ""]).not.toContain(fit.stateAt(at));
+        }
+      }
+  });
+  it("are the same on every machine", () => {
+    const digest = (slot: "header" | "footer") =>
+      createHash("sha256")
+        .update(canonicalJson(designsOf(slot, 24, material).map(({ traits, score }) => ({ traits, score }))))
+        .digest("hex")
+        .slice(0, 12);
+    expect([digest("header"), digest("footer")]).toEqual(["723e980667a2", "64ba6e958d10"]);
+  });
+  it("leave out what the site does not have, and still are many", () => {
+    for (const slot of ["header", "footer"] as const) {
+      const designs = designsOf(slot, 5, bare);
+      expect(designs.length).toBeGreaterThanOrEqual(PAGE);
+      const text = JSON.stringify(designs.map(({ bands }) => bands));
+      for (const kind of ["logo", "tagline", "social", "address"])
+        expect(text).not.toContain(`"kind":"${kind}"`);
+    }
+  });
+  it("differ from seed to seed", () => {
+    const [one, two] = [1, 2].map((seed) =>
+      JSON.stringify(designsOf("header", seed, material).map(({ traits }) => traits)),
+    );
+    expect(one).not.toBe(two);
+  });
+});
+
+describe("more like one", () => {
+  it("keeps the form, changes a few traits, and gives no two laid out alike, nor the one itself", () => {
+    const [first] = designsOf("header", 9, material);
+    if (!first) throw new Error("expected a design");
+    const like = designsLike(first.traits, 2, material);
+    expect(like).toHaveLength(PAGE);
+    expect(new Set(like.map(({ traits }) => traits.form))).toEqual(new Set([first.traits.form]));
+    const laidOut = [first, ...like].map(({ bands }) => JSON.stringify(bands));
+    expect(new Set(laidOut).size).toBe(PAGE + 1);
+  });
+});
+
+describe("traits from outside", () => {
+  it("are refused where the form is not of the slot", () => {
+    const [first] = designsOf("header", 9, material);
+    expect(Traits.safeParse(first?.traits).success).toBe(true);
+    expect(Traits.safeParse({ ...first?.traits, slot: "footer", form: "masthead" }).success).toBe(false);
+  });
+});
+
+describe("dice", () => {
+  it("fall alike for one seed, and evenly: chi-squared over 16 boxes below its 99.9th percentile", () => {
+    const dice = new Dice(42);
+    const again = new Dice(42);
+    const boxes = new Array<number>(16).fill(0);
+    const throws = 16_000;
+    for (let at = 0; at < throws; at += 1) {
+      const value = dice.next();
+      expect(value).toBe(again.next());
+      boxes[Math.floor(value * 16)] = (boxes[Math.floor(value * 16)] as number) + 1;
+    }
+    const chi = boxes.reduce((sum, count) => sum + (count - throws / 16) ** 2 / (throws / 16), 0);
+    // 15 degrees of freedom; NIST/SEMATECH e-Handbook §1.3.6.7.4: 37.697
+    expect(chi).toBeLessThan(37.697);
+  });
+});

@@ -1,0 +1,168 @@
+"use client";
+import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { useSearchParams } from "next/navigation";
+import { useMemo, useState } from "react";
+import { OF_A_SEED, PAGE } from "../../core/starting/designs";
+import type { Traits } from "../../core/starting/traits";
+import { describeStart } from "../../messages/starts";
+import { slotName } from "../../messages/words";
+import type { DrawnDesign } from "../../workers/preview.worker";
+import { PreviewFrame } from "../part/PreviewFrame";
+import { useRoom } from "../part/useRoom";
+import { NewPart } from "../parts/NewPart";
+import { useFrame } from "../shell/frame";
+import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
+import { useDesigns } from "./useDesigns";
+
+const WIDTH = 1280;
+const GAP = 20;
+/** How much of the page is shown, px of the page. */
+const SHOWN = { header: 380, footer: 470 } as const;
+
+/** Complete headers or footers made from the site's own logo, menus and colours, six at a time. */
+export const StartsScreen = () => {
+  const query = useSearchParams();
+  const first = query.get("slot") === "footer" ? "footer" : "header";
+  const [slot, setSlot] = useState<Traits["slot"]>(first);
+  const [like, setLike] = useState<Traits | null>(null);
+  const [from, setFrom] = useState(0);
+  const [round, setRound] = useState(1);
+  const [chosen, setChosen] = useState<Traits | null>(null);
+  const { frame } = useFrame();
+  const { data, error, isFetching } = useDesigns(frame.site.front, { slot, seed: round, like });
+  const { desk, room } = useRoom();
+  const scale = Math.max(0.2, Math.min(0.5, (room - GAP) / 2 / (WIDTH + 4), room / (WIDTH + 4)));
+  const start = (next: { slot?: Traits["slot"]; like?: Traits | null }) => {
+    setSlot(next.slot ?? slot);
+    setLike(next.like ?? null);
+    setFrom(0);
+  };
+  const shown = (data ?? []).slice(from, from + PAGE);
+  const onward = () => {
+    if (!like && from + PAGE < (data?.length ?? 0)) return setFrom(from + PAGE);
+    setFrom(0);
+    setRound(round + 1);
+  };
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
+      <SheetHead
+        title="Starting points"
+        about={like ? "more like the one you chose" : "made of your logo, menus and colours"}
+      >
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={slot}
+          onChange={(_, next: Traits["slot"] | null) => next && start({ slot: next })}
+          aria-label="For the slot"
+        >
+          <ToggleButton value="header">headers</ToggleButton>
+          <ToggleButton value="footer">footers</ToggleButton>
+        </ToggleButtonGroup>
+        {like ? (
+          <Button variant="text" color="inherit" onClick={() => start({})}>
+            Back to all
+          </Button>
+        ) : from > 0 ? (
+          <Button variant="text" color="inherit" onClick={() => setFrom(from - PAGE)}>
+            The six before
+          </Button>
+        ) : null}
+        <Button variant="outlined" onClick={onward} disabled={!data || isFetching}>
+          Six others
+        </Button>
+      </SheetHead>
+      <Quiet style={{ display: "block", marginTop: 12 }}>
+        Every one stands in one row or behind a button from 320 to 1600 px, and every text in it can be read
+        (4.5 : 1 or more).{" "}
+        {like ? "" : `These are ${from + 1} to ${from + shown.length} of ${OF_A_SEED}; then come others.`}
+      </Quiet>
+      {error ? <Trouble>{error.message}</Trouble> : null}
+      {isFetching && !data ? <Waiting what="Laying out, measuring and comparing …" /> : null}
+      {data && data.length === 0 ? (
+        <Quiet style={{ display: "block", marginTop: 16 }}>
+          Nothing passes with what the site has. Give it a menu or a logo first, or look at the contrast of
+          its colours in House style.
+        </Quiet>
+      ) : null}
+      <Box
+        ref={desk}
+        component="ul"
+        aria-label={`Six ${slotName(slot)}s`}
+        sx={{
+          listStyle: "none",
+          m: 0,
+          mt: 2,
+          p: 0,
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "repeat(2, minmax(0,1fr))" },
+          gap: `${GAP}px`,
+        }}
+      >
+        {shown.map((design, place) => (
+          <DesignView
+            key={`${slot} ${round} ${JSON.stringify(design.traits)}`}
+            design={design}
+            place={place}
+            scale={scale}
+            onUse={() => setChosen(design.traits)}
+            onMore={() => start({ like: design.traits })}
+          />
+        ))}
+      </Box>
+      {chosen ? <NewPart slot={slot} design={chosen} starts={null} onClose={() => setChosen(null)} /> : null}
+    </Box>
+  );
+};
+
+const DesignView = ({
+  design,
+  place,
+  scale,
+  onUse,
+  onMore,
+}: {
+  readonly design: DrawnDesign;
+  readonly place: number;
+  readonly scale: number;
+  readonly onUse: () => void;
+  readonly onMore: () => void;
+}) => {
+  const { frame } = useFrame();
+  const { traits, page, edge, height, contrast } = design;
+  const words = describeStart(traits);
+  const name = `Starting point ${place + 1}`;
+  const drawing = useMemo(
+    () => ({ id: 1, page, subject: JSON.stringify(page.regions[traits.slot]) }),
+    [page, traits],
+  );
+  return (
+    <Box component="li" aria-label={name} sx={{ minWidth: 0 }}>
+      <PreviewFrame
+        origin={frame.site.previewOrigin}
+        drawing={drawing}
+        width={WIDTH}
+        scale={scale}
+        height={Math.round(SHOWN[traits.slot] * scale)}
+        title={name}
+        slot={traits.slot}
+        selected={null}
+        onDrawn={() => undefined}
+        onPointed={onUse}
+      />
+      <Box sx={{ mt: 0.75 }}>{words}</Box>
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline" }}>
+        <Act onClick={onUse} aria-label={`Use this: ${words}`}>
+          Use this
+        </Act>
+        <Act onClick={onMore} aria-label={`More like this: ${words}`}>
+          More like this
+        </Act>
+        <Mono>
+          {traits.slot === "footer" ? "" : edge === null ? "button · " : `row from ${edge} px · `}
+          {height} px high · {contrast.toFixed(1)} : 1
+        </Mono>
+      </Box>
+    </Box>
+  );
+};

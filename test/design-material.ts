@@ -1,0 +1,40 @@
+import { TextMeasure } from "../src/core/layout/text-measure";
+import type { Menu } from "../src/core/model/design";
+import type { DesignMaterial } from "../src/core/starting/designs";
+import { ENGLISH } from "../src/messages/visitor-words";
+import { pageData, picture } from "./page-data";
+import { shaper } from "./shaper";
+
+/** A site that has everything starting points are made of. */
+const data = pageData();
+const menu = (name: string, labels: readonly string[]): Menu => ({
+  schema: 1,
+  name,
+  origin: "00000000-0000-4000-8000-000000000000",
+  items: labels.map((label, at) => ({ id: `${name}-${at}`, label, target: { url: "/x/" }, items: [] })),
+});
+const menus = {
+  main: menu("Main", ["Visit", "The domes", "Open nights", "Sky notes", "Prints", "About"]),
+  small: menu("Small print", ["Getting here", "Members"]),
+};
+const logo = { ...picture, width: 520, height: 120 };
+export const material: DesignMaterial = {
+  hasLogo: true,
+  logoRatio: 520 / 120,
+  hasLogoOverPictures: true,
+  hasAddress: true,
+  hasTagline: true,
+  hasSocial: true,
+  menus: Object.entries(menus).map(([id, { name, items }]) => ({ id, name, items: items.length })),
+  pictures: [{ id: "dark", width: 1600, height: 900, lightness: 12 }],
+  kinds: [],
+  fit: {
+    menus,
+    links: {},
+    pictures: { logo, light: logo },
+    profile: { ...data.profile, logo: "logo", logoOverPictures: "light", tagline: "Open on Fridays" },
+    words: ENGLISH,
+  },
+  measure: new TextMeasure(shaper, data.style, "en"),
+  pictureOf: (id) => (id === "dark" ? { ...picture, lightness: 12 } : undefined),
+};
