@@ -8,7 +8,7 @@ import { pageData } from "../test/page-data";
 import { runSeed } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
-import { open, publish, signIn, undoAll } from "./studio";
+import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
 
 const WIDTHS = [320, 360, 390, 480, 599, 600, 820, 999, 1000, 1280, 1600];
 
@@ -99,4 +99,47 @@ test("a header is chosen from six, gets more like it, is made with a where, and 
   await page.getByRole("button", { name: /Take it back/ }).click();
   await expect(page.getByText(/taken back/i).first()).toBeVisible();
   await undoAll(page);
+});
+
+test("first run: a new site gets its name, colour, menu and a complete frame, is published and seen", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole("button", { name: /▾$/ }).first().click();
+  await page.getByRole("menuitem", { name: "New site" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name").fill("Harrow Lane Allotments");
+  const address = `harrow-${Date.now().toString(36)}`;
+  await dialog.getByLabel("Address").fill("Harrow");
+  await dialog.getByLabel("First pages, a line each").fill("Plots\nThe seed library\nOpen days");
+  await dialog.getByRole("button", { name: "Make the site" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("“Harrow” cannot be an address");
+  await dialog.getByLabel("Address").fill(address);
+  await dialog.getByRole("button", { name: "Make the site" }).click();
+  await page.waitForURL(/\/begin$/);
+  const frames = page.getByRole("list", { name: "Complete frames" });
+  await expect(frames.getByRole("listitem")).toHaveCount(3);
+  const header = page.frameLocator('iframe[title="Frame 1, page 2"]').locator("header");
+  await expect(header).toContainText("The seed library");
+  await page.getByLabel("In a few words").fill("Forty plots behind the station");
+  await page.getByRole("checkbox", { name: "Open days" }).uncheck();
+  await page.getByRole("textbox", { name: "One colour" }).fill("#4a6b2f");
+  await expect(header).not.toContainText("Open days");
+  await expect(page.frameLocator('iframe[title="Frame 1, page 1"]').locator("main")).toContainText(
+    "Forty plots behind the station",
+  );
+  await frames
+    .getByRole("button", { name: /^Use this/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: "Publish", exact: true }).click();
+  await expect(page.getByText("Edition 2 is live.")).toBeVisible();
+  const { status, body } = await get(siteHost(address), "/plots/");
+  expect(status).toBe(200);
+  expect(body).toContain("The seed library");
+  expect(body).toContain("Harrow Lane Allotments");
+  await expect(page.getByRole("link", { name: "See it live ↗" }).last()).toHaveAttribute(
+    "href",
+    new RegExp(address),
+  );
 });

@@ -137,6 +137,12 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "undo.nothing": () => "There is nothing to undo.",
   "redo.nothing": () => "There is nothing to redo.",
   "undo.clash": () => "It cannot be undone: somebody changed the same thing since. Nothing was changed.",
+  "site.address": ({ address }) =>
+    `“${address}” cannot be an address. Use small letters, digits and single hyphens, beginning with a letter.`,
+  "site.taken": ({ address }) => `There is a site at “${address}” already. Choose another address.`,
+  "site.pageName": ({ title }) => `“${title}” has no letter or digit that an address can be made of.`,
+  "site.pageTwice": ({ title }) => `Two pages would have the same address: “${title}”. Name one otherwise.`,
+  "begin.hasParts": () => "This site has parts already. Make new ones from the starting points.",
   "start.form": () => "Such a form is not one of this slot's.",
   "start.otherSlot": () => "This starting point is for another slot.",
   "start.nothingForIt": () =>

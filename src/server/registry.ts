@@ -3,6 +3,7 @@
  * How a request reaches them is in `call`; what they do with time and chance comes in through their context.
  */
 
+import { begin, beginning } from "./use-cases/begin";
 import {
   bringBack,
   changeEntry,
@@ -28,6 +29,7 @@ import { createPart, duplicatePart, part, parts, previewPages } from "./use-case
 import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
 import { icons, profile } from "./use-cases/profile";
 import { dropSignUp, signUps } from "./use-cases/sign-ups";
+import { createSite } from "./use-cases/sites";
 import { starts } from "./use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
@@ -51,6 +53,9 @@ export const useCases = {
   reach,
   places,
   starts,
+  beginning,
+  begin,
+  createSite,
   createPart,
   duplicatePart,
   previewPages,

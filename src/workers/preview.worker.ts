@@ -16,6 +16,7 @@ import {
   type StartingDesign,
   designsOf as startingDesignsOf,
 } from "../core/starting/designs";
+import { type FrameTraits, frameParts, frameSlots, framesOf } from "../core/starting/frames";
 import type { StartingMaterial } from "../core/starting/points";
 import type { Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
@@ -42,6 +43,18 @@ export interface DesignsRequest {
 /** A design with the page that was loaded, drawn with it. */
 export interface DrawnDesign extends Omit<StartingDesign, "bands"> {
   readonly page: RenderedPage;
+}
+
+/** What a first frame of a site is made of; the pages it is looked at on come along. */
+export interface FramesRequest extends Omit<DesignsRequest, "slot" | "like"> {
+  readonly style: HouseStyle;
+  readonly profile: SiteProfile;
+  readonly pages: readonly PageData[];
+}
+
+export interface DrawnFrame {
+  readonly frame: FrameTraits;
+  readonly pages: readonly RenderedPage[];
 }
 
 /** A page drawn, and what a ruler says of the bands of the part being edited. */
@@ -107,6 +120,48 @@ const api = {
       const part = partOfBands(slot, bands);
       const slots = { ...page.slots, [slot]: { id: "start", part } };
       return { ...design, page: renderPage({ ...page, slots }, ENGLISH, { shaper }) };
+    });
+  },
+  /** Complete frames for a site that has none, drawn on its own pages. */
+  async frames(from: string, request: FramesRequest): Promise<readonly DrawnFrame[]> {
+    const { seed, material, fit, pictures, style, profile, pages } = request;
+    const [first] = pages;
+    if (!first) return [];
+    const shaper = await shaperFor(from, style);
+    const whole = {
+      ...material,
+      fit: { ...fit, words: ENGLISH },
+      measure: new TextMeasure(shaper, style, first.site.language),
+      pictureOf: (id: string) => pictures[id],
+    };
+    const frames = framesOf(
+      startingDesignsOf("header", seed, whole),
+      startingDesignsOf("footer", seed, whole),
+    );
+    return frames.map((frame) => {
+      let count = 0;
+      const parts = frameParts(frame, material, () => `start-${++count}`) ?? [];
+      const drawn = pages.map((page) => {
+        const slots = Object.fromEntries(
+          Object.entries(frameSlots(parts, page.page.role)).map(([slot, part]) => [
+            slot,
+            part && { id: `start-${slot}`, part: partOfBands(part.slot, part.bands) },
+          ]),
+        ) as unknown as PageData["slots"];
+        const { menus, links } = fit;
+        const own = {
+          style,
+          profile,
+          menus,
+          links,
+          slots,
+          pictures: { ...page.pictures, ...fit.pictures, ...pictures },
+        };
+        return renderPage({ ...page, site: { ...page.site, name: profile.name }, ...own }, ENGLISH, {
+          shaper,
+        });
+      });
+      return { frame, pages: drawn };
     });
   },
 };

@@ -6,6 +6,7 @@ import type { TextMeasure } from "../layout/text-measure";
 import { designOf, type Picture, STYLE_ID } from "../model/design";
 import type { Band, Part } from "../model/part";
 import { EVERYWHERE } from "../model/placement";
+import type { Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
 import { pairsInUse } from "../style/pairs";
 import { Dice } from "./dice";
@@ -80,7 +81,7 @@ const changed = (traits: Traits, dice: Dice): Traits => {
 };
 
 /** A part that stands for a design while it is judged. */
-export const partOfBands = (slot: Traits["slot"], bands: readonly Band[]): Part => ({
+export const partOfBands = (slot: Slot, bands: readonly Band[]): Part => ({
   schema: 1,
   slot,
   number: 1,

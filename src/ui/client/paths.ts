@@ -11,7 +11,8 @@ export type Leaf =
   | "editions"
   | "access"
   | "sign-ups"
-  | "starts";
+  | "starts"
+  | "begin";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>
   ["/s", site, leaf, ...below.map(encodeURIComponent)].join("/");

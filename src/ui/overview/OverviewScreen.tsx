@@ -3,7 +3,9 @@ import { Box, Button } from "@mui/material";
 import { useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { useCall } from "../client/hooks";
+import { leafPath } from "../client/paths";
 import { useFrame } from "../shell/frame";
+import { SheetLink } from "../shell/SheetLink";
 import { useKeys } from "../shell/useKeys";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ColumnSheet } from "./ColumnSheet";
@@ -18,7 +20,7 @@ import { WhySheet } from "./WhySheet";
 
 /** The home of a site: what fills every slot of every page, what there is to settle, and why. */
 export const OverviewScreen = () => {
-  const { seen, asked } = useFrame();
+  const { seen, asked, frame } = useFrame();
   const { view, setView } = useFilter();
   const { data, error } = useCall("coverage", { ...asked, by: view.by, filter: view.filter });
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
@@ -69,6 +71,12 @@ export const OverviewScreen = () => {
             {open.size > 0 ? "Close all" : "Open all"}
           </Button>
         </SheetHead>
+        {data.parts === 0 ? (
+          <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
+            This site has no parts yet: visitors see its pages in a plain layout.{" "}
+            <SheetLink href={leafPath("begin", frame.site.id)}>Begin with a complete frame</SheetLink>
+          </Box>
+        ) : null}
         <Ledger
           current={finding}
           onFinding={(next) => {

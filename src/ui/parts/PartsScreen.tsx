@@ -7,9 +7,10 @@ import { FINDING_NAMES } from "../../messages/findings";
 import { count, digits, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
-import { partPath } from "../client/paths";
+import { leafPath, partPath } from "../client/paths";
 import { PartMenu } from "../part/PartHead";
 import { Badge } from "../shell/Badge";
+import { SheetLink } from "../shell/SheetLink";
 import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { NewPart } from "./NewPart";
 
@@ -18,6 +19,7 @@ type Row = CallResult<"parts">["rows"][number];
 /** All parts, slot by slot, in the order that decides among equals. */
 export const PartsScreen = () => {
   const { data, error } = useCall("parts", {});
+  const site = useSite();
   const [creating, setCreating] = useState<Slot | null>(null);
   const [withBin, setWithBin] = useState(false);
   if (!data) return <Pending error={error} what="Reading the parts …" />;
@@ -37,7 +39,9 @@ export const PartsScreen = () => {
       </SheetHead>
       {rows.length === 0 ? (
         <Empty title="No parts yet">
-          Visitors see every page in a plain layout. Make a header first, or bring a template pack.
+          Visitors see every page in a plain layout.{" "}
+          <SheetLink href={leafPath("begin", site)}>Begin with a complete frame</SheetLink>, make a header
+          first, or bring a template pack.
         </Empty>
       ) : (
         SLOTS.map((slot) => (

@@ -4,6 +4,7 @@ import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
+import { NewSite } from "../begin/NewSite";
 import { signOut } from "../client/call";
 import { isSignedOut, useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
@@ -215,6 +216,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
 
 const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [creating, setCreating] = useState(false);
   const router = useRouter();
   const { mode, setMode } = useColorScheme();
   const close = () => setAnchor(null);
@@ -245,6 +247,16 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             {each.name}
           </MenuItem>
         ))}
+        {frame.role === "owner" || frame.role === "builder" ? (
+          <MenuItem
+            onClick={() => {
+              close();
+              setCreating(true);
+            }}
+          >
+            New site …
+          </MenuItem>
+        ) : null}
         <MenuItem
           divider
           onClick={() => {
@@ -280,6 +292,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
         )}
         <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
       </Menu>
+      {creating ? <NewSite onClose={() => setCreating(false)} /> : null}
     </>
   );
 };

@@ -1,14 +1,10 @@
 "use client";
 import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useEffect, useMemo, useState } from "react";
-import { GROUNDS, type Ground, type ProposedPalette, proposePalette } from "../../core/colour/palette";
-import {
-  COLOUR_ROLES,
-  type ColourRole,
-  type HouseStyle,
-  type PaletteColour,
-} from "../../core/model/house-style";
+import { GROUNDS, type Ground, proposePalette } from "../../core/colour/palette";
+import { COLOUR_ROLES, type ColourRole, type HouseStyle } from "../../core/model/house-style";
 import type { Operation } from "../../core/model/operations";
+import { withPalette } from "../../core/style/with-palette";
 import { ROLE_NAMES } from "../../messages/words";
 import { useCall } from "../client/hooks";
 import { OneOf } from "../part/ChoiceInput";
@@ -39,7 +35,7 @@ export const PaletteHelp = ({
   }, [strongest]);
   const [ground, setGround] = useState<Ground>("light");
   const next = useMemo(
-    () => withPalette(style, proposePalette(seed.slice(0, 7), ground)),
+    () => withPalette(style, proposePalette(seed.slice(0, 7), ground), ROLE_NAMES),
     [style, seed, ground],
   );
   const take = () =>
@@ -140,23 +136,5 @@ export const PaletteHelp = ({
   );
 };
 
-/** The style with a palette for its roles. What parts name stays: only colours of the same key make room. */
-const withPalette = (style: HouseStyle, proposed: ProposedPalette): HouseStyle => {
-  const own: PaletteColour[] = COLOUR_ROLES.map((role) => ({
-    id: slugOf(role),
-    name: capital(ROLE_NAMES[role]),
-    value: proposed[role],
-  }));
-  const ids = new Set(own.map(({ id }) => id));
-  const roles = Object.fromEntries(COLOUR_ROLES.map((role) => [role, slugOf(role)]));
-  return {
-    ...style,
-    palette: [...own, ...style.palette.filter(({ id }) => !ids.has(id))],
-    roles: roles as HouseStyle["roles"],
-  };
-};
 const colourFor = (style: HouseStyle, role: ColourRole): string =>
   style.palette.find(({ id }) => id === style.roles[role])?.value ?? "#000000";
-
-const slugOf = (role: string): string => role.replace(/([A-Z])/g, (letter) => `-${letter.toLowerCase()}`);
-const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

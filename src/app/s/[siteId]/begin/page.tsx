@@ -1,0 +1,5 @@
+import { BeginScreen } from "../../../../ui/begin/BeginScreen";
+
+export default function Page() {
+  return <BeginScreen />;
+}

@@ -1,0 +1,342 @@
+"use client";
+import {
+  Box,
+  Button,
+  Checkbox,
+  FormControlLabel,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from "@mui/material";
+import { useMemo, useState } from "react";
+import { GROUNDS } from "../../core/colour/palette";
+import { startName } from "../../messages/starts";
+import { pages as pagesText } from "../../messages/words";
+import type { DrawnFrame } from "../../workers/preview.worker";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { leafPath } from "../client/paths";
+import { OneOf } from "../part/ChoiceInput";
+import { PreviewFrame } from "../part/PreviewFrame";
+import { useRoom } from "../part/useRoom";
+import { UploadList } from "../pictures/UploadList";
+import { useUploads } from "../pictures/useUploads";
+import { useFrame } from "../shell/frame";
+import { SheetLink } from "../shell/SheetLink";
+import { ColourField } from "../style/ColourField";
+import { Act, Empty, Pending, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
+import { type Beginning, type Said, useFrames } from "./useFrames";
+
+const WIDTH = 1280;
+const SHOWN = 560;
+/** A menu of more is rarely read. */
+const FIRST_ITEMS = 7;
+
+/** A site that has no parts yet: name, logo, one colour, menu; then complete frames on its own pages. */
+export const BeginScreen = () => {
+  const { data, error } = useCall("beginning", {});
+  if (!data) return <Pending error={error} what="Reading the site …" />;
+  return <Sheet beginning={data} />;
+};
+
+const Sheet = ({ beginning }: { readonly beginning: Beginning }) => {
+  const { profile, menu, style } = beginning;
+  const [said, setSaid] = useState<Said>({
+    name: profile.name,
+    tagline: profile.tagline,
+    logo: profile.logo,
+    colour: (style.palette.find(({ id }) => id === style.roles.accent)?.value ?? "#2f6673").slice(0, 7),
+    ground: "light",
+    menu: menu
+      .slice(0, FIRST_ITEMS)
+      .flatMap(({ target }) => (target && "identity" in target ? [target.identity] : [])),
+  });
+  const [seed, setSeed] = useState(1);
+  const [used, setUsed] = useState(false);
+  const say = (next: Partial<Said>) => setSaid((now) => ({ ...now, ...next }));
+  const frames = useFrames(beginning.hasParts ? undefined : beginning, said, seed);
+  const begin = useAct("begin");
+  if (used || beginning.hasParts) return <Begun isNew={used} />;
+  const use = async ({ frame }: DrawnFrame) => {
+    await begin.mutateAsync({ ...said, menu: [...said.menu], frame });
+    setUsed(true);
+  };
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
+      <SheetHead title="Begin" about="from a name to a site one can publish">
+        <Button variant="outlined" onClick={() => setSeed(seed + 1)} disabled={frames.isFetching}>
+          Three others
+        </Button>
+      </SheetHead>
+      <Box
+        sx={{
+          mt: 2,
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "300px minmax(0,1fr)" },
+          gap: 4,
+        }}
+      >
+        <Questions said={said} say={say} menu={menu} />
+        <Frames
+          frames={frames.data ?? []}
+          isWaiting={frames.isFetching}
+          trouble={frames.error?.message ?? begin.error?.message ?? null}
+          isBusy={begin.isPending}
+          onUse={use}
+        />
+      </Box>
+    </Box>
+  );
+};
+
+const Question = ({ name, children }: { readonly name: string; readonly children: React.ReactNode }) => (
+  <Box component="section" aria-label={name} sx={{ display: "grid", gap: 1, alignContent: "start" }}>
+    <Typography variant="h2">{name}</Typography>
+    {children}
+  </Box>
+);
+
+const Questions = ({
+  said,
+  say,
+  menu,
+}: {
+  readonly said: Said;
+  readonly say: (next: Partial<Said>) => void;
+  readonly menu: Beginning["menu"];
+}) => (
+  <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
+    <Question name="Name">
+      <TextField
+        label="Name"
+        value={said.name}
+        onChange={(event) => say({ name: event.target.value })}
+        slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 200 } }}
+      />
+      <TextField
+        label="In a few words"
+        value={said.tagline}
+        onChange={(event) => say({ tagline: event.target.value })}
+        slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 300 } }}
+      />
+    </Question>
+    <Logo said={said} say={say} />
+    <Question name="One colour">
+      <ColourField
+        label="One colour"
+        value={said.colour}
+        onChange={(value) => say({ colour: value.slice(0, 7).toLowerCase() })}
+      />
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={said.ground}
+        aria-label="Ground"
+        onChange={(_, next: Said["ground"] | null) => say({ ground: next ?? said.ground })}
+      >
+        {GROUNDS.map((each) => (
+          <ToggleButton
+            key={each}
+            value={each}
+            sx={{ py: 0.25, textTransform: "none", color: "text.primary" }}
+          >
+            {each}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <Quiet>All other colours follow from it; every text can be read on them.</Quiet>
+    </Question>
+    <Question name="Menu">
+      {menu.length === 0 ? <Quiet>There are no pages yet that a menu could lead to.</Quiet> : null}
+      <Box>
+        {menu.map((item) => {
+          const identity = item.target && "identity" in item.target ? item.target.identity : "";
+          const isIn = said.menu.includes(identity);
+          return (
+            <FormControlLabel
+              key={identity}
+              sx={{ display: "flex", mr: 0 }}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={isIn}
+                  onChange={() =>
+                    say({
+                      menu: isIn ? said.menu.filter((each) => each !== identity) : [...said.menu, identity],
+                    })
+                  }
+                />
+              }
+              label={item.label}
+            />
+          );
+        })}
+      </Box>
+    </Question>
+  </Box>
+);
+
+const Logo = ({ said, say }: { readonly said: Said; readonly say: (next: Partial<Said>) => void }) => {
+  const { frame } = useFrame();
+  const uploads = useUploads();
+  // a picture that was sent for the logo becomes it as soon as it is ready
+  const ready = uploads.jobs.filter(({ state, picture }) => state === "done" && picture).at(-1)?.picture;
+  const [taken, setTaken] = useState<string | null>(null);
+  if (ready && ready !== taken && frame.pictures.some(({ id }) => id === ready)) {
+    setTaken(ready);
+    say({ logo: ready });
+  }
+  return (
+    <Question name="Logo">
+      <OneOf
+        id="begin-logo"
+        label="Logo"
+        value={said.logo}
+        options={[
+          ["", "none: the name in words"],
+          ...frame.pictures.map(({ id, name }) => [id, name] as const),
+        ]}
+        onChange={(logo) => say({ logo })}
+      />
+      <Button component="label" variant="outlined">
+        Send a picture
+        <input
+          type="file"
+          hidden
+          accept="image/*"
+          aria-label="Logo file"
+          onChange={(event) => uploads.add([...(event.target.files ?? [])])}
+        />
+      </Button>
+      <UploadList {...uploads} />
+    </Question>
+  );
+};
+
+const Frames = ({
+  frames,
+  isWaiting,
+  isBusy,
+  trouble,
+  onUse,
+}: {
+  readonly frames: readonly DrawnFrame[];
+  readonly isWaiting: boolean;
+  readonly isBusy: boolean;
+  readonly trouble: string | null;
+  readonly onUse: (frame: DrawnFrame) => void;
+}) => {
+  const { desk, room } = useRoom();
+  const scale = Math.max(0.15, Math.min(0.34, (room - 12) / 2 / (WIDTH + 4)));
+  return (
+    <Box ref={desk} sx={{ minWidth: 0 }}>
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
+      {frames.length === 0 && isWaiting ? <Waiting what="Laying out, measuring and comparing …" /> : null}
+      {frames.length === 0 && !isWaiting ? (
+        <Quiet>No frame passes with these. Another colour or a shorter name may help.</Quiet>
+      ) : null}
+      <Box
+        component="ul"
+        aria-label="Complete frames"
+        aria-busy={isWaiting}
+        sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 3 }}
+      >
+        {frames.map((each, place) => (
+          <FrameView
+            key={place}
+            drawn={each}
+            place={place}
+            scale={scale}
+            isBusy={isBusy}
+            onUse={() => onUse(each)}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+};
+
+const FrameView = ({
+  drawn,
+  place,
+  scale,
+  isBusy,
+  onUse,
+}: {
+  readonly drawn: DrawnFrame;
+  readonly place: number;
+  readonly scale: number;
+  readonly isBusy: boolean;
+  readonly onUse: () => void;
+}) => {
+  const { frame } = useFrame();
+  const drawings = useMemo(() => drawn.pages.map((page) => ({ id: 1, page, subject: "" })), [drawn]);
+  const words = `${startName(drawn.frame.header)}; ${startName(drawn.frame.footer).toLowerCase()} at the foot`;
+  return (
+    <Box component="li" aria-label={`Frame ${place + 1}`} sx={{ minWidth: 0 }}>
+      <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mb: 0.75 }}>
+        <span>{words}</span>
+        <Act onClick={onUse} disabled={isBusy} aria-label={`Use this: ${words}`}>
+          Use this
+        </Act>
+      </Box>
+      <Box sx={{ display: "flex", gap: "10px" }}>
+        {drawings.map((drawing, at) => (
+          <PreviewFrame
+            key={at}
+            origin={frame.site.previewOrigin}
+            drawing={drawing}
+            width={WIDTH}
+            scale={scale}
+            height={Math.round(SHOWN * scale)}
+            title={`Frame ${place + 1}, page ${at + 1}`}
+            slot={null}
+            selected={null}
+            onDrawn={() => undefined}
+            onPointed={() => undefined}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+};
+
+/** The frame is in the draft: what is left is to publish it and to look. */
+const Begun = ({ isNew }: { readonly isNew: boolean }) => {
+  const { frame } = useFrame();
+  const site = useSite();
+  const publish = useAct("publish");
+  const [seq, setSeq] = useState<number | null>(null);
+  const { draft } = frame;
+  const run = async () => setSeq((await publish.mutateAsync({ note: "The first design" })).seq);
+  return (
+    <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
+      <SheetHead title="Begin" about={isNew ? "your frame is in the draft" : "this site has parts already"} />
+      <Empty title={seq === null ? (isNew ? "One step is left" : "It has begun") : `Edition ${seq} is live.`}>
+        {seq === null
+          ? draft.changes > 0
+            ? `The draft changes ${pagesText(draft.pages)}. Visitors see them when it is published; undo takes all of it back.`
+            : "Visitors see what is in the draft."
+          : "Visitors see it now. For an hour one click takes it back."}
+      </Empty>
+      <Box sx={{ display: "flex", gap: 2.5, alignItems: "center" }}>
+        {seq === null && draft.changes > 0 && isNew ? (
+          <Button variant="contained" onClick={run} disabled={publish.isPending}>
+            Publish
+          </Button>
+        ) : null}
+        <Box
+          component="a"
+          href={frame.site.origin}
+          target="_blank"
+          rel="noreferrer"
+          sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+        >
+          See it live ↗
+        </Box>
+        <SheetLink href={leafPath("parts", site)}>Look at its parts</SheetLink>
+      </Box>
+      {publish.error ? <Trouble>{publish.error.message}</Trouble> : null}
+    </Box>
+  );
+};

@@ -1,0 +1,88 @@
+"use client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { type Remote, wrap } from "comlink";
+import { useEffect, useRef } from "react";
+import { proposePalette } from "../../core/colour/palette";
+import type { Menu, Picture, SiteProfile } from "../../core/model/design";
+import { withPalette } from "../../core/style/with-palette";
+import { ROLE_NAMES } from "../../messages/words";
+import type { DrawnFrame, PreviewWorker } from "../../workers/preview.worker";
+import { type CallResult, call } from "../client/call";
+import { useSite } from "../client/hooks";
+
+export type Beginning = CallResult<"beginning">;
+
+/** What a person has said so far of the site they begin. */
+export interface Said {
+  readonly name: string;
+  readonly tagline: string;
+  readonly logo: string;
+  readonly colour: string;
+  readonly ground: "light" | "dark";
+  /** Pages of the menu by identity. */
+  readonly menu: readonly string[];
+}
+
+const MENU = "begin";
+const SETTLES_MS = 350;
+
+/** Three complete frames of what was said, drawn in a worker on the site's own pages; anew when it changes and rests. */
+export const useFrames = (beginning: Beginning | undefined, said: Said, seed: number) => {
+  const site = useSite();
+  const worker = useRef<Remote<PreviewWorker> | null>(null);
+  useEffect(() => {
+    const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
+      type: "module",
+    });
+    worker.current = wrap<PreviewWorker>(thread);
+    return () => thread.terminate();
+  }, []);
+  return useQuery({
+    queryKey: [site, "frames", said, seed, beginning?.profile.name],
+    enabled: beginning !== undefined,
+    placeholderData: keepPreviousData,
+    queryFn: async ({ signal }): Promise<readonly DrawnFrame[]> => {
+      await new Promise((done) => setTimeout(done, SETTLES_MS));
+      if (signal.aborted || !beginning || !worker.current) return [];
+      const { material, fit, pages } = beginning;
+      const datas = await Promise.all(
+        pages.map((page) => call(site, "previewPage", { page, audience: "signedOut", state: "draft" })),
+      );
+      const logo = said.logo === "" ? null : await call(site, "picture", { picture: said.logo });
+      const profile: SiteProfile = {
+        ...beginning.profile,
+        name: said.name || beginning.profile.name,
+        tagline: said.tagline,
+        logo: said.logo,
+      };
+      const place = new Map(said.menu.map((identity, at) => [identity, at]));
+      const at = (item: Menu["items"][number]) =>
+        item.target && "identity" in item.target ? (place.get(item.target.identity) ?? -1) : -1;
+      const items = beginning.menu.filter((item) => at(item) >= 0).sort((a, b) => at(a) - at(b));
+      const menu: Menu = { schema: 1, name: "Main", origin: crypto.randomUUID(), items };
+      const picture = logo?.body as Picture | undefined;
+      const asked = {
+        seed,
+        material: {
+          ...material,
+          hasLogo: picture !== undefined,
+          hasLogoOverPictures: false,
+          logoRatio: picture ? picture.width / picture.height : 1,
+          hasTagline: said.tagline !== "",
+          menus: items.length === 0 ? [] : [{ id: MENU, name: "Main", items: items.length }],
+        },
+        fit: {
+          ...fit,
+          profile,
+          menus: { [MENU]: menu },
+          pictures: picture ? { [said.logo]: picture } : {},
+        },
+        pictures: {},
+        style: withPalette(beginning.style, proposePalette(said.colour, said.ground), ROLE_NAMES),
+        profile,
+        pages: datas,
+      };
+      return worker.current.frames(site, asked as never);
+    },
+  });
+};
