@@ -80,8 +80,22 @@ const style = (random: Seeded): HouseStyle => {
   });
 };
 
+/** Sometimes with distances and a border around it. */
+const framed = (random: Seeded, plain: Block): Block =>
+  random.chance(0.25)
+    ? {
+        ...plain,
+        look: {
+          ...plain.look,
+          padding: { top: random.below(9), right: random.below(30), bottom: 0, left: random.below(30) },
+          borderWidth: random.pick([0, 1, 3]),
+        },
+      }
+    : plain;
+
 const FILLERS = ["button", "search", "social", "tagline", "logo"] as const;
-const filler = (random: Seeded): Block => {
+const filler = (random: Seeded): Block => framed(random, plainFiller(random));
+const plainFiller = (random: Seeded): Block => {
   const kind = random.pick(FILLERS);
   if (kind === "button")
     return block("button", { label: random.pick(WORDS), look: random.pick(["filled", "outlined", "plain"]) });
@@ -101,15 +115,21 @@ export interface RandomHeader {
 export const randomHeader = (random: Seeded, buttonBelow: "never" | "computed" = "never"): RandomHeader => {
   const items = Array.from({ length: 2 + random.below(5) }, (_, at) => item(random, `i${at}`, 1));
   const menu: Menu = { schema: 1, name: "Main", origin: "00000000-0000-4000-8000-000000000000", items };
-  const sign = random.chance(0.5)
-    ? block("logo", { height: { wide: random.pick([24, 36, 40, 57]) } })
-    : block("siteName", { text: random.pick(["h3", "h4", "lead"]) });
-  const row = block("menu", {
-    menu: "main",
-    buttonBelow,
-    gap: random.pick([8, 16, 20, 28, 33]),
-    subItems: random.pick(["dropDown", "none"]),
-  });
+  const sign = framed(
+    random,
+    random.chance(0.5)
+      ? block("logo", { height: { wide: random.pick([24, 36, 40, 57]) } })
+      : block("siteName", { text: random.pick(["h3", "h4", "lead"]) }),
+  );
+  const row = framed(
+    random,
+    block("menu", {
+      menu: "main",
+      buttonBelow,
+      gap: random.pick([8, 16, 20, 28, 33]),
+      subItems: random.pick(["dropDown", "none"]),
+    }),
+  );
   const share = () => random.pick([0, 0, 1, 2]);
   const cell = (id: string, blocks: readonly Block[]) => ({
     id,

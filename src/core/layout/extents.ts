@@ -1,6 +1,6 @@
 import type { BlockKind, Responsive } from "../model/blocks";
 import type { TypeStyle } from "../model/house-style";
-import type { Block, Cell, Width } from "../model/part";
+import { type Block, type Cell, type Look, takesFrame, type Width } from "../model/part";
 import type { PageData, VisitorWords } from "../render/page-data";
 import { rowItems, type ShownItem } from "./menu-items";
 import { layoutUnit, type TextSetting } from "./shaper";
@@ -58,13 +58,16 @@ const rigid = ({ width, isExact }: Measured, around = 0): Extent => ({
 const withGaps = (widths: readonly number[], gap: number): number =>
   sum(widths) + gap * Math.max(0, widths.length - 1);
 
+/** A line of words still fits in a box one layout unit narrower: Chromium's line breaker allows it (measured there). */
+const LINE_TOLERANCE = 1 / 64;
+
 /** Words that belong on one line; squeezed they break. */
 const label = (text: string, setting: TextSetting, { measure }: Scene, around = 0): Extent => {
   const [line, piece] = [measure.line(text, setting), measure.longestPiece(text, setting)];
   return {
     min: piece.width + around,
     max: line.width + around,
-    keep: line.width + around,
+    keep: line.width - LINE_TOLERANCE + around,
     isExact: line.isExact,
   };
 };
@@ -207,7 +210,21 @@ const FLOWS: Extent = { min: 0, max: 0, keep: 0, isExact: false };
 export const blockExtent = (block: Block, scene: Scene): Extent | null => {
   if (block.look.hideOn.includes(scene.width)) return null;
   const extent = EXTENTS[block.kind] as ExtentOf<BlockKind> | undefined;
-  return extent ? extent(block as never, scene) : FLOWS;
+  const inside = extent ? extent(block as never, scene) : FLOWS;
+  return inside && takesFrame(block.kind) ? framed(inside, block.look, scene) : inside;
+};
+
+/** With the distances and the border of its look around it. */
+const framed = (inside: Extent, { padding, borderWidth }: Look, scene: Scene): Extent => {
+  const around = rem(padding.left, scene) + rem(padding.right, scene) + 2 * borderWidth;
+  return around === 0
+    ? inside
+    : {
+        ...inside,
+        min: inside.min + around,
+        max: inside.max + around,
+        keep: inside.keep + around,
+      };
 };
 
 /** Blocks in a row that may wrap, or below one another. */

@@ -1,5 +1,5 @@
 import type { HouseStyle, TypeStyle } from "../model/house-style";
-import type { Band, Block, Width } from "../model/part";
+import { type Band, type Block, takesFrame, type Width } from "../model/part";
 import { valueAt } from "./extents";
 
 /** How high bands are that stand in one row: what follows a band laid over it keeps that much room. px at 16 px text. */
@@ -14,6 +14,13 @@ const lineOf = (style: HouseStyle, name: TypeStyle): number => {
 
 const blockHeight = (block: Block, style: HouseStyle, width: Width): number => {
   if (block.look.hideOn.includes(width)) return 0;
+  const { padding, borderWidth } = block.look;
+  const inside = insideHeight(block, style, width);
+  if (!takesFrame(block.kind)) return inside;
+  return inside + padding.top + padding.bottom + 2 * borderWidth;
+};
+
+const insideHeight = (block: Block, style: HouseStyle, width: Width): number => {
   switch (block.kind) {
     case "logo":
       return valueAt(block.settings.height, width);

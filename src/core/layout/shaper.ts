@@ -28,16 +28,18 @@ interface Run {
   readonly text: string;
 }
 
-/** Length of a run at size 1, and how many letters take letter spacing; null where a glyph is missing. */
+/** Lengths in a run in units of its font, and how many letters take letter spacing; null where a glyph is missing. */
 interface RunWidth {
-  readonly advance: number;
+  /** What each glyph takes by itself, and what kerning moves it by. */
+  readonly glyphs: readonly (readonly [own: number, kerning: number])[];
+  readonly unitsPerEm: number;
   readonly letters: number;
 }
 
-/** A font at a weight, and how many of its units are one at size 1. */
+/** A font at a weight. */
 interface Instance {
   readonly font: HarfBuzz.Font;
-  readonly unit: number;
+  readonly unitsPerEm: number;
 }
 
 /** The rules of Turkish and Azerbaijani for i (Unicode SpecialCasing.txt); every other language uses the common ones. */
@@ -58,11 +60,24 @@ export const layoutUnit = (px: number): number => Math.floor(px * 64) / 64;
  * 64ths (measured in Chromium 150).
  */
 const { fround } = Math;
-export const sizeUsed = (px: number): number =>
-  layoutUnit(fround(Math.floor(fround(fround(px) * 100)) / 100));
+const sizeAsked = (px: number): number => fround(Math.floor(fround(fround(px) * 100)) / 100);
+export const sizeUsed = (px: number): number => layoutUnit(sizeAsked(px));
 
+const WHOLE = 65536;
+/**
+ * The length of a run in px as FreeType and HarfBuzz come to it in whole 65536ths: a glyph's own advance by a scale that
+ * is itself rounded to 65536ths of a 64th (`x_scale`), kerning by the size that was asked for.
+ */
+const runLength = ({ glyphs, unitsPerEm }: RunWidth, size: number): number => {
+  const scale = Math.round((sizeUsed(size) * 64 * WHOLE) / unitsPerEm);
+  const kerningScale = (sizeAsked(size) * WHOLE) / unitsPerEm;
+  let total = 0;
+  for (const [own, kerning] of glyphs)
+    total += Math.round((own * scale) / 64) + (kerning === 0 ? 0 : Math.round(kerning * kerningScale));
+  return total / WHOLE;
+};
 /** The width of a box round text: rounded up to 64ths. */
-const boxWidth = (px: number): number => Math.max(0, Math.ceil(px * 64 - 0.01)) / 64;
+const boxWidth = (px: number): number => Math.max(0, Math.ceil(px * 64)) / 64;
 
 /** Files by name, as sfnt bytes (unpacked). What is not there cannot be measured. */
 export type FontBytes = ReadonlyMap<string, Uint8Array>;
@@ -90,12 +105,12 @@ export class Shaper {
   width(text: string, setting: TextSetting, own: readonly FontOfSite[] = [], language = "en"): number | null {
     const { family, weight, spacing, upper } = setting;
     const normal = text.normalize("NFC");
-    const size = sizeUsed(setting.size);
+    const { size } = setting;
     let total = 0;
     for (const run of runsOf(upper ? upperCase(normal, language) : normal, filesOf(family, own))) {
       const width = this.#runWidth(run, weight, spacing !== 0);
       if (width === null) return null;
-      total += width.advance * size + width.letters * spacing;
+      total += runLength(width, size) + width.letters * spacing;
     }
     return boxWidth(total);
   }
@@ -122,22 +137,28 @@ export class Shaper {
     const glyphs = buffer.getGlyphInfosAndPositions();
     // glyph 0 is ".notdef": the font has nothing for the character (OpenType 1.9, "cmap")
     if (glyphs.some(({ codepoint }) => codepoint === 0)) return null;
-    const advance = glyphs.reduce((sum, { xAdvance = 0 }) => sum + xAdvance, 0) / font.unit;
-    return { advance, letters: new Set(glyphs.map(({ cluster }) => cluster)).size };
+    return {
+      glyphs: glyphs.map(({ codepoint, xAdvance = 0 }) => {
+        const own = font.font.glyphHAdvance(codepoint);
+        return [own / FINENESS, (xAdvance - own) / FINENESS] as const;
+      }),
+      unitsPerEm: font.unitsPerEm,
+      letters: new Set(glyphs.map(({ cluster }) => cluster)).size,
+    };
   }
 
   #fontAt(file: string, weight: number): Instance | null {
     const face = this.#face(file);
     if (face === null) return null;
-    const unit = face.upem * FINENESS;
+    const unitsPerEm = face.upem;
     const key = `${file} ${weight}`;
     const known = this.#instances.get(key);
-    if (known) return { font: known, unit };
+    if (known) return { font: known, unitsPerEm };
     const font = new this.#hb.Font(face);
-    font.setScale(unit, unit);
+    font.setScale(unitsPerEm * FINENESS, unitsPerEm * FINENESS);
     font.setVariations([new this.#hb.Variation("wght", weight)]);
     this.#instances.set(key, font);
-    return { font, unit };
+    return { font, unitsPerEm };
   }
 
   #face(file: string): HarfBuzz.Face | null {

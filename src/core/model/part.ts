@@ -12,14 +12,31 @@ export const NodeId = z.string().regex(/^[a-z0-9-]{1,60}$/);
 export const WIDTHS = ["wide", "middle", "small"] as const;
 export type Width = (typeof WIDTHS)[number];
 
+const side = z.number().int().min(0).max(400).default(0);
+/** Distances inside the four edges of a block, px. */
+export const Sides = z.object({ top: side, right: side, bottom: side, left: side });
+export type Sides = z.infer<typeof Sides>;
+
 /** How a block looks beside what its kind says. Empty means: as the house style has it. */
 export const Look = z.object({
   colour: ColourValue.or(z.literal("")).default(""),
   background: ColourValue.or(z.literal("")).default(""),
   align: z.enum(["", "start", "centre", "end"]).default(""),
+  padding: Sides.prefault({}),
+  /** px */
+  borderWidth: z.number().int().min(0).max(40).default(0),
+  /** Empty: the colour of lines. */
+  borderColour: ColourValue.or(z.literal("")).default(""),
+  /** px; -1 is as its kind has it. */
+  radius: z.number().int().min(-1).max(400).default(-1),
+  /** The shadow of the house style. */
+  shadow: z.boolean().default(false),
   hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
 });
 export type Look = z.infer<typeof Look>;
+
+/** Whether distances and a border of its look are drawn. Buttons have those of the house style, boxes settings of their own. */
+export const takesFrame = (kind: BlockKind): boolean => kind !== "button" && kind !== "group";
 
 interface BlockOf<K extends BlockKind> {
   readonly id: string;

@@ -127,6 +127,7 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
     ...block.look,
     colour: colour(block.look.colour, map),
     background: colour(block.look.background, map),
+    borderColour: colour(block.look.borderColour, map),
   };
   switch (block.kind) {
     case "menu":

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
-import type { Band, Block } from "../model/part";
+import { type Band, type Block, Look } from "../model/part";
 import { forOtherSite, transplanted } from "./transplant";
 
 describe("a copy for another site", () => {
@@ -8,7 +8,7 @@ describe("a copy for another site", () => {
   const map = forOtherSite(palette);
   const menu = {
     ...block("menu", { menu: "main" }),
-    look: { colour: "colour:night", background: "role:surface", align: "", hideOn: [] },
+    look: Look.parse({ colour: "colour:night", background: "role:surface" }),
   } as Block;
   it("leaves menus and pictures open, turns named colours into what they are, and keeps roles", () => {
     const { node } = transplanted({ type: "block", node: menu }, map);

@@ -1,8 +1,8 @@
 import type { Edges } from "../layout/fit";
 import type { TextMeasure } from "../layout/text-measure";
 import type { HouseStyle } from "../model/house-style";
-import type { Block } from "../model/part";
-import { colourCss, type Stylesheet } from "./css";
+import { type Block, type Look, type Sides, takesFrame } from "../model/part";
+import { colourCss, rem, type Stylesheet } from "./css";
 import { attributes, type Content, html, SafeHtml } from "./html";
 import type { LaidOver } from "./over-picture";
 import type { PageData, VisitorWords } from "./page-data";
@@ -37,6 +37,38 @@ export interface BlockRenderer<K extends Block["kind"]> {
 
 export const nodeClass = (id: string): string => `n-${id}`;
 
+const hasPadding = ({ top, right, bottom, left }: Sides): boolean => top + right + bottom + left > 0;
+
+const isPlain = ({ colour, background, align, padding, borderWidth, radius, shadow }: Look): boolean =>
+  colour === "" &&
+  background === "" &&
+  align === "" &&
+  !hasPadding(padding) &&
+  borderWidth === 0 &&
+  radius < 0 &&
+  !shadow;
+
+const lookCss = (
+  look: Look,
+  style: HouseStyle,
+  isFramed: boolean,
+): Readonly<Record<string, string | null>> => {
+  const { colour, background, align, padding, borderWidth, borderColour, radius, shadow } = look;
+  const { top, right, bottom, left } = padding;
+  return {
+    color: colourCss(style, colour),
+    background: colourCss(style, background),
+    "text-align": align === "" ? null : align === "centre" ? "center" : align,
+    padding: isFramed && hasPadding(padding) ? [top, right, bottom, left].map(rem).join(" ") : null,
+    border:
+      !isFramed || borderWidth === 0
+        ? null
+        : `${borderWidth}px solid ${colourCss(style, borderColour) || "var(--line)"}`,
+    "border-radius": radius < 0 ? null : `${radius}px`,
+    "box-shadow": shadow ? "var(--shadow)" : null,
+  };
+};
+
 /** The element of a block, with its class, its mark, and the look every kind has. */
 export const element = (
   tag: string,
@@ -45,14 +77,10 @@ export const element = (
   options: { readonly class?: string; readonly attributes?: Parameters<typeof attributes>[0] },
   content: Content,
 ): SafeHtml => {
-  const { colour, background, align, hideOn } = block.look;
+  const { colour, hideOn } = block.look;
   const own = nodeClass(block.id);
-  if (colour !== "" || background !== "" || align !== "")
-    context.css.node(`.${own}`, {
-      color: colourCss(context.data.style, colour),
-      background: colourCss(context.data.style, background),
-      "text-align": align === "" ? null : align === "centre" ? "center" : align,
-    });
+  if (!isPlain(block.look))
+    context.css.node(`.${own}`, lookCss(block.look, context.data.style, takesFrame(block.kind)));
   if (hideOn.length > 0) context.css.hide(`.${own}`, hideOn);
   const more = options.class ? ` ${options.class}` : "";
   const all = attributes({

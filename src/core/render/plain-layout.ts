@@ -1,5 +1,5 @@
 import { defaultSettings } from "../model/blocks";
-import { Band, type Block, type Part } from "../model/part";
+import { Band, type Block, Look, type Part } from "../model/part";
 import { NOWHERE } from "../model/placement";
 import type { PageData } from "./page-data";
 
@@ -8,7 +8,7 @@ const block = (kind: "title" | "body" | "entryList" | "facts"): Block =>
     id: `plain-${kind.toLowerCase()}`,
     kind,
     settings: defaultSettings(kind),
-    look: { colour: "", background: "", align: "", hideOn: [] },
+    look: Look.parse({}),
   }) as Block;
 
 /** What a page gets when no layout asks for it: title, body, list. The finding "missing" says so in the studio. */

@@ -26,7 +26,7 @@ const STYLE_FIELDS = new Set([
   "pointedText",
   "focus",
 ]);
-const NODE_FIELDS = new Set(["colour", "background", "overlayColour", "overlayTo"]);
+const NODE_FIELDS = new Set(["colour", "background", "overlayColour", "overlayTo", "borderColour"]);
 const TYPED = /^#[0-9a-f]{6}([0-9a-f]{2})?$/;
 
 type FieldPath = readonly (string | number)[];
