@@ -209,6 +209,60 @@ test("G28: with enlarged text a menu becomes a button earlier and never takes tw
   expect(wrong).toEqual([]);
 });
 
+test.describe("with scrollbars that take room", () => {
+  test("an edge counts what is left of the screen, at 16 and at 20 px text", async ({
+    playwright,
+    launchOptions,
+  }) => {
+    const browser = await playwright.chromium.launch({
+      ...launchOptions,
+      ignoreDefaultArgs: ["--hide-scrollbars"],
+    });
+    const page = await browser.newPage();
+    const seed = runSeed(15);
+    const random = seeded(seed);
+    await blankPage(page);
+    await loadFonts(page);
+    const wrong: unknown[] = [];
+    let [looked, taken] = [0, 0];
+    for (let at = 0; at < 60; at += 1) {
+      const { data, part } = randomHeader(random, "computed");
+      const drawn = renderPage(data, ENGLISH, { shaper });
+      const measure = new TextMeasure(shaper, data.style, "en");
+      const edge = new BandFit(part.bands[0] as Band, { ...data, words: ENGLISH }, measure).folds()?.wide;
+      if (edge === undefined || !Number.isFinite(edge)) continue;
+      await page.evaluate(
+        ({ css, inside }) => {
+          document.body.innerHTML = `<style>${css.replace(/@font-face\{[^}]*\}/g, "")}</style>${inside}<div style="height:4000px"></div>`;
+        },
+        { css: drawn.css, inside: drawn.regions.header },
+      );
+      for (const root of [16, 20]) {
+        await page.evaluate((size) => {
+          document.documentElement.style.fontSize = `${size}px`;
+        }, root);
+        const bar = await page.evaluate(() => innerWidth - document.documentElement.clientWidth);
+        taken = Math.max(taken, bar);
+        const around = Math.ceil(edge * root) + bar;
+        if (around - bar < 1000 || around > 2000) continue;
+        for (const width of [around - 1, around]) {
+          await page.setViewportSize({ width, height: 700 });
+          const isRow = await page.evaluate(() =>
+            [...document.querySelectorAll<HTMLElement>(".b-menu > .row")].some((row) => row.offsetWidth > 0),
+          );
+          looked += 1;
+          if (isRow !== width >= around) wrong.push({ at, root, width, edge, isRow });
+        }
+      }
+    }
+    await browser.close();
+    console.log(`scrollbars of ${taken} px: ${looked} screens, ${wrong.length} wrong (seed ${seed})`);
+    expect(taken).toBeGreaterThan(0);
+    expect(looked).toBeGreaterThan(20);
+    expect(wrong).toEqual([]);
+  });
+});
+
 test("what stands in a column lies as the column says: at its start, in its middle, at its end", async ({
   page,
 }) => {

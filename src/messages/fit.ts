@@ -52,3 +52,14 @@ export const roomWords = ({ isExact, edge, letters }: BandReading): string => {
     ? `${count(-letters, "letter")} too many at 1280`
     : `room for ${count(letters, "letter")} at 1280`;
 };
+
+/** "1 line at 1280 px, 2 at 820, 3 at 390"; widths at which it is not told are left out. */
+export const describeLines = (lines: readonly (number | null)[], widths: readonly number[]): string =>
+  lines
+    .flatMap((count, place) => (count === null ? [] : [{ count, at: widths[place] as number }]))
+    .map(({ count: lineCount, at }, place) =>
+      place === 0
+        ? `${count(lineCount, "line")} at ${digits(at)} px`
+        : `${digits(lineCount)} at ${digits(at)}`,
+    )
+    .join(", ");

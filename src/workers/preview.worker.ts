@@ -2,6 +2,7 @@ import { expose } from "comlink";
 import { withPageValues } from "../core/cascade/page-values";
 import type { FitMaterial } from "../core/layout/extents";
 import { BandFit, type BandReading, readBands } from "../core/layout/fit";
+import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
 import { type Way, waysToReach } from "../core/layout/reach";
 import { TextMeasure } from "../core/layout/text-measure";
 import type { Picture, SiteProfile } from "../core/model/design";
@@ -60,6 +61,7 @@ export interface DrawnFrame {
 /** A page drawn, and what a ruler says of the bands of the part being edited. */
 export interface DrawnPage extends RenderedPage {
   readonly readings: readonly BandReading[];
+  readonly headings: readonly HeadingLines[];
 }
 
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
@@ -82,7 +84,12 @@ const api = {
     const shaper = await shaperFor(site, style);
     const drawn = renderPage(page, ENGLISH, { mark: true, shaper });
     const measure = new TextMeasure(shaper, style, data.site.language);
-    return { ...drawn, readings: shown ? readBands(shown, { ...page, words: ENGLISH }, measure) : [] };
+    const material = { ...page, words: ENGLISH };
+    return {
+      ...drawn,
+      readings: shown ? readBands(shown, material, measure) : [],
+      headings: shown ? headingLines(shown, material, page.page.title, measure) : [],
+    };
   },
   /** What would make a band of the part stand in one row from a width on. */
   async waysToReach(part: Part, band: string, target: number): Promise<readonly Way[]> {

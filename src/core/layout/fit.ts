@@ -93,6 +93,14 @@ class Row {
     return taken > this.#inner(at) + widths.length / 64;
   }
 
+  /** How wide a cell is; null if it is not there, or depends on what cannot be measured. */
+  cellWidth(id: string, at: number): number | null {
+    const place = this.#cells.findIndex((cell) => cell.id === id);
+    if (place < 0) return null;
+    const isTold = this.isExact || this.#cells.every(({ share }) => share > 0) || this.#isStacked;
+    return isTold ? (this.#widths(at)[place] as number) : null;
+  }
+
   /** Where the content of each cell lies: its middle, px from the middle of the row, and how wide it is. */
   masses(at: number): readonly { readonly middle: number; readonly size: number }[] {
     const widths = this.#widths(at);
@@ -226,6 +234,14 @@ export class BandFit {
       else high = middle;
     }
     return low;
+  }
+
+  /** How wide a cell is on a screen, px; null if it is not shown there or cannot be told. */
+  cellWidth(id: string, at: number): number | null {
+    const width = screenWidth(at, this.measure);
+    const folds = this.folds();
+    const isFolded = folds !== null && at / this.measure.root < folds[width];
+    return this.#row(width, isFolded).cellWidth(id, at);
   }
 
   /** How evenly what is in the band lies about its middle at a width: 1 evenly, 0 all at one side. */

@@ -1,5 +1,5 @@
-import LineBreaker from "linebreak";
 import type { HouseStyle, TypeStyle } from "../model/house-style";
+import { piecesOf } from "./line-ends";
 import type { Shaper, TextSetting } from "./shaper";
 
 /** A length of text, and whether the font could tell it; where not, room is reserved. */
@@ -35,7 +35,7 @@ export class TextMeasure {
     return { width: [...text].length * (setting.size + setting.spacing), isExact: false };
   }
 
-  /** The longest piece of a text that cannot be broken (Unicode line breaking, UAX 14). */
+  /** The longest piece of a text that cannot be broken (see `line-ends`). */
   longestPiece(text: string, setting: TextSetting): Measured {
     const pieces = piecesOf(text).map((piece) => this.line(piece.trimEnd(), setting));
     return {
@@ -44,27 +44,3 @@ export class TextMeasure {
     };
   }
 }
-
-const MOST_KEPT = 5000;
-const kept = new Map<string, readonly string[]>();
-
-/** A text cut where a line may end. */
-export const piecesOf = (text: string): readonly string[] => {
-  const known = kept.get(text);
-  if (known) return known;
-  if (kept.size >= MOST_KEPT) kept.clear();
-  const pieces = cut(text);
-  kept.set(text, pieces);
-  return pieces;
-};
-
-const cut = (text: string): readonly string[] => {
-  const breaker = new LineBreaker(text);
-  const pieces: string[] = [];
-  let from = 0;
-  for (let next = breaker.nextBreak(); next; next = breaker.nextBreak()) {
-    pieces.push(text.slice(from, next.position));
-    from = next.position;
-  }
-  return pieces;
-};

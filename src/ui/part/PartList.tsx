@@ -3,11 +3,13 @@ import { Autocomplete, Box, TextField, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
+import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
 import type { Band, Block, Cell, Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
 import { findPlace, type NodePlace } from "../../core/model/tree";
+import { describeLines } from "../../messages/fit";
 import { BLOCK_NAMES } from "../../messages/words";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
@@ -272,6 +274,7 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
       <Typography variant="h2" sx={{ mb: 0.5 }}>
         {name}
       </Typography>
+      <LinesOf node={node} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec) => (
         <Box
@@ -309,6 +312,13 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
       ) : null}
     </Box>
   );
+};
+
+/** "1 line at 1280 px, 2 at 820, 3 at 390", of a heading. */
+const LinesOf = ({ node }: { readonly node: string }) => {
+  const { headings } = useEditor();
+  const words = describeLines(headings.find((each) => each.node === node)?.lines ?? [], LINES_AT);
+  return words === "" ? null : <Quiet style={{ fontSize: 12 }}>{words}</Quiet>;
 };
 
 /** Copies go to other parts and other sites too; the same by Ctrl C, X and V in the list. */

@@ -1,6 +1,6 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Part } from "../../core/model/part";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
@@ -28,7 +28,7 @@ const NARROWER = [820, 390] as const;
 /** One page at three widths with the part as it is being edited, and up to five pages to look at. */
 export const Previews = ({ id, part }: { readonly id: string; readonly part: Part }) => {
   const { frame, asked } = useFrame();
-  const { selected, select } = useEditor();
+  const { selected, select, setHeadings } = useEditor();
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
   const [full, setFull] = useState(false);
@@ -38,6 +38,8 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
   const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
+  const { headings } = preview;
+  useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({

@@ -1,5 +1,6 @@
 "use client";
 import { create } from "zustand";
+import type { HeadingLines } from "../../core/layout/heading-lines";
 import type { Part } from "../../core/model/part";
 import { type DocumentEditor, documentState } from "../client/document-editor";
 
@@ -7,6 +8,9 @@ import { type DocumentEditor, documentState } from "../client/document-editor";
 interface Editor extends DocumentEditor<Part> {
   readonly selected: string | null;
   readonly select: (node: string | null) => void;
+  /** How many lines its headings take on the page looked at. */
+  readonly headings: readonly HeadingLines[];
+  readonly setHeadings: (headings: readonly HeadingLines[]) => void;
 }
 
 export const useEditor = create<Editor>((set, get, store) => {
@@ -15,6 +19,8 @@ export const useEditor = create<Editor>((set, get, store) => {
     ...state,
     selected: null,
     select: (selected) => set({ selected }),
+    headings: [],
+    setHeadings: (headings) => set({ headings }),
     open: (site, id, part) => {
       if (get().site !== site || get().id !== id) set({ selected: null });
       state.open(site, id, part);

@@ -2,6 +2,7 @@
 import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { BandReading } from "../../core/layout/fit";
+import type { HeadingLines } from "../../core/layout/heading-lines";
 import type { Part } from "../../core/model/part";
 import type { Instead, PreviewWorker } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
@@ -28,6 +29,7 @@ export const usePreview = (
   const worker = useRef<Remote<PreviewWorker> | null>(null);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [readings, setReadings] = useState<readonly BandReading[]>([]);
+  const [headings, setHeadings] = useState<readonly HeadingLines[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
   const busy = useRef(false);
@@ -60,6 +62,9 @@ export const usePreview = (
         if (!result) break;
         counter.current += 1;
         setDrawing({ id: counter.current, page: result, subject });
+        setHeadings((now) =>
+          JSON.stringify(now) === JSON.stringify(result.headings) ? now : result.headings,
+        );
         setReadings((now) =>
           JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
         );
@@ -131,5 +136,5 @@ export const usePreview = (
       (await worker.current?.waysToReach(part, band, target)) ?? [],
     [],
   );
-  return { drawing, onDrawn, trouble, redraw, readings, ways };
+  return { drawing, onDrawn, trouble, redraw, readings, headings, ways };
 };

@@ -1,0 +1,63 @@
+import { piecesOf } from "./line-ends";
+import type { TextSetting } from "./shaper";
+import type { TextMeasure } from "./text-measure";
+
+/**
+ * How many lines a text takes in a box: pieces between the places where a line may end (see `line-ends`)
+ * are put on a line while they fit, the space behind the last one not counted; a piece wider than the box is broken
+ * between its letters (`overflow-wrap: break-word`, CSS Text 3 §5.5). A line may be a layout unit wider than the box:
+ * Chromium allows it (measured there).
+ */
+const TOLERANCE = 1 / 64;
+/** What rounding two widths can come to. */
+const ROUNDING = 1 / 32;
+
+const lettersOf = (text: string): readonly string[] =>
+  // what combines stays with what it combines with (general category M), as far as headings need it
+  text.match(/\P{M}\p{M}*|\p{M}+/gu) ?? [];
+
+export interface Lines {
+  readonly lines: readonly string[];
+  /** Whether every letter could be measured. */
+  readonly isExact: boolean;
+}
+
+/** The lines of a text in a box of so many px. Spaces at the ends of lines are left off. */
+export const linesOf = (text: string, setting: TextSetting, width: number, measure: TextMeasure): Lines => {
+  let isExact = true;
+  const widthOf = (part: string): number => {
+    const measured = measure.line(part, setting);
+    isExact &&= measured.isExact;
+    return measured.width;
+  };
+  const space = widthOf(" ");
+  const fits = (line: string): boolean => {
+    const alone = widthOf(line.trimEnd());
+    if (!line.endsWith(" ")) return alone <= width + TOLERANCE;
+    // a letter may be moved towards the space behind it, though the space is not counted
+    const before = widthOf(`${line.trimEnd()} `) - space;
+    const isMoved = Math.abs(alone - before) > ROUNDING;
+    return (isMoved ? before : alone) <= width + TOLERANCE;
+  };
+  const lines: string[] = [];
+  let line = "";
+  for (const piece of piecesOf(text.replace(/\s+/g, " ").trim())) {
+    if (fits(line + piece)) {
+      line += piece;
+      continue;
+    }
+    if (line !== "") lines.push(line);
+    line = piece;
+    if (fits(piece)) continue;
+    line = "";
+    for (const letter of lettersOf(piece)) {
+      if (line !== "" && !fits(line + letter)) {
+        lines.push(line);
+        line = "";
+      }
+      line += letter;
+    }
+  }
+  if (line !== "") lines.push(line);
+  return { lines: lines.map((each) => each.trimEnd()), isExact };
+};
