@@ -152,6 +152,20 @@ export const lastChanges = async (
   return new Map(rows.map(({ id, at, label }) => [id, { at: at.toISOString(), label }]));
 };
 
+/** The changes that touched a document and hold, the newest first, with the names of those who made them. */
+export const changesOf = (
+  site: string,
+  document: string,
+  most: number,
+): Promise<readonly (ChangeRow & { readonly name: string })[]> =>
+  selectRows(
+    `SELECT site, rev, operations, inverse, terms, author, label, state, at, coalesce(account.name, '') AS name
+     FROM change LEFT JOIN account ON account.id = change.author
+     WHERE site = :site AND state = 'done' AND operations @> CAST(:wanted AS jsonb)
+     ORDER BY rev DESC LIMIT :most`,
+    { site, wanted: JSON.stringify([{ id: document }]), most },
+  );
+
 /** Freezes a design as the next edition. Bodies are stored once per content. */
 export const createEdition = async (
   edition: Omit<EditionRow, "seq">,

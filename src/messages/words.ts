@@ -36,6 +36,8 @@ export const WIDTH_NAMES: Readonly<Record<Width, string>> = {
   small: "small",
 };
 
+export const SIDE_NAMES = { top: "top", right: "right", bottom: "bottom", left: "left" } as const;
+
 export const ROLE_NAMES: Readonly<Record<ColourRole, string>> = {
   background: "background",
   text: "text",

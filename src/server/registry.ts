@@ -16,6 +16,7 @@ import { coverage, expectations, rows } from "./use-cases/coverage";
 import { change, choosePage, impact, redo, undo } from "./use-cases/design-changes";
 import { editions, publish, restore, review, takeBack } from "./use-cases/editions";
 import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
+import { findText, replaceText } from "./use-cases/find-text";
 import { findingMends, findings } from "./use-cases/findings";
 import { addFont } from "./use-cases/fonts";
 import { frame } from "./use-cases/frame";
@@ -25,6 +26,7 @@ import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { openToPages, sayOnPage } from "./use-cases/page-values";
 import { goTo, page, previewPage } from "./use-cases/pages";
+import { bringPartBack, partHistory } from "./use-cases/part-history";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
 import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
 import { icons, profile } from "./use-cases/profile";
@@ -52,6 +54,10 @@ export const useCases = {
   part,
   reach,
   places,
+  partHistory,
+  bringPartBack,
+  findText,
+  replaceText,
   starts,
   beginning,
   begin,

@@ -6,11 +6,15 @@
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
+  // The element whose words are edited in place.
+  let edited = null;
+
   // A menu that a person opened stays open through a patch.
   const keepOpen = {
     childrenOnly: true,
     onBeforeElUpdated: (from, to) => {
-      if (from.isEqualNode(to)) return false;
+      // words that are being typed here are the newest there are
+      if (from.isEqualNode(to) || from === edited) return false;
       if (from.tagName === "DETAILS" && from.open) to.open = true;
       return true;
     },
@@ -32,7 +36,7 @@
   // A stylesheet begins with its font faces and the values of the house style. They are kept apart: while a colour is
   // turned only values change, no font is asked for again and no rule is read anew.
   // How the page is looked at: states a pointer or a keyboard would bring about are drawn for everything at once.
-  let view = { state: "rest", isLarge: false, hasPictures: true };
+  let view = { state: "rest", isLarge: false, hasPictures: true, isStill: false };
   let worn = "";
   const seenAs = (css) => {
     if (view.state === "pointed") return css.replaceAll(":hover", ":not(.none)");
@@ -63,7 +67,10 @@
 
   const dress = (plain) => {
     worn = plain;
-    const css = `${seenAs(plain)}\n.no-pictures :is(img,picture){visibility:hidden}`;
+    const moved = view.isStill
+      ? plain.replaceAll("(prefers-reduced-motion:no-preference)", "not all")
+      : plain;
+    const css = `${seenAs(moved)}\n.no-pictures :is(img,picture){visibility:hidden}.elsewhere .sticky{position:relative!important}`;
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
     const texts = [css.slice(0, start), css.slice(start, end), css.slice(end)];
@@ -80,7 +87,11 @@
     }
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
     if (view.state === "open") open(true);
-    if (message.show) show(regionOf(message.show), message.show === "footer");
+    if (message.show) {
+      // a header that stays would lie over the part that is looked at
+      document.documentElement.classList.toggle("elsewhere", message.show !== "header");
+      show(regionOf(message.show), message.show === "footer");
+    }
   };
   // a header with a band that sticks has no box of its own: that of what is in it counts
   const boxOf = (region) => {
@@ -114,14 +125,45 @@
       );
     }
     if (message.type === "view") look(message.view);
+    if (message.type === "edit") edit(message.node);
     if (message.type === "select") {
-      marks.textContent = message.node
-        ? `[data-node="${message.node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`
-        : "";
+      marks.textContent = [message.node, ...(message.also ?? [])]
+        .filter(Boolean)
+        .map(
+          (node) => `[data-node="${node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`,
+        )
+        .join("");
       const marked = message.node && document.querySelector(`[data-node="${message.node}"]`);
       const box = marked?.getBoundingClientRect();
       if (box && (box.bottom < 0 || box.top > innerHeight)) show(marked, false);
     }
+  });
+
+  // Words are edited where they stand: what is typed goes to the studio letter by letter; Enter, Escape or leaving ends it.
+  const edit = (node) => {
+    if (edited && edited.dataset.node === node) return;
+    if (edited) edited.removeAttribute("contenteditable");
+    edited = null;
+    const found = node && document.querySelector(`[data-node="${node}"]`);
+    if (!found) return;
+    edited = found;
+    found.contentEditable = "plaintext-only";
+    found.focus();
+    getSelection().selectAllChildren(found);
+  };
+  const endEdit = () => {
+    if (!edited) return;
+    const { node } = edited.dataset;
+    edited.removeAttribute("contenteditable");
+    edited = null;
+    say({ type: "typed", node, text: null });
+  };
+  addEventListener("input", (event) => {
+    if (event.target === edited)
+      say({ type: "typed", node: edited.dataset.node, text: edited.textContent.replace(/\s+/g, " ") });
+  });
+  addEventListener("focusout", (event) => {
+    if (event.target === edited) endEdit();
   });
 
   const nodesAt = (target) => {
@@ -134,11 +176,25 @@
     /slot-(\w+)/.exec(target.closest("[class*='slot-']")?.className ?? "")?.[1] ?? null;
 
   addEventListener("click", (event) => {
+    if (edited?.contains(event.target)) {
+      event.preventDefault();
+      return;
+    }
     if (event.target.closest("a,button[type=submit]")) event.preventDefault();
-    say({ type: "pointed", nodes: nodesAt(event.target), slot: slotAt(event.target) });
+    say({
+      type: "pointed",
+      nodes: nodesAt(event.target),
+      slot: slotAt(event.target),
+      isAdding: event.shiftKey,
+    });
   });
   addEventListener("submit", (event) => event.preventDefault());
   addEventListener("keydown", (event) => {
+    if (edited && (event.key === "Escape" || event.key === "Enter")) {
+      event.preventDefault();
+      endEdit();
+      return;
+    }
     if (event.key === "Escape") say({ type: "escape" });
   });
   new ResizeObserver(() => say({ type: "resized", height: height(), places: places() })).observe(

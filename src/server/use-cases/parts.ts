@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
-import { documentsOf, findBody, nextNumber, orderedParts } from "../../core/model/design";
+import { worstOver } from "../../core/checks/over-pictures";
+import { documentsOf, findBody, getBody, nextNumber, orderedParts, STYLE_ID } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import type { Part } from "../../core/model/part";
 import { NOWHERE, Placement } from "../../core/model/placement";
@@ -9,6 +10,7 @@ import type { Finding } from "../../core/placement/findings";
 import { type Reach, reachOf } from "../../core/placement/impact";
 import { copyOf, createPartOperations } from "../../core/placement/proposals";
 import { askedBy, countAsked, type Resolution, resolveAll } from "../../core/placement/resolution";
+import type { CompiledDesign } from "../../core/placement/resolve";
 import { layOut } from "../../core/starting/layouts";
 import { startingPoint, startingPoints } from "../../core/starting/points";
 import { Traits } from "../../core/starting/traits";
@@ -217,7 +219,25 @@ export const previewPages = defineUseCase({
       if (page && !chosen.has(page.identity)) chosen.set(page.identity, { why, page });
     return succeed({
       showsNowhere: shown.length === 0,
-      pages: [...chosen.values()].slice(0, 5).map(({ why, page }) => ({ why, ...named(page) })),
+      pages: [...chosen.values()].slice(0, 5).map(({ why, page }) => ({
+        why,
+        ...named(page),
+        /** The worst its texts come to over the picture of this page; null where all can be read. */
+        faint: faintOn(draft, body, page),
+      })),
     });
   },
 });
+
+/** Texts of a part over the picture that lies behind them on one page: its own, the page's, or the one it is laid over. */
+const faintOn = ({ design }: CompiledDesign, part: Part, page: Address) => {
+  const style = getBody(design, "style", STYLE_ID);
+  const worst = part.bands
+    .flatMap((band) => {
+      const id = (band.background.pageOwnPicture ? page.entry?.picture : null) || band.background.picture;
+      const picture = findBody(design, "picture", id);
+      return picture ? (worstOver(band, id, picture, style) ?? []) : [];
+    })
+    .sort((a, b) => a.ratio - b.ratio)[0];
+  return worst ? { ratio: worst.ratio, screen: worst.screen, needed: worst.needed } : null;
+};

@@ -12,13 +12,14 @@ export type Leaf =
   | "access"
   | "sign-ups"
   | "starts"
-  | "begin";
+  | "begin"
+  | "find";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>
   ["/s", site, leaf, ...below.map(encodeURIComponent)].join("/");
 
 /** One part: its design, or where it shows. */
-export const partPath = (id: string, site: string, below: readonly "where"[] = []): string =>
+export const partPath = (id: string, site: string, below: readonly ("where" | "history")[] = []): string =>
   leafPath("parts", site, id, ...below);
 
 /** One page by its identity. */

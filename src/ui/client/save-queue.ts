@@ -15,12 +15,13 @@ const target = (operation: Operation): string =>
 /** Typing in one field is one change: the newest value, with what was there before all of it. */
 const withChange = (waiting: readonly Operation[][], operations: readonly Operation[]): Operation[][] => {
   const last = waiting.at(-1);
-  const [next, ...more] = operations;
-  const [known] = last ?? [];
-  const typing = next !== undefined && "value" in next && more.length === 0 && last?.length === 1;
-  if (typing && known && "was" in known && target(known) === target(next))
-    return [...waiting.slice(0, -1), [{ ...next, was: known.was } as Operation]];
-  return [...waiting, [...operations]];
+  const merged = operations.map((next, place) => {
+    const known = last?.[place];
+    const isSame = known !== undefined && "value" in next && "was" in known && target(known) === target(next);
+    return isSame ? ({ ...next, was: known.was } as Operation) : null;
+  });
+  const typing = last?.length === operations.length && merged.every((each) => each !== null);
+  return typing ? [...waiting.slice(0, -1), merged as Operation[]] : [...waiting, [...operations]];
 };
 
 const changesSomething = (operation: Operation): boolean =>

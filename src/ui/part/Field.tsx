@@ -1,6 +1,7 @@
 "use client";
 import { Box, Switch, TextField } from "@mui/material";
 import { useId } from "react";
+import type { Sides } from "../../core/model/part";
 import type { RichText } from "../../core/model/rich-text";
 import { fieldName } from "../../messages/fields";
 import { useFrame } from "../shell/frame";
@@ -10,6 +11,7 @@ import { ManyOf, OneOf } from "./ChoiceInput";
 import type { FieldSpec } from "./controls";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { NumberInput, PerWidth } from "./NumberInput";
+import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
 
 interface Props {
@@ -106,6 +108,8 @@ const Input = ({ id, label, spec, value, onChange }: InputProps) => {
           onChange={onChange}
         />
       );
+    case "sides":
+      return <SidesInput id={id} label={label} value={value as Sides} onChange={onChange} />;
     case "many":
       return (
         <ManyOf

@@ -21,7 +21,7 @@ export const PartHead = ({
   children,
 }: {
   readonly data: CallResult<"part">;
-  readonly leaf: "design" | "where";
+  readonly leaf: "design" | "where" | "history";
   readonly children?: ReactNode;
 }) => {
   const site = useSite();
@@ -55,6 +55,9 @@ export const PartHead = ({
         </Leaf>
         <Leaf href={partPath(id, site, ["where"])} open={leaf === "where"}>
           Where it shows
+        </Leaf>
+        <Leaf href={partPath(id, site, ["history"])} open={leaf === "history"}>
+          History
         </Leaf>
       </Box>
       <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>

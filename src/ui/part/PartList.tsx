@@ -1,4 +1,13 @@
 "use client";
+import {
+  DndContext,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
 import { Autocomplete, Box, TextField, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
@@ -6,7 +15,7 @@ import { findChoice } from "../../core/cascade/openable";
 import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
-import type { Band, Block, Cell, Part } from "../../core/model/part";
+import { type Band, type Block, type Cell, type Part, takesFrame } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
 import { findPlace, type NodePlace } from "../../core/model/tree";
 import { describeLines } from "../../messages/fit";
@@ -20,6 +29,7 @@ import {
   CELL_CONTROLS,
   FIRST_SETTINGS,
   type FieldSpec,
+  FRAME_PATHS,
   LOOK_CONTROLS,
 } from "./controls";
 import { useEditor } from "./editor";
@@ -30,6 +40,7 @@ import {
   addBlock,
   addCell,
   canUnbox,
+  dropNode,
   duplicateNode,
   handleListKeys,
   putInBox,
@@ -37,33 +48,45 @@ import {
   unbox,
 } from "./node-actions";
 import { OpenToPages } from "./OpenToPages";
+import { Several } from "./Several";
+import { specsFor } from "./specs-for";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
   const { body: part, selected, select } = useEditor();
   const { frame } = useFrame();
+  // a press selects; only what is moved a little is dragged
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   if (!part) return null;
   return (
-    <Box
-      onKeyDown={(event) => handleListKeys(event, frame.palette)}
-      role="group"
-      aria-label="What the part is made of"
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragEnd={({ active, over }) => {
+        if (over) dropNode(String(active.id), String(over.id));
+      }}
     >
-      {part.bands.map((band) => (
-        <BandLine key={band.id} band={band} part={part} selected={selected} onSelect={select} />
-      ))}
-      {part.bands.length === 0 ? (
-        <Typography sx={{ p: 2, color: "text.secondary" }}>
-          This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something
-          there.
-        </Typography>
-      ) : (
-        <AddLine part={part} />
-      )}
-      <Box sx={{ px: 2, py: 1 }}>
-        <Act onClick={addBand}>+ band</Act>
+      <Box
+        onKeyDown={(event) => handleListKeys(event, frame.palette)}
+        role="group"
+        aria-label="What the part is made of"
+      >
+        {part.bands.map((band) => (
+          <BandLine key={band.id} band={band} part={part} selected={selected} onSelect={select} />
+        ))}
+        {part.bands.length === 0 ? (
+          <Typography sx={{ p: 2, color: "text.secondary" }}>
+            This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something
+            there.
+          </Typography>
+        ) : (
+          <AddLine part={part} />
+        )}
+        <Box sx={{ px: 2, py: 1 }}>
+          <Act onClick={addBand}>+ band</Act>
+        </Box>
       </Box>
-    </Box>
+    </DndContext>
   );
 };
 
@@ -75,6 +98,7 @@ interface BandProps {
 }
 
 const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
+  const { also } = useEditor();
   const inside =
     selected !== null &&
     (selected === band.id ||
@@ -101,7 +125,13 @@ const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
           ))}
         </Box>
       </Box>
-      {inside && selected ? <Unfolded part={part} node={selected} /> : null}
+      {inside && selected ? (
+        also.length > 0 ? (
+          <Several part={part} nodes={[selected, ...also]} />
+        ) : (
+          <Unfolded part={part} node={selected} />
+        )
+      ) : null}
     </Box>
   );
 };
@@ -199,15 +229,26 @@ const NodeButton = ({
   cell = false,
   label,
 }: NodeButtonProps) => {
-  const on = selected === id;
+  const { also, selectAlso } = useEditor();
+  const on = selected === id || also.includes(id);
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id });
+  const drop = useDroppable({ id });
   return (
     <Box
+      ref={(node: HTMLElement | null) => {
+        setNodeRef(node);
+        drop.setNodeRef(node);
+      }}
+      {...listeners}
       component="button"
       type="button"
       data-list-node={id}
       aria-expanded={on}
       aria-label={label}
-      onClick={() => onSelect(on ? null : id)}
+      onClick={(event: React.MouseEvent) => {
+        if (event.shiftKey) selectAlso(id);
+        else onSelect(on && also.length === 0 ? null : id);
+      }}
       sx={(theme) => ({
         font: "inherit",
         fontWeight: plain || on ? 600 : 400,
@@ -224,18 +265,15 @@ const NodeButton = ({
         ml: plain ? "-3px" : 0,
         minHeight: 26,
         cursor: "pointer",
+        opacity: isDragging ? 0.45 : 1,
+        outline: drop.isOver ? `2px solid ${theme.vars?.palette.ours.brass}` : undefined,
+        touchAction: "manipulation",
         "&:hover": { borderColor: theme.vars?.palette.ours.field },
       })}
     >
       {children}
     </Box>
   );
-};
-
-const specsFor = (place: NodePlace): readonly FieldSpec[] => {
-  if (place.type === "band") return BAND_CONTROLS;
-  if (place.type === "cell") return CELL_CONTROLS;
-  return [...BLOCK_CONTROLS[(place.node as Block).kind], ...LOOK_CONTROLS];
 };
 
 /** The settings of the selected node: the most used first, the rest behind "more". */

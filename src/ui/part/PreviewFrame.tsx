@@ -18,8 +18,12 @@ export interface PreviewView {
   /** Text at 200 %. */
   readonly isLarge: boolean;
   readonly hasPictures: boolean;
+  /** As for people who asked for less motion. */
+  readonly isStill: boolean;
 }
-export const AT_REST: PreviewView = { state: "rest", isLarge: false, hasPictures: true };
+export const AT_REST: PreviewView = { state: "rest", isLarge: false, hasPictures: true, isStill: false };
+
+const NONE: readonly string[] = [];
 
 interface Props {
   readonly origin: string;
@@ -30,12 +34,17 @@ interface Props {
   readonly title: string;
   readonly slot: Slot | null;
   readonly selected: string | null;
+  readonly also?: readonly string[];
+  /** A node whose words are edited in this frame. */
+  readonly editing?: string | null;
+  /** What was typed there; null when it is done. */
+  readonly onTyped?: (node: string, text: string | null) => void;
   /** The state it is looked at in; at rest if not said. */
   readonly view?: PreviewView;
   readonly onDrawn: (id: number) => void;
   /** Height of the page and where its slots lie, px of the page. */
   readonly onPlaces?: (height: number, places: Places) => void;
-  readonly onPointed: (nodes: readonly string[], slot: string | null) => void;
+  readonly onPointed: (nodes: readonly string[], slot: string | null, isAdding: boolean) => void;
 }
 
 type Patch = { css?: string; body?: string; regions?: Partial<Record<Slot, string>> };
@@ -65,17 +74,20 @@ export const PreviewFrame = ({
   title,
   slot,
   selected,
+  also = NONE,
+  editing = null,
   view = AT_REST,
   onDrawn,
   onPlaces,
   onPointed,
+  onTyped,
 }: Props) => {
   const frame = useRef<HTMLIFrameElement>(null);
   const ready = useRef(false);
   const shown = useRef<RenderedPage | null>(null);
   const subject = useRef("");
-  const latest = useRef({ drawing, selected, view, onDrawn, onPlaces, onPointed });
-  latest.current = { drawing, selected, view, onDrawn, onPlaces, onPointed };
+  const latest = useRef({ drawing, selected, also, view, onDrawn, onPlaces, onPointed, onTyped });
+  latest.current = { drawing, selected, also, view, onDrawn, onPlaces, onPointed, onTyped };
 
   const post = (message: object) => frame.current?.contentWindow?.postMessage(message, origin);
   const draw = (next: Drawing | null) => {
@@ -102,17 +114,23 @@ export const PreviewFrame = ({
         slot?: string | null;
         height?: number;
         places?: Places;
+        isAdding?: boolean;
+        text?: string | null;
+        node?: string;
       };
       if (message.type === "ready") {
         ready.current = true;
         shown.current = null;
         if (latest.current.view !== AT_REST) post({ type: "view", view: latest.current.view });
         draw(latest.current.drawing);
-        post({ type: "select", node: latest.current.selected });
+        post({ type: "select", node: latest.current.selected, also: latest.current.also });
       }
       if (message.type === "drawn" && message.id !== undefined) latest.current.onDrawn(message.id);
       if (message.places && message.height) latest.current.onPlaces?.(message.height, message.places);
-      if (message.type === "pointed") latest.current.onPointed(message.nodes ?? [], message.slot ?? null);
+      if (message.type === "pointed")
+        latest.current.onPointed(message.nodes ?? [], message.slot ?? null, message.isAdding ?? false);
+      if (message.type === "typed" && message.node)
+        latest.current.onTyped?.(message.node, message.text ?? null);
     };
     window.addEventListener("message", listen);
     return () => window.removeEventListener("message", listen);
@@ -121,8 +139,13 @@ export const PreviewFrame = ({
   useEffect(() => draw(drawing), [drawing]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
-    if (ready.current) post({ type: "select", node: selected });
-  }, [selected]);
+    if (ready.current) post({ type: "select", node: selected, also });
+  }, [selected, also]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => {
+    if (ready.current && onTyped) post({ type: "edit", node: editing });
+  }, [editing]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {

@@ -1,17 +1,19 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useEffect, useState } from "react";
+import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
-import { Mono, Quiet, Trouble } from "../theme/pieces";
+import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { AT_REST, PreviewFrame } from "./PreviewFrame";
 import { Ruler } from "./Ruler";
 import { usePreview } from "./usePreview";
 import { useRoom } from "./useRoom";
 import { ViewChoice } from "./ViewChoice";
+import { wordsPath } from "./words-in-place";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   first: "the first it shows on",
@@ -28,7 +30,8 @@ const NARROWER = [820, 390] as const;
 /** One page at three widths with the part as it is being edited, and up to five pages to look at. */
 export const Previews = ({ id, part }: { readonly id: string; readonly part: Part }) => {
   const { frame, asked } = useFrame();
-  const { selected, select, setHeadings } = useEditor();
+  const { selected, also, select, selectAlso, setHeadings } = useEditor();
+  const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
   const [full, setFull] = useState(false);
@@ -54,8 +57,14 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const scale = full ? 1 : Math.min(0.62, room / (WIDE + 4));
   const isLarge = part.slot === "layout" || part.slot === "side";
   const heights = isLarge ? [430, 300] : [270, 200];
-  const pointed = (nodes: readonly string[], slot: string | null) => {
+  const pointedAt = (width: number) => (nodes: readonly string[], slot: string | null, isAdding: boolean) => {
     if (slot !== part.slot) return;
+    const [innermost] = nodes;
+    if (isAdding && innermost) return selectAlso(innermost);
+    // words that are selected are edited where they stand
+    if (innermost && innermost === selected && wordsPath(part, innermost))
+      return setEditing({ node: innermost, width });
+    setEditing(null);
     // a first click takes the block, another one what is around it: its cell, its band
     const at = selected === null ? -1 : nodes.indexOf(selected);
     select(nodes[at + 1] ?? nodes[0] ?? null);
@@ -66,16 +75,50 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
     scale,
     slot: part.slot,
     selected,
+    also,
     view,
     onDrawn: preview.onDrawn,
-    onPointed: pointed,
   };
+  const typed = (node: string, text: string | null) => {
+    const { body, id: open, apply } = useEditor.getState();
+    const path = body && wordsPath(body, node);
+    if (text === null || !body || !path) return setEditing(null);
+    if (text.trim() !== "") apply([setNodeOperation(body, open, node, path, text)]);
+  };
+  const at = (width: number) => ({
+    ...common,
+    width,
+    title: `${page?.title ?? "Page"} at ${width} px`,
+    editing: editing?.width === width ? editing.node : null,
+    onPointed: pointedAt(width),
+    onTyped: typed,
+  });
   return (
     <Box sx={{ p: 2, minWidth: 0 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1, minHeight: 28 }}>
-        <strong>{page?.title}</strong>
-        <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>
-        <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
+      <Box
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          columnGap: 1.5,
+          rowGap: 0.5,
+          mb: 1,
+          minHeight: 28,
+          "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
+        }}
+      >
+        <Box
+          sx={{
+            flex: "1 1 160px",
+            minWidth: 0,
+            overflow: "hidden",
+            textOverflow: "ellipsis",
+            whiteSpace: "nowrap",
+          }}
+        >
+          <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
+          <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
+        </Box>
         <ViewChoice view={view} onChange={setView} />
         <ToggleButtonGroup
           exclusive
@@ -104,21 +147,10 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
       ) : null}
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>
-        <PreviewFrame
-          {...common}
-          width={WIDE}
-          height={heights[0] as number}
-          title={`${page?.title ?? "Page"} at ${WIDE} px`}
-        />
+        <PreviewFrame {...at(WIDE)} height={heights[0] as number} />
         <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>
           {NARROWER.map((width) => (
-            <PreviewFrame
-              key={width}
-              {...common}
-              width={width}
-              height={heights[1] as number}
-              title={`${page?.title ?? "Page"} at ${width} px`}
-            />
+            <PreviewFrame key={width} {...at(width)} height={heights[1] as number} />
           ))}
         </Box>
       </Box>
@@ -162,7 +194,16 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
               >
                 {index + 1} {each.title}
               </Box>
-              <Quiet style={{ fontSize: 12 }}>{WHY_WORDS[each.why]}</Quiet>
+              <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
+                <Quiet>{WHY_WORDS[each.why]}</Quiet>
+                {each.faint ? (
+                  <Wrong>
+                    {each.faint.ratio.toFixed(1)} : 1 at {each.faint.screen}
+                  </Wrong>
+                ) : (
+                  <Quiet>passes</Quiet>
+                )}
+              </Box>
             </Box>
           );
         })}

@@ -58,5 +58,13 @@ export const ViewChoice = ({
     >
       no pictures
     </ToggleButton>
+    <ToggleButton
+      size="small"
+      value="still"
+      selected={view.isStill}
+      onChange={() => onChange({ ...view, isStill: !view.isStill })}
+    >
+      less motion
+    </ToggleButton>
   </Box>
 );

@@ -15,6 +15,7 @@ export type Control =
   | { readonly type: "perWidth"; readonly unit?: string; readonly max: number; readonly min?: number }
   | { readonly type: "one"; readonly options: readonly (readonly [string, string])[] }
   | { readonly type: "many"; readonly options: readonly (readonly [string, string])[] }
+  | { readonly type: "sides" }
   | { readonly type: "switch" }
   | { readonly type: "level" }
   | { readonly type: "markdown" }
@@ -306,8 +307,20 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
       ],
     },
   },
+  { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
+  { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
+  { path: ["look", "borderColour"], control: { type: "colour" } },
+  {
+    path: ["look", "radius"],
+    control: { type: "number", unit: "px", min: -1, max: 400 },
+    label: "Corners (-1: as its kind)",
+  },
+  { path: ["look", "shadow"], control: { type: "switch" } },
   { path: ["look", "hideOn"], control: widths },
 ];
+
+/** Settings of a look that a kind of block does not take: it has them from the house style or its own settings. */
+export const FRAME_PATHS: ReadonlySet<string> = new Set(["padding", "borderWidth", "borderColour"]);
 
 export const CELL_CONTROLS: readonly FieldSpec[] = [
   {

@@ -2,12 +2,17 @@
 import { create } from "zustand";
 import type { HeadingLines } from "../../core/layout/heading-lines";
 import type { Part } from "../../core/model/part";
+import { findPlace } from "../../core/model/tree";
 import { type DocumentEditor, documentState } from "../client/document-editor";
 
 /** Editing one part: a document like others, and which of its nodes is selected. */
 interface Editor extends DocumentEditor<Part> {
   readonly selected: string | null;
+  /** Selected beside it; of the same type. */
+  readonly also: readonly string[];
   readonly select: (node: string | null) => void;
+  /** Adds a node to what is selected, or takes it out. One of another type is selected alone. */
+  readonly selectAlso: (node: string) => void;
   /** How many lines its headings take on the page looked at. */
   readonly headings: readonly HeadingLines[];
   readonly setHeadings: (headings: readonly HeadingLines[]) => void;
@@ -18,11 +23,22 @@ export const useEditor = create<Editor>((set, get, store) => {
   return {
     ...state,
     selected: null,
-    select: (selected) => set({ selected }),
+    also: [],
+    select: (selected) => set({ selected, also: [] }),
+    selectAlso: (node) => {
+      const { selected, also, body } = get();
+      const typeOf = (id: string) => body && findPlace(body, id)?.type;
+      if (selected === null || typeOf(selected) !== typeOf(node)) return set({ selected: node, also: [] });
+      const all = [selected, ...also];
+      const [next = null, ...rest] = all.includes(node)
+        ? all.filter((each) => each !== node)
+        : [...all, node];
+      set({ selected: next, also: rest });
+    },
     headings: [],
     setHeadings: (headings) => set({ headings }),
     open: (site, id, part) => {
-      if (get().site !== site || get().id !== id) set({ selected: null });
+      if (get().site !== site || get().id !== id) set({ selected: null, also: [] });
       state.open(site, id, part);
     },
   };

@@ -3,7 +3,14 @@ import type { KeyboardEvent } from "react";
 import { type BlockKind, defaultSettings } from "../../core/model/blocks";
 import type { Operation } from "../../core/model/operations";
 import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
-import { findPlace, getPlace, type NodePlace, type PartNode, withFreshIds } from "../../core/model/tree";
+import {
+  findPlace,
+  getPlace,
+  type NodePlace,
+  type PartNode,
+  walk,
+  withFreshIds,
+} from "../../core/model/tree";
 import { keyOf } from "../shell/useKeys";
 import { copyNode, pasteNode } from "./clipboard";
 import { useEditor } from "./editor";
@@ -76,13 +83,7 @@ export const unbox = (place: NodePlace) => {
 /** A box round a block, in its place: what is in it is set apart as one. */
 export const putInBox = (place: NodePlace) => {
   const { id, apply, select } = useEditor.getState();
-  const box = {
-    id: newNodeId(),
-    kind: "group" as const,
-    settings: defaultSettings("group"),
-    look: Look.parse({}),
-    blocks: [],
-  };
+  const box = emptyBox();
   const { parent, index, node } = place;
   const done = apply([
     { op: "insertNode", id, parent, index, node: box },
@@ -102,6 +103,107 @@ export const removeSelected = (place: NodePlace) => {
   if (place.type === "cell" && part && (getPlace(part, place.parent).node as Band).cells.length === 1) return;
   if (apply([{ op: "removeNode", id, parent: place.parent, index: place.index, node: place.node }]))
     select(null);
+};
+
+/** From the last to the first, so that places before stay what they are. */
+const backwards = (places: readonly NodePlace[]): readonly NodePlace[] => {
+  const order = [...walk(useEditor.getState().body as Part)].map(({ node }) => node.id);
+  return [...places].sort((a, b) => order.indexOf(b.node.id) - order.indexOf(a.node.id));
+};
+
+export const removeAll = (places: readonly NodePlace[]) => {
+  const { id, apply, select, body: part } = useEditor.getState();
+  const isLastCell = ({ type, parent }: NodePlace) =>
+    type === "cell" &&
+    part !== null &&
+    (getPlace(part, parent).node as Band).cells.every((cell) =>
+      places.some(({ node }) => node.id === cell.id),
+    );
+  if (places.some(isLastCell)) return;
+  const operations = backwards(places).map(
+    ({ parent, index, node }): Operation => ({ op: "removeNode", id, parent, index, node }),
+  );
+  if (apply(operations)) select(null);
+};
+
+export const duplicateAll = (places: readonly NodePlace[]) => {
+  const { id, apply } = useEditor.getState();
+  apply(
+    backwards(places).map(
+      ({ parent, index, node }): Operation => ({
+        op: "insertNode",
+        id,
+        parent,
+        index: index + 1,
+        node: withFreshIds(node, newNodeId),
+      }),
+    ),
+  );
+};
+
+/** Whether blocks follow one another in one cell or box. */
+export const standTogether = (places: readonly NodePlace[]): boolean => {
+  const indices = places.map(({ index }) => index).sort((a, b) => a - b);
+  const [first] = places;
+  return (
+    places.every(({ type, parent }) => type === "block" && parent === first?.parent) &&
+    indices.every((index, place) => index === (indices[0] as number) + place)
+  );
+};
+
+/** One box round blocks that follow one another, in their order. */
+export const putAllInBox = (places: readonly NodePlace[]) => {
+  const { id, apply, select } = useEditor.getState();
+  const inOrder = [...places].sort((a, b) => a.index - b.index);
+  const [first] = inOrder;
+  if (!first) return;
+  const box = emptyBox();
+  const { parent, index } = first;
+  const moves = inOrder.map(
+    ({ node }, place): Operation => ({
+      op: "moveNode",
+      id,
+      node: node.id,
+      from: { parent, index: index + 1 },
+      to: { parent: box.id, index: place },
+    }),
+  );
+  if (apply([{ op: "insertNode", id, parent, index, node: box }, ...moves])) select(box.id);
+};
+
+const emptyBox = () => ({
+  id: newNodeId(),
+  kind: "group" as const,
+  settings: defaultSettings("group"),
+  look: Look.parse({}),
+  blocks: [],
+});
+
+/** A node dropped on another: it takes the place of one of its own type, or goes to the end of a cell or a band; never into itself. */
+export const dropNode = (dragged: string, over: string): void => {
+  const { id, apply, select, body: part } = useEditor.getState();
+  const [from, at] = part ? [findPlace(part, dragged), findPlace(part, over)] : [];
+  if (!part || !from || !at || dragged === over) return;
+  if (JSON.stringify(from.node).includes(`"${over}"`)) return;
+  const to = dropTarget(from, at);
+  if (!to) return;
+  const move: Operation = {
+    op: "moveNode",
+    id,
+    node: dragged,
+    from: { parent: from.parent, index: from.index },
+    to,
+  };
+  if (apply([move])) select(dragged);
+};
+
+const dropTarget = (from: NodePlace, at: NodePlace): { parent: string; index: number } | null => {
+  if (from.type === at.type) return { parent: at.parent, index: at.index };
+  if (from.type === "block" && at.type === "cell")
+    return { parent: at.node.id, index: (at.node as Cell).blocks.length };
+  if (from.type === "cell" && at.type === "band")
+    return { parent: at.node.id, index: (at.node as Band).cells.length };
+  return null;
 };
 
 /** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Ctrl C, X and V copy, cut and paste, Delete removes, Esc goes outwards. */

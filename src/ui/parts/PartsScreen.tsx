@@ -33,6 +33,12 @@ export const PartsScreen = () => {
             {withBin ? "Hide the bin" : `Show the bin (${binned.length})`}
           </Button>
         ) : null}
+        <Button component={Link} href={leafPath("find", site)} variant="text" color="inherit">
+          Find and replace
+        </Button>
+        <Button component={Link} href={leafPath("starts", site)} variant="outlined">
+          Starting points
+        </Button>
         <Button variant="contained" onClick={() => setCreating("header")}>
           New part
         </Button>

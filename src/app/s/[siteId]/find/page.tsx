@@ -1,0 +1,5 @@
+import { FindScreen } from "../../../../ui/find/FindScreen";
+
+export default function Page() {
+  return <FindScreen />;
+}

@@ -1,0 +1,69 @@
+"use client";
+import { Box, Typography } from "@mui/material";
+import { sameValue } from "../../core/model/canonical";
+import { setNodeOperation, valueAt } from "../../core/model/operations";
+import type { Part } from "../../core/model/part";
+import { findPlace } from "../../core/model/tree";
+import { count } from "../../messages/words";
+import { Act, Quiet } from "../theme/pieces";
+import { useEditor } from "./editor";
+import { Field } from "./Field";
+import { duplicateAll, putAllInBox, removeAll, standTogether } from "./node-actions";
+import { commonSpecs } from "./specs-for";
+
+const TYPE_WORDS = { band: "band", cell: "cell", block: "block" } as const;
+
+/** Several nodes selected: what they have in common is set for all at once. */
+export const Several = ({ part, nodes }: { readonly part: Part; readonly nodes: readonly string[] }) => {
+  const { id, apply } = useEditor();
+  const places = nodes.flatMap((node) => findPlace(part, node) ?? []);
+  const [first] = places;
+  if (!first) return null;
+  const words = count(places.length, TYPE_WORDS[first.type]);
+  const specs = commonSpecs(places).filter(
+    ({ when }) => !when || places.every(({ node }) => valueAt(node, when[0]) === when[1]),
+  );
+  return (
+    <Box
+      component="section"
+      aria-label={`Settings of ${words}`}
+      sx={(theme) => ({
+        pl: "14px",
+        pr: 2,
+        py: 1.25,
+        borderLeft: `2px solid ${theme.vars?.palette.ours.brass}`,
+        background: theme.vars?.palette.ours.paper,
+      })}
+    >
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {words} selected
+      </Typography>
+      {specs.map((spec) => {
+        const values = places.map(({ node }) => valueAt(node, spec.path));
+        const isSame = values.every((value) => sameValue(value, values[0]));
+        return (
+          <Box key={spec.path.join(".")}>
+            <Field
+              spec={spec}
+              value={values[0]}
+              onChange={(value) => {
+                const now = useEditor.getState().body as Part;
+                apply(nodes.map((node) => setNodeOperation(now, id, node, spec.path, value)));
+              }}
+            />
+            {isSame ? null : (
+              <Quiet style={{ display: "block", fontSize: 12, paddingLeft: 122 }}>
+                they differ; this is the first one's
+              </Quiet>
+            )}
+          </Box>
+        );
+      })}
+      <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
+        <Act onClick={() => duplicateAll(places)}>Duplicate</Act>
+        {standTogether(places) ? <Act onClick={() => putAllInBox(places)}>Put a box round them</Act> : null}
+        <Act onClick={() => removeAll(places)}>Remove</Act>
+      </Box>
+    </Box>
+  );
+};
