@@ -131,3 +131,52 @@ test("a text is found in all parts and menus and replaced where it is ticked, as
   await undoAll(page);
   expect((await get(siteHost("observatory"), "/")).body).toContain("open nights");
 });
+
+test("a shared piece is made of what is selected, used in another part, edited in one place, and made a part's own again", async ({
+  page,
+}) => {
+  await openPart(page, "Footer", "Footer in columns");
+  await list(page).getByRole("button", { name: "Heading “Good to know”" }).click();
+  await list(page)
+    .getByRole("button", { name: "Menu “Small print”" })
+    .click({ modifiers: ["Shift"] });
+  await page
+    .getByRole("region", { name: "Settings of 2 blocks" })
+    .getByRole("button", { name: "Make it a shared piece" })
+    .click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("textbox", { name: "Name" }).fill("Good to know");
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  const chip = list(page).getByRole("button", { name: "Shared piece “Good to know”" });
+  await chip.click();
+  await expect(wide(page).locator("footer h2").nth(1)).toHaveText("Good to know");
+
+  await openPart(page, "Side column", "Search and latest");
+  await page.getByRole("combobox", { name: "Add a block" }).fill("shared");
+  await page.keyboard.press("Enter");
+  await page.getByRole("combobox", { name: "Which piece" }).click();
+  await page.getByRole("option", { name: "Good to know" }).click();
+  const aside = wide(page).locator("aside");
+  await expect(aside.locator("h2", { hasText: "Good to know" })).toBeVisible();
+  await saved(page);
+  await page.getByRole("link", { name: "Edit the piece" }).click();
+  await page.getByRole("heading", { level: 1, name: "Good to know" }).waitFor();
+  await expect(page.getByText("used in 2 places")).toBeVisible();
+  // pointing at the piece inside the part selects what is in it
+  await wide(page).locator("aside h2", { hasText: "Good to know" }).dispatchEvent("click");
+  await page
+    .getByRole("region", { name: "Settings of Heading" })
+    .getByRole("textbox", { name: "Text" })
+    .fill("Before you come");
+  await expect(wide(page).locator("aside h2", { hasText: "Before you come" })).toBeVisible();
+  await saved(page);
+
+  await openPart(page, "Footer", "Footer in columns");
+  await expect(wide(page).locator("footer h2").nth(1)).toHaveText("Before you come");
+  await list(page).getByRole("button", { name: "Shared piece “Good to know”" }).click();
+  await page.getByRole("button", { name: "Make it this part's own" }).click();
+  await expect(list(page).getByRole("button", { name: "Heading “Before you come”" })).toBeVisible();
+  await open(page, "parts");
+  await expect(page.getByRole("region", { name: "Shared pieces" })).toContainText("used in side column 1");
+  await undoAll(page);
+});

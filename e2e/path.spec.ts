@@ -25,7 +25,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
     await page.getByRole("button", { name: "Search box", exact: true }).click();
     await page
       .getByRole("region", { name: "Settings of Search box" })
-      .getByLabel("Hint in the box")
+      .getByRole("textbox", { name: "Hint in the box" })
       .fill("Search the mill");
     // typing shows in all three previews
     for (const width of [1280, 820, 390]) {

@@ -110,6 +110,7 @@ const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
       terms: [...new Set([random.pick(terms).id, random.pick(terms).id])],
       access: random.chance(0.05) ? random.pick(["signedIn", "level:friends", "level:fellows"]) : "public",
       position: number,
+      inMenus: true,
       publishedOn:
         kind === "logs"
           ? `${2006 + Math.floor(month / 12)}-${String(1 + (month % 12)).padStart(2, "0")}-0${1 + random.below(9)}T10:00:00.000Z`

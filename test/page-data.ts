@@ -83,6 +83,7 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
     searchPath: "/search/",
   },
   values: {},
+  pieces: {},
   page: {
     identity: "entry:e1",
     path: "/notes/one/",

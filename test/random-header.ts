@@ -51,6 +51,7 @@ const item = (random: Seeded, id: string, depth: number): MenuItem => ({
   label: random.pick(WORDS),
   target: { url: `/${id}/` },
   ...(random.chance(0.15) ? { highlight: true } : {}),
+  ...(random.chance(0.15) ? { sign: { name: "home", outline: "M10 20v-6h4v6h5v-8h3L12 3 2 12h3v8z" } } : {}),
   items:
     depth > 0 && random.chance(0.3)
       ? Array.from({ length: 1 + random.below(3) }, (_, at) => item(random, `${id}-${at}`, depth - 1))

@@ -45,6 +45,7 @@ export const randomFacts = (random: Seeded): SiteFacts => {
         ? random.pick(["signedIn", "level:gold", "level:silver"] as const)
         : "public",
       position: random.below(3),
+      inMenus: true,
       publishedOn: random.chance(0.9)
         ? `202${random.below(7)}-0${1 + random.below(9)}-1${random.below(9)}T10:00:00.000Z`
         : null,

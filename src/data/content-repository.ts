@@ -85,7 +85,7 @@ export const loadFacts = async (head: SiteHead, transaction?: Transaction): Prom
     transaction,
   );
   const entries = await selectRows<EntryRow>(
-    `SELECT id, kind, parent, path, title, summary, medium, author, access, position, published_on AS "publishedOn",
+    `SELECT id, kind, parent, path, title, summary, medium, author, access, position, in_menus AS "inMenus", published_on AS "publishedOn",
        starts_at AS "startsAt", ends_at AS "endsAt", fields, picture,
        coalesce((SELECT array_agg(term ORDER BY term) FROM entry_term WHERE entry_term.site = entry.site AND entry = entry.id), '{}') AS terms
      FROM entry WHERE site = :site ORDER BY id`,
@@ -211,12 +211,12 @@ export const removeUnusedTerms = async (
 /** An entry's facts without its body and picture. */
 export const saveEntryFacts = async (
   site: string,
-  { id, path, title, access, terms }: EntryFacts,
+  { id, path, title, access, terms, inMenus }: EntryFacts,
   transaction: Transaction,
 ): Promise<void> => {
   await runStatement(
-    "UPDATE entry SET path = :path, title = :title, access = :access WHERE site = :site AND id = :id",
-    { site, id, path, title, access },
+    "UPDATE entry SET path = :path, title = :title, access = :access, in_menus = :inMenus WHERE site = :site AND id = :id",
+    { site, id, path, title, access, inMenus },
     transaction,
   );
   await saveEntryTerms(site, id, terms, transaction);
@@ -241,13 +241,21 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
   const { terms, body, fields, ...columns } = entry;
   const words = `${entry.title} ${entry.summary} ${plainText(body)}`.toLowerCase();
   await runStatement(
-    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, published_on, starts_at, ends_at, fields, picture, body, words)
-     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :publishedOn, :startsAt, :endsAt, :fields, :picture, :body, :words)
+    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, starts_at, ends_at, fields, picture, body, words)
+     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :inMenus, :publishedOn, :startsAt, :endsAt, :fields, :picture, :body, :words)
      ON CONFLICT (site, id) DO UPDATE SET kind = excluded.kind, parent = excluded.parent, path = excluded.path, title = excluded.title,
-       summary = excluded.summary, medium = excluded.medium, author = excluded.author, access = excluded.access, position = excluded.position,
+       summary = excluded.summary, medium = excluded.medium, author = excluded.author, access = excluded.access, position = excluded.position, in_menus = excluded.in_menus,
        published_on = excluded.published_on, starts_at = excluded.starts_at, ends_at = excluded.ends_at, fields = excluded.fields,
        picture = excluded.picture, body = excluded.body, words = excluded.words`,
-    { site, ...columns, fields: JSON.stringify(fields), body: JSON.stringify(body), words },
+    // what was removed by an older version knows no such wish
+    {
+      site,
+      ...columns,
+      inMenus: columns.inMenus ?? true,
+      fields: JSON.stringify(fields),
+      body: JSON.stringify(body),
+      words,
+    },
     transaction,
   );
   await saveEntryTerms(site, entry.id, terms, transaction);

@@ -5,8 +5,9 @@ import { start } from "./migrations/001-start";
 import { placement } from "./migrations/002-placement";
 import { uploads } from "./migrations/003-uploads";
 import { mailbox } from "./migrations/004-mailbox";
+import { pointing } from "./migrations/005-pointing";
 
-const MIGRATIONS = [start, placement, uploads, mailbox];
+const MIGRATIONS = [start, placement, uploads, mailbox, pointing];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

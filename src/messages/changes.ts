@@ -18,6 +18,8 @@ const documentName = (document: DesignDocument | undefined): string => {
   switch (document?.kind) {
     case "part":
       return partName(document.body);
+    case "piece":
+      return `piece “${document.body.name}”`;
     case "menu":
       return `menu “${document.body.name}”`;
     case "picture":
@@ -109,7 +111,7 @@ export const describeOperation = (operation: Operation, design: Design): string 
     case "set":
       return describeSet(operation, document);
     case "setNode": {
-      const part = findBody(design, "part", operation.id);
+      const part = findBody(design, "part", operation.id) ?? findBody(design, "piece", operation.id);
       const node = part ? findPlace(part, operation.node)?.node : undefined;
       return `${nodeName(node)}: ${settingName(operation.path)}${step(operation.was, operation.value)}`;
     }
@@ -118,7 +120,7 @@ export const describeOperation = (operation: Operation, design: Design): string 
     case "removeNode":
       return `removal of ${nodeName(operation.node as Block)}`;
     case "moveNode": {
-      const part = findBody(design, "part", operation.id);
+      const part = findBody(design, "part", operation.id) ?? findBody(design, "piece", operation.id);
       return `move of ${nodeName(part ? findPlace(part, operation.node)?.node : undefined)}`;
     }
   }

@@ -145,6 +145,13 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "begin.hasParts": () => "This site has parts already. Make new ones from the starting points.",
   "part.noVersion": () => "That version is no longer known. Nothing was changed.",
   "text.notThere": () => "None of these places has the text any more. Look for it again.",
+  "piece.inItself": ({ name }) =>
+    `The piece “${name}” would stand inside itself, straight or through another one. Nothing was changed.`,
+  "piece.unknown": () => "This shared piece is gone.",
+  "piece.inUse": ({ count }) =>
+    `${count === 1 ? "One place uses" : `${count} places use`} this piece. Make it their own first, or take it out of them.`,
+  "piece.notTogether": () =>
+    "Only blocks that follow one another in one cell or box can become a shared piece.",
   "start.form": () => "Such a form is not one of this slot's.",
   "start.otherSlot": () => "This starting point is for another slot.",
   "start.nothingForIt": () =>

@@ -38,6 +38,8 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
         ? `${badge(finding.part)}, ${finding.node}, is wider than the screen ${from}.`
         : `${badge(finding.part)}, ${finding.node}, takes more than one row ${from}.`;
     }
+    case "longLabel":
+      return `“${finding.label}” in the menu “${finding.menuName}” is long for a row: ${count(finding.letters, "letter")} fewer would do.`;
     case "deadLink":
       return `“${finding.label}” in the menu “${finding.menuName}” leads nowhere: its page is gone, so visitors do not see it.`;
   }
@@ -49,6 +51,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
+  longLabel: "long label",
   deadLink: "dead link",
 };
 
@@ -59,6 +62,7 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
+  longLabel: "Open the menu",
   deadLink: "Open the menu",
 };
 

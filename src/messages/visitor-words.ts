@@ -37,6 +37,7 @@ export const ENGLISH: VisitorWords = {
   notFoundHint: "There is no page at this address. It may have moved, or the address may have a slip in it.",
   by: "by",
   social: "Elsewhere",
+  stopSlides: "Stop the pictures",
   leaveEmpty: "Leave this empty",
   wrongAddress:
     "That was not taken: an address like name@example.org is needed, and agreement where it is asked for.",

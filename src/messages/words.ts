@@ -83,6 +83,7 @@ export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   picture: "Picture",
   heading: "Heading",
   group: "Group",
+  piece: "Shared piece",
   space: "Space",
   line: "Line",
   backToTop: "Back to top",

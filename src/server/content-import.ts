@@ -75,6 +75,7 @@ const entryOf = (
     ),
     access: front.access,
     position: front.position,
+    inMenus: front.menus,
     publishedOn: instant(front.published),
     startsAt: instant(front.starts),
     endsAt: instant(front.ends),

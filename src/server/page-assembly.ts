@@ -10,8 +10,17 @@ import { pagePath } from "../core/addresses/paths";
 import { pageCount } from "../core/archives/page-size";
 import { withPageValues } from "../core/cascade/page-values";
 import type { EntryFacts } from "../core/model/content";
-import { choiceId, findBody, getBody, type Picture, PROFILE_ID, STYLE_ID } from "../core/model/design";
+import {
+  choiceId,
+  documentsOf,
+  findBody,
+  getBody,
+  type Picture,
+  PROFILE_ID,
+  STYLE_ID,
+} from "../core/model/design";
 import type { Part } from "../core/model/part";
+import { pieceIn, wholePart } from "../core/model/pieces";
 import type { Audience } from "../core/model/placement";
 import { SLOTS, type Slot } from "../core/model/slot";
 import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../core/placement/resolve";
@@ -59,7 +68,10 @@ const slotsOf = (request: PageRequest): PageData["slots"] => {
   const answers: PageAnswers = resolvePage(compiled, laterPage(page, pageNumber), { audience, at });
   const values = valuesOf(request);
   const filled = (slot: Slot) => {
-    const own = (id: string, part: Part) => ({ id, part: withPageValues(part, values[slot]) });
+    const own = (id: string, part: Part) => ({
+      id,
+      part: wholePart(withPageValues(part, values[slot]), pieceIn(compiled.design)),
+    });
     if (shown && shown.part.slot === slot) return own(shown.id, shown.part);
     const id = partOf(answers[slot]);
     const part = id === null ? undefined : findBody(compiled.design, "part", id);
@@ -119,6 +131,7 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     at,
     slots,
     values: valuesOf(request),
+    pieces: shownPieces(request),
     style: getBody(design, "style", STYLE_ID),
     profile,
     menus: Object.fromEntries(needs.menus.flatMap((id) => (menus[id] ? [[id, menus[id]]] : []))),
@@ -137,6 +150,10 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
     query: request.query ?? "",
   };
 };
+
+/** What a part that is being edited needs to be whole: its pieces, and all others it may be given. */
+const shownPieces = ({ compiled, shown }: PageRequest): PageData["pieces"] =>
+  shown ? Object.fromEntries(documentsOf(compiled.design, "piece").map(({ id, body }) => [id, body])) : {};
 
 const picturesOf = (ids: readonly string[], request: PageRequest): Readonly<Record<string, Picture>> =>
   Object.fromEntries(

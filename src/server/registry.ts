@@ -21,7 +21,7 @@ import { findingMends, findings } from "./use-cases/findings";
 import { addFont } from "./use-cases/fonts";
 import { frame } from "./use-cases/frame";
 import { lookFindings } from "./use-cases/look-findings";
-import { createMenu, menu, menus, removeMenu } from "./use-cases/menus";
+import { createMenu, menu, menus, removeMenu, signs } from "./use-cases/menus";
 import { offer } from "./use-cases/offer";
 import { packContents, packImport, packPlan } from "./use-cases/packs";
 import { openToPages, sayOnPage } from "./use-cases/page-values";
@@ -29,6 +29,8 @@ import { goTo, page, previewPage } from "./use-cases/pages";
 import { bringPartBack, partHistory } from "./use-cases/part-history";
 import { createPart, duplicatePart, part, parts, previewPages } from "./use-cases/parts";
 import { picture, pictures, putUploadsAway, removePicture, uploads } from "./use-cases/pictures";
+import { makePiece, ownPiece, piece, pieces, removePiece } from "./use-cases/pieces";
+import { openPointing } from "./use-cases/pointing";
 import { icons, profile } from "./use-cases/profile";
 import { dropSignUp, signUps } from "./use-cases/sign-ups";
 import { createSite } from "./use-cases/sites";
@@ -58,6 +60,13 @@ export const useCases = {
   bringPartBack,
   findText,
   replaceText,
+  pieces,
+  piece,
+  makePiece,
+  ownPiece,
+  removePiece,
+  openPointing,
+  signs,
   starts,
   beginning,
   begin,

@@ -5,9 +5,10 @@ import { BandFit, type BandReading, readBands } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
 import { type Way, waysToReach } from "../core/layout/reach";
 import { TextMeasure } from "../core/layout/text-measure";
-import type { Picture, SiteProfile } from "../core/model/design";
+import type { Picture, Piece, SiteProfile } from "../core/model/design";
 import type { HouseStyle } from "../core/model/house-style";
 import type { Part } from "../core/model/part";
+import { wholePart } from "../core/model/pieces";
 import type { Slot } from "../core/model/slot";
 import { type RenderedPage, renderPage } from "../core/render/page";
 import type { PageData } from "../core/render/page-data";
@@ -28,6 +29,8 @@ export interface Instead {
   readonly style?: HouseStyle | undefined;
   readonly profile?: SiteProfile | undefined;
   readonly without?: readonly Slot[];
+  /** Pieces as they are being edited. */
+  readonly pieces?: Readonly<Record<string, Piece>> | undefined;
 }
 
 /** What designs are made of, as it crosses to here. */
@@ -77,7 +80,8 @@ const api = {
   async render(id: string | null, part: Part | null, instead: Instead): Promise<DrawnPage | null> {
     if (!data) return null;
     const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
-    const shown = part && withPageValues(part, data.values[part.slot]);
+    const pieces = { ...data.pieces, ...instead.pieces };
+    const shown = part && wholePart(withPageValues(part, data.values[part.slot]), (piece) => pieces[piece]);
     const slots = { ...data.slots, ...left, ...(shown && id ? { [shown.slot]: { id, part: shown } } : {}) };
     const { style = data.style, profile = data.profile } = instead;
     const page = { ...data, slots, style, profile };

@@ -51,8 +51,8 @@ const inMenu = (document: string, items: readonly MenuItem[], path: Path): reado
 
 /** All words of a design. Parts in the bin are left out. */
 export const textPlaces = (design: Design): readonly TextPlace[] => [
-  ...documentsOf(design, "part").flatMap(({ id, body }) =>
-    body.binnedAt !== null
+  ...[...documentsOf(design, "part"), ...documentsOf(design, "piece")].flatMap(({ id, body }) =>
+    "binnedAt" in body && body.binnedAt !== null
       ? []
       : [...walk(body)].flatMap(({ node }) =>
           "kind" in node
@@ -113,7 +113,7 @@ export const replaceOperations = (
     const next = replaced(found.text, search, by);
     if (next === found.text) return [];
     const { document, node, path } = found;
-    const part = findBody(design, "part", document);
+    const part = findBody(design, "part", document) ?? findBody(design, "piece", document);
     return node !== null && part
       ? [setNodeOperation(part, document, node, path, next)]
       : [setOperation(design, document, path, next)];

@@ -4,6 +4,8 @@ import type { PictureFinding } from "../layout/picture-findings";
 import type { TextMeasure } from "../layout/text-measure";
 import { type Design, documentsOf, findBody, getBody, type MenuItem, STYLE_ID } from "../model/design";
 import type { Band, Part } from "../model/part";
+import { wholeDesign } from "../model/pieces";
+import { blocksOf } from "../model/tree";
 import { pairsInUse } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
 import { type OverPicture, worstOver } from "./over-pictures";
@@ -38,6 +40,14 @@ export type LookFinding = { readonly severity: "error" | "warning" } & (
       readonly from: number;
       readonly to: number;
     }
+  | {
+      /** A label so long that few others fit beside it; `letters` fewer would do. */
+      readonly code: "longLabel";
+      readonly menu: string;
+      readonly item: string;
+      readonly label: string;
+      readonly letters: number;
+    }
   | { readonly code: "deadLink"; readonly menu: string; readonly item: string; readonly label: string }
 );
 export type LookCode = LookFinding["code"];
@@ -54,15 +64,17 @@ export interface LookMaterial {
   readonly following: (part: string) => readonly { readonly band: Band; readonly picture: string }[];
 }
 
-export const lookFindings = (design: Design, material: LookMaterial): readonly LookFinding[] => {
+export const lookFindings = (plain: Design, material: LookMaterial): readonly LookFinding[] => {
+  const design = wholeDesign(plain);
   const parts = documentsOf(design, "part").filter(({ body }) => body.on && body.binnedAt === null);
   return [
     ...parts.flatMap(({ id, body }) => fitFindings(id, body, material)),
     ...parts.flatMap(({ id, body }) => pictureGrounds(id, body, design, material)),
     ...faintFindings(design),
     ...menuFindings(design, material.fit),
+    ...labelFindings(design, material.measure),
     ...pictureProblems(material.pictures),
-    ...typedInFinding(design),
+    ...typedInFinding(plain),
   ];
 };
 
@@ -102,7 +114,7 @@ const pictureGrounds = (
   return body.bands.flatMap((band) => {
     const { background } = band;
     const ids = [
-      ...(background.picture === "" ? [] : [background.picture]),
+      ...(background.picture === "" ? [] : [background.picture, ...background.slides]),
       ...(background.pageOwnPicture ? pagePictures(part) : []),
     ];
     const isLaid = body.slot === "header" && band.overPicture.on === true && band === body.bands.at(-1);
@@ -152,6 +164,31 @@ const menuFindings = (design: Design, { links }: FitMaterial): readonly LookFind
         ({ code: "deadLink", severity: "warning", menu: id, item: item.id, label: item.label }) as const,
     ),
   );
+
+/** Six such labels and the distances between them fill a row of 1100 px. In rem of a root of 16 px. */
+const LONG_LABEL = 160;
+
+/** Labels of menus that stand in a row somewhere, set as the house style sets them. */
+const labelFindings = (design: Design, measure: TextMeasure): readonly LookFinding[] => {
+  const inRows = new Set(
+    documentsOf(design, "part").flatMap(({ body }) =>
+      blocksOf(body).flatMap((block) =>
+        block.kind === "menu" && block.settings.direction === "row" ? [block.settings.menu] : [],
+      ),
+    ),
+  );
+  const setting = measure.setting("menu");
+  return documentsOf(design, "menu").flatMap(({ id, body }) =>
+    (inRows.has(id) ? body.items : []).flatMap((item): LookFinding[] => {
+      const { width, isExact } = measure.line(item.label, setting);
+      if (!isExact || width <= LONG_LABEL) return [];
+      const letters = Math.ceil((width - LONG_LABEL) / (width / [...item.label].length));
+      return [
+        { code: "longLabel", severity: "warning", menu: id, item: item.id, label: item.label, letters },
+      ];
+    }),
+  );
+};
 
 /** Items whose page is gone, at every level. */
 export const deadItems = (items: readonly MenuItem[], links: FitMaterial["links"]): readonly MenuItem[] =>

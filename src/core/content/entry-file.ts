@@ -24,6 +24,7 @@ export const EntryFront = z.strictObject({
   medium: Medium.default("text"),
   access: Access.default("public"),
   position: z.number().int().default(0),
+  menus: z.boolean().default(true),
   picture: z.string().nullish(),
   fields: z.record(z.string(), z.union([z.string(), z.number()])).default({}),
 });

@@ -93,6 +93,8 @@ const logo: ExtentOf<"logo"> = ({ settings }, scene) => {
 const menuSetting = ({ measure }: Scene): TextSetting => measure.setting("menu");
 /** Sign behind a label that opens something: .4em wide, .45em away. */
 const opener = (size: number): number => layoutUnit(0.4 * size) + layoutUnit(0.45 * size);
+/** A sign before a label: 1.1em wide, .4em away. */
+const sign = (size: number): number => layoutUnit(1.1 * size) + layoutUnit(0.4 * size);
 /** Room either side of a label that stands out. */
 const HIGHLIGHT = 0.8;
 
@@ -105,6 +107,7 @@ export const menuItemWidth = (item: ShownItem, subItems: SubItems, scene: Scene)
   const setting = menuSetting(scene);
   const { width, isExact } = scene.measure.line(item.label, setting);
   const more =
+    (item.sign === null ? 0 : sign(setting.size)) +
     (opensBelow(item, subItems) ? opener(setting.size) : 0) +
     (item.isHighlighted ? 2 * layoutUnit(HIGHLIGHT * setting.size) : 0);
   return { width: width + more, isExact };

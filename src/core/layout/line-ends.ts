@@ -34,7 +34,7 @@ const ownRule = (earlier: string, before: string, after: string): boolean | unde
   const isFirst = earlier === "" || earlier === " ";
   if (
     isFirst &&
-    (before === "–" ? isWordlike(after) : before === "-" && /^[^\x00-\x7f]$/.test(after) && isWordlike(after))
+    (before === "–" ? isWordlike(after) : before === "-" && after > "\u007f" && isWordlike(after))
   )
     return false;
   if (holds.get(before)?.includes(after)) return false;

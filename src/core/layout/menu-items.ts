@@ -4,6 +4,8 @@ import type { Menu, MenuItem, Promotion } from "../model/design";
 export interface ShownItem {
   readonly id: string;
   readonly label: string;
+  /** Outline of its sign; null without one. */
+  readonly sign: string | null;
   readonly href: string | null;
   readonly isHighlighted: boolean;
   readonly promotion: Promotion | null;
@@ -38,6 +40,7 @@ const shownItem = (item: MenuItem, links: Links): readonly ShownItem[] => {
     {
       id: item.id,
       label: item.label,
+      sign: item.sign?.outline ?? null,
       href,
       isHighlighted: item.highlight ?? false,
       promotion: item.promotion ?? null,

@@ -3,6 +3,7 @@ import type { EntryFacts } from "../model/content";
 import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import { type Band, type Block, type Part, WIDTHS, type Width } from "../model/part";
+import { wholeDesign } from "../model/pieces";
 import { blocksOf } from "../model/tree";
 import type { Size } from "./crops";
 
@@ -47,7 +48,7 @@ export const bandHeight = (band: Band, width: Width): number =>
 
 const inPart = (id: string, part: Part, picture: string, style: HouseStyle): readonly PicturePlace[] => [
   ...part.bands
-    .filter(({ background }) => background.picture === picture)
+    .filter(({ background }) => background.picture === picture || background.slides.includes(picture))
     .map(
       (band): PicturePlace => ({
         where: { is: "band", part: id, node: band.id },
@@ -164,7 +165,7 @@ export const picturePlaces = (
 ): readonly PicturePlace[] => {
   const style = getBody(design, "style", STYLE_ID);
   const profile = findBody(design, "profile", PROFILE_ID);
-  const parts = documentsOf(design, "part").filter(({ body }) => body.binnedAt === null);
+  const parts = documentsOf(wholeDesign(design), "part").filter(({ body }) => body.binnedAt === null);
   return [
     ...parts.flatMap(({ id, body }) => inPart(id, body, picture, style)),
     ...PROFILE_PICTURES.filter((each) => profile?.[each] === picture).map(

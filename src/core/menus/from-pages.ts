@@ -7,7 +7,9 @@ import { LEVELS, rowsOf } from "./item-tree";
 const labelOf = (page: Address): string => page.title.slice(0, 200);
 
 const isForMenus = (page: Address): boolean =>
-  page.access === "public" && (page.role === "entry" || page.role === "archive");
+  page.access === "public" &&
+  page.entry?.inMenus !== false &&
+  (page.role === "entry" || page.role === "archive");
 
 /** A menu holds no more to a level. */
 const MOST = 200;

@@ -87,6 +87,8 @@ export const BlockSettings = {
     background: ColourValue.or(z.literal("")).default(""),
     border: z.boolean().default(false),
   }),
+  /** A shared piece, by reference. */
+  piece: z.object({ piece: z.string().default("") }),
   space: z.object({ height: responsive(px(1000)).default({ wide: 24 }) }),
   line: z.object({ weight: z.number().int().min(1).max(12).default(1) }),
   backToTop: z.object({ label: z.string().min(1).max(120).default("Back to top") }),

@@ -75,6 +75,8 @@ export const EntryFacts = z.object({
   access: Access.default("public"),
   /** Own order among siblings. */
   position: z.number().int().default(0),
+  /** Whether menus made from the pages take it up, and offer it when it is new. */
+  inMenus: z.boolean().default(true),
   publishedOn: z.string().nullable().default(null),
   startsAt: z.string().nullable().default(null),
   endsAt: z.string().nullable().default(null),

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { Target } from "./blocks";
 import { ChoiceName, ChoiceValue } from "./choices";
 import { HouseStyle } from "./house-style";
-import { Part } from "./part";
+import { Band, Cell, Part } from "./part";
 import { LinkTarget } from "./rich-text";
 import { Slot } from "./slot";
 
@@ -24,9 +24,17 @@ export const Promotion = z.object({
 });
 export type Promotion = z.infer<typeof Promotion>;
 
+/** SVG path data on a 24 × 24 field; anything else is refused. */
+const Outline = z
+  .string()
+  .max(20_000)
+  .regex(/^[MmZzLlHhVvCcSsQqTtAa0-9 ,.eE+-]*$/);
+
 export interface MenuItem {
   readonly id: string;
   readonly label: string;
+  /** A sign before the label: its name, and its outline, so that drawing needs no icon package. */
+  readonly sign?: { readonly name: string; readonly outline: string };
   readonly target: Target | null;
   /** Stands out from the others, as a button does. Menus of older editions do not know it. */
   readonly highlight?: boolean;
@@ -38,6 +46,7 @@ export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
   z.object({
     id: z.string().regex(/^[a-z0-9-]{1,60}$/),
     label: z.string().min(1).max(200),
+    sign: z.object({ name: z.string().min(1).max(80), outline: Outline.min(1) }).optional(),
     target: Target.nullable(),
     highlight: z.boolean().optional(),
     promotion: Promotion.optional(),
@@ -63,11 +72,7 @@ export const SocialLink = z.object({
   /** `feed`, `mail`, `link` …: signs of our own; or the name of one from the icon package. */
   icon: z.string().regex(/^[a-z0-9]{1,60}$/),
   /** SVG path data on a 24 × 24 field; empty for signs of our own. */
-  outline: z
-    .string()
-    .max(20_000)
-    .regex(/^[MmZzLlHhVvCcSsQqTtAa0-9 ,.eE+-]*$/)
-    .default(""),
+  outline: Outline.default(""),
   label: z.string().min(1).max(80),
   url: LinkTarget,
 });
@@ -147,8 +152,18 @@ export const Expectations = z.object({
 });
 export type Expectations = z.infer<typeof Expectations>;
 
+/** Blocks designed once and used inside several parts. They stand in one cell of one band: a use is a box with them. */
+export const Piece = z.object({
+  schema: z.literal(1),
+  name: z.string().min(1).max(120),
+  origin: z.string().uuid(),
+  bands: z.array(Band.extend({ cells: z.array(Cell).length(1) })).length(1),
+});
+export type Piece = Omit<z.infer<typeof Piece>, "bands"> & { readonly bands: readonly Band[] };
+
 export const DOCUMENT_KINDS = [
   "part",
+  "piece",
   "order",
   "menu",
   "style",
@@ -161,6 +176,7 @@ export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
 
 export const documentSchemas = {
   part: Part as unknown as z.ZodType<Part>,
+  piece: Piece as unknown as z.ZodType<Piece>,
   order: SlotOrder,
   menu: Menu,
   style: HouseStyle,
@@ -172,6 +188,7 @@ export const documentSchemas = {
 
 export interface DocumentBodies {
   part: Part;
+  piece: Piece;
   order: SlotOrder;
   menu: Menu;
   style: HouseStyle;

@@ -184,8 +184,9 @@ const applyToBody = (document: DesignDocument, operation: Operation): Outcome<un
     if (!sameValue(found, operation.was)) return fail(changedMeanwhile(operation, found));
     return succeed(withValueAt(document.body, operation.path, operation.value));
   }
-  if (document.kind !== "part") return fail(issue("change.notAPart", [document.id]));
-  return applyToPart(document.body, operation as Extract<Operation, { op: `${string}Node` }>);
+  if (document.kind !== "part" && document.kind !== "piece")
+    return fail(issue("change.notAPart", [document.id]));
+  return applyToPart(document.body as Part, operation as Extract<Operation, { op: `${string}Node` }>);
 };
 
 const checkedDocument = (id: string, kind: DocumentKind, body: unknown): Outcome<DesignDocument> => {
@@ -259,7 +260,7 @@ export const setOperation = (
 
 /** The same for a node of a part. */
 export const setNodeOperation = (
-  part: Part,
+  part: Pick<Part, "bands">,
   id: string,
   node: string,
   path: readonly (string | number)[],

@@ -81,9 +81,15 @@ export type Cell = Omit<z.infer<typeof Cell>, "blocks"> & { readonly blocks: rea
 
 export const BandBackground = z.object({
   colour: ColourValue.or(z.literal("")).default(""),
+  /** The colour runs into this one; degrees as of the overlay. */
+  colourTo: ColourValue.or(z.literal("")).default(""),
+  colourAngle: z.number().int().min(0).max(359).default(180),
   /** A picture by id, or the picture of the page's entry. */
   picture: z.string().default(""),
   pageOwnPicture: z.boolean().default(false),
+  /** More pictures that follow the first one, each for so many seconds; on a page's own picture they do not follow. */
+  slides: z.array(z.string()).max(12).default([]),
+  slideSeconds: z.number().int().min(2).max(60).default(6),
   /** How much of the colour lies over the picture, in percent. */
   overlay: z.number().int().min(0).max(100).default(0),
   /** The colour over the picture; empty: the band's own. With a second one it is a gradient. */
@@ -120,6 +126,9 @@ export const Band = z.object({
       colour: ColourValue.or(z.literal("")).default(""),
     })
     .prefault({}),
+  /** px it lies over what stands above or below it. */
+  overlap: z.number().int().min(0).max(400).default(0),
+  overlapSide: z.enum(["above", "below"]).default("above"),
   hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
   cells: z.array(Cell).min(1).max(12),
 });

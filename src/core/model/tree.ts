@@ -44,10 +44,10 @@ export const flatBlocks = (blocks: readonly Block[]): readonly Block[] =>
   blocks.flatMap((block) => [block, ...flatBlocks(block.blocks ?? [])]);
 
 /** All blocks of a part in reading order, those inside groups included. */
-export const blocksOf = (part: Part): readonly Block[] =>
+export const blocksOf = (part: Pick<Part, "bands">): readonly Block[] =>
   [...walk(part)].filter((place) => place.type === "block").map((place) => place.node as Block);
 
-export const findPlace = (part: Part, id: string): NodePlace | undefined => {
+export const findPlace = (part: Pick<Part, "bands">, id: string): NodePlace | undefined => {
   for (const place of walk(part)) if (place.node.id === id) return place;
   return undefined;
 };

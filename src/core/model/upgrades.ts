@@ -1,5 +1,5 @@
 import { BLOCK_KINDS, type BlockKind, defaultSettings } from "./blocks";
-import type { DesignDocument } from "./design";
+import { type DesignDocument, Piece } from "./design";
 import { upgradeStyle } from "./house-style";
 import { Band, Cell, Look, Part } from "./part";
 import { blocksOf } from "./tree";
@@ -15,7 +15,7 @@ const SETTINGS = Object.fromEntries(
 ) as Record<BlockKind, number>;
 
 /** Whether every node has all the fields this version knows: counted, since stored nodes have no others. */
-const isWhole = (part: Part): boolean =>
+const isWhole = (part: Pick<Part, "bands">): boolean =>
   part.bands.every(
     (band) =>
       countOf(band) >= BAND_FIELDS &&
@@ -39,6 +39,10 @@ export const upgraded = (document: DesignDocument): DesignDocument => {
   if (document.kind === "part") {
     const body = upgradePart(document.body);
     return body === document.body ? document : { ...document, body };
+  }
+  if (document.kind === "piece" && !isWhole(document.body)) {
+    const read = Piece.safeParse(document.body);
+    return read.success ? { ...document, body: read.data as Piece } : document;
   }
   return document;
 };

@@ -1,5 +1,6 @@
 import { type Design, findBody, getBody, STYLE_ID } from "../model/design";
 import type { Part } from "../model/part";
+import { pieceIn, wholePart } from "../model/pieces";
 import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { needId, type PackColour, type PackNeed } from "./shapes";
 
@@ -42,7 +43,7 @@ export const closureOf = (design: Design, parts: readonly string[]): Closure => 
   const colours = new Map<string, { colour: PackColour; parts: string[] }>();
   const { palette } = getBody(design, "style", STYLE_ID);
   for (const id of parts)
-    visitReferences(getBody(design, "part", id), (type, found) => {
+    visitReferences(wholePart(getBody(design, "part", id), pieceIn(design)), (type, found) => {
       if (type === "menu" && findBody(design, "menu", found)) note(menus, found, id);
       if (type === "picture" && findBody(design, "picture", found)) note(pictures, found, id);
       if (type !== "colour" || !found.startsWith("colour:")) return;

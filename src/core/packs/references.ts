@@ -182,6 +182,8 @@ export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band
     background: {
       ...band.background,
       colour: colour(band.background.colour, map),
+      colourTo: colour(band.background.colourTo, map),
+      slides: band.background.slides.flatMap((id) => map.picture(id) ?? []),
       overlayColour: colour(band.background.overlayColour, map),
       overlayTo: colour(band.background.overlayTo, map),
       picture: band.background.picture === "" ? "" : (map.picture(band.background.picture) ?? ""),

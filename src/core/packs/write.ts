@@ -2,6 +2,7 @@ import { type Zippable, zipSync } from "fflate";
 import type { SiteIndex } from "../addresses/facts";
 import { canonicalJson } from "../model/canonical";
 import { type Design, getBody } from "../model/design";
+import { pieceIn, wholeBands } from "../model/pieces";
 import { closureOf, needsOf } from "./closure";
 import { contentKey, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { PACK_SCHEMA, type PackManifest, type PackPart, type PackPicture } from "./shapes";
@@ -139,7 +140,8 @@ const packPart = (design: Design, id: string, key: string, map: ReferenceMap): P
     slot: part.slot,
     name: part.name,
     placement: mapPlacement(part.placement, map),
-    bands: mapBands(part.bands, map),
+    // a pack carries what pieces hold as the part's own
+    bands: mapBands(wholeBands(part.bands, pieceIn(design)), map),
     ...(part.choices ? { choices: part.choices } : {}),
   };
 };

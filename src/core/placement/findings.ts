@@ -1,6 +1,7 @@
 import type { SiteIndex } from "../addresses/facts";
 import { unreadValues } from "../cascade/page-values";
 import { type Design, documentsOf, findBody } from "../model/design";
+import { wholeDesign } from "../model/pieces";
 import type { Audience, Clause, Facet } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import { blocksOf } from "../model/tree";
@@ -200,7 +201,7 @@ const layoutsOnEntries = (compiled: CompiledDesign, resolutions: readonly Resolu
 /** A layout that shows on entries without a body block leaves out what people came to read. */
 const bodyFindings = (compiled: CompiledDesign, resolutions: readonly Resolution[]): readonly Finding[] => {
   const byAudience = layoutsOnEntries(compiled, resolutions);
-  return documentsOf(compiled.design, "part").flatMap(({ id, body }): Finding[] => {
+  return documentsOf(wholeDesign(compiled.design), "part").flatMap(({ id, body }): Finding[] => {
     if (body.slot !== "layout" || blocksOf(body).some((block) => block.kind === "body")) return [];
     const audiences = byAudience.filter(({ layouts }) => layouts.has(id)).map(({ audience }) => audience);
     return audiences.length === 0 ? [] : [{ code: "noBody", severity: "warning", part: id, audiences }];

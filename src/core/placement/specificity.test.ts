@@ -21,6 +21,7 @@ const entry = (id: string, over: object = {}) => ({
   terms: [] as string[],
   access: "public" as const,
   position: 0,
+  inMenus: true,
   publishedOn: null,
   startsAt: null,
   endsAt: null,

@@ -18,6 +18,14 @@ export const pictureBehind = (
   return [own, background.picture].find((id) => data.pictures[id] !== undefined) ?? null;
 };
 
+/** All pictures that come to lie behind a band, in their order. A page's own picture stays. */
+export const picturesBehind = (band: Band, data: Pick<PageData, "entry" | "pictures">): readonly string[] => {
+  const first = pictureBehind(band, data);
+  if (first === null) return [];
+  const follow = first === band.background.picture ? band.background.slides : [];
+  return [first, ...follow.filter((id) => data.pictures[id] !== undefined)];
+};
+
 const partIn = (data: PageData, slot: "titleBar" | "layout"): Part | null => {
   const part = data.slots[slot]?.part;
   if (part) return isNothing(part) ? null : part;

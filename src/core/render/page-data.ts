@@ -1,5 +1,5 @@
 import type { PageValues } from "../model/choices";
-import type { Menu, Picture, SiteProfile } from "../model/design";
+import type { Menu, Picture, Piece, SiteProfile } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import type { Part } from "../model/part";
 import type { Audience, Role } from "../model/placement";
@@ -32,6 +32,8 @@ export interface PageData {
   readonly slots: Readonly<Record<Slot, { readonly id: string; readonly part: Part } | null>>;
   /** What the page says itself, for parts that are edited while it is looked at. */
   readonly values: Readonly<Partial<Record<Slot, PageValues>>>;
+  /** Pieces that a part edited while it is looked at may use; empty elsewhere. */
+  readonly pieces: Readonly<Record<string, Piece>>;
   readonly style: HouseStyle;
   readonly profile: SiteProfile;
   readonly menus: Readonly<Record<string, Menu>>;
@@ -95,6 +97,8 @@ export interface VisitorWords {
   readonly notFoundHint: string;
   readonly by: string;
   readonly social: string;
+  /** Of the box that stops pictures that follow one another. */
+  readonly stopSlides: string;
   /** Of a field that people leave alone. */
   readonly leaveEmpty: string;
   readonly wrongAddress: string;

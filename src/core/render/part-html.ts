@@ -1,6 +1,7 @@
 import { valueAt } from "../layout/extents";
 import { foldsOf } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
+import type { Picture } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import { type Band, type Block, type Cell, isNothing, type Part, WIDTHS, type Width } from "../model/part";
 import { isCellHidden } from "../model/tree";
@@ -9,7 +10,7 @@ import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
 import { colourCss, rem } from "./css";
 import { FACTS_CSS } from "./entry-facts";
 import { attributes, html, type SafeHtml } from "./html";
-import { pictureBehind } from "./over-picture";
+import { picturesBehind } from "./over-picture";
 import { focalPosition, pictureHtml } from "./picture-html";
 import { textureCss } from "./textures";
 
@@ -36,7 +37,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
   const selector = isOver ? `${own}>.front` : own;
   const looks = {
     color: colourCss(style, band.colour),
-    background: colourCss(style, band.background.colour),
+    background: groundCss(band.background, style),
   };
   if (isOver) overCss(own, band, context);
   else css.node(own, looks);
@@ -54,6 +55,11 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     css.responsive(`${selector}>.in`, perWidth(room), (top) => ({ "padding-top": rem(top) }));
   }
   if (band.sticky) stickyCss(own, band, context);
+  if (band.overlap > 0)
+    css.node(own, {
+      [band.overlapSide === "above" ? "margin-top" : "margin-bottom"]: `-${rem(band.overlap)}`,
+      "z-index": "2",
+    });
   if (band.hideOn.length > 0) css.hide(own, band.hideOn);
   const classes = [
     "band",
@@ -90,7 +96,7 @@ const overCss = (own: string, band: Band, { css, data: { style } }: RenderContex
   css.node(`${own}>.front`, { color: colourCss(style, overPicture.colour) || "#ffffff" });
   css.node(`${own}:is(${SOLID})>.front`, {
     color: colourCss(style, colour) || "var(--text)",
-    background: colourCss(style, background.colour) || "var(--background)",
+    background: groundCss(background, style) || "var(--background)",
   });
 };
 /** What makes a band that is laid over a picture solid. */
@@ -114,7 +120,8 @@ const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void
 
 const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {
   const { background } = band;
-  const picture = context.data.pictures[pictureBehind(band, context.data) ?? ""];
+  const behind = picturesBehind(band, context.data).flatMap((id) => context.data.pictures[id] ?? []);
+  const [picture] = behind;
   const selector = `${within}>.bg`;
   if (background.texture !== "none")
     context.css.node(
@@ -123,13 +130,55 @@ const backgroundHtml = (band: Band, within: string, context: RenderContext): Saf
     );
   else if (!picture) return null;
   if (!picture) return html`<div class="bg"></div>`;
-  context.css.node(`${selector} img`, { "object-position": focalPosition(picture) });
+  for (const [at, each] of behind.entries())
+    context.css.node(at === 0 ? `${selector} img` : `${selector} .slide-${at} img`, {
+      "object-position": focalPosition(each),
+    });
   if (background.overlay > 0)
     context.css.node(`${selector}::after`, {
       background: overlayCss(background, context.data.style),
       opacity: String(background.overlay / 100),
     });
-  return html`<div class="bg">${pictureHtml(picture, { sizes: "100vw", alt: "", eager: true })}</div>`;
+  const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
+  if (behind.length === 1) return html`<div class="bg">${image(picture, true)}</div>`;
+  slidesCss(behind.length, selector, background.slideSeconds, context);
+  const follow = behind
+    .slice(1)
+    .map((each, at) => html`<div class="slide slide-${at + 1}">${image(each, false)}</div>`);
+  const stop = html`<label class="stop"><input type="checkbox"> ${context.words.stopSlides}</label>`;
+  return html`<div class="bg">${image(picture, true)}${follow}</div>${stop}`;
+};
+
+/**
+ * Pictures that follow one another by themselves, without a script: each lies over the ones before it for its time. One
+ * box stops them (WCAG 2.2 §2.2.2), and who asked for less motion sees the first one only.
+ */
+const slidesCss = (count: number, selector: string, seconds: number, { css }: RenderContext): void => {
+  css.share(
+    "slides",
+    `.slide{position:absolute;inset:0;opacity:0}.stop{position:absolute;right:.75rem;bottom:.5rem;z-index:3;display:none;gap:.4rem;align-items:center;min-height:24px;padding:.1rem .6rem;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:.8125rem;cursor:pointer}
+@media (prefers-reduced-motion:no-preference){.stop{display:flex}.band:has(.stop input:checked) .slide{animation-play-state:paused!important}}`,
+  );
+  const share = 100 / count;
+  const fade = Math.min(share / 3, (100 * 1.2) / (seconds * count));
+  const at = (percent: number) => `${Math.round(percent * 100) / 100}%`;
+  for (let slide = 1; slide < count; slide += 1) {
+    const name = `s-${count}-${slide}-${seconds}`;
+    const [start, end] = [share * slide, share * (slide + 1)];
+    css.extra(
+      `@keyframes ${name}{0%,${at(start - fade)}{opacity:0}${at(start)},${at(end - fade)}{opacity:1}${end >= 100 ? "100%" : `${at(end)},100%`}{opacity:0}}`,
+    );
+    css.extra(
+      `@media (prefers-reduced-motion:no-preference){${selector} .slide-${slide}{animation:${name} ${seconds * count}s infinite}}`,
+    );
+  }
+};
+
+/** The colour of a band, or a gradient from it to another. */
+const groundCss = ({ colour, colourTo, colourAngle }: Band["background"], style: HouseStyle): string => {
+  const first = colourCss(style, colour);
+  if (colourTo === "" || first === "") return first;
+  return `linear-gradient(${colourAngle}deg,${first},${colourCss(style, colourTo)})`;
 };
 
 /** The overlay as one colour, or as a gradient from it to another. */

@@ -122,7 +122,9 @@ export const planPage = (input: PlanInput): Needs => {
   const pictures = [
     ...input.profilePictures,
     ...blocks.map((block) => (block.kind === "picture" ? block.settings.picture : null)),
-    ...input.parts.flatMap((part) => part.bands.map((band) => band.background.picture)),
+    ...input.parts.flatMap((part) =>
+      part.bands.flatMap(({ background }) => [background.picture, ...background.slides]),
+    ),
     input.page.entry?.picture ?? null,
     ...promotions.map(({ promotion }) => promotion.picture),
     ...listed,

@@ -2,9 +2,7 @@ import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { material } from "../../../test/design-material";
 import { BandFit, NARROWEST, WIDEST_SCREEN } from "../layout/fit";
-import { TextMeasure } from "../layout/text-measure";
 import { canonicalJson } from "../model/canonical";
-import type { Menu } from "../model/design";
 import { Part } from "../model/part";
 import {
   type DesignMaterial,

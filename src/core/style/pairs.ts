@@ -131,6 +131,9 @@ const addBand = (pairs: Pairs, style: HouseStyle, part: string, band: Band): voi
   const text = band.colour || "role:text";
   if (ground !== null && (band.colour !== "" || background.colour !== ""))
     pairs.add(text, ground, { use: "band", part, node: band.id });
+  // of a gradient both ends count: a colour between them is no fainter than the worse one
+  if (ground !== null && background.colour !== "" && background.colourTo !== "")
+    pairs.add(text, background.colourTo, { use: "band", part, node: band.id });
   for (const cell of band.cells)
     for (const block of cell.blocks) addBlock(pairs, style, part, block, { text, ground });
 };

@@ -26,7 +26,14 @@ const STYLE_FIELDS = new Set([
   "pointedText",
   "focus",
 ]);
-const NODE_FIELDS = new Set(["colour", "background", "overlayColour", "overlayTo", "borderColour"]);
+const NODE_FIELDS = new Set([
+  "colour",
+  "background",
+  "overlayColour",
+  "overlayTo",
+  "borderColour",
+  "colourTo",
+]);
 const TYPED = /^#[0-9a-f]{6}([0-9a-f]{2})?$/;
 
 type FieldPath = readonly (string | number)[];
@@ -63,19 +70,18 @@ export const typedInColours = (design: Design): readonly TypedIn[] => {
     value,
     ...nearestOf(style, value),
   }));
-  const inParts = documentsOf(design, "part")
-    .filter(({ body }) => body.binnedAt === null)
-    .flatMap(({ id, body }) =>
-      [...walk(body)].flatMap(({ node }) =>
-        coloursIn(node, NODE_FIELDS).map(([value, path]) => ({
-          document: id,
-          node: node.id,
-          path,
-          value,
-          ...nearestOf(style, value),
-        })),
-      ),
-    );
+  const shown = documentsOf(design, "part").filter(({ body }) => body.binnedAt === null);
+  const inParts = [...shown, ...documentsOf(design, "piece")].flatMap(({ id, body }) =>
+    [...walk(body)].flatMap(({ node }) =>
+      coloursIn(node, NODE_FIELDS).map(([value, path]) => ({
+        document: id,
+        node: node.id,
+        path,
+        value,
+        ...nearestOf(style, value),
+      })),
+    ),
+  );
   return [...own, ...inParts].sort((a, b) => a.distance - b.distance);
 };
 

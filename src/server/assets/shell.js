@@ -130,7 +130,9 @@
       marks.textContent = [message.node, ...(message.also ?? [])]
         .filter(Boolean)
         .map(
-          (node) => `[data-node="${node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`,
+          (node) =>
+            // inside a shared piece the name of the use stands in front
+            `[data-node="${node}"],[data-node$="--${node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`,
         )
         .join("");
       const marked = message.node && document.querySelector(`[data-node="${message.node}"]`);

@@ -2,9 +2,10 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { attributes, html } from "../../core/render/html";
 import { plainAnswer, send } from "./answer";
 import { studioOrigin } from "./host-names";
+import { answerLive, isLivePath } from "./live-handler";
 import { sharedFile } from "./shared-files";
 
-/** The preview host: an empty shell the studio fills by messages, and the files it shows. No site data is served here. */
+/** The preview host: an empty shell the studio fills by messages, and the files it shows. Site data is served here only to those who look at the live site from the studio. */
 export const handlePreview = async (
   site: string,
   request: IncomingMessage,
@@ -12,7 +13,10 @@ export const handlePreview = async (
 ): Promise<void> => {
   if (request.method !== "GET" && request.method !== "HEAD")
     return send(response, plainAnswer(405, "GET and HEAD only."));
-  const { pathname } = new URL(`http://preview${request.url ?? "/"}`);
+  const url = new URL(`http://preview${request.url ?? "/"}`);
+  const { pathname } = url;
+  if (isLivePath(pathname))
+    return send(response, await answerLive(site, url, request), request.method === "GET");
   if (pathname === "/") return send(response, shell(), request.method === "GET");
   const file = await sharedFile(site, pathname);
   send(response, file ?? plainAnswer(404, "There is nothing here."), request.method === "GET");

@@ -9,6 +9,7 @@ import { type Answer, LONG } from "./answer";
 const root = process.cwd();
 const ASSETS: Readonly<Record<string, { readonly path: string; readonly type: string }>> = {
   "site.js": { path: "src/server/assets/site.js", type: "text/javascript; charset=utf-8" },
+  "point.js": { path: "src/server/assets/point.js", type: "text/javascript; charset=utf-8" },
   "shell.js": { path: "src/server/assets/shell.js", type: "text/javascript; charset=utf-8" },
   "morphdom.js": {
     path: "node_modules/morphdom/dist/morphdom-umd.min.js",

@@ -1,6 +1,7 @@
 import type { IncomingMessage } from "node:http";
 import { z } from "zod";
 import { documentsOf } from "../../core/model/design";
+import { wholeDesign } from "../../core/model/pieces";
 import { blocksOf } from "../../core/model/tree";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot } from "../../data/database";
@@ -40,7 +41,7 @@ const findForm = (site: string, block: string) =>
     const head = await findSite(site, transaction);
     const live = head && (await liveOf(head, new Date().toISOString(), transaction));
     if (!live) return undefined;
-    for (const { body } of documentsOf(live.compiled.design, "part"))
+    for (const { body } of documentsOf(wholeDesign(live.compiled.design), "part"))
       for (const each of body.on && body.binnedAt === null ? blocksOf(body) : [])
         if (each.id === block && each.kind === "signUp") return each.settings;
     return undefined;

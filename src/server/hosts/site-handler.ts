@@ -2,7 +2,9 @@ import { createHash } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { type Address, entryIdentity, type SiteIndex } from "../../core/addresses/facts";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
+import type { CompiledDesign } from "../../core/placement/resolve";
 import { documentHtml, renderPage } from "../../core/render/page";
+import type { PageData } from "../../core/render/page-data";
 import { findMoved } from "../../data/content-changes";
 import { findSite, type SiteHead, searchEntries } from "../../data/content-repository";
 import { inSnapshot, type Transaction } from "../../data/database";
@@ -21,7 +23,7 @@ export const handleSite = async (
   request: IncomingMessage,
   response: ServerResponse,
 ): Promise<void> => {
-  const form = /^\/_sign-up\/([a-z0-9-]{1,60})$/.exec(request.url ?? "")?.[1];
+  const form = /^\/_sign-up\/([a-z0-9-]{1,300})$/.exec(request.url ?? "")?.[1];
   if (form && request.method === "POST") {
     send(response, await answerSignUp(site, form, request));
     return;
@@ -56,26 +58,51 @@ export const answerSite = async (site: string, url: URL): Promise<Answer> => {
 };
 
 const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): Promise<Answer> => {
-  const now = new Date().toISOString();
-  const live = await liveOf(head, now, transaction);
-  if (!live) return plainAnswer(404, "This site has not been published yet.");
-  const { compiled } = live;
-  const found = await followMove(head.id, compiled.index, url.pathname, transaction);
+  const found = await findLivePage(head, url, transaction);
+  if (found === null) return plainAnswer(404, "This site has not been published yet.");
   if ("redirect" in found)
     return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
+  const { data } = found;
+  const shaper = await shaperFor(head.id, data.style);
+  const rendered = renderPage(data, ENGLISH, { shaper });
+  return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"));
+};
+
+/** A page of the current edition, gathered to be drawn. */
+export interface LivePage {
+  readonly compiled: CompiledDesign;
+  readonly page: Address;
+  readonly pageNumber: number;
+  readonly now: string;
+  readonly data: PageData;
+}
+
+/** What visitors get at a URL: a page, or where it lives now; null while nothing is published. */
+export const findLivePage = async (
+  head: SiteHead,
+  url: URL,
+  transaction: Transaction,
+): Promise<LivePage | { readonly redirect: string } | null> => {
+  const now = new Date().toISOString();
+  const live = await liveOf(head, now, transaction);
+  if (!live) return null;
+  const { compiled } = live;
+  const found = await followMove(head.id, compiled.index, url.pathname, transaction);
+  if ("redirect" in found) return found;
   const { index } = compiled;
   const notFound = index.byIdentity.get("notFound") as Address;
   const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, now);
   const page = beyond ? notFound : found.address;
   const query = page.role === "search" ? (url.searchParams.get("q") ?? "").slice(0, 200) : "";
   const draft = await draftOf(head, now, transaction);
+  const pageNumber = beyond ? 1 : found.page;
   const data = await assemblePage(
     {
       head,
       compiled,
       contentPictures: draft.design,
       page,
-      pageNumber: beyond ? 1 : found.page,
+      pageNumber,
       audience: "signedOut",
       at: now,
       origin: publicOrigin(head.id),
@@ -84,9 +111,7 @@ const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): P
     },
     transaction,
   );
-  const shaper = await shaperFor(head.id, data.style);
-  const rendered = renderPage(data, ENGLISH, { shaper });
-  return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"));
+  return { compiled, page, pageNumber, now, data };
 };
 
 /** Where a path leads; one that moved leads to where its page lives now. */

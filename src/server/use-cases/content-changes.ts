@@ -37,6 +37,8 @@ const EntryChange = z.object({
   terms: z.array(z.string()).max(100).optional(),
   access: Access.optional(),
   title: z.string().trim().min(1).max(300).optional(),
+  /** Whether menus take it up. */
+  inMenus: z.boolean().optional(),
 });
 type EntryChange = z.infer<typeof EntryChange>;
 
@@ -48,6 +50,7 @@ const changedEntry = (index: SiteIndex, change: EntryChange): Outcome<EntryFacts
     terms = entry.terms,
     access = entry.access,
     title = entry.title,
+    inMenus = entry.inMenus,
   } = change;
   const canonical = canonicalPath(given);
   if (!canonical.ok) return canonical;
@@ -62,7 +65,7 @@ const changedEntry = (index: SiteIndex, change: EntryChange): Outcome<EntryFacts
   const level = /^level:(.*)$/.exec(access)?.[1];
   if (level !== undefined && !index.facts.settings.levels.some(({ key }) => key === level))
     return fail(issue("audience.unknown", ["access"], { audience: access }));
-  return succeed({ ...entry, path, terms: [...new Set(terms)], access, title });
+  return succeed({ ...entry, path, terms: [...new Set(terms)], access, title, inMenus });
 };
 
 /** The entries whose paths lie below a path that moves, with it first. */

@@ -1,9 +1,10 @@
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
 import type { Term } from "../../core/model/content";
-import { type Design, documentsOf } from "../../core/model/design";
+import { type Design, documentsOf, findBody } from "../../core/model/design";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
 import { applyOperations, invertAll, Operation } from "../../core/model/operations";
+import { pieceInItself } from "../../core/model/pieces";
 import { Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";
@@ -79,6 +80,9 @@ export const commitChange = async (
   const applied = applyOperations(before, operations);
   if (!applied.ok) return applied;
   const after = applied.value;
+  const looped = pieceInItself(after);
+  if (looped !== undefined && pieceInItself(before) === undefined)
+    return fail(issue("piece.inItself", [looped], { name: findBody(after, "piece", looped)?.name ?? "" }));
   const fresh = terms.length > 0 ? await lockSite(head.id, transaction) : head;
   const missing = newMissingValues(before, after, await siteIndex(fresh, context.now, transaction));
   if (missing.length > 0) return fail(...missing);

@@ -1,5 +1,6 @@
 import { sameValue } from "../../core/model/canonical";
 import type { Design, DesignDocument, PageChoice } from "../../core/model/design";
+import { pieceIn, piecesUsed, wholePart } from "../../core/model/pieces";
 import type { PartState } from "../../messages/words";
 
 /** One document that the draft has otherwise than visitors see. */
@@ -48,7 +49,7 @@ export const partState = (id: string, draft: Design, live: Design): PartState =>
 /** Ids of parts whose drawing differs: bands of their own, or a menu, picture, style or profile they may use. */
 export const redrawnParts = (changes: readonly DraftChange[], draft: Design): ReadonlySet<string> => {
   const shared = changes.some(({ before, after }) =>
-    ["style", "profile", "menu", "picture"].includes((after ?? before)?.kind ?? ""),
+    ["style", "profile", "menu", "picture", "piece"].includes((after ?? before)?.kind ?? ""),
   );
   if (!shared)
     return new Set(
@@ -63,7 +64,11 @@ export const redrawnParts = (changes: readonly DraftChange[], draft: Design): Re
   return new Set(
     [...draft.values()].flatMap((document) => {
       if (document.kind !== "part") return [];
-      const text = JSON.stringify(document.body.bands);
+      const text = JSON.stringify([
+        document.body.bands,
+        piecesUsed(document.body.bands, pieceIn(draft)),
+        wholePart(document.body, pieceIn(draft)).bands,
+      ]);
       const uses = everywhere || [...touched].some((id) => text.includes(`"${id}"`));
       return uses || touched.has(document.id) ? [document.id] : [];
     }),

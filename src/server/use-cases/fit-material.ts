@@ -1,6 +1,7 @@
 import type { FitMaterial } from "../../core/layout/extents";
 import { TextMeasure } from "../../core/layout/text-measure";
 import { documentsOf, findBody, getBody, type MenuItem, PROFILE_ID, STYLE_ID } from "../../core/model/design";
+import { wholeDesign } from "../../core/model/pieces";
 import { blocksOf } from "../../core/model/tree";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { ENGLISH } from "../../messages/visitor-words";
@@ -21,7 +22,7 @@ export const fitMaterialOf = async (
   const style = getBody(design, "style", STYLE_ID);
   const profile = getBody(design, "profile", PROFILE_ID);
   const menus = documentsOf(design, "menu");
-  const buttons = documentsOf(design, "part").flatMap(({ body }) =>
+  const buttons = documentsOf(wholeDesign(design), "part").flatMap(({ body }) =>
     blocksOf(body).flatMap((block) =>
       block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
     ),

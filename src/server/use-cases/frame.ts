@@ -2,6 +2,7 @@ import { z } from "zod";
 import { rowsOf } from "../../core/menus/item-tree";
 import { documentsOf, findBody } from "../../core/model/design";
 import { succeed } from "../../core/model/issue";
+import { wholeDesign } from "../../core/model/pieces";
 import { blocksOf } from "../../core/model/tree";
 import { impactOf } from "../../core/placement/impact";
 import { resolveAll } from "../../core/placement/resolution";
@@ -58,6 +59,7 @@ export const frame = defineUseCase({
         front: draft.index.stems[0]?.identity ?? "",
         kinds: draft.index.facts.kinds.map((kind) => kind.id),
       },
+      isPublished: current !== null,
       account: context.account,
       role: context.role,
       sites: sites.map(({ id, settings: { name } }) => ({ id, name })),
@@ -82,6 +84,7 @@ export const frame = defineUseCase({
         ]),
       ),
       menus: documentsOf(draft.design, "menu").map(({ id, body }) => ({ id, name: body.name })),
+      pieces: documentsOf(draft.design, "piece").map(({ id, body }) => ({ id, name: body.name })),
       pictures: documentsOf(draft.design, "picture").map(({ id, body }) => ({
         id,
         name: body.name,
@@ -98,7 +101,8 @@ export const frame = defineUseCase({
 });
 
 /** Titles of the pages that buttons and menus lead to. */
-const targetTitles = ({ design, index }: CompiledDesign): Readonly<Record<string, string>> => {
+const targetTitles = ({ design: plain, index }: CompiledDesign): Readonly<Record<string, string>> => {
+  const design = wholeDesign(plain);
   const identities = documentsOf(design, "part").flatMap(({ body }) =>
     blocksOf(body).flatMap((block) =>
       (block.kind === "button" || block.kind === "notice") &&

@@ -9,8 +9,10 @@ import { rowsOf } from "../../core/menus/item-tree";
 import { type Design, documentsOf, findBody, getBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import type { Band, Block } from "../../core/model/part";
+import { wholeDesign } from "../../core/model/pieces";
 import { SLOTS } from "../../core/model/slot";
 import { blocksOf } from "../../core/model/tree";
+import { findSigns } from "../signs";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { fitMaterialOf } from "./fit-material";
@@ -25,7 +27,7 @@ interface Use {
 
 /** Every block that shows a menu, in parts that are not in the bin. */
 const usesOf = (design: Design, menu: string): readonly Use[] =>
-  documentsOf(design, "part").flatMap(({ id, body }) =>
+  documentsOf(wholeDesign(design), "part").flatMap(({ id, body }) =>
     body.binnedAt !== null
       ? []
       : body.bands.flatMap((band) =>
@@ -124,6 +126,12 @@ export const createMenu = defineUseCase({
       return saved.ok ? succeed({ id, label: saved.value.label }) : saved;
     });
   },
+});
+
+/** Signs for items, by their names. */
+export const signs = defineUseCase({
+  input: z.object({ query: z.string().trim().min(1).max(60) }),
+  run: async (_, { query }) => succeed({ signs: await findSigns(query) }),
 });
 
 /** Takes a menu out. One that a part shows is not taken out. */

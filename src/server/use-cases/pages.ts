@@ -67,6 +67,7 @@ export const page = defineUseCase({
         id: address.entry.id,
         path: address.entry.path,
         terms: address.entry.terms,
+        inMenus: address.entry.inMenus,
         access: address.access,
       },
       /** What would go if it were removed; null for pages that every site has. */

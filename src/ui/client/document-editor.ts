@@ -26,11 +26,11 @@ export interface DocumentEditor<Body> {
   readonly onSaved: (listener: () => void) => void;
 }
 
-type EditedKind = "part" | "menu" | "style" | "profile" | "picture";
+type EditedKind = "part" | "piece" | "menu" | "style" | "profile" | "picture";
 
 /** The state of such an editor, for a store of its own or one that knows more besides. */
 export const documentState =
-  <K extends EditedKind>(kind: K): StateCreator<DocumentEditor<DocumentBodies[K]>> =>
+  <K extends EditedKind>(kind: K | (() => K)): StateCreator<DocumentEditor<DocumentBodies[K]>> =>
   (set, get) => {
     let afterSave: () => void = () => undefined;
     const queue = new SaveQueue({
@@ -52,7 +52,10 @@ export const documentState =
       apply: (operations) => {
         const { id, body } = get();
         if (!body) return false;
-        const outcome = applyOperations(new Map([[id, { id, kind, body } as never]]), operations);
+        const outcome = applyOperations(
+          new Map([[id, { id, kind: typeof kind === "function" ? kind() : kind, body } as never]]),
+          operations,
+        );
         if (!outcome.ok) {
           set({ trouble: describeIssues(outcome.issues) });
           return false;

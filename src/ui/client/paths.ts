@@ -13,7 +13,8 @@ export type Leaf =
   | "sign-ups"
   | "starts"
   | "begin"
-  | "find";
+  | "find"
+  | "pieces";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>
   ["/s", site, leaf, ...below.map(encodeURIComponent)].join("/");

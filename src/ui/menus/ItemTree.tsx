@@ -29,6 +29,7 @@ import { keyOf } from "../shell/useKeys";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { changeItems } from "./menu-editor";
 import { PromotionFields } from "./PromotionFields";
+import { SignField } from "./SignField";
 
 type Data = CallResult<"menu">;
 
@@ -346,6 +347,10 @@ const Unfolded = ({
           ) : null}
         </Box>
       )}
+      <Box component="label" htmlFor={`${id}-sign`} sx={{ color: "text.secondary" }}>
+        Sign
+      </Box>
+      <SignField id={`${id}-sign`} item={item} />
       <Box component="label" htmlFor={`${id}-high`} sx={{ color: "text.secondary" }}>
         Stands out
       </Box>

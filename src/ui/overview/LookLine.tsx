@@ -30,6 +30,7 @@ const placeOf = (finding: Look, site: string): string => {
       return `${leafPath("style", site)}?look=typedIn`;
     case "pictures":
       return `${leafPath("pictures", site)}?look=noticed`;
+    case "longLabel":
     case "deadLink":
       return leafPath("menus", site, finding.menu);
     default:

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import type { Slot } from "../../core/model/slot";
-import { describeReason } from "../../messages/placement-sentences";
+import { describeWhy } from "../../messages/why";
 import { slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
@@ -100,41 +100,11 @@ const Winner = ({ data }: { readonly data: Explained }) => {
   const { frame } = useFrame();
   const { resolved, unusedChoice } = data.answer;
   const part = "part" in resolved ? resolved.part : null;
-  const sentence = () => {
-    switch (resolved.by) {
-      case "choice":
-        return <>shows here because this page chose it for itself.</>;
-      case "choiceOfNothing":
-        return (
-          <>
-            Nothing shows here: this page chose to leave the {slotName(data.slot)} out, whatever the rules
-            say.
-          </>
-        );
-      case "none":
-        return <>Nothing shows here: no {slotName(data.slot)} asks for this page.</>;
-      case "rule": {
-        const reason = describeReason(resolved.condition, frame.vocabulary);
-        const end =
-          resolved.tied.length > 0
-            ? "Others ask equally much; it stands first in order."
-            : "Nothing narrower asks for it.";
-        return resolved.nothing ? (
-          <>
-            leaves the {slotName(data.slot)} empty on purpose, because {reason}. {end}
-          </>
-        ) : (
-          <>
-            shows here because {reason}. {end}
-          </>
-        );
-      }
-    }
-  };
+  const sentence = describeWhy(resolved, data.slot, frame.vocabulary);
   return (
     <Box sx={{ py: 2, borderBottom: 1, borderColor: "divider" }}>
       <Typography component="p" sx={{ fontSize: "0.94rem" }} data-testid="why-winner">
-        {part ? <PartSign part={part} withName /> : null} {sentence()}
+        {part ? <PartSign part={part} withName /> : null} {sentence}
       </Typography>
       {unusedChoice ? (
         <Typography sx={{ mt: 1 }}>

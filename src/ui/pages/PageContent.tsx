@@ -3,10 +3,12 @@ import {
   Autocomplete,
   Box,
   Button,
+  Checkbox,
   Dialog,
   DialogActions,
   DialogContent,
   DialogTitle,
+  FormControlLabel,
   MenuItem,
   Select,
   TextField,
@@ -113,8 +115,10 @@ const ChangeEntry = ({
   const [path, setPath] = useState(entry.path);
   const [terms, setTerms] = useState<readonly string[]>(entry.terms);
   const [access, setAccess] = useState<string>(entry.access);
+  const [inMenus, setInMenus] = useState(entry.inMenus);
   const wish = {
     entry: entry.id,
+    ...(inMenus === entry.inMenus ? {} : { inMenus }),
     ...(path === entry.path ? {} : { path }),
     ...(terms.join() === entry.terms.join() ? {} : { terms: [...terms] }),
     ...(access === entry.access ? {} : { access: access as "public" }),
@@ -174,6 +178,10 @@ const ChangeEntry = ({
             ))}
           </Select>
         </Box>
+        <FormControlLabel
+          control={<Checkbox size="small" checked={!inMenus} onChange={(_, on) => setInMenus(!on)} />}
+          label="Not in menus: it is left out of menus made from the pages, and not offered to them"
+        />
         {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
         {impact.data && !isSame && !impact.error ? (
           <Box>

@@ -151,6 +151,16 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
           onChange={onChange}
         />
       );
+    case "piece":
+      return (
+        <OneOf
+          id={id}
+          label={label}
+          value={String(value)}
+          options={[["", "none"], ...frame.pieces.map((piece) => [piece.id, piece.name] as const)]}
+          onChange={onChange}
+        />
+      );
     case "picture":
       return (
         <OneOf
@@ -158,6 +168,16 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
           label={label}
           value={String(value)}
           options={[["", "none"], ...frame.pictures.map((picture) => [picture.id, picture.name] as const)]}
+          onChange={onChange}
+        />
+      );
+    case "pictures":
+      return (
+        <ManyOf
+          id={id}
+          label={label}
+          value={value as string[]}
+          options={frame.pictures.map((picture) => [picture.id, picture.name] as const)}
           onChange={onChange}
         />
       );

@@ -15,7 +15,7 @@ import { findChoice } from "../../core/cascade/openable";
 import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
-import { type Band, type Block, type Cell, type Part, takesFrame } from "../../core/model/part";
+import type { Band, Block, Cell, Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
 import { findPlace, type NodePlace } from "../../core/model/tree";
 import { describeLines } from "../../messages/fit";
@@ -23,15 +23,7 @@ import { BLOCK_NAMES } from "../../messages/words";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
-import {
-  BAND_CONTROLS,
-  BLOCK_CONTROLS,
-  CELL_CONTROLS,
-  FIRST_SETTINGS,
-  type FieldSpec,
-  FRAME_PATHS,
-  LOOK_CONTROLS,
-} from "./controls";
+import { BLOCK_CONTROLS, FIRST_SETTINGS } from "./controls";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
 import { bandText, blockText, shareText } from "./list-lines";
@@ -48,12 +40,13 @@ import {
   unbox,
 } from "./node-actions";
 import { OpenToPages } from "./OpenToPages";
+import { MakePiece, PieceActs } from "./PieceActs";
 import { Several } from "./Several";
 import { specsFor } from "./specs-for";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
-  const { body: part, selected, select } = useEditor();
+  const { body: part, selected, select, editedKind } = useEditor();
   const { frame } = useFrame();
   // a press selects; only what is moved a little is dragged
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -82,9 +75,7 @@ export const PartList = () => {
         ) : (
           <AddLine part={part} />
         )}
-        <Box sx={{ px: 2, py: 1 }}>
-          <Act onClick={addBand}>+ band</Act>
-        </Box>
+        <Box sx={{ px: 2, py: 1 }}>{editedKind === "part" ? <Act onClick={addBand}>+ band</Act> : null}</Box>
       </Box>
     </DndContext>
   );
@@ -185,6 +176,7 @@ const BlockChips = ({
 }) => {
   const { frame } = useFrame();
   const menuName = (id: string) => frame.menus.find((menu) => menu.id === id)?.name ?? "gone";
+  const pieceName = (id: string) => frame.pieces.find((piece) => piece.id === id)?.name ?? "gone";
   return (
     <>
       {blocks.map((block, index) => (
@@ -195,7 +187,7 @@ const BlockChips = ({
         >
           {index > 0 ? <Quiet aria-hidden>·</Quiet> : null}
           <NodeButton id={block.id} selected={selected} onSelect={onSelect}>
-            {blockText(block, menuName)}
+            {blockText(block, menuName, pieceName)}
           </NodeButton>
           {block.kind === "group" && block.blocks && block.blocks.length > 0 ? (
             <>
@@ -339,9 +331,15 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
         ) : null}
         <Act onClick={() => duplicateNode(place)}>Duplicate</Act>
         {place.type === "block" ? <Act onClick={() => putInBox(place)}>Put a box round it</Act> : null}
+        {place.type === "block" && (place.node as Block).kind !== "piece" ? (
+          <MakePiece nodes={[node]} />
+        ) : null}
         {canUnbox(place) ? <Act onClick={() => unbox(place)}>Remove box, keep contents</Act> : null}
         <Act onClick={() => removeSelected(place)}>Remove</Act>
       </Box>
+      {place.type === "block" && (place.node as Block).kind === "piece" ? (
+        <PieceActs part={id} node={place.node.id} />
+      ) : null}
       <CopyActs place={place} />
       {place.type === "band" ? (
         <Box sx={{ mt: 0.5 }}>
@@ -388,7 +386,7 @@ const USUAL: Readonly<Record<Slot, readonly BlockKind[]>> = {
 /** "add: type “se…” → search box": a new block after the selected one, or at the end. */
 const AddLine = ({ part }: { readonly part: Part }) => {
   const [key, setKey] = useState(0);
-  const usual = USUAL[part.slot];
+  const usual = USUAL[part.slot] ?? USUAL.footer;
   const kinds = [...usual, ...BLOCK_KINDS.filter((kind) => !usual.includes(kind))];
   return (
     <Box sx={{ px: 2, pt: 1.25 }}>

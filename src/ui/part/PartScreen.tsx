@@ -22,6 +22,7 @@ export const PartScreen = () => {
   const { part: id } = useParams<{ part: string }>();
   const { data, error } = useCall("part", { part: id });
   const editor = useEditor();
+  useEffect(() => useEditor.setState({ editedKind: "part" }), []);
   useDocumentEditor(useEditor, id, data?.id === id ? (data.body as Part) : undefined);
   const node = useSearchParams().get("node");
   const { select, id: open } = editor;
@@ -53,7 +54,8 @@ export const PartScreen = () => {
   );
 };
 
-const UndoRedo = () => {
+/** Undo and redo that save first, and show what they did at once. */
+export const UndoRedo = () => {
   const { frame } = useFrame();
   const site = useSite();
   const refresh = useRefresh();

@@ -3,6 +3,7 @@ import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useEffect, useState } from "react";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
+import { findPlace } from "../../core/model/tree";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
@@ -57,8 +58,10 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const scale = full ? 1 : Math.min(0.62, room / (WIDE + 4));
   const isLarge = part.slot === "layout" || part.slot === "side";
   const heights = isLarge ? [430, 300] : [270, 200];
-  const pointedAt = (width: number) => (nodes: readonly string[], slot: string | null, isAdding: boolean) => {
+  const pointedAt = (width: number) => (seen: readonly string[], slot: string | null, isAdding: boolean) => {
     if (slot !== part.slot) return;
+    // what is inside a shared piece is the piece's: here it is one block
+    const nodes = seen.filter((node) => findPlace(part, node));
     const [innermost] = nodes;
     if (isAdding && innermost) return selectAlso(innermost);
     // words that are selected are edited where they stand

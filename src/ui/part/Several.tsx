@@ -9,6 +9,7 @@ import { Act, Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
 import { duplicateAll, putAllInBox, removeAll, standTogether } from "./node-actions";
+import { MakePiece } from "./PieceActs";
 import { commonSpecs } from "./specs-for";
 
 const TYPE_WORDS = { band: "band", cell: "cell", block: "block" } as const;
@@ -62,6 +63,7 @@ export const Several = ({ part, nodes }: { readonly part: Part; readonly nodes: 
       <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
         <Act onClick={() => duplicateAll(places)}>Duplicate</Act>
         {standTogether(places) ? <Act onClick={() => putAllInBox(places)}>Put a box round them</Act> : null}
+        {standTogether(places) ? <MakePiece nodes={nodes} /> : null}
         <Act onClick={() => removeAll(places)}>Remove</Act>
       </Box>
     </Box>

@@ -20,8 +20,10 @@ export type Control =
   | { readonly type: "level" }
   | { readonly type: "markdown" }
   | { readonly type: "menu" }
+  | { readonly type: "piece" }
   | { readonly type: "menuButton" }
   | { readonly type: "picture" }
+  | { readonly type: "pictures" }
   | { readonly type: "colour" }
   | { readonly type: "target" }
   | { readonly type: "targetOrNone" }
@@ -197,6 +199,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("consent", { type: "text" }, { label: "To agree to" }),
     setting("thanks", { type: "text" }, { label: "Said when sent" }),
   ],
+  piece: [setting("piece", { type: "piece" }, { label: "Which piece" })],
   space: [setting("height", { type: "perWidth", unit: "px", max: 1000 })],
   copyright: [
     setting("owner", { type: "text" }),
@@ -366,7 +369,19 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
   },
   { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
+  { path: ["background", "colourTo"], control: { type: "colour" }, label: "Running into" },
+  {
+    path: ["background", "colourAngle"],
+    control: { type: "number", unit: "°", max: 359 },
+    label: "In the direction",
+  },
   { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
+  { path: ["background", "slides"], control: { type: "pictures" }, label: "Then these pictures" },
+  {
+    path: ["background", "slideSeconds"],
+    control: { type: "number", unit: "s", min: 2, max: 60 },
+    label: "Each for",
+  },
   { path: ["background", "overlay"], control: { type: "number", unit: "%", max: 100 } },
   { path: ["background", "overlayColour"], control: { type: "colour" } },
   { path: ["background", "overlayTo"], control: { type: "colour" } },
@@ -404,6 +419,18 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
     label: "Stays",
     when: [["sticky"], true],
+  },
+  { path: ["overlap"], control: { type: "number", unit: "px", max: 400 }, label: "Lies over" },
+  {
+    path: ["overlapSide"],
+    control: {
+      type: "one",
+      options: [
+        ["above", "what is above"],
+        ["below", "what is below"],
+      ],
+    },
+    label: "Over",
   },
   { path: ["hideOn"], control: widths },
 ];

@@ -7,6 +7,8 @@ import { type DocumentEditor, documentState } from "../client/document-editor";
 
 /** Editing one part: a document like others, and which of its nodes is selected. */
 interface Editor extends DocumentEditor<Part> {
+  /** Whether it is a part, or a shared piece: a piece is edited as a part of one cell. */
+  readonly editedKind: "part" | "piece";
   readonly selected: string | null;
   /** Selected beside it; of the same type. */
   readonly also: readonly string[];
@@ -19,9 +21,11 @@ interface Editor extends DocumentEditor<Part> {
 }
 
 export const useEditor = create<Editor>((set, get, store) => {
-  const state = documentState("part")(set, get, store);
+  const kind = () => get().editedKind as "part";
+  const state = documentState(kind)(set, get, store);
   return {
     ...state,
+    editedKind: "part",
     selected: null,
     also: [],
     select: (selected) => set({ selected, also: [] }),

@@ -38,12 +38,14 @@ describe("how a part reads", () => {
   });
   it("names blocks by what tells them apart", () => {
     const name = () => "Main";
-    expect(blockText(block("menu", { menu: "m" }), name)).toBe("Menu “Main”");
-    expect(blockText(block("menu"), name)).toBe("Menu, none chosen");
-    expect(blockText(block("button", { label: "A label that is far too long for a line" }), name)).toBe(
-      "Button “A label that is …”",
-    );
-    expect(blockText(block("entryList", { arrangement: "cards" }), name)).toBe("Entry list, cards");
+    const piece = () => "Contact";
+    expect(blockText(block("piece", { piece: "p" }), name, piece)).toBe("Shared piece “Contact”");
+    expect(blockText(block("menu", { menu: "m" }), name, piece)).toBe("Menu “Main”");
+    expect(blockText(block("menu"), name, piece)).toBe("Menu, none chosen");
+    expect(
+      blockText(block("button", { label: "A label that is far too long for a line" }), name, piece),
+    ).toBe("Button “A label that is …”");
+    expect(blockText(block("entryList", { arrangement: "cards" }), name, piece)).toBe("Entry list, cards");
   });
   it("walks bands and blocks, those in groups too, and no cells", () => {
     const inner = block("heading");

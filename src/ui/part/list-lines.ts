@@ -28,13 +28,21 @@ export const bandText = (band: Band): string =>
     .join(", ");
 
 /** A block's name with what tells it from its likes. */
-export const blockText = (block: Block, menuName: (id: string) => string): string => {
+export const blockText = (
+  block: Block,
+  menuName: (id: string) => string,
+  pieceName: (id: string) => string,
+): string => {
   const name = BLOCK_NAMES[block.kind];
   switch (block.kind) {
     case "menu":
       return block.settings.menu === ""
         ? `${name}, none chosen`
         : `${name} “${menuName(block.settings.menu)}”`;
+    case "piece":
+      return block.settings.piece === ""
+        ? `${name}, none chosen`
+        : `${name} “${pieceName(block.settings.piece)}”`;
     case "button":
     case "heading": {
       const words = block.kind === "button" ? block.settings.label : block.settings.text;

@@ -5,11 +5,13 @@ import { blocksOf } from "../../core/model/tree";
  * What of a part decides which data its page needs. While this stays the same, edits are drawn from the data at hand;
  * when it changes (another menu, a list with other entries), the page's data is fetched anew.
  */
-export const needsKey = (part: Part): string =>
+export const needsKey = (part: Pick<Part, "bands">): string =>
   JSON.stringify([
-    part.bands.map((band) => [band.background.picture]),
+    part.bands.map((band) => [band.background.picture, band.background.slides]),
     blocksOf(part).map((block) => {
       switch (block.kind) {
+        case "piece":
+          return [block.id, block.settings.piece];
         case "menu":
           return [block.id, block.settings.menu, block.settings.subItems];
         case "picture":

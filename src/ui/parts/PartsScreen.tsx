@@ -6,12 +6,13 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import { FINDING_NAMES } from "../../messages/findings";
 import { count, digits, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useCall, useSite } from "../client/hooks";
+import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { PartMenu } from "../part/PartHead";
 import { Badge } from "../shell/Badge";
+import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
-import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
+import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { NewPart } from "./NewPart";
 
 type Row = CallResult<"parts">["rows"][number];
@@ -59,7 +60,51 @@ export const PartsScreen = () => {
           />
         ))
       )}
+      <Pieces />
       {creating ? <NewPart slot={creating} starts={data.starts} onClose={() => setCreating(null)} /> : null}
+    </Box>
+  );
+};
+
+/** Designs used inside several parts, with where each stands. */
+const Pieces = () => {
+  const site = useSite();
+  const { badge, frame } = useFrame();
+  const { data } = useCall("pieces", {});
+  const remove = useAct("removePiece");
+  if (!data || data.pieces.length === 0) return null;
+  const nameOf = (id: string) => frame.pieces.find((piece) => piece.id === id)?.name;
+  return (
+    <Box component="section" sx={{ mt: 2.5 }} aria-label="Shared pieces">
+      <Typography variant="h2">Shared pieces</Typography>
+      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {data.pieces.map((piece) => (
+          <Box
+            component="li"
+            key={piece.id}
+            sx={{
+              display: "flex",
+              gap: 2,
+              alignItems: "center",
+              minHeight: 36,
+              borderTop: 1,
+              borderColor: "divider",
+            }}
+          >
+            <SheetLink href={leafPath("pieces", site, piece.id)}>{piece.name}</SheetLink>
+            <Quiet>
+              {piece.uses.length === 0
+                ? "used nowhere"
+                : `used in ${[...new Set(piece.uses.map(({ document }) => nameOf(document) ?? badge(document)))].join(", ")}`}
+            </Quiet>
+            {piece.uses.length === 0 ? (
+              <Act onClick={() => remove.mutate({ piece: piece.id })} aria-label={`Remove ${piece.name}`}>
+                Remove
+              </Act>
+            ) : null}
+          </Box>
+        ))}
+      </Box>
     </Box>
   );
 };

@@ -2,10 +2,11 @@
 import { Box, Button, Menu, MenuItem, Tooltip, useColorScheme } from "@mui/material";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
+import { useSnackbar } from "notistack";
 import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { NewSite } from "../begin/NewSite";
-import { signOut } from "../client/call";
+import { call, signOut } from "../client/call";
 import { isSignedOut, useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
@@ -199,6 +200,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
         >
           See it live ↗
         </Box>
+        <PointAtIt />
         {draft.changes > 0 ? (
           <span>
             <strong>{count(draft.changes, "change")}</strong> on {pagesText(draft.pages)}
@@ -212,6 +214,35 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
       </Box>
     </Box>
   );
+};
+
+/** Opens the live site so that one can point at anything on it. On a page's own screen it opens that page. */
+const PointAtIt = () => {
+  const site = useSite();
+  const say = useSnackbar().enqueueSnackbar;
+  const { frame } = useFrame();
+  const open = async () => {
+    // opened at once, or the browser takes it for something nobody asked for
+    const tab = window.open("about:blank", "_blank");
+    try {
+      const { url } = await call(site, "openPointing", { path: "/" });
+      if (tab) tab.location.href = url;
+      else window.location.href = url;
+    } catch (error) {
+      tab?.close();
+      say(error instanceof Error ? error.message : "It cannot be opened just now.", { variant: "error" });
+    }
+  };
+  return frame.isPublished ? (
+    <Tooltip
+      describeChild
+      title="Point at anything of the live site: which part it is, why, and the way to it"
+    >
+      <Button variant="text" color="inherit" sx={{ color: "text.secondary" }} onClick={open}>
+        Point at it ↗
+      </Button>
+    </Tooltip>
+  ) : null;
 };
 
 const SiteMenu = ({ frame }: { readonly frame: Frame }) => {

@@ -18,6 +18,7 @@ import { menu } from "./menu";
 import { notice } from "./notice";
 import { pager } from "./pager";
 import { picture } from "./picture";
+import { piece } from "./piece";
 import { richText } from "./rich-text";
 import { search } from "./search";
 import { signUp } from "./sign-up";
@@ -39,6 +40,7 @@ export const blockRenderers: { readonly [K in BlockKind]: BlockRenderer<K> } = {
   picture,
   heading,
   group,
+  piece,
   space,
   line,
   backToTop,

@@ -74,14 +74,24 @@ const linkHtml = (item: ShownItem, context: RenderContext, isInRow = false): Saf
     class: isInRow && item.isHighlighted ? "high" : null,
     href: item.href,
     "aria-current": item.href === context.data.page.path ? "page" : null,
-  })}>${item.label}</a>`;
+  })}>${labelHtml(item, context)}</a>`;
+
+/** The label with its sign before it. */
+const labelHtml = (item: ShownItem, context: RenderContext): SafeHtml | string => {
+  if (item.sign === null) return item.label;
+  context.css.share(
+    "sign",
+    ".b-menu .sign{flex:none;width:1.1em;height:1.1em;margin-right:.4em;vertical-align:-.16em}",
+  );
+  return html`<svg class="sign" viewBox="0 0 24 24" fill="currentColor" aria-hidden="true"><path d="${item.sign}"/></svg>${item.label}`;
+};
 
 const rowItem = (item: ShownItem, block: BlockOf<"menu">, context: RenderContext): SafeHtml => {
   if (!opensBelow(item, block.settings.subItems)) return html`<li>${linkHtml(item, context, true)}</li>`;
   const own = item.href === null ? null : html`<li>${linkHtml(item, context)}</li>`;
   if (block.settings.subItems === "panel") return panelItem(item, own, block, context);
   const below = item.items.map((each) => deepItem(each, context));
-  return html`<li><details name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${item.label}</summary><ul>${own}${below}</ul></details></li>`;
+  return html`<li><details name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${labelHtml(item, context)}</summary><ul>${own}${below}</ul></details></li>`;
 };
 
 /** An item that opens a panel as wide as the band: what is below it in columns, and what it promotes beside them. */
@@ -93,7 +103,7 @@ const panelItem = (
 ): SafeHtml => {
   context.css.share("panel", PANEL_CSS);
   const columns = html`<ul>${own}${item.items.map((each) => deepItem(each, context))}</ul>`;
-  return html`<li><details class="wide" name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${item.label}</summary><div class="panel">${columns}${item.promotion && promotionHtml(item.id, item.promotion, context)}</div></details></li>`;
+  return html`<li><details class="wide" name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${labelHtml(item, context)}</summary><div class="panel">${columns}${item.promotion && promotionHtml(item.id, item.promotion, context)}</div></details></li>`;
 };
 
 const PANEL_CSS = `.b-menu details.wide{position:static}

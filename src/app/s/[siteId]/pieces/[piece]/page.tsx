@@ -1,0 +1,5 @@
+import { PieceScreen } from "../../../../../ui/pieces/PieceScreen";
+
+export default function Page() {
+  return <PieceScreen />;
+}

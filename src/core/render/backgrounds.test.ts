@@ -1,0 +1,55 @@
+import { describe, expect, it } from "vitest";
+import { block, pageData, partWith, picture } from "../../../test/page-data";
+import { shaper } from "../../../test/shaper";
+import { ENGLISH } from "../../messages/visitor-words";
+import { renderPage } from "./page";
+
+const pictures = {
+  one: { ...picture, file: "1".repeat(64) },
+  two: { ...picture, file: "2".repeat(64), focal: { x: 10, y: 90 } },
+  three: { ...picture, file: "3".repeat(64) },
+};
+const drawn = (band: object) => {
+  const data = pageData({ pictures: { ...pageData().pictures, ...pictures } });
+  const part = partWith("header", [block("siteName")], band);
+  const slots = { ...data.slots, header: { id: "h", part } };
+  const { regions, css } = renderPage({ ...data, slots }, ENGLISH, { shaper });
+  return { html: regions.header, css };
+};
+
+describe("what lies behind a band", () => {
+  it("is a gradient from one colour to another, or one colour", () => {
+    const { css } = drawn({ background: { colour: "role:surface", colourTo: "#123456", colourAngle: 90 } });
+    expect(css).toContain("background:linear-gradient(90deg,var(--surface),#123456)");
+    expect(drawn({ background: { colour: "role:surface" } }).css).toContain("background:var(--surface)");
+    expect(drawn({ background: { colourTo: "#123456" } }).css).not.toContain("#123456");
+  });
+  it("is pictures that follow one another, each with its own focal point, and a box that stops them", () => {
+    const { html, css } = drawn({
+      background: { picture: "one", slides: ["two", "gone", "three"], slideSeconds: 5 },
+    });
+    expect(html.match(/class="slide /g)).toHaveLength(2);
+    expect(html).toContain('<label class="stop"><input type="checkbox"> Stop the pictures</label>');
+    expect(css).toContain("object-position:10% 90%");
+    expect(css.match(/@keyframes/g)).toHaveLength(2);
+    // who asked for less motion sees the first one; the others have no animation but inside the query
+    const animated = css.split("\n").filter((line) => line.includes("animation:"));
+    expect(animated.length).toBeGreaterThan(0);
+    for (const line of animated) expect(line).toContain("prefers-reduced-motion:no-preference");
+  });
+  it("is one picture without a box to stop it, and the page's own picture stays", () => {
+    expect(drawn({ background: { picture: "one" } }).html).not.toContain("stop");
+    const data = pageData();
+    expect(data.entry?.picture).toBeTruthy();
+    const own = drawn({ background: { picture: "one", pageOwnPicture: true, slides: ["two"] } });
+    expect(own.html).not.toContain('class="slide');
+  });
+});
+
+describe("a band that lies over another", () => {
+  it("is drawn up over what stands above, or keeps what is below nearer", () => {
+    expect(drawn({ overlap: 48 }).css).toContain("margin-top:-3rem;z-index:2");
+    expect(drawn({ overlap: 32, overlapSide: "below" }).css).toContain("margin-bottom:-2rem;z-index:2");
+    expect(drawn({}).css).not.toMatch(/\.n-b\d+\{[^}]*margin/);
+  });
+});

@@ -1,0 +1,138 @@
+"use client";
+import { Box, Typography } from "@mui/material";
+import { useParams, useSearchParams } from "next/navigation";
+import { useEffect, useMemo } from "react";
+import type { Piece } from "../../core/model/design";
+import type { Part } from "../../core/model/part";
+import { innerId } from "../../core/model/pieces";
+import { findPlace } from "../../core/model/tree";
+import { count } from "../../messages/words";
+import type { CallResult } from "../client/call";
+import { useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
+import { Saving } from "../client/Saving";
+import { useDocumentEditor } from "../client/useDocumentEditor";
+import { useEditor } from "../part/editor";
+import { PartList } from "../part/PartList";
+import { UndoRedo } from "../part/PartScreen";
+import { PreviewFrame } from "../part/PreviewFrame";
+import { usePreview } from "../part/usePreview";
+import { useRoom } from "../part/useRoom";
+import { useFrame } from "../shell/frame";
+import { SheetLink } from "../shell/SheetLink";
+import { Pending, Quiet, Trouble } from "../theme/pieces";
+
+const WIDE = 1280;
+const NARROWER = [820, 390] as const;
+
+/** A shared piece, edited where it stands: its list at the left, a part that uses it at the right. */
+export const PieceScreen = () => {
+  const { piece: id } = useParams<{ piece: string }>();
+  const from = useSearchParams().get("in");
+  const site = useSite();
+  const { badge } = useFrame();
+  const { data, error } = useCall("piece", { piece: id });
+  const editor = useEditor();
+  useEffect(() => useEditor.setState({ editedKind: "piece" }), []);
+  useDocumentEditor(useEditor, id, data?.id === id ? (data.body as unknown as Part) : undefined);
+  if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the piece …" />;
+  const shown = data.parts.find((each) => each.id === from) ?? data.parts[0];
+  return (
+    <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
+      <Box
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          gap: 1.5,
+          px: 2.5,
+          minHeight: 52,
+          borderBottom: 1,
+          borderColor: "divider",
+        }}
+      >
+        <Typography variant="h1">{data.body.name}</Typography>
+        <Quiet>
+          shared piece · used in {count(data.uses.length, "place")}: a change here changes all of them
+        </Quiet>
+        <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>
+          <Saving state={editor.saving} />
+          <UndoRedo />
+          {shown ? <SheetLink href={partPath(shown.id, site)}>Back to {badge(shown.id)}</SheetLink> : null}
+        </Box>
+      </Box>
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
+        <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
+          {editor.trouble ? (
+            <Box sx={{ px: 2 }}>
+              <Trouble>{editor.trouble}</Trouble>
+            </Box>
+          ) : null}
+          <PartList />
+        </Box>
+        <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0, p: 2 })}>
+          {shown ? (
+            <InPart piece={id} body={editor.body as unknown as Piece} part={shown} />
+          ) : (
+            <Quiet>
+              No part uses it yet. Add it to a part by the name “Shared piece”, and it is seen here.
+            </Quiet>
+          )}
+        </Box>
+      </Box>
+    </Box>
+  );
+};
+
+/** The piece as it is being edited, inside a part that uses it, at three widths. */
+const InPart = ({
+  piece,
+  body,
+  part,
+}: {
+  readonly piece: string;
+  readonly body: Piece;
+  readonly part: CallResult<"piece">["parts"][number];
+}) => {
+  const { frame, asked } = useFrame();
+  const { selected, also, select, selectAlso } = useEditor();
+  const { data } = useCall("previewPages", { part: part.id });
+  const { desk, room } = useRoom();
+  const edited = useMemo(() => ({ id: part.id, part: part.body as Part }), [part]);
+  const instead = useMemo(() => ({ pieces: { [piece]: body } }), [piece, body]);
+  const page = data?.pages[0];
+  const preview = usePreview(page?.identity ?? null, edited, asked, 3, null, instead);
+  const scale = Math.min(0.62, room / (WIDE + 4));
+  const { slot } = edited.part;
+  const pointed = (nodes: readonly string[], at: string | null, isAdding: boolean) => {
+    if (at !== slot) return;
+    const own = nodes.map(innerId).filter((node) => findPlace(body, node));
+    const [innermost] = own;
+    if (isAdding && innermost) return selectAlso(innermost);
+    const place = selected === null ? -1 : own.indexOf(selected);
+    select(own[place + 1] ?? innermost ?? null);
+  };
+  const at = (width: number, height: number) => (
+    <PreviewFrame
+      key={width}
+      origin={frame.site.previewOrigin}
+      drawing={preview.drawing}
+      width={width}
+      height={height}
+      scale={scale}
+      title={`${page?.title ?? "Page"} at ${width} px`}
+      slot={slot}
+      selected={selected}
+      also={also}
+      onDrawn={preview.onDrawn}
+      onPointed={pointed}
+    />
+  );
+  return (
+    <Box ref={desk} sx={{ overflow: "hidden" }}>
+      {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+      {at(WIDE, 300)}
+      <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>{NARROWER.map((width) => at(width, 240))}</Box>
+    </Box>
+  );
+};
