@@ -374,3 +374,49 @@ test("G21: a page's title bar says something else, by a click on the page; the p
   await expect.poll(() => at("/visit/")).toContain(">Visit</h1>");
   await undoAll(page);
 });
+
+test("items of a menu take a sign, which counts in its width", async ({ page }) => {
+  await open(page, "menus");
+  await page.getByRole("link", { name: "Main", exact: true }).click();
+  await label(page, "Prints").focus();
+  const line = page.getByRole("listitem").filter({ has: label(page, "Prints") });
+  const before = await line.getByText(/^\d+ px$/).innerText();
+  await page.getByRole("combobox", { name: "Sign" }).fill("home");
+  await page.getByRole("option", { name: "home", exact: true }).click();
+  await expect(line.getByText(/^\d+ px$/)).not.toHaveText(before);
+  await saved(page);
+  await publish(page);
+  const html = (await get(siteHost("observatory"), "/")).body;
+  expect(html).toMatch(/<svg class="sign"[^>]*aria-hidden="true"><path d="[^"]+"\/><\/svg>Prints/);
+  await page.getByRole("button", { name: /Take it back/ }).click();
+  await expect.poll(async () => (await get(siteHost("observatory"), "/")).body).not.toContain('class="sign"');
+  await undoAll(page);
+});
+
+test("pictures follow one another behind a band; a box stops them, and who wants less motion sees the first", async ({
+  page,
+}) => {
+  await open(page, "parts");
+  await page.getByRole("link", { name: "Front hero", exact: true }).click();
+  const hero = page.getByRole("group", { name: "What the part is made of" }).getByRole("button").first();
+  await hero.click();
+  const settings = page.getByRole("region", { name: /^Settings of/ });
+  await settings.getByRole("button", { name: /^\d+ more$/ }).click();
+  await settings.getByRole("combobox", { name: "Then these pictures" }).click();
+  for (const name of ["Total eclipse", "Aurora"])
+    await page.getByRole("option", { name, exact: true }).click();
+  await page.keyboard.press("Escape");
+  const frame = page.frameLocator('iframe[title$="at 1280 px"]');
+  await expect(frame.locator(".slide")).toHaveCount(2);
+  const running = () =>
+    frame.locator(".slide-1").evaluate((slide) => getComputedStyle(slide).animationPlayState);
+  await expect.poll(running).toBe("running");
+  await frame.getByRole("checkbox", { name: "Stop the pictures" }).dispatchEvent("click");
+  await expect.poll(running).toBe("paused");
+  await page.getByRole("button", { name: "less motion" }).click();
+  await expect
+    .poll(() => frame.locator(".slide-1").evaluate((slide) => getComputedStyle(slide).animationName))
+    .toBe("none");
+  await saved(page);
+  await undoAll(page);
+});

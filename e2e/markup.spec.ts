@@ -3,31 +3,8 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
+import { PAGES } from "./public-pages";
 import { get, PublicPage, siteHost } from "./studio";
-
-/** One page for each distinct set of parts: every layout, header and footer of both sites is among them. */
-const PAGES: readonly (readonly [string, string])[] = [
-  ["observatory", "/"],
-  ["observatory", "/visit/"],
-  ["observatory", "/visit/eclipse-weekend/"],
-  ["observatory", "/visit/eclipse-weekend/eclipse-programme/"],
-  ["observatory", "/notes/"],
-  ["observatory", "/notes/page/2/"],
-  ["observatory", "/notes/a-copper-moon/"],
-  ["observatory", "/notes/how-dark-is-our-sky/"],
-  ["observatory", "/open-nights/moon-night/"],
-  ["observatory", "/prints/"],
-  ["observatory", "/prints/ridge-at-night/"],
-  ["observatory", "/topics/eclipses/solar/"],
-  ["observatory", "/people/ida-brennick/"],
-  ["observatory", "/members/members-log/"],
-  ["observatory", "/domes/old-dome/"],
-  ["observatory", "/search/?q=moon"],
-  ["observatory", "/nowhere/"],
-  ["tide-mill", "/"],
-  ["tide-mill", "/notes/"],
-  ["tide-mill", "/flour/"],
-];
 
 interface NuMessage {
   readonly type: string;

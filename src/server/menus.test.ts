@@ -30,6 +30,33 @@ describe("menus", () => {
     expect((await who.refused("menu", { menu: id }))[0]?.code).toBe("menu.unknown");
     for (let step = 0; step < 3; step += 1) await who.get("undo");
   });
+  it("leave out a page that wishes so, and do not offer it, until it wishes otherwise", async () => {
+    const who = await studio();
+    const { id } = await who.get("createMenu", { name: "Everything", from: "pages" });
+    const top = (await who.get("menu", { menu: id })).body.items.flatMap(({ target }) =>
+      target && "identity" in target && target.identity.startsWith("entry:") ? [target.identity] : [],
+    );
+    const [identity = ""] = top;
+    const entry = identity.slice("entry:".length);
+    await who.get("changeEntry", { entry, inMenus: false });
+    const other = await who.get("createMenu", { name: "Without", from: "pages" });
+    const without = JSON.stringify((await who.get("menu", { menu: other.id })).body.items);
+    expect(without).not.toContain(identity);
+    const empty = await who.get("createMenu", { name: "Empty", from: "empty" });
+    const offered = async () =>
+      (await who.get("menu", { menu: empty.id })).missing.map((page) => page.identity);
+    expect(await offered()).not.toContain(identity);
+    await who.get("changeEntry", { entry, inMenus: true });
+    expect(await offered()).toContain(identity);
+    for (let step = 0; step < 3; step += 1) await who.get("undo");
+  });
+  it("find signs by name, outlines only", async () => {
+    const who = await studio();
+    const { signs } = await who.get("signs", { query: "home" });
+    expect(signs[0]).toEqual({ name: "home", outline: "M10 20v-6h4v6h5v-8h3L12 3 2 12h3v8z" });
+    expect(signs.every(({ outline }) => /^[MmZzLlHhVvCcSsQqTtAa0-9 ,.eE+-]+$/.test(outline))).toBe(true);
+    expect((await who.get("signs", { query: "no such sign at all" })).signs).toEqual([]);
+  });
   it.each([
     ["deeper than three levels", [item("a", [item("b", [item("c", [item("d")])])])], "menu.depth"],
     [

@@ -46,6 +46,7 @@ export const ManyOf = ({
   options,
   onChange,
   empty = "none",
+  isOrdered = false,
 }: {
   readonly id: string;
   readonly label: string;
@@ -53,6 +54,8 @@ export const ManyOf = ({
   readonly options: Options;
   readonly onChange: (value: string[]) => void;
   readonly empty?: string;
+  /** Values stay in the order they were chosen in; else in that of the options. */
+  readonly isOrdered?: boolean;
 }) => (
   <Select
     id={id}
@@ -60,9 +63,10 @@ export const ManyOf = ({
     displayEmpty
     fullWidth
     value={[...value]}
-    onChange={(event) =>
-      onChange(options.map(([key]) => key).filter((key) => (event.target.value as string[]).includes(key)))
-    }
+    onChange={(event) => {
+      const chosen = event.target.value as string[];
+      onChange(isOrdered ? chosen : options.map(([key]) => key).filter((key) => chosen.includes(key)));
+    }}
     SelectDisplayProps={{ "aria-label": label }}
     renderValue={(keys) =>
       keys.length === 0

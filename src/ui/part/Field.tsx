@@ -179,6 +179,7 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
           value={value as string[]}
           options={frame.pictures.map((picture) => [picture.id, picture.name] as const)}
           onChange={onChange}
+          isOrdered
         />
       );
     case "kinds":

@@ -1,0 +1,23 @@
+/** One page for each distinct set of parts: every layout, header and footer of both sites is among them. */
+export const PAGES: readonly (readonly [string, string])[] = [
+  ["observatory", "/"],
+  ["observatory", "/visit/"],
+  ["observatory", "/visit/eclipse-weekend/"],
+  ["observatory", "/visit/eclipse-weekend/eclipse-programme/"],
+  ["observatory", "/notes/"],
+  ["observatory", "/notes/page/2/"],
+  ["observatory", "/notes/a-copper-moon/"],
+  ["observatory", "/notes/how-dark-is-our-sky/"],
+  ["observatory", "/open-nights/moon-night/"],
+  ["observatory", "/prints/"],
+  ["observatory", "/prints/ridge-at-night/"],
+  ["observatory", "/topics/eclipses/solar/"],
+  ["observatory", "/people/ida-brennick/"],
+  ["observatory", "/members/members-log/"],
+  ["observatory", "/domes/old-dome/"],
+  ["observatory", "/search/?q=moon"],
+  ["observatory", "/nowhere/"],
+  ["tide-mill", "/"],
+  ["tide-mill", "/notes/"],
+  ["tide-mill", "/flour/"],
+];
