@@ -20,7 +20,7 @@ import {
   STYLE_ID,
 } from "../core/model/design";
 import type { Part } from "../core/model/part";
-import { pieceIn, wholePart } from "../core/model/pieces";
+import { pieceIn, wholeDesign, wholePart } from "../core/model/pieces";
 import type { Audience } from "../core/model/placement";
 import { SLOTS, type Slot } from "../core/model/slot";
 import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../core/placement/resolve";
@@ -68,13 +68,12 @@ const slotsOf = (request: PageRequest): PageData["slots"] => {
   const answers: PageAnswers = resolvePage(compiled, laterPage(page, pageNumber), { audience, at });
   const values = valuesOf(request);
   const filled = (slot: Slot) => {
-    const own = (id: string, part: Part) => ({
-      id,
-      part: wholePart(withPageValues(part, values[slot]), pieceIn(compiled.design)),
-    });
-    if (shown && shown.part.slot === slot) return own(shown.id, shown.part);
+    const own = (id: string, part: Part) => ({ id, part: withPageValues(part, values[slot]) });
+    if (shown && shown.part.slot === slot)
+      return own(shown.id, wholePart(shown.part, pieceIn(compiled.design)));
     const id = partOf(answers[slot]);
-    const part = id === null ? undefined : findBody(compiled.design, "part", id);
+    // the same object for every page: what was drawn of it is kept
+    const part = id === null ? undefined : findBody(wholeDesign(compiled.design), "part", id);
     return id !== null && part ? own(id, part) : null;
   };
   return Object.fromEntries(SLOTS.map((slot) => [slot, filled(slot)])) as unknown as PageData["slots"];

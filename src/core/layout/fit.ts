@@ -345,6 +345,9 @@ export const foldsOf = (band: Band, material: FitMaterial, measure: TextMeasure)
   return folds;
 };
 
+/** Whether the folds of a band are known for good: it has no menu that folds, or they were told with all fonts there. */
+export const hasSettledFolds = (band: Band): boolean => bandMenus(band).length === 0 || known.has(band);
+
 /** Root sizes that edges are made to hold at: the usual one, and enlarged text. */
 const ROOTS = [20, 32];
 

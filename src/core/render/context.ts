@@ -23,6 +23,8 @@ export interface RenderContext {
   readonly isOver: boolean;
   /** Where the menus of the band being drawn are a button. */
   readonly folds: Edges | null;
+  /** What marks a link of a menu as the one to this page; null for any other. */
+  readonly current: (href: string | null) => SafeHtml | null;
   readonly renderBlocks: (blocks: readonly Block[]) => readonly SafeHtml[];
 }
 

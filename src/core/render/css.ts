@@ -12,10 +12,12 @@ export class Stylesheet {
     small: new Map(),
   };
   readonly #extra: string[] = [];
+  #waiting: Stylesheet[] = [];
   constructor(readonly style: HouseStyle) {}
 
   /** Rules of a kind, once however often it is used. */
   share(name: string, css: string): void {
+    this.#takeIn();
     this.#shared.set(name, css);
   }
 
@@ -27,9 +29,8 @@ export class Stylesheet {
       if (value !== null && value !== "") lines += `${lines === "" ? "" : ";"}${property}:${value}`;
     }
     if (lines === "") return;
-    const rules = this.#rules[width];
-    const before = rules.get(selector);
-    rules.set(selector, before === undefined ? lines : `${before};${lines}`);
+    this.#takeIn();
+    this.#add(selector, lines, width);
   }
 
   /** A value per width, each as declarations. */
@@ -44,14 +45,39 @@ export class Stylesheet {
     }
   }
 
+  /** Takes over everything another sheet of the same style holds; that one must not change any more. */
+  absorb(other: Stylesheet): void {
+    this.#waiting.push(other);
+  }
+
+  /** What was absorbed comes in before anything that is added later: rules keep their order. */
+  #takeIn(): void {
+    if (this.#waiting.length === 0) return;
+    const waiting = this.#waiting;
+    this.#waiting = [];
+    for (const other of waiting) {
+      for (const [name, css] of other.#shared) this.#shared.set(name, css);
+      for (const width of WIDTHS)
+        for (const [selector, lines] of other.#rules[width]) this.#add(selector, lines, width);
+      this.#extra.push(...other.#extra);
+    }
+  }
+
+  #add(selector: string, lines: string, width: Width): void {
+    const rules = this.#rules[width];
+    const before = rules.get(selector);
+    rules.set(selector, before === undefined ? lines : `${before};${lines}`);
+  }
+
   /** A whole rule that fits nowhere else, such as a container query. */
   extra(css: string): void {
+    this.#takeIn();
     this.#extra.push(css);
   }
 
   hide(selector: string, widths: readonly Width[]): void {
     for (const width of widths)
-      this.#extra.push(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
+      this.extra(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
   }
 
   /** Rules for where a band's menus are a button: below its edge, which may differ by the width of screens. */
@@ -59,11 +85,12 @@ export class Stylesheet {
     const below = (edge: number) =>
       edge === Number.POSITIVE_INFINITY ? rules : `@container (width < ${edge}rem){${rules}}`;
     const { wide, middle, small } = folds;
-    if (wide === middle && wide === small) this.#extra.push(below(wide));
-    else for (const width of WIDTHS) this.#extra.push(`${onlyAt(this.style, width)}{${below(folds[width])}}`);
+    if (wide === middle && wide === small) this.extra(below(wide));
+    else for (const width of WIDTHS) this.extra(`${onlyAt(this.style, width)}{${below(folds[width])}}`);
   }
 
   toString(): string {
+    this.#takeIn();
     const rulesOf = (width: Width) =>
       [...this.#rules[width]].map(([selector, lines]) => `${selector}{${lines}}`).join("");
     const narrower = (["middle", "small"] as const)

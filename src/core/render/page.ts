@@ -6,6 +6,7 @@ import type { RenderContext } from "./context";
 import { Stylesheet } from "./css";
 import { firstFontFiles } from "./fonts";
 import { html, NOTHING, SafeHtml } from "./html";
+import { currentOn } from "./kept-bands";
 import { laidOver } from "./over-picture";
 import type { PageData, VisitorWords } from "./page-data";
 import { partHtml } from "./part-html";
@@ -51,6 +52,7 @@ export const renderPage = (
       over,
       isOver: false,
       folds: null,
+      current: currentOn(data),
       renderBlocks: () => [],
     };
     const part = data.slots[slot]?.part;

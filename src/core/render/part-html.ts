@@ -10,6 +10,7 @@ import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
 import { colourCss, rem } from "./css";
 import { FACTS_CSS } from "./entry-facts";
 import { attributes, html, type SafeHtml } from "./html";
+import { drawBand } from "./kept-bands";
 import { picturesBehind } from "./over-picture";
 import { focalPosition, pictureHtml } from "./picture-html";
 import { textureCss } from "./textures";
@@ -17,16 +18,17 @@ import { textureCss } from "./textures";
 /** The bands of a part. Null for "nothing, by rule". */
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
   if (isNothing(part)) return null;
-  const material = { ...context.data, words: context.words };
-  return html`${part.bands.map((band) => {
-    const nested: RenderContext = {
-      ...context,
-      isOver: context.over?.band.id === band.id,
-      folds: foldsOf(band, material, context.measure),
-      renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
-    };
-    return bandHtml(band, nested);
-  })}`;
+  const { data, words, measure } = context;
+  return html`${part.bands.map((band) =>
+    drawBand(band, context, context.over?.band.id === band.id, (from) => {
+      const nested: RenderContext = {
+        ...from,
+        folds: foldsOf(band, { ...data, words }, measure),
+        renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
+      };
+      return bandHtml(band, nested);
+    }),
+  )}`;
 };
 
 const bandHtml = (band: Band, context: RenderContext): SafeHtml => {

@@ -73,8 +73,7 @@ const linkHtml = (item: ShownItem, context: RenderContext, isInRow = false): Saf
   html`<a${attributes({
     class: isInRow && item.isHighlighted ? "high" : null,
     href: item.href,
-    "aria-current": item.href === context.data.page.path ? "page" : null,
-  })}>${labelHtml(item, context)}</a>`;
+  })}${context.current(item.href)}>${labelHtml(item, context)}</a>`;
 
 /** The label with its sign before it. */
 const labelHtml = (item: ShownItem, context: RenderContext): SafeHtml | string => {
