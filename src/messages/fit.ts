@@ -63,3 +63,6 @@ export const describeLines = (lines: readonly (number | null)[], widths: readonl
         : `${digits(lineCount)} at ${digits(at)}`,
     )
     .join(", ");
+
+/** "3.12 : 1", cut off, so that what fails by a hair does not look as if it passed. */
+export const ratioWords = (ratio: number): string => `${(Math.floor(ratio * 100) / 100).toFixed(2)} : 1`;

@@ -1,5 +1,6 @@
 import { expose } from "comlink";
 import { withPageValues } from "../core/cascade/page-values";
+import { type FaintBand, faintBands } from "../core/checks/part-contrast";
 import type { FitMaterial } from "../core/layout/extents";
 import { BandFit, type BandReading, readBands } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
@@ -65,6 +66,8 @@ export interface DrawnFrame {
 export interface DrawnPage extends RenderedPage {
   readonly readings: readonly BandReading[];
   readonly headings: readonly HeadingLines[];
+  /** Bands whose text is hard to read on this page. */
+  readonly faint: readonly FaintBand[];
 }
 
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
@@ -93,6 +96,7 @@ const api = {
       ...drawn,
       readings: shown ? readBands(shown, material, measure) : [],
       headings: shown ? headingLines(shown, material, page.page.title, measure) : [],
+      faint: shown ? faintBands(shown, page) : [],
     };
   },
   /** What would make a band of the part stand in one row from a width on. */

@@ -9,6 +9,7 @@ import { designOf, type Picture, TONES_ACROSS } from "../model/design";
 import type { Band } from "../model/part";
 import { deadItems, lookFindings } from "./look-findings";
 import { tonesIn, worstOver } from "./over-pictures";
+import { faintBands } from "./part-contrast";
 
 const { style } = pageData();
 
@@ -151,5 +152,43 @@ describe("what is noticed of looks", () => {
     expect(deadItems(items, {})).toEqual([gone]);
     const body = { schema: 1 as const, name: "Main", origin: picture.origin, items };
     expect(codes(findingsOf([{ id: "m", kind: "menu", body }]))).toContain("deadLink");
+  });
+});
+
+describe("bands that are hard to read on a page", () => {
+  const bright = split(240, 240);
+  const dark = split(12, 12);
+  const page = (picture: Picture, part: ReturnType<typeof partWith>, slot: "header" | "titleBar") => {
+    const data = pageData({ pictures: { pic: picture } });
+    return { ...data, slots: { ...data.slots, [slot]: { id: "p", part } } };
+  };
+  const titleBar = (colour: string, background: object = {}) =>
+    partWith("titleBar", [block("title")], {
+      colour,
+      height: { wide: 200 },
+      background: { picture: "pic", ...background },
+    });
+  it("say over which picture, and which overlay or text colour helps", () => {
+    const part = titleBar("#ffffff");
+    const [found] = faintBands(part, page(bright, part, "titleBar"));
+    expect(found).toMatchObject({ picture: "pic", under: null, needed: 4.5, texts: ["#000000"] });
+    expect(found?.overlay).toBeGreaterThan(30);
+    const mended = titleBar("#ffffff", { overlay: found?.overlay });
+    expect(faintBands(mended, page(bright, mended, "titleBar"))).toEqual([]);
+    const almost = titleBar("#ffffff", { overlay: (found?.overlay ?? 1) - 1 });
+    expect(faintBands(almost, page(bright, almost, "titleBar"))).toHaveLength(1);
+  });
+  it("leave out what can be read, and pages without a picture", () => {
+    const part = titleBar("#ffffff");
+    expect(faintBands(part, page(dark, part, "titleBar"))).toEqual([]);
+    expect(faintBands(part, { ...page(bright, part, "titleBar"), pictures: {} })).toEqual([]);
+  });
+  it("know a header laid over the picture that follows it", () => {
+    const header = partWith("header", [block("siteName")], { overPicture: { on: true, colour: "#ffffff" } });
+    const under = titleBar("#000000");
+    const data = page(bright, header, "header");
+    const both = { ...data, slots: { ...data.slots, titleBar: { id: "t", part: under } } };
+    const [found] = faintBands(header, both);
+    expect(found).toMatchObject({ under: under.bands[0]?.id, texts: ["#000000"] });
   });
 });

@@ -112,6 +112,18 @@ const regionBehind = (
   return { ...region, height: region.height * (own / height) };
 };
 
+/** The least whole number for which something holds that holds from some number on; null if it does not at the end. */
+const leastFrom = (from: number, to: number, holds: (value: number) => boolean): number | null => {
+  if (from > to || !holds(to)) return null;
+  let [low, high] = [from, to];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (holds(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return high;
+};
+
 /**
  * The worst a band's texts come to over a picture; null if all of them can be read, or nothing stands there. `under`
  * is the band whose picture it is, for a band laid over what follows it.
@@ -143,9 +155,7 @@ export const worstOver = (
   const [worst] = failing;
   if (!worst) return null;
   const { screen, text, ratio } = worst;
-  let enough: number | null = null;
-  for (let veil = overlay + 1; veil <= 100 && enough === null; veil += 1)
-    if (failing.every(({ needs }) => needs(veil))) enough = veil;
+  const enough = leastFrom(overlay + 1, 100, (veil) => failing.every(({ needs }) => needs(veil)));
   return {
     band: band.id,
     picture: id,

@@ -4,11 +4,13 @@ import { useEffect, useState } from "react";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
+import { ratioWords } from "../../messages/fit";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
+import { FaintBands } from "./FaintBands";
 import { AT_REST, PreviewFrame } from "./PreviewFrame";
 import { Ruler } from "./Ruler";
 import { usePreview } from "./usePreview";
@@ -148,6 +150,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
           onStyle={() => setStyles((now) => now + 1)}
         />
       ) : null}
+      <FaintBands part={part} faint={preview.faint} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>
         <PreviewFrame {...at(WIDE)} height={heights[0] as number} />
@@ -201,7 +204,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
                 <Quiet>{WHY_WORDS[each.why]}</Quiet>
                 {each.faint ? (
                   <Wrong>
-                    {each.faint.ratio.toFixed(1)} : 1 at {each.faint.screen}
+                    {ratioWords(each.faint.ratio)} at {each.faint.screen}
                   </Wrong>
                 ) : (
                   <Quiet>passes</Quiet>

@@ -1,6 +1,7 @@
 "use client";
 import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { FaintBand } from "../../core/checks/part-contrast";
 import type { BandReading } from "../../core/layout/fit";
 import type { HeadingLines } from "../../core/layout/heading-lines";
 import type { Part } from "../../core/model/part";
@@ -29,6 +30,7 @@ export const usePreview = (
   const worker = useRef<Remote<PreviewWorker> | null>(null);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [readings, setReadings] = useState<readonly BandReading[]>([]);
+  const [faint, setFaint] = useState<readonly FaintBand[]>([]);
   const [headings, setHeadings] = useState<readonly HeadingLines[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
@@ -62,6 +64,7 @@ export const usePreview = (
         if (!result) break;
         counter.current += 1;
         setDrawing({ id: counter.current, page: result, subject });
+        setFaint((now) => (JSON.stringify(now) === JSON.stringify(result.faint) ? now : result.faint));
         setHeadings((now) =>
           JSON.stringify(now) === JSON.stringify(result.headings) ? now : result.headings,
         );
@@ -136,5 +139,5 @@ export const usePreview = (
       (await worker.current?.waysToReach(part, band, target)) ?? [],
     [],
   );
-  return { drawing, onDrawn, trouble, redraw, readings, headings, ways };
+  return { drawing, onDrawn, trouble, redraw, readings, headings, faint, ways };
 };
