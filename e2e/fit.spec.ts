@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import { FAMILIES } from "../src/core/layout/families";
 import { BandFit } from "../src/core/layout/fit";
 import { TextMeasure } from "../src/core/layout/text-measure";
@@ -9,7 +9,7 @@ import { block, pageData, partWith } from "../test/page-data";
 import { randomHeader, WORDS } from "../test/random-header";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
-import { blankPage, loadFonts } from "./blank-page";
+import { blankPage, leastInChromium, loadFonts } from "./blank-page";
 
 /** Chromium's own layout is the oracle: what the core computes is looked up in it. */
 
@@ -59,64 +59,6 @@ test("text widths are Chromium's, to 1/64 px", async ({ page }) => {
   expect(wrong).toEqual([]);
   expect(equal / cases.length).toBeGreaterThan(0.99);
 });
-
-/** The least whole width at which everything in the header shares one row, as Chromium lays it out. */
-const leastInChromium = (page: Page, css: string, body: string, root: number): Promise<number> =>
-  page.evaluate(
-    ({ rules, inside, size }) => {
-      document.documentElement.style.fontSize = `${size}px`;
-      document.body.innerHTML = `<style>${rules} body{display:block;min-height:0}</style><div id="box" style="position:absolute;left:0;top:0">${inside}</div>`;
-      const box = document.getElementById("box") as HTMLElement;
-      const band = box.querySelector(".in") as HTMLElement;
-      const inOneRow = (all: readonly Element[]): boolean => {
-        const shown = all.map((each) => each.getBoundingClientRect()).filter(({ height }) => height > 0);
-        return shown.every(({ top, bottom }, at) => {
-          const before = shown[at - 1];
-          return !before || (top < before.bottom && bottom > before.top);
-        });
-      };
-      const inOneLine = (element: Element): boolean => {
-        const range = document.createRange();
-        range.selectNodeContents(element);
-        const tops = [...range.getClientRects()].filter(({ width }) => width > 0).map(({ top }) => top);
-        return tops.length === 0 || Math.max(...tops) - Math.min(...tops) < 4;
-      };
-      const cells = [...band.querySelectorAll(".cell")];
-      const lines = [...band.querySelectorAll(".b-siteName, .b-tagline, .b-button")];
-      const rows = [...band.querySelectorAll(".b-menu > .row, .b-social")];
-      const logos = [...band.querySelectorAll(".b-logo img")].map((image) => ({
-        image,
-        ratio: Number(image.getAttribute("width")) / Number(image.getAttribute("height")),
-      }));
-      const fits = (width: number): boolean => {
-        box.style.width = `${width}px`;
-        if (band.scrollWidth > band.clientWidth) return false;
-        // cells stand side by side: none may reach into the distance between it and the next
-        const right =
-          band.getBoundingClientRect().right - Number.parseFloat(getComputedStyle(band).paddingRight);
-        if ((cells.at(-1)?.getBoundingClientRect().right ?? 0) > right + 0.01) return false;
-        return (
-          cells.every((cell) => inOneRow([...cell.children])) &&
-          rows.every((row) => inOneRow([...row.children])) &&
-          lines.every(inOneLine) &&
-          // a picture of a logo is squeezed rather than broken
-          logos.every(({ image, ratio }) => {
-            const { width: seen, height } = image.getBoundingClientRect();
-            return seen > height * ratio - 0.016;
-          })
-        );
-      };
-      let [low, high] = [0, 8000];
-      if (!fits(high)) return -1;
-      while (high - low > 1) {
-        const middle = (low + high) >> 1;
-        if (fits(middle)) high = middle;
-        else low = middle;
-      }
-      return high;
-    },
-    { rules: css, inside: body, size: root },
-  );
 
 test("G11: the edge where a header stops fitting in one row is Chromium's, to the pixel", async ({
   page,

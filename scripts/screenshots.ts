@@ -114,6 +114,31 @@ await page
   .waitFor();
 await shoot(page, "profile");
 
+await open(page, "starts");
+await page.frameLocator('iframe[title="Starting point 6"]').locator("header").waitFor();
+await shoot(page, "starts");
+const [live] = await Promise.all([
+  page.context().waitForEvent("page"),
+  page.getByRole("button", { name: "Point at it ↗" }).click(),
+]);
+await live.setViewportSize({ width: 1280, height: 800 });
+await live.locator("h1").first().click();
+await shoot(live, "pointing");
+await live.close();
+await page.getByRole("button", { name: /Pellow Ridge Observatory/ }).click();
+await page.getByRole("menuitem", { name: "New site" }).click();
+const made = page.getByRole("dialog");
+await made.getByLabel("Name").fill("Harrow Lane Allotments");
+await made.getByLabel("First pages, a line each").fill("Plots\nThe seed library\nOpen days\nFinding us");
+await made.getByRole("button", { name: "Make the site" }).click();
+await page.waitForURL(/begin$/);
+await page.getByLabel("In a few words").fill("Forty plots behind the station");
+await page
+  .frameLocator('iframe[title="Frame 3, page 1"]')
+  .locator("main", { hasText: "Forty plots" })
+  .waitFor();
+await shoot(page, "begin");
+
 const dark = await studio({ viewport: { width: 1280, height: 800 }, colorScheme: "dark" });
 await open(dark, "overview");
 await (await cell(dark, "Footer", "Getting here", "Visiting")).click();

@@ -150,7 +150,7 @@ export const randomHeader = (random: Seeded, buttonBelow: "never" | "computed" =
     partWith("header", [], {
       cells,
       gap: random.pick([12, 24, 40]),
-      width: random.pick(["content", "full"]),
+      width: random.pick(["content", "full", "boxed"]),
     }),
   ) as Part;
   const base = pageData();

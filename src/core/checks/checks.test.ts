@@ -183,6 +183,20 @@ describe("bands that are hard to read on a page", () => {
     expect(faintBands(part, page(dark, part, "titleBar"))).toEqual([]);
     expect(faintBands(part, { ...page(bright, part, "titleBar"), pictures: {} })).toEqual([]);
   });
+  it("count the ground a laid header has of its own at rest", () => {
+    const under = titleBar("#000000");
+    const withVeil = (veil: number) => {
+      const header = partWith("header", [block("siteName")], {
+        background: { colour: "#101010" },
+        overPicture: { on: true, colour: "#ffffff", veil },
+      });
+      const data = page(bright, header, "header");
+      return faintBands(header, { ...data, slots: { ...data.slots, titleBar: { id: "t", part: under } } });
+    };
+    expect(withVeil(0)).toHaveLength(1);
+    expect(withVeil(20)[0]?.ratio).toBeGreaterThan(withVeil(0)[0]?.ratio ?? 21);
+    expect(withVeil(80)).toEqual([]);
+  });
   it("know a header laid over the picture that follows it", () => {
     const header = partWith("header", [block("siteName")], { overPicture: { on: true, colour: "#ffffff" } });
     const under = titleBar("#000000");

@@ -58,18 +58,28 @@ const overlays = ({ background }: Band, style: HouseStyle): readonly Colour[] =>
   return [first, ...(last === undefined ? [] : [last])].map(colourOf);
 };
 
+/** What a band that is laid over a picture has of its own ground at rest; null for none. */
+const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
+  const { veil } = band.overPicture;
+  if (veil === 0) return null;
+  const ground = colourOf(hexOfValue(style, band.background.colour || "role:background") ?? "#ffffff");
+  return { ...ground, alpha: ground.alpha * (veil / 100) };
+};
+
 /** Contrast of a text over samples, at the 5th percentile, with so much overlay; of a gradient the worse end. */
 const ratioOver = (
   text: Colour,
   tones: readonly number[],
   colours: readonly Colour[],
   overlay: number,
+  laid: Colour | null = null,
 ): number =>
   Math.min(
     ...colours.map((colour) => {
       const veil = { ...colour, alpha: colour.alpha * (overlay / 100) };
       const ratios = tones.map((tone) => {
-        const ground = over(veil, { r: tone, g: tone, b: tone });
+        const seen = over(veil, { r: tone, g: tone, b: tone });
+        const ground = laid ? over(laid, seen) : seen;
         return contrast(over(text, ground), ground);
       });
       return percentile(ratios, COUNTED);
@@ -142,13 +152,14 @@ export const worstOver = (
     screen,
     tones: tonesIn(picture, regionBehind(band, picture, screen, style, under)),
   }));
+  const laid = under === null ? null : ownVeil(band, style);
   const all = textsOf(band, under !== null).flatMap((value) => {
     const text = colourOf(hexOfValue(style, value) ?? "#000000");
     return seen.map(({ screen, tones }) => ({
       screen,
       text: value,
-      ratio: ratioOver(text, tones, colours, overlay),
-      needs: (veil: number) => ratioOver(text, tones, colours, veil) >= NEEDED.text,
+      ratio: ratioOver(text, tones, colours, overlay, laid),
+      needs: (veil: number) => ratioOver(text, tones, colours, veil, laid) >= NEEDED.text,
     }));
   });
   const failing = all.filter(({ ratio }) => ratio < NEEDED.text).sort((a, b) => a.ratio - b.ratio);

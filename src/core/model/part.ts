@@ -105,7 +105,8 @@ export const BandBackground = z.object({
 export const Band = z.object({
   id: NodeId,
   name: z.string().max(80).default(""),
-  width: z.enum(["content", "full"]).default("content"),
+  /** As wide as the content on a ground as wide as the screen; all of it as wide as the screen; all of it as the content. */
+  width: z.enum(["content", "full", "boxed"]).default("content"),
   /** px; 0 is as high as its content. */
   height: responsive(z.number().int().min(0).max(2000)).default({ wide: 0 }),
   paddingBlock: responsive(z.number().int().min(0).max(400)).default({ wide: 16 }),
@@ -118,12 +119,17 @@ export const Band = z.object({
   sticky: z.boolean().default(false),
   /** A sticky band is there always, or comes back when one scrolls up. On touch screens it is let go. */
   stickyWhen: z.enum(["always", "scrollingUp"]).default("always"),
+  /** One as wide as the content becomes as wide as the screen once one has scrolled. */
+  stickyGrows: z.boolean().default(false),
   /** The last band of a header, laid over the picture that follows it; where none follows it is as it is elsewhere. */
   overPicture: z
     .object({
       on: z.boolean().default(false),
       /** Text over the picture. */
       colour: ColourValue.or(z.literal("")).default(""),
+      /** How much of its own ground is there at rest, percent; and how far the picture under it is blurred, px. */
+      veil: z.number().int().min(0).max(100).default(0),
+      blur: z.number().int().min(0).max(40).default(0),
     })
     .prefault({}),
   /** px it lies over what stands above or below it. */

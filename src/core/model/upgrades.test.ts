@@ -18,7 +18,7 @@ describe("parts of older versions", () => {
   it("get every field that blocks, cells and looks have today", () => {
     const whole = partWith("titleBar", [block("title"), block("group", {}, [block("menu")])]);
     const without = JSON.parse(JSON.stringify(whole), (key, value) =>
-      ["text", "hideOn", "opensOn", "texture"].includes(key) ? undefined : value,
+      ["text", "hideOn", "opensOn", "texture", "veil"].includes(key) ? undefined : value,
     ) as Part;
     expect(upgraded({ id: "p", kind: "part", body: without } as DesignDocument).body).toEqual(whole);
   });

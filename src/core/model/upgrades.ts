@@ -7,6 +7,7 @@ import { blocksOf } from "./tree";
 const countOf = (value: object): number => Object.keys(value).length;
 const FRESH_BAND = Band.parse({ id: "band", cells: [{ id: "cell" }] });
 const BAND_FIELDS = countOf(FRESH_BAND);
+const OVER_FIELDS = countOf(FRESH_BAND.overPicture);
 const BACKGROUND_FIELDS = countOf(FRESH_BAND.background);
 const CELL_FIELDS = countOf(Cell.parse({ id: "cell" }));
 const LOOK_FIELDS = countOf(Look.parse({}));
@@ -20,6 +21,7 @@ const isWhole = (part: Pick<Part, "bands">): boolean =>
     (band) =>
       countOf(band) >= BAND_FIELDS &&
       countOf(band.background) >= BACKGROUND_FIELDS &&
+      countOf(band.overPicture) >= OVER_FIELDS &&
       band.cells.every((cell) => countOf(cell) >= CELL_FIELDS),
   ) &&
   blocksOf(part).every(

@@ -53,3 +53,12 @@ describe("a band that lies over another", () => {
     expect(drawn({}).css).not.toMatch(/\.n-b\d+\{[^}]*margin/);
   });
 });
+
+describe("a band as wide as the content", () => {
+  it("has its ground only there, and grows once one has scrolled if it is asked to", () => {
+    const boxed = drawn({ width: "boxed", sticky: true, stickyGrows: true });
+    expect(boxed.html).toContain('class="band boxed sticky');
+    expect(boxed.css).toMatch(/\.scrolled \.n-b\d+\{max-width:none\}/);
+    expect(drawn({ width: "content", sticky: true, stickyGrows: true }).css).not.toContain(".scrolled .n-");
+  });
+});

@@ -85,7 +85,7 @@ ${textStyles(style)}
 @media (width < ${style.measures.edgeWide / 16}em){.with-side{grid-template-columns:minmax(0,1fr)}}
 .band{position:relative;container-type:inline-size}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
-.full>.in{max-width:none}
+.full>.in{max-width:none}.boxed{width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto}
 .cell{display:flex;flex-wrap:wrap;align-items:center;min-width:min-content}
 .cell:where(.column){min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
 .cell>*{min-width:0}

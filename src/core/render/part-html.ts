@@ -65,7 +65,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
   if (band.hideOn.length > 0) css.hide(own, band.hideOn);
   const classes = [
     "band",
-    band.width === "full" ? "full" : "",
+    band.width === "content" ? "" : band.width,
     band.stackOnSmall ? "stack" : "",
     band.colour === "" && !isOver ? "" : "own",
     band.sticky ? "sticky" : "",
@@ -95,7 +95,13 @@ const overCss = (own: string, band: Band, { css, data: { style } }: RenderContex
 .over:not(${SOLID}) .solid-logo,.over:is(${SOLID}) .over-logo{display:none}
 @media (prefers-reduced-motion:no-preference){.over>.front{transition:background-color var(--motion),color var(--motion)}}`,
   );
-  css.node(`${own}>.front`, { color: colourCss(style, overPicture.colour) || "#ffffff" });
+  const { veil, blur } = overPicture;
+  const ground = colourCss(style, background.colour) || "var(--background)";
+  css.node(`${own}>.front`, {
+    color: colourCss(style, overPicture.colour) || "#ffffff",
+    background: veil === 0 ? null : `color-mix(in srgb,${ground} ${veil}%,transparent)`,
+    "backdrop-filter": blur === 0 ? null : `blur(${blur}px)`,
+  });
   css.node(`${own}:is(${SOLID})>.front`, {
     color: colourCss(style, colour) || "var(--text)",
     background: groundCss(background, style) || "var(--background)",
@@ -117,7 +123,9 @@ const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void
     );
     css.node(`.down ${own}:not(:focus-within)`, { translate: "0 -100%" });
   }
-  if (band.stickyWhen === "scrollingUp" || band.overPicture.on) state.needsScript = true;
+  const grows = band.stickyGrows && band.width === "boxed";
+  if (grows) css.node(`.scrolled ${own}`, { "max-width": "none" });
+  if (band.stickyWhen === "scrollingUp" || band.overPicture.on || grows) state.needsScript = true;
 };
 
 const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {

@@ -239,7 +239,7 @@ const overPicture: Layout = (p) => {
         ...padding(p.room),
         ...sticking(p),
         ...p.beside(IS_DARK.has(ground)),
-        overPicture: { on: true, colour: "#ffffff" },
+        overPicture: { on: true, colour: "#ffffff", veil: 0, blur: 0 },
       },
       p.cell({ share: 0 }, p.sign(IS_DARK.has(ground))),
       p.cell({ share: 1, align: align === "start" ? "end" : align }, p.menu()),

@@ -363,8 +363,9 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     control: {
       type: "one",
       options: [
-        ["content", "content"],
+        ["content", "content, on a full ground"],
         ["full", "full"],
+        ["boxed", "content, its ground too"],
       ],
     },
   },
@@ -407,6 +408,18 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     label: "Text over it",
     when: [["overPicture", "on"], true],
   },
+  {
+    path: ["overPicture", "veil"],
+    control: { type: "number", unit: "%", max: 100 },
+    label: "Own ground at rest",
+    when: [["overPicture", "on"], true],
+  },
+  {
+    path: ["overPicture", "blur"],
+    control: { type: "number", unit: "px", max: 40 },
+    label: "Blurs what is under it",
+    when: [["overPicture", "on"], true],
+  },
   { path: ["sticky"], control: { type: "switch" } },
   {
     path: ["stickyWhen"],
@@ -419,6 +432,12 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
     label: "Stays",
     when: [["sticky"], true],
+  },
+  {
+    path: ["stickyGrows"],
+    control: { type: "switch" },
+    label: "Full width once scrolled",
+    when: [["width"], "boxed"],
   },
   { path: ["overlap"], control: { type: "number", unit: "px", max: 400 }, label: "Lies over" },
   {

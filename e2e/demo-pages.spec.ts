@@ -1,0 +1,116 @@
+import { expect, type Page, test } from "@playwright/test";
+import { BandFit } from "../src/core/layout/fit";
+import { TextMeasure } from "../src/core/layout/text-measure";
+import type { Band, Part } from "../src/core/model/part";
+import { flatBlocks } from "../src/core/model/tree";
+import { renderPage } from "../src/core/render/page";
+import type { PageData } from "../src/core/render/page-data";
+import { ENGLISH } from "../src/messages/visitor-words";
+import { shaper } from "../test/shaper";
+import { blankPage, leastInChromium, loadFonts } from "./blank-page";
+import { PAGES } from "./public-pages";
+import { open, signIn } from "./studio";
+
+const ask = <T>(page: Page, site: string, name: string, input: object): Promise<T> =>
+  page.evaluate(
+    async ({ at, body }) => {
+      const answer = await fetch(at, { method: "POST", body });
+      return (await answer.json()).value;
+    },
+    { at: `/api/studio/${site}/${name}`, body: JSON.stringify(input) },
+  ) as Promise<T>;
+
+interface Rows {
+  readonly rows: readonly { readonly id: string; readonly slot: string; readonly state: string }[];
+}
+interface Looked {
+  readonly pages: readonly { readonly identity: string }[];
+}
+
+/** Menus that never become a button, so that the browser shows where the row stops fitting. */
+const spelledOut = (band: Band): Band =>
+  JSON.parse(
+    JSON.stringify(band, (key, value) =>
+      key === "buttonBelow" ? "never" : key === "overPicture" ? { on: false, colour: "" } : value,
+    ),
+  ) as Band;
+
+test("G11: the edges of every header of both sites are Chromium's, to the pixel, at 16 and 20 px text", async ({
+  page,
+  context,
+}) => {
+  await signIn(page);
+  const bare = await context.newPage();
+  await blankPage(bare);
+  await loadFonts(bare);
+  const wrong: unknown[] = [];
+  let looked = 0;
+  for (const site of ["observatory", "tide-mill"]) {
+    await open(page, "parts", site);
+    const { rows } = await ask<Rows>(page, site, "parts", {});
+    for (const { id } of rows.filter(({ slot, state }) => slot === "header" && state !== "inBin")) {
+      const { body } = await ask<{ body: Part }>(page, site, "part", { part: id });
+      const { pages } = await ask<Looked>(page, site, "previewPages", { part: id });
+      const data = await ask<PageData>(page, site, "previewPage", {
+        page: pages[0]?.identity,
+        shown: { id, part: body },
+      });
+      const measure = new TextMeasure(shaper, data.style, data.site.language);
+      for (const band of body.bands.map(spelledOut)) {
+        const fit = new BandFit(band, { ...data, words: ENGLISH }, measure);
+        const hasMenu = flatBlocks(band.cells.flatMap(({ blocks }) => blocks)).some(
+          ({ kind }) => kind === "menu",
+        );
+        if (!fit.isExact || !hasMenu) continue;
+        const part = { ...body, bands: [band] };
+        const drawn = renderPage({ ...data, slots: { ...data.slots, header: { id, part } } }, ENGLISH, {
+          shaper,
+        });
+        const css = drawn.css.replace(/@font-face\{[^}]*\}/g, "");
+        for (const root of [16, 20]) {
+          const seen = await leastInChromium(bare, css, drawn.regions.header, root);
+          const expected = seen === -1 ? Number.POSITIVE_INFINITY : seen;
+          const computed = fit.edges(root).wide;
+          looked += 1;
+          if (computed !== expected) wrong.push({ site, part: body.name, root, computed, seen });
+        }
+      }
+    }
+  }
+  console.log(`headers of the sample sites: ${looked} edges looked at, ${wrong.length} apart`);
+  expect(looked).toBeGreaterThan(6);
+  expect(wrong).toEqual([]);
+});
+
+test("the worker draws the same bytes as the server, on a page of every kind", async ({ page, context }) => {
+  test.setTimeout(300_000);
+  // every preview frame keeps what it was told to draw
+  await context.addInitScript(() => {
+    const told: unknown[] = [];
+    Object.assign(window, { told });
+    addEventListener("message", (event) => {
+      if (event.data?.type === "draw" && event.data.body !== undefined) told.push(event.data);
+    });
+  });
+  await signIn(page);
+  let compared = 0;
+  for (const [site, path] of PAGES.filter(([, at]) => !/\?|\/page\/|nowhere/.test(at))) {
+    const found = await page.evaluate(
+      async ({ at, body }) => (await (await fetch(at, { method: "POST", body })).json()).value.found[0],
+      { at: `/api/studio/${site}/goTo`, body: JSON.stringify({ query: path }) },
+    );
+    await page.goto(`/s/${site}/pages/${encodeURIComponent(found.id)}`);
+    const frame = page.frameLocator("iframe").first();
+    await frame.locator("main").waitFor();
+    const told = await frame
+      .locator("body")
+      .evaluate(() => (window as unknown as { told: { body: string; css: string }[] }).told.at(-1));
+    const data = await ask<PageData>(page, site, "previewPage", { page: found.id });
+    const drawn = renderPage(data, ENGLISH, { shaper, mark: true });
+    expect(told?.body, path).toBe(drawn.body);
+    expect(told?.css, path).toBe(drawn.css);
+    compared += 1;
+  }
+  console.log(`worker and server: ${compared} pages, the same bytes`);
+  expect(compared).toBeGreaterThan(12);
+});
