@@ -420,3 +420,72 @@ test("pictures follow one another behind a band; a box stops them, and who wants
   await saved(page);
   await undoAll(page);
 });
+
+test("a video plays behind a band, silent; a box stops it, and who wants less motion sees the picture", async ({
+  page,
+  browser,
+}) => {
+  // a second of moving colour, recorded by the browser itself
+  const bytes = await page.evaluate(async () => {
+    const canvas = Object.assign(document.createElement("canvas"), { width: 160, height: 90 });
+    const context = canvas.getContext("2d") as CanvasRenderingContext2D;
+    const recorder = new MediaRecorder(canvas.captureStream(10), { mimeType: "video/webm" });
+    const chunks: Blob[] = [];
+    recorder.ondataavailable = ({ data }) => chunks.push(data);
+    recorder.start();
+    for (let step = 0; step < 10; step += 1) {
+      context.fillStyle = `hsl(${step * 36} 60% 30%)`;
+      context.fillRect(0, 0, 160, 90);
+      await new Promise((done) => setTimeout(done, 100));
+    }
+    await new Promise((done) => {
+      recorder.onstop = done;
+      recorder.stop();
+    });
+    return [...new Uint8Array(await new Blob(chunks).arrayBuffer())];
+  });
+  await open(page, "parts");
+  await page.getByRole("link", { name: "Front hero", exact: true }).click();
+  await page.getByRole("group", { name: "What the part is made of" }).getByRole("button").first().click();
+  const settings = page.getByRole("region", { name: /^Settings of/ });
+  await settings.getByRole("button", { name: /^\d+ more$/ }).click();
+  const input = settings.getByLabel("Video file");
+  await input.setInputFiles({
+    name: "no.mp4",
+    mimeType: "video/mp4",
+    buffer: Buffer.from("not a video at all"),
+  });
+  await expect(settings.getByRole("alert")).toContainText("That is no MP4 or WebM video");
+  await input.setInputFiles({ name: "waves.webm", mimeType: "video/webm", buffer: Buffer.from(bytes) });
+  await expect(settings).toContainText("waves.webm");
+  const preview = page.frameLocator('iframe[title$="at 1280 px"]').locator(".bg video");
+  const isPaused = () => preview.evaluate((video) => (video as HTMLVideoElement).paused);
+  await expect.poll(isPaused).toBe(false);
+  await page.getByRole("button", { name: "less motion" }).click();
+  await expect.poll(isPaused).toBe(true);
+  await saved(page);
+  await publish(page);
+
+  const visit = async (reducedMotion: "reduce" | "no-preference") => {
+    const context = await browser.newContext({ reducedMotion, viewport: { width: 1280, height: 800 } });
+    const visitor = await context.newPage();
+    await visitor.goto(`http://${siteHost("observatory")}/`);
+    return visitor;
+  };
+  const visitor = await visit("no-preference");
+  const video = visitor.locator(".bg video");
+  const playing = () =>
+    video.evaluate((each) => !(each as HTMLVideoElement).paused && each.classList.contains("on"));
+  await expect.poll(playing).toBe(true);
+  expect(await video.evaluate((each) => (each as HTMLVideoElement).muted)).toBe(true);
+  await visitor.getByRole("checkbox", { name: "Stop the pictures" }).check();
+  await expect.poll(playing).toBe(false);
+  const still = await visit("reduce");
+  await still.waitForTimeout(500);
+  expect(await still.locator(".bg video").evaluate((each) => (each as HTMLVideoElement).paused)).toBe(true);
+  await expect(still.getByRole("checkbox", { name: "Stop the pictures" })).toBeHidden();
+  for (const each of [visitor, still]) await each.context().close();
+  await page.getByRole("button", { name: /Take it back/ }).click();
+  await expect.poll(async () => (await get(siteHost("observatory"), "/")).body).not.toContain("<video");
+  await undoAll(page);
+});

@@ -152,6 +152,9 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
     `${count === 1 ? "One place uses" : `${count} places use`} this piece. Make it their own first, or take it out of them.`,
   "piece.notTogether": () =>
     "Only blocks that follow one another in one cell or box can become a shared piece.",
+  "video.tooBig": ({ limit }) =>
+    `The video is larger than ${limit}: visitors would wait for it. Make it shorter or smaller.`,
+  "video.unknown": () => "That is no MP4 or WebM video. Nothing was kept.",
   "start.form": () => "Such a form is not one of this slot's.",
   "start.otherSlot": () => "This starting point is for another slot.",
   "start.nothingForIt": () =>

@@ -70,6 +70,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   removePiece: "design",
   openPointing: "look",
   signs: "look",
+  keepVideo: "design",
   starts: "look",
   beginning: "look",
   begin: "design",

@@ -37,6 +37,7 @@ import { createSite } from "./use-cases/sites";
 import { starts } from "./use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
+import { keepVideo } from "./use-cases/videos";
 import { places, reach } from "./use-cases/where";
 import { explain, mends } from "./use-cases/why";
 
@@ -67,6 +68,7 @@ export const useCases = {
   removePiece,
   openPointing,
   signs,
+  keepVideo,
   starts,
   beginning,
   begin,

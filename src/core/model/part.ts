@@ -79,6 +79,15 @@ export const Cell = z.object({
 });
 export type Cell = Omit<z.infer<typeof Cell>, "blocks"> & { readonly blocks: readonly Block[] };
 
+export const VIDEO_TYPES = ["video/mp4", "video/webm"] as const;
+/** A video of the site: a file by its content hash. */
+export const Video = z.object({
+  file: z.string().regex(/^[0-9a-f]{64}$/),
+  type: z.enum(VIDEO_TYPES),
+  name: z.string().min(1).max(120),
+});
+export type Video = z.infer<typeof Video>;
+
 export const BandBackground = z.object({
   colour: ColourValue.or(z.literal("")).default(""),
   /** The colour runs into this one; degrees as of the overlay. */
@@ -89,6 +98,8 @@ export const BandBackground = z.object({
   pageOwnPicture: z.boolean().default(false),
   /** More pictures that follow the first one, each for so many seconds; on a page's own picture they do not follow. */
   slides: z.array(z.string()).max(12).default([]),
+  /** Plays over the picture, which is what is seen before and in its place. */
+  video: Video.nullable().default(null),
   slideSeconds: z.number().int().min(2).max(60).default(6),
   /** How much of the colour lies over the picture, in percent. */
   overlay: z.number().int().min(0).max(100).default(0),

@@ -183,6 +183,8 @@ export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band
       ...band.background,
       colour: colour(band.background.colour, map),
       colourTo: colour(band.background.colourTo, map),
+      // a video stays with its site
+      video: null,
       slides: band.background.slides.flatMap((id) => map.picture(id) ?? []),
       overlayColour: colour(band.background.overlayColour, map),
       overlayTo: colour(band.background.overlayTo, map),

@@ -46,6 +46,21 @@ describe("what lies behind a band", () => {
   });
 });
 
+describe("a video behind a band", () => {
+  const video = { file: "a".repeat(64), type: "video/mp4", name: "Waves" };
+  it("is silent, plays by the script only, and has a box that the script shows", () => {
+    const { html, css } = drawn({ background: { picture: "one", video } });
+    expect(html).toContain(
+      `<video src="/_media/${"a".repeat(64)}.mp4" muted loop playsinline preload="none" aria-hidden="true" tabindex="-1"></video></div><label class="stop" hidden>`,
+    );
+    expect(html).not.toContain("autoplay");
+    expect(css).toContain(".bg video:not(.on){opacity:0}");
+  });
+  it("needs a picture: what is seen before it plays", () => {
+    expect(drawn({ background: { video } }).html).not.toContain("<video");
+  });
+});
+
 describe("a band that lies over another", () => {
   it("is drawn up over what stands above, or keeps what is below nearer", () => {
     expect(drawn({ overlap: 48 }).css).toContain("margin-top:-3rem;z-index:2");

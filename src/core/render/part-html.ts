@@ -3,7 +3,16 @@ import { foldsOf } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import type { Picture } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
-import { type Band, type Block, type Cell, isNothing, type Part, WIDTHS, type Width } from "../model/part";
+import {
+  type Band,
+  type Block,
+  type Cell,
+  isNothing,
+  type Part,
+  type Video,
+  WIDTHS,
+  type Width,
+} from "../model/part";
 import { isCellHidden } from "../model/tree";
 import { blockRenderers } from "./blocks";
 import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
@@ -150,13 +159,42 @@ const backgroundHtml = (band: Band, within: string, context: RenderContext): Saf
       opacity: String(background.overlay / 100),
     });
   const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
+  if (background.video)
+    return html`<div class="bg">${image(picture, true)}${videoHtml(background.video, context)}</div>${stopHtml(context, true)}`;
   if (behind.length === 1) return html`<div class="bg">${image(picture, true)}</div>`;
+  context.css.share("stop", STOP_CSS);
   slidesCss(behind.length, selector, background.slideSeconds, context);
   const follow = behind
     .slice(1)
     .map((each, at) => html`<div class="slide slide-${at + 1}">${image(each, false)}</div>`);
-  const stop = html`<label class="stop"><input type="checkbox"> ${context.words.stopSlides}</label>`;
-  return html`<div class="bg">${image(picture, true)}${follow}</div>${stop}`;
+  return html`<div class="bg">${image(picture, true)}${follow}</div>${stopHtml(context, false)}`;
+};
+
+/** A box that stops what moves by itself (WCAG 2.2 §2.2.2). What only a script starts is stopped by a box it shows. */
+const stopHtml = ({ words }: RenderContext, isHidden: boolean): SafeHtml =>
+  html`<label class="stop"${attributes({ hidden: isHidden ? true : null })}><input type="checkbox"> ${words.stopSlides}</label>`;
+const STOP_CSS = `.stop{position:absolute;right:.75rem;bottom:.5rem;z-index:3;display:none;gap:.4rem;align-items:center;min-height:24px;padding:.1rem .6rem;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:.8125rem;cursor:pointer}
+@media (prefers-reduced-motion:no-preference){.stop:not([hidden]){display:flex}}`;
+
+/** Silent, and started by the script only: without one, and for who asked for less motion or less data, the picture stays. */
+const videoHtml = ({ file, type }: Video, context: RenderContext): SafeHtml => {
+  const { css, state } = context;
+  css.share("stop", STOP_CSS);
+  css.share(
+    "video",
+    ".bg video{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}.bg video:not(.on){opacity:0}",
+  );
+  state.needsScript = true;
+  const all = attributes({
+    src: `/_media/${file}.${type === "video/mp4" ? "mp4" : "webm"}`,
+    muted: true,
+    loop: true,
+    playsinline: true,
+    preload: "none",
+    "aria-hidden": "true",
+    tabindex: "-1",
+  });
+  return html`<video${all}></video>`;
 };
 
 /**
@@ -166,8 +204,8 @@ const backgroundHtml = (band: Band, within: string, context: RenderContext): Saf
 const slidesCss = (count: number, selector: string, seconds: number, { css }: RenderContext): void => {
   css.share(
     "slides",
-    `.slide{position:absolute;inset:0;opacity:0}.stop{position:absolute;right:.75rem;bottom:.5rem;z-index:3;display:none;gap:.4rem;align-items:center;min-height:24px;padding:.1rem .6rem;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:.8125rem;cursor:pointer}
-@media (prefers-reduced-motion:no-preference){.stop{display:flex}.band:has(.stop input:checked) .slide{animation-play-state:paused!important}}`,
+    `.slide{position:absolute;inset:0;opacity:0}
+@media (prefers-reduced-motion:no-preference){.band:has(.stop input:checked) .slide{animation-play-state:paused!important}}`,
   );
   const share = 100 / count;
   const fade = Math.min(share / 3, (100 * 1.2) / (seconds * count));

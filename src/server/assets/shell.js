@@ -62,7 +62,17 @@
     root.classList.toggle("scrolled", view.state === "scrolled");
     root.classList.toggle("no-pictures", !view.hasPictures);
     dress(worn);
+    playVideos();
     if (wasOpen || view.state === "open") open(view.state === "open");
+  };
+
+  const playVideos = () => {
+    for (const video of document.querySelectorAll(".bg video")) {
+      video.muted = true;
+      video.classList.toggle("on", !view.isStill && view.hasPictures);
+      if (view.isStill) video.pause();
+      else video.play().catch(() => {});
+    }
   };
 
   const dress = (plain) => {
@@ -87,6 +97,7 @@
     }
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
     if (view.state === "open") open(true);
+    playVideos();
     if (message.show) {
       // a header that stays would lie over the part that is looked at
       document.documentElement.classList.toggle("elsewhere", message.show !== "header");

@@ -49,6 +49,17 @@
       form.removeAttribute("aria-busy");
       form.dataset.said = said;
     });
+  // videos behind bands play where nobody asked for less motion or less data; a box stops them
+  if (matchMedia("(prefers-reduced-motion: no-preference)").matches && !navigator.connection?.saveData)
+    for (const video of document.querySelectorAll(".bg video")) {
+      const stop = video.parentElement.nextElementSibling;
+      video.addEventListener("playing", () => video.classList.add("on"));
+      video
+        .play()
+        .then(() => (stop.hidden = false))
+        .catch(() => {});
+      stop.addEventListener("change", ({ target }) => (target.checked ? video.pause() : video.play()));
+    }
   // menus that open on pointing: a moment's grace before they close, so that a slanted way down is forgiven
   for (const item of document.querySelectorAll("[data-opens] details")) {
     let leaving;

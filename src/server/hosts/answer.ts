@@ -15,6 +15,30 @@ export const send = (response: ServerResponse, answer: Answer, withBody = true):
   response.end(withBody ? answer.body : undefined);
 };
 
+/** The part of a file that is asked for (RFC 9110 §14), where it may be asked for in parts. One range; others get the whole. */
+export const ranged = (answer: Answer, range: string | undefined): Answer => {
+  const asked = /^bytes=(\d*)-(\d*)$/.exec(range ?? "");
+  const { body, headers } = answer;
+  if (
+    !asked ||
+    answer.status !== 200 ||
+    headers?.["Accept-Ranges"] !== "bytes" ||
+    !(body instanceof Uint8Array)
+  )
+    return answer;
+  const [, first = "", last = ""] = asked;
+  if (first === "" && last === "") return answer;
+  const from = first === "" ? Math.max(0, body.length - Number(last)) : Number(first);
+  const to = first === "" || last === "" ? body.length - 1 : Math.min(Number(last), body.length - 1);
+  if (from > to || from >= body.length)
+    return { status: 416, headers: { "Content-Range": `bytes */${body.length}` } };
+  return {
+    status: 206,
+    headers: { ...headers, "Content-Range": `bytes ${from}-${to}/${body.length}` },
+    body: body.subarray(from, to + 1),
+  };
+};
+
 export const plainAnswer = (status: number, text: string): Answer => ({
   status,
   headers: { "Content-Type": "text/plain; charset=utf-8", "Cache-Control": "no-store" },

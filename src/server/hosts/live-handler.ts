@@ -110,7 +110,7 @@ const pointable = (status: number, html: string, points: object): Answer => {
       "Cache-Control": "private, no-store",
       "X-Robots-Tag": "noindex",
       "Content-Security-Policy":
-        "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'none'",
+        "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; media-src 'self'; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'none'",
     },
     body: html.replace(
       "</head>",

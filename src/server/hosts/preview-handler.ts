@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { attributes, html } from "../../core/render/html";
-import { plainAnswer, send } from "./answer";
+import { plainAnswer, ranged, send } from "./answer";
 import { studioOrigin } from "./host-names";
 import { answerLive, isLivePath } from "./live-handler";
 import { sharedFile } from "./shared-files";
@@ -19,7 +19,8 @@ export const handlePreview = async (
     return send(response, await answerLive(site, url, request), request.method === "GET");
   if (pathname === "/") return send(response, shell(), request.method === "GET");
   const file = await sharedFile(site, pathname);
-  send(response, file ?? plainAnswer(404, "There is nothing here."), request.method === "GET");
+  const answer = file ? ranged(file, request.headers.range) : plainAnswer(404, "There is nothing here.");
+  send(response, answer, request.method === "GET");
 };
 
 const shell = () => ({
@@ -27,7 +28,7 @@ const shell = () => ({
   headers: {
     "Content-Type": "text/html; charset=utf-8",
     "Cache-Control": "no-cache",
-    "Content-Security-Policy": `default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors ${studioOrigin()}`,
+    "Content-Security-Policy": `default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; media-src 'self'; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors ${studioOrigin()}`,
   },
   body: html`<!doctype html>
 <html lang="en"${attributes({ "data-studio": studioOrigin() })}>

@@ -56,6 +56,17 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
       headers: { "Content-Type": asset.type, "Cache-Control": "public, max-age=300" },
       body: await fileBytes(join(root, asset.path)),
     };
+  const video = /^\/_media\/([0-9a-f]{64})\.(mp4|webm)$/.exec(path)?.[1];
+  if (video) {
+    const file = await loadFile(site, video, "video");
+    return file
+      ? {
+          status: 200,
+          headers: { "Content-Type": file.type, "Cache-Control": LONG, "Accept-Ranges": "bytes" },
+          body: file.bytes,
+        }
+      : null;
+  }
   const media = /^\/_media\/([0-9a-f]{64})(?:-(\d+\.(?:webp|avif|jpeg|png))|\.(svg))$/.exec(path);
   return media ? mediaFile(site, media[1] as string, media[2] ?? "clean.svg") : null;
 };

@@ -12,7 +12,7 @@ import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage, pagesOf } from "../page-assembly";
 import { shaperFor } from "../shaping";
 import { draftOf, liveOf } from "../site-state";
-import { type Answer, plainAnswer, send } from "./answer";
+import { type Answer, plainAnswer, ranged, send } from "./answer";
 import { publicOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 import { answerSignUp } from "./sign-up-handler";
@@ -37,7 +37,7 @@ export const handleSite = async (
   }
   // put together as text: `//name/` must stay a path
   const url = new URL(publicOrigin(site) + (request.url ?? "/"));
-  const answer = await answerSite(site, url);
+  const answer = ranged(await answerSite(site, url), request.headers.range);
   const etag = answer.headers?.["ETag"];
   if (etag !== undefined && request.headers["if-none-match"] === etag) {
     send(response, { status: 304, headers: { ETag: etag } });
@@ -155,7 +155,7 @@ export const htmlAnswer = (status: number, html: string): Answer => ({
     "Cache-Control": "public, max-age=0, must-revalidate",
     ETag: `"${createHash("sha256").update(html).digest("base64url").slice(0, 27)}"`,
     "Content-Security-Policy":
-      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; media-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
   },
   body: html,
 });

@@ -45,7 +45,7 @@ const post = (path: string, body: string): Promise<Response> =>
   });
 
 /** Sends a file with answers to the use-cases that take one. */
-export const sendFile = async <Name extends "packPlan" | "packImport" | "addFont">(
+export const sendFile = async <Name extends "packPlan" | "packImport" | "addFont" | "keepVideo">(
   site: string,
   name: Name,
   file: Blob,

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Switch, TextField } from "@mui/material";
 import { useId } from "react";
-import type { Sides } from "../../core/model/part";
+import type { Sides, Video } from "../../core/model/part";
 import type { RichText } from "../../core/model/rich-text";
 import { fieldName } from "../../messages/fields";
 import { useFrame } from "../shell/frame";
@@ -13,6 +13,7 @@ import { MenuButtonInput } from "./MenuButtonInput";
 import { NumberInput, PerWidth } from "./NumberInput";
 import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
+import { VideoInput } from "./VideoInput";
 
 interface Props {
   readonly spec: FieldSpec;
@@ -171,6 +172,8 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
           onChange={onChange}
         />
       );
+    case "video":
+      return <VideoInput id={id} value={value as Video | null} onChange={onChange} />;
     case "pictures":
       return (
         <ManyOf

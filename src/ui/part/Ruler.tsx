@@ -35,9 +35,16 @@ export const Ruler = ({
   const [wish, setWish] = useState<Wish | null>(null);
   const wished = readings.find(({ band }) => band === wish?.band);
   const measured = readings.filter(({ isExact }) => isExact);
-  if (measured.length === 0) return null;
+  const unknown = readings.filter(({ isExact, hasMenu }) => hasMenu && !isExact);
+  if (measured.length + unknown.length === 0) return null;
   return (
     <Box component="section" aria-label="Ruler" sx={{ mb: 1.25 }}>
+      {unknown.map(({ band, name }) => (
+        <Quiet key={band} style={{ display: "block" }}>
+          {name || "Band"}: cannot be measured: a letter no font has, or a block that depends on the page. Its
+          menu becomes a button early, so that it never takes two rows.
+        </Quiet>
+      ))}
       {measured.map((reading) => (
         <Line
           key={reading.band}
@@ -46,10 +53,12 @@ export const Ruler = ({
           onWish={setWish}
         />
       ))}
-      <Box sx={{ display: "grid", gridTemplateColumns: COLUMNS, gap: 1.5 }}>
-        <span />
-        <FitScale />
-      </Box>
+      {measured.length > 0 ? (
+        <Box sx={{ display: "grid", gridTemplateColumns: COLUMNS, gap: 1.5 }}>
+          <span />
+          <FitScale />
+        </Box>
+      ) : null}
       {wish && wished ? (
         <Ways
           part={part}

@@ -24,6 +24,7 @@ export type Control =
   | { readonly type: "menuButton" }
   | { readonly type: "picture" }
   | { readonly type: "pictures" }
+  | { readonly type: "video" }
   | { readonly type: "colour" }
   | { readonly type: "target" }
   | { readonly type: "targetOrNone" }
@@ -377,6 +378,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     label: "In the direction",
   },
   { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
+  { path: ["background", "video"], control: { type: "video" }, label: "Video over the picture" },
   { path: ["background", "slides"], control: { type: "pictures" }, label: "Then these pictures" },
   {
     path: ["background", "slideSeconds"],
