@@ -1,16 +1,6 @@
 "use client";
-import {
-  Box,
-  Button,
-  Checkbox,
-  FormControlLabel,
-  TextField,
-  ToggleButton,
-  ToggleButtonGroup,
-  Typography,
-} from "@mui/material";
+import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from "@mui/material";
 import { useMemo, useState } from "react";
-import { GROUNDS } from "../../core/colour/palette";
 import { startName } from "../../messages/starts";
 import { pages as pagesText } from "../../messages/words";
 import type { DrawnFrame } from "../../workers/preview.worker";
@@ -24,6 +14,7 @@ import { useUploads } from "../pictures/useUploads";
 import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { ColourField } from "../style/ColourField";
+import { GroundChoice } from "../style/GroundChoice";
 import { Act, Empty, Pending, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
 import { type Beginning, type Said, useFrames } from "./useFrames";
 
@@ -127,23 +118,7 @@ const Questions = ({
         value={said.colour}
         onChange={(value) => say({ colour: value.slice(0, 7).toLowerCase() })}
       />
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={said.ground}
-        aria-label="Ground"
-        onChange={(_, next: Said["ground"] | null) => say({ ground: next ?? said.ground })}
-      >
-        {GROUNDS.map((each) => (
-          <ToggleButton
-            key={each}
-            value={each}
-            sx={{ py: 0.25, textTransform: "none", color: "text.primary" }}
-          >
-            {each}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <GroundChoice value={said.ground} onChange={(ground) => say({ ground })} />
       <Quiet>All other colours follow from it; every text can be read on them.</Quiet>
     </Question>
     <Question name="Menu">

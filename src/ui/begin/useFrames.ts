@@ -1,14 +1,13 @@
 "use client";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type Remote, wrap } from "comlink";
-import { useEffect, useRef } from "react";
 import { proposePalette } from "../../core/colour/palette";
 import type { Menu, Picture, SiteProfile } from "../../core/model/design";
 import { withPalette } from "../../core/style/with-palette";
 import { ROLE_NAMES } from "../../messages/words";
-import type { DrawnFrame, PreviewWorker } from "../../workers/preview.worker";
+import type { DrawnFrame } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
+import { usePreviewWorker } from "../part/usePreviewWorker";
 
 export type Beginning = CallResult<"beginning">;
 
@@ -29,21 +28,15 @@ const SETTLES_MS = 350;
 /** Three complete frames of what was said, drawn in a worker on the site's own pages; anew when it changes and rests. */
 export const useFrames = (beginning: Beginning | undefined, said: Said, seed: number) => {
   const site = useSite();
-  const worker = useRef<Remote<PreviewWorker> | null>(null);
-  useEffect(() => {
-    const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
-      type: "module",
-    });
-    worker.current = wrap<PreviewWorker>(thread);
-    return () => thread.terminate();
-  }, []);
+  const worker = usePreviewWorker();
   return useQuery({
     queryKey: [site, "frames", said, seed, beginning?.profile.name],
     enabled: beginning !== undefined,
     placeholderData: keepPreviousData,
     queryFn: async ({ signal }): Promise<readonly DrawnFrame[]> => {
       await new Promise((done) => setTimeout(done, SETTLES_MS));
-      if (signal.aborted || !beginning || !worker.current) return [];
+      const thread = worker();
+      if (signal.aborted || !beginning || !thread) return [];
       const { material, fit, pages } = beginning;
       const datas = await Promise.all(
         pages.map((page) => call(site, "previewPage", { page, audience: "signedOut", state: "draft" })),
@@ -82,7 +75,7 @@ export const useFrames = (beginning: Beginning | undefined, said: Said, seed: nu
         profile,
         pages: datas,
       };
-      return worker.current.frames(site, asked as never);
+      return thread.frames(site, asked as never);
     },
   });
 };

@@ -26,6 +26,7 @@ import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
 import { BLOCK_CONTROLS, FIRST_SETTINGS } from "./controls";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
+import { Fold } from "./Fold";
 import { bandText, blockText, shareText } from "./list-lines";
 import {
   addBand,
@@ -290,20 +291,7 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
         ? "Cell"
         : (place.node as Band).name || "Band";
   return (
-    <Box
-      component="section"
-      aria-label={`Settings of ${name}`}
-      sx={(theme) => ({
-        pl: "14px",
-        pr: 2,
-        py: 1.25,
-        borderLeft: `2px solid ${theme.vars?.palette.ours.brass}`,
-        background: theme.vars?.palette.ours.paper,
-      })}
-    >
-      <Typography variant="h2" sx={{ mb: 0.5 }}>
-        {name}
-      </Typography>
+    <Fold label={`Settings of ${name}`} title={name}>
       <LinesOf node={node} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec) => (
@@ -346,7 +334,7 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
           <Act onClick={() => addCell(place.node as Band)}>Add a cell</Act>
         </Box>
       ) : null}
-    </Box>
+    </Fold>
   );
 };
 

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Typography } from "@mui/material";
+import { Box } from "@mui/material";
 import { sameValue } from "../../core/model/canonical";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
@@ -8,6 +8,7 @@ import { count } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
+import { Fold } from "./Fold";
 import { duplicateAll, putAllInBox, removeAll, standTogether } from "./node-actions";
 import { MakePiece } from "./PieceActs";
 import { commonSpecs } from "./specs-for";
@@ -25,20 +26,7 @@ export const Several = ({ part, nodes }: { readonly part: Part; readonly nodes: 
     ({ when }) => !when || places.every(({ node }) => valueAt(node, when[0]) === when[1]),
   );
   return (
-    <Box
-      component="section"
-      aria-label={`Settings of ${words}`}
-      sx={(theme) => ({
-        pl: "14px",
-        pr: 2,
-        py: 1.25,
-        borderLeft: `2px solid ${theme.vars?.palette.ours.brass}`,
-        background: theme.vars?.palette.ours.paper,
-      })}
-    >
-      <Typography variant="h2" sx={{ mb: 0.5 }}>
-        {words} selected
-      </Typography>
+    <Fold label={`Settings of ${words}`} title={`${words} selected`}>
       {specs.map((spec) => {
         const values = places.map(({ node }) => valueAt(node, spec.path));
         const isSame = values.every((value) => sameValue(value, values[0]));
@@ -66,6 +54,6 @@ export const Several = ({ part, nodes }: { readonly part: Part; readonly nodes: 
         {standTogether(places) ? <MakePiece nodes={nodes} /> : null}
         <Act onClick={() => removeAll(places)}>Remove</Act>
       </Box>
-    </Box>
+    </Fold>
   );
 };

@@ -1,16 +1,16 @@
 "use client";
-import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { FaintBand } from "../../core/checks/part-contrast";
 import type { BandReading } from "../../core/layout/fit";
 import type { HeadingLines } from "../../core/layout/heading-lines";
 import type { Part } from "../../core/model/part";
-import type { Instead, PreviewWorker } from "../../workers/preview.worker";
+import type { Instead } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
 import type { Drawing } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
+import { usePreviewWorker } from "./usePreviewWorker";
 
 const NOTHING_INSTEAD: Instead = {};
 
@@ -27,7 +27,7 @@ export const usePreview = (
   instead: Instead = NOTHING_INSTEAD,
 ) => {
   const site = useSite();
-  const worker = useRef<Remote<PreviewWorker> | null>(null);
+  const worker = usePreviewWorker();
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [readings, setReadings] = useState<readonly BandReading[]>([]);
   const [faint, setFaint] = useState<readonly FaintBand[]>([]);
@@ -44,38 +44,34 @@ export const usePreview = (
     wanted.current = given.current;
   }
 
-  useEffect(() => {
-    const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
-      type: "module",
-    });
-    worker.current = wrap<PreviewWorker>(thread);
-    return () => thread.terminate();
-  }, []);
-
-  const render = useCallback(async (subject: string) => {
-    if (busy.current || !worker.current) return;
-    busy.current = true;
-    try {
-      let drawn: typeof wanted.current | undefined;
-      while (drawn !== wanted.current) {
-        drawn = wanted.current;
-        const { edited: now, instead: over } = drawn;
-        const result = await worker.current.render(now?.id ?? null, now?.part ?? null, over);
-        if (!result) break;
-        counter.current += 1;
-        setDrawing({ id: counter.current, page: result, subject });
-        setFaint((now) => (JSON.stringify(now) === JSON.stringify(result.faint) ? now : result.faint));
-        setHeadings((now) =>
-          JSON.stringify(now) === JSON.stringify(result.headings) ? now : result.headings,
-        );
-        setReadings((now) =>
-          JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
-        );
+  const render = useCallback(
+    async (subject: string) => {
+      const thread = worker();
+      if (busy.current || !thread) return;
+      busy.current = true;
+      try {
+        let drawn: typeof wanted.current | undefined;
+        while (drawn !== wanted.current) {
+          drawn = wanted.current;
+          const { edited: now, instead: over } = drawn;
+          const result = await thread.render(now?.id ?? null, now?.part ?? null, over);
+          if (!result) break;
+          counter.current += 1;
+          setDrawing({ id: counter.current, page: result, subject });
+          setFaint((now) => (JSON.stringify(now) === JSON.stringify(result.faint) ? now : result.faint));
+          setHeadings((now) =>
+            JSON.stringify(now) === JSON.stringify(result.headings) ? now : result.headings,
+          );
+          setReadings((now) =>
+            JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
+          );
+        }
+      } finally {
+        busy.current = false;
       }
-    } finally {
-      busy.current = false;
-    }
-  }, []);
+    },
+    [worker],
+  );
 
   const key = edited ? needsKey(edited.part) : "";
   const source =
@@ -93,8 +89,9 @@ export const usePreview = (
           ...(asked.at ? { at: asked.at } : {}),
           ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
         });
-        if (!current || !worker.current) return;
-        await worker.current.load(site, data as never);
+        const thread = worker();
+        if (!current || !thread) return;
+        await thread.load(site, data as never);
         loaded.current = source;
         // a drawing under way was made of the page as it was
         wanted.current = { ...wanted.current };
@@ -108,7 +105,7 @@ export const usePreview = (
     return () => {
       current = false;
     };
-  }, [page, render, asked.audience, asked.state, asked.at, site, source]);
+  }, [page, render, asked.audience, asked.state, asked.at, site, source, worker]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
   useEffect(() => {
@@ -136,8 +133,8 @@ export const usePreview = (
   /** What would make a band of a part stand in one row from a width on. */
   const ways = useCallback(
     async (part: Part, band: string, target: number) =>
-      (await worker.current?.waysToReach(part, band, target)) ?? [],
-    [],
+      (await worker()?.waysToReach(part, band, target)) ?? [],
+    [worker],
   );
   return { drawing, onDrawn, trouble, redraw, readings, headings, faint, ways };
 };

@@ -1,7 +1,7 @@
 "use client";
-import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { Box, Button } from "@mui/material";
 import { useEffect, useMemo, useState } from "react";
-import { GROUNDS, type Ground, proposePalette } from "../../core/colour/palette";
+import { type Ground, proposePalette } from "../../core/colour/palette";
 import { COLOUR_ROLES, type ColourRole, type HouseStyle } from "../../core/model/house-style";
 import type { Operation } from "../../core/model/operations";
 import { withPalette } from "../../core/style/with-palette";
@@ -12,6 +12,7 @@ import { useRoom } from "../part/useRoom";
 import { useFrame } from "../shell/frame";
 import { Mono, Quiet } from "../theme/pieces";
 import { ColourField, Swatch } from "./ColourField";
+import { GroundChoice } from "./GroundChoice";
 import { StyledPage } from "./StyledPage";
 
 /** A palette whose pairs all pass, from one colour or from what a picture speaks with. */
@@ -85,23 +86,7 @@ export const PaletteHelp = ({
         <Quiet style={{ lineHeight: "30px" }}>From one colour</Quiet>
         <ColourField label="The colour to start from" value={seed} onChange={setSeed} />
         <Quiet style={{ lineHeight: "30px" }}>Ground</Quiet>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={ground}
-          aria-label="Ground"
-          onChange={(_, next: Ground | null) => setGround(next ?? ground)}
-        >
-          {GROUNDS.map((each) => (
-            <ToggleButton
-              key={each}
-              value={each}
-              sx={{ py: 0.25, textTransform: "none", color: "text.primary" }}
-            >
-              {each}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <GroundChoice value={ground} onChange={setGround} />
       </Box>
       <Box
         component="ul"
