@@ -44,6 +44,7 @@ import { OpenToPages } from "./OpenToPages";
 import { MakePiece, PieceActs } from "./PieceActs";
 import { Several } from "./Several";
 import { specsFor } from "./specs-for";
+import { Usual } from "./Usual";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
@@ -275,6 +276,8 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
   const [more, setMore] = useState(false);
   const place = findPlace(part, node);
   if (!place) return null;
+  const set = (path: readonly string[], value: unknown) =>
+    apply([setNodeOperation(useEditor.getState().body as Part, id, node, path, value)]);
   const fits = specsFor(place).filter(
     (spec) => !spec.when || valueAt(place.node, spec.when[0]) === spec.when[1],
   );
@@ -306,11 +309,10 @@ const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }
           <Field
             spec={spec}
             value={valueAt(place.node, spec.path)}
-            onChange={(value) =>
-              apply([setNodeOperation(useEditor.getState().body as Part, id, node, spec.path, value)])
-            }
+            onChange={(value) => set(spec.path, value)}
           />
           <OpenToPages part={part} node={place.node} path={spec.path} />
+          <Usual place={place} spec={spec} onReset={(value) => set(spec.path, value)} />
         </Box>
       ))}
       <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
