@@ -1,0 +1,51 @@
+"use client";
+import { Autocomplete, Box, TextField } from "@mui/material";
+import { useState } from "react";
+import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
+import type { Part } from "../../core/model/part";
+import type { Slot } from "../../core/model/slot";
+import { BLOCK_NAMES } from "../../messages/words";
+import { addBlock } from "./node-actions";
+
+/** Blocks that make sense in a slot; all others can be typed too, but these come first. */
+const USUAL: Readonly<Record<Slot, readonly BlockKind[]>> = {
+  header: ["logo", "menu", "button", "search", "social", "siteName", "tagline"],
+  titleBar: ["title", "breadcrumbs", "search", "heading", "richText", "button"],
+  layout: ["title", "body", "facts", "mainPicture", "entryList", "pager", "heading"],
+  side: ["search", "entryList", "heading", "menu", "richText"],
+  footer: ["menu", "copyright", "social", "richText", "heading", "logo", "tagline"],
+};
+
+/** "add: type “se…” → search box": a new block after the selected one, or at the end. */
+export const AddLine = ({ part }: { readonly part: Part }) => {
+  const [key, setKey] = useState(0);
+  const usual = USUAL[part.slot] ?? USUAL.footer;
+  const kinds = [...usual, ...BLOCK_KINDS.filter((kind) => !usual.includes(kind))];
+  return (
+    <Box sx={{ px: 2, pt: 1.25 }}>
+      <Autocomplete
+        key={key}
+        options={kinds}
+        autoHighlight
+        clearOnBlur
+        getOptionLabel={(kind) => BLOCK_NAMES[kind]}
+        onChange={(_, kind) => {
+          if (!kind) return;
+          addBlock(kind);
+          setKey(key + 1);
+        }}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            variant="standard"
+            placeholder="add: type “se…” → search box"
+            slotProps={{
+              ...params.slotProps,
+              htmlInput: { ...params.slotProps.htmlInput, "aria-label": "Add a block" },
+            }}
+          />
+        )}
+      />
+    </Box>
+  );
+};
