@@ -119,6 +119,11 @@ test("first run: a new site gets its name, colour, menu and a complete frame, is
   await page.waitForURL(/\/begin$/);
   const frames = page.getByRole("list", { name: "Complete frames" });
   await expect(frames.getByRole("listitem")).toHaveCount(3);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+    .exclude("iframe")
+    .analyze();
+  expect(violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
   const header = page.frameLocator('iframe[title="Frame 1, page 2"]').locator("header");
   await expect(header).toContainText("The seed library");
   await page.getByLabel("In a few words").fill("Forty plots behind the station");
