@@ -65,6 +65,10 @@ export interface DrawnFrame {
 /** A page drawn, and what a ruler says of the bands of the part being edited. */
 export interface DrawnPage extends RenderedPage {
   readonly readings: readonly BandReading[];
+}
+
+/** What else is noticed of a part on the page: asked for once typing rests. */
+export interface Noticed {
   readonly headings: readonly HeadingLines[];
   /** Bands whose text is hard to read on this page. */
   readonly faint: readonly FaintBand[];
@@ -74,6 +78,16 @@ export interface DrawnPage extends RenderedPage {
 let data: PageData | undefined;
 let site = "";
 
+/** The page with what stands in for what it has, and the part as the page has it. */
+const pageWith = (plain: PageData, id: string | null, part: Part | null, instead: Instead) => {
+  const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
+  const pieces = { ...plain.pieces, ...instead.pieces };
+  const shown = part && wholePart(withPageValues(part, plain.values[part.slot]), (piece) => pieces[piece]);
+  const slots = { ...plain.slots, ...left, ...(shown && id ? { [shown.slot]: { id, part: shown } } : {}) };
+  const { style = plain.style, profile = plain.profile } = instead;
+  return { shown, page: { ...plain, slots, style, profile } };
+};
+
 const api = {
   load(from: string, next: PageData): void {
     site = from;
@@ -81,22 +95,24 @@ const api = {
   },
   /** The page with a part as it is now in place of the one in its slot, and whatever else stands in for what it has. */
   async render(id: string | null, part: Part | null, instead: Instead): Promise<DrawnPage | null> {
-    if (!data) return null;
-    const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
-    const pieces = { ...data.pieces, ...instead.pieces };
-    const shown = part && wholePart(withPageValues(part, data.values[part.slot]), (piece) => pieces[piece]);
-    const slots = { ...data.slots, ...left, ...(shown && id ? { [shown.slot]: { id, part: shown } } : {}) };
-    const { style = data.style, profile = data.profile } = instead;
-    const page = { ...data, slots, style, profile };
-    const shaper = await shaperFor(site, style);
+    const found = data && pageWith(data, id, part, instead);
+    if (!found) return null;
+    const { page, shown } = found;
+    const shaper = await shaperFor(site, page.style);
     const drawn = renderPage(page, ENGLISH, { mark: true, shaper });
-    const measure = new TextMeasure(shaper, style, data.site.language);
-    const material = { ...page, words: ENGLISH };
+    const measure = new TextMeasure(shaper, page.style, page.site.language);
+    return { ...drawn, readings: shown ? readBands(shown, { ...page, words: ENGLISH }, measure) : [] };
+  },
+  /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
+  async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {
+    const found = data && pageWith(data, id, part, instead);
+    if (!found?.shown) return { headings: [], faint: [] };
+    const { page, shown } = found;
+    const shaper = await shaperFor(site, page.style);
+    const measure = new TextMeasure(shaper, page.style, page.site.language);
     return {
-      ...drawn,
-      readings: shown ? readBands(shown, material, measure) : [],
-      headings: shown ? headingLines(shown, material, page.page.title, measure) : [],
-      faint: shown ? faintBands(shown, page) : [],
+      headings: headingLines(shown, { ...page, words: ENGLISH }, page.page.title, measure),
+      faint: faintBands(shown, page),
     };
   },
   /** What would make a band of the part stand in one row from a width on. */

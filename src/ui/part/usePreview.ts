@@ -12,6 +12,7 @@ import type { Drawing } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
 import { usePreviewWorker } from "./usePreviewWorker";
 
+const RESTS_MS = 160;
 const NOTHING_INSTEAD: Instead = {};
 
 /**
@@ -58,10 +59,6 @@ export const usePreview = (
           if (!result) break;
           counter.current += 1;
           setDrawing({ id: counter.current, page: result, subject });
-          setFaint((now) => (JSON.stringify(now) === JSON.stringify(result.faint) ? now : result.faint));
-          setHeadings((now) =>
-            JSON.stringify(now) === JSON.stringify(result.headings) ? now : result.headings,
-          );
           setReadings((now) =>
             JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
           );
@@ -111,6 +108,23 @@ export const usePreview = (
   useEffect(() => {
     if (page !== null && loaded.current === source) void render(page);
   }, [edited?.part, instead]);
+
+  // what takes longer is asked for once typing rests
+  const edit = edited?.part ?? null;
+  const editedId = edited?.id ?? null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another drawing is a reason to look again
+  useEffect(() => {
+    const rest = setTimeout(async () => {
+      const thread = worker();
+      if (!thread || edit === null || editedId === null || loaded.current === "") return;
+      const noticed = await thread.notice(editedId, edit, instead);
+      setFaint((now) => (JSON.stringify(now) === JSON.stringify(noticed.faint) ? now : noticed.faint));
+      setHeadings((now) =>
+        JSON.stringify(now) === JSON.stringify(noticed.headings) ? now : noticed.headings,
+      );
+    }, RESTS_MS);
+    return () => clearTimeout(rest);
+  }, [drawing, edit, editedId, instead, worker]);
 
   const onDrawn = useCallback(
     (id: number) => {

@@ -16,6 +16,8 @@ import { useDesigns } from "./useDesigns";
 
 const WIDTH = 1280;
 const GAP = 20;
+/** In less room than this they stand below one another. */
+const ONE_COLUMN = 640;
 /** How much of the page is shown, px of the page. */
 const SHOWN = { header: 380, footer: 470 } as const;
 
@@ -31,7 +33,8 @@ export const StartsScreen = () => {
   const { frame } = useFrame();
   const { data, error, isFetching } = useDesigns(frame.site.front, { slot, seed: round, like });
   const { desk, room } = useRoom();
-  const scale = Math.max(0.2, Math.min(0.5, (room - GAP) / 2 / (WIDTH + 4), room / (WIDTH + 4)));
+  const beside = room < ONE_COLUMN ? room : (room - GAP) / 2;
+  const scale = Math.max(0.2, Math.min(0.5, beside / (WIDTH + 4)));
   const start = (next: { slot?: Traits["slot"]; like?: Traits | null }) => {
     setSlot(next.slot ?? slot);
     setLike(next.like ?? null);
