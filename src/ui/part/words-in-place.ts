@@ -3,10 +3,11 @@ import type { Block, Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 
 /** Kinds whose one text can be edited where it stands in a preview, and the setting it is. */
-const WORDS: Readonly<Partial<Record<BlockKind, string>>> = {
+export const WORDS: Readonly<Partial<Record<BlockKind, string>>> = {
   heading: "text",
   button: "label",
   backToTop: "label",
+  notice: "text",
 };
 
 /** The path of the words of a node that can be edited in place; undefined if it has none. */
