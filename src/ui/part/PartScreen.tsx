@@ -21,37 +21,47 @@ import { Previews } from "./Previews";
 export const PartScreen = () => {
   const { part: id } = useParams<{ part: string }>();
   const { data, error } = useCall("part", { part: id });
-  const editor = useEditor();
+  const open = useEditor((state) => state.id);
+  const isOpen = useEditor((state) => state.body !== null);
+  const select = useEditor((state) => state.select);
   useEffect(() => useEditor.setState({ editedKind: "part" }), []);
   useDocumentEditor(useEditor, id, data?.id === id ? (data.body as Part) : undefined);
   const node = useSearchParams().get("node");
-  const { select, id: open } = editor;
   useEffect(() => {
     if (node !== null && open === id) select(node);
   }, [node, open, id, select]);
   useKeys({ p: () => (letterKeysOn() ? toggleMainSetting() : undefined) });
-  if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the part …" />;
+  if (!data || !isOpen || open !== id) return <Pending error={error} what="Opening the part …" />;
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
       <PartHead data={data} leaf="design">
-        <Saving state={editor.saving} />
+        <SavingOfEditor />
         <UndoRedo />
       </PartHead>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
         <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
-          {editor.trouble ? (
-            <Box sx={{ px: 2 }}>
-              <Trouble>{editor.trouble}</Trouble>
-            </Box>
-          ) : null}
+          <TroubleOfEditor />
           <PartList />
         </Box>
         <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0 })}>
-          <Previews id={id} part={editor.body} />
+          <Previews id={id} />
         </Box>
       </Box>
     </Box>
   );
+};
+
+/** How far what was edited is saved. The screen round it is not rendered for it. */
+export const SavingOfEditor = () => <Saving state={useEditor((state) => state.saving)} />;
+
+/** Why the last edit did not fit, if it did not. */
+export const TroubleOfEditor = () => {
+  const trouble = useEditor((state) => state.trouble);
+  return trouble ? (
+    <Box sx={{ px: 2 }}>
+      <Trouble>{trouble}</Trouble>
+    </Box>
+  ) : null;
 };
 
 /** Undo and redo that save first, and show what they did at once. */

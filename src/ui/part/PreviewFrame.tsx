@@ -28,6 +28,8 @@ const NONE: readonly string[] = [];
 interface Props {
   readonly origin: string;
   readonly drawing: Drawing | null;
+  /** Tells of drawings before they are rendered as `drawing`. */
+  readonly subscribe?: (listener: (drawing: Drawing) => void) => () => void;
   readonly width: number;
   readonly scale: number;
   readonly height: number;
@@ -68,6 +70,7 @@ const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
 export const PreviewFrame = ({
   origin,
   drawing,
+  subscribe,
   width,
   scale,
   height,
@@ -85,13 +88,17 @@ export const PreviewFrame = ({
   const frame = useRef<HTMLIFrameElement>(null);
   const ready = useRef(false);
   const shown = useRef<RenderedPage | null>(null);
+  const given = useRef<Drawing | null>(null);
   const subject = useRef("");
   const latest = useRef({ drawing, selected, also, view, onDrawn, onPlaces, onPointed, onTyped });
   latest.current = { drawing, selected, also, view, onDrawn, onPlaces, onPointed, onTyped };
 
   const post = (message: object) => frame.current?.contentWindow?.postMessage(message, origin);
   const draw = (next: Drawing | null) => {
-    if (!next || !ready.current) return;
+    if (!next || !ready.current || next === given.current) return;
+    // rendered later than it was told of: a newer one may be shown already
+    if (subscribe && given.current && next.id < given.current.id) return;
+    given.current = next;
     const isNew = subject.current !== next.subject;
     post({
       type: "draw",
@@ -121,6 +128,7 @@ export const PreviewFrame = ({
       if (message.type === "ready") {
         ready.current = true;
         shown.current = null;
+        given.current = null;
         if (latest.current.view !== AT_REST) post({ type: "view", view: latest.current.view });
         draw(latest.current.drawing);
         post({ type: "select", node: latest.current.selected, also: latest.current.also });
@@ -137,6 +145,8 @@ export const PreviewFrame = ({
   }, [origin]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new drawing is the only reason to draw
   useEffect(() => draw(drawing), [drawing]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => subscribe?.(draw), [subscribe]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
     if (ready.current) post({ type: "select", node: selected, also });

@@ -1,10 +1,12 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
+import { useShallow } from "zustand/react/shallow";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
+import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
 import { useFrame } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
@@ -27,24 +29,46 @@ const WHY_WORDS: Readonly<Record<string, string>> = {
   archive: "an archive",
   notFound: "not found",
 };
+const NO_PAGES: readonly PageToLookAt[] = [];
 const WIDE = 1280;
 const NARROWER = [820, 390] as const;
 
 /** One page at three widths with the part as it is being edited, and up to five pages to look at. */
-export const Previews = ({ id, part }: { readonly id: string; readonly part: Part }) => {
+export const Previews = ({ id }: { readonly id: string }) => {
+  const part = useEditor((state) => state.body);
+  return part ? <PreviewsOf id={id} part={part} /> : null;
+};
+
+const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) => {
   const { frame, asked } = useFrame();
-  const { selected, also, select, selectAlso, setHeadings } = useEditor();
+  const { selected, also, select, selectAlso, setHeadings } = useEditor(
+    useShallow(({ selected, also, select, selectAlso, setHeadings }) => ({
+      selected,
+      also,
+      select,
+      selectAlso,
+      setHeadings,
+    })),
+  );
   const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
   const [full, setFull] = useState(false);
   const [view, setView] = useState(AT_REST);
   const { desk, room } = useRoom();
-  const pages = data?.pages ?? [];
+  const pages = data?.pages ?? NO_PAGES;
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
   const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
-  const { headings } = preview;
+  const { headings, redraw } = preview;
+  // what is typed is drawn at once, not after the screen round the previews has been rendered
+  useEffect(
+    () =>
+      useEditor.subscribe(({ body, id: open }, before) => {
+        if (body && body !== before.body && open === id) redraw({ edited: { id, part: body } });
+      }),
+    [id, redraw],
+  );
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
@@ -77,6 +101,7 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
   const common = {
     origin: frame.site.previewOrigin,
     drawing: preview.drawing,
+    subscribe: preview.subscribe,
     scale,
     slot: part.slot,
     selected,
@@ -125,19 +150,11 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
           <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
         </Box>
         <ViewChoice view={view} onChange={setView} />
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={full}
-          onChange={(_, next: boolean | null) => setFull(next ?? full)}
-          aria-label="Size of the previews"
-          sx={{
-            "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none", color: "text.primary" },
-          }}
-        >
-          <ToggleButton value={false}>{Math.round(Math.min(0.62, room / (WIDE + 4)) * 100)} %</ToggleButton>
-          <ToggleButton value={true}>100 %</ToggleButton>
-        </ToggleButtonGroup>
+        <SizeChoice
+          percent={Math.round(Math.min(0.62, room / (WIDE + 4)) * 100)}
+          full={full}
+          onChange={setFull}
+        />
       </Box>
       {data?.showsNowhere ? (
         <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
@@ -160,60 +177,100 @@ export const Previews = ({ id, part }: { readonly id: string; readonly part: Par
           ))}
         </Box>
       </Box>
-      <Box
-        role="group"
-        aria-label="Pages to look at"
-        sx={{ mt: 1.25, display: "grid", gridTemplateColumns: "repeat(auto-fill,minmax(140px,1fr))", gap: 1 }}
-      >
-        {pages.map((each, index) => {
-          const on = each.identity === page?.identity;
-          return (
-            <Box
-              key={each.identity}
-              component="button"
-              type="button"
-              aria-pressed={on}
-              onClick={() => setChosen(each.identity)}
-              sx={(theme) => ({
-                font: "inherit",
-                color: "inherit",
-                textAlign: "left",
-                px: 1,
-                py: 0.5,
-                minHeight: 46,
-                border: 1,
-                borderColor: on ? "text.primary" : "divider",
-                borderRadius: 1,
-                background: theme.vars?.palette.ours.sheet,
-                cursor: "pointer",
-                minWidth: 0,
-              })}
-            >
-              <Box
-                sx={{
-                  fontWeight: 600,
-                  fontSize: 12.5,
-                  overflow: "hidden",
-                  textOverflow: "ellipsis",
-                  whiteSpace: "nowrap",
-                }}
-              >
-                {index + 1} {each.title}
-              </Box>
-              <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
-                <Quiet>{WHY_WORDS[each.why]}</Quiet>
-                {each.faint ? (
-                  <Wrong>
-                    {ratioWords(each.faint.ratio)} at {each.faint.screen}
-                  </Wrong>
-                ) : (
-                  <Quiet>passes</Quiet>
-                )}
-              </Box>
-            </Box>
-          );
-        })}
-      </Box>
+      <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={setChosen} />
     </Box>
   );
 };
+
+const SizeChoice = memo(
+  ({
+    percent,
+    full,
+    onChange,
+  }: {
+    readonly percent: number;
+    readonly full: boolean;
+    readonly onChange: (full: boolean) => void;
+  }) => (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={full}
+      onChange={(_, next: boolean | null) => onChange(next ?? full)}
+      aria-label="Size of the previews"
+      sx={{ "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none", color: "text.primary" } }}
+    >
+      <ToggleButton value={false}>{percent} %</ToggleButton>
+      <ToggleButton value={true}>100 %</ToggleButton>
+    </ToggleButtonGroup>
+  ),
+);
+
+type PageToLookAt = CallResult<"previewPages">["pages"][number];
+
+const PagesToLookAt = memo(
+  ({
+    pages,
+    shown,
+    onChoose,
+  }: {
+    readonly pages: readonly PageToLookAt[];
+    readonly shown: string | null;
+    readonly onChoose: (page: string) => void;
+  }) => (
+    <Box
+      role="group"
+      aria-label="Pages to look at"
+      sx={{ mt: 1.25, display: "grid", gridTemplateColumns: "repeat(auto-fill,minmax(140px,1fr))", gap: 1 }}
+    >
+      {pages.map((each, index) => {
+        const on = each.identity === shown;
+        return (
+          <Box
+            key={each.identity}
+            component="button"
+            type="button"
+            aria-pressed={on}
+            onClick={() => onChoose(each.identity)}
+            sx={(theme) => ({
+              font: "inherit",
+              color: "inherit",
+              textAlign: "left",
+              px: 1,
+              py: 0.5,
+              minHeight: 46,
+              border: 1,
+              borderColor: on ? "text.primary" : "divider",
+              borderRadius: 1,
+              background: theme.vars?.palette.ours.sheet,
+              cursor: "pointer",
+              minWidth: 0,
+            })}
+          >
+            <Box
+              sx={{
+                fontWeight: 600,
+                fontSize: 12.5,
+                overflow: "hidden",
+                textOverflow: "ellipsis",
+                whiteSpace: "nowrap",
+              }}
+            >
+              {index + 1} {each.title}
+            </Box>
+            <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
+              <Quiet>{WHY_WORDS[each.why]}</Quiet>
+              {each.faint ? (
+                <Wrong>
+                  {ratioWords(each.faint.ratio)} at {each.faint.screen}
+                </Wrong>
+              ) : (
+                <Quiet>passes</Quiet>
+              )}
+            </Box>
+          </Box>
+        );
+      })}
+    </Box>
+  ),
+);

@@ -15,13 +15,26 @@ import { usePreviewWorker } from "./usePreviewWorker";
 const RESTS_MS = 160;
 const NOTHING_INSTEAD: Instead = {};
 
+interface Edited {
+  readonly id: string;
+  readonly part: Part;
+}
+/** What is to be drawn: a part as it is being edited, and what stands in for what the page has. */
+interface Wanted {
+  readonly edited: Edited | null;
+  readonly instead: Instead;
+}
+
+const isSame = (a: Wanted, b: Wanted): boolean =>
+  a.edited?.id === b.edited?.id && a.edited?.part === b.edited?.part && a.instead === b.instead;
+
 /**
  * Drawings of one page with a part as it is being edited. Renders in a worker; while one is under way only the newest
- * edit waits. `onAllDrawn` tells when every frame has it on the screen.
+ * edit waits. `onDrawn` counts the frames that have it on the screen.
  */
 export const usePreview = (
   page: string | null,
-  edited: { readonly id: string; readonly part: Part } | null,
+  edited: Edited | null,
   asked: Asked,
   frames: number,
   revision: unknown = null,
@@ -36,14 +49,17 @@ export const usePreview = (
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
   const busy = useRef(false);
-  const wanted = useRef({ edited, instead });
+  const wanted = useRef<Wanted>({ edited, instead });
+  const drawn = useRef<Wanted | null>(null);
   const counter = useRef(0);
   const acknowledged = useRef(new Map<number, number>());
-  const given = useRef({ edited, instead });
-  if (given.current.edited !== edited || given.current.instead !== instead) {
+  const given = useRef<Wanted>({ edited, instead });
+  if (!isSame(given.current, { edited, instead })) {
     given.current = { edited, instead };
-    wanted.current = given.current;
+    // it may have been asked for already, before this was rendered
+    if (!isSame(wanted.current, given.current)) wanted.current = given.current;
   }
+  const listeners = useRef(new Set<(drawing: Drawing) => void>());
 
   const render = useCallback(
     async (subject: string) => {
@@ -51,14 +67,16 @@ export const usePreview = (
       if (busy.current || !thread) return;
       busy.current = true;
       try {
-        let drawn: typeof wanted.current | undefined;
-        while (drawn !== wanted.current) {
-          drawn = wanted.current;
-          const { edited: now, instead: over } = drawn;
+        while (drawn.current !== wanted.current) {
+          drawn.current = wanted.current;
+          const { edited: now, instead: over } = drawn.current;
           const result = await thread.render(now?.id ?? null, now?.part ?? null, over);
           if (!result) break;
           counter.current += 1;
-          setDrawing({ id: counter.current, page: result, subject });
+          const next = { id: counter.current, page: result, subject };
+          // the frames have it before the screen round them is rendered
+          for (const listener of listeners.current) listener(next);
+          setDrawing(next);
           setReadings((now) =>
             JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
           );
@@ -70,9 +88,13 @@ export const usePreview = (
     [worker],
   );
 
-  const key = edited ? needsKey(edited.part) : "";
-  const source =
-    page === null ? "" : `${page} ${asked.audience} ${asked.state} ${asked.at} ${key} ${String(revision)}`;
+  const sourceOf = (part: Part | null): string =>
+    page === null
+      ? ""
+      : `${page} ${asked.audience} ${asked.state} ${asked.at} ${part ? needsKey(part) : ""} ${String(revision)}`;
+  const source = sourceOf(edited?.part ?? null);
+  const latest = useRef(sourceOf);
+  latest.current = sourceOf;
   useEffect(() => {
     if (page === null) return;
     let current = true;
@@ -136,19 +158,29 @@ export const usePreview = (
     },
     [frames],
   );
-  /** Draws with something else instead, at once: what it changes on the screen beside the frames may come after. */
+  /** Draws something else at once: what it changes on the screen beside the frames may come after. */
   const redraw = useCallback(
-    (next: Instead) => {
-      wanted.current = { ...wanted.current, instead: next };
-      if (page !== null && loaded.current !== "") void render(page);
+    (next: Partial<Wanted>) => {
+      const asks = { ...wanted.current, ...next };
+      // what needs other data of the page is drawn when that is there
+      if (page === null || loaded.current !== latest.current(asks.edited?.part ?? null)) return;
+      wanted.current = asks;
+      void render(page);
     },
     [page, render],
   );
+  /** Tells of each drawing as it comes. */
+  const subscribe = useCallback((listener: (drawing: Drawing) => void) => {
+    listeners.current.add(listener);
+    return () => {
+      listeners.current.delete(listener);
+    };
+  }, []);
   /** What would make a band of a part stand in one row from a width on. */
   const ways = useCallback(
     async (part: Part, band: string, target: number) =>
       (await worker()?.waysToReach(part, band, target)) ?? [],
     [worker],
   );
-  return { drawing, onDrawn, trouble, redraw, readings, headings, faint, ways };
+  return { drawing, subscribe, onDrawn, trouble, redraw, readings, headings, faint, ways };
 };

@@ -10,11 +10,10 @@ import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import { Saving } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useEditor } from "../part/editor";
 import { PartList } from "../part/PartList";
-import { UndoRedo } from "../part/PartScreen";
+import { SavingOfEditor, TroubleOfEditor, UndoRedo } from "../part/PartScreen";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useRoom } from "../part/useRoom";
@@ -32,10 +31,11 @@ export const PieceScreen = () => {
   const site = useSite();
   const { badge } = useFrame();
   const { data, error } = useCall("piece", { piece: id });
-  const editor = useEditor();
+  const open = useEditor((state) => state.id);
+  const body = useEditor((state) => state.body);
   useEffect(() => useEditor.setState({ editedKind: "piece" }), []);
   useDocumentEditor(useEditor, id, data?.id === id ? (data.body as unknown as Part) : undefined);
-  if (!data || !editor.body || editor.id !== id) return <Pending error={error} what="Opening the piece …" />;
+  if (!data || !body || open !== id) return <Pending error={error} what="Opening the piece …" />;
   const shown = data.parts.find((each) => each.id === from) ?? data.parts[0];
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
@@ -56,23 +56,19 @@ export const PieceScreen = () => {
           shared piece · used in {count(data.uses.length, "place")}: a change here changes all of them
         </Quiet>
         <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>
-          <Saving state={editor.saving} />
+          <SavingOfEditor />
           <UndoRedo />
           {shown ? <SheetLink href={partPath(shown.id, site)}>Back to {badge(shown.id)}</SheetLink> : null}
         </Box>
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
         <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
-          {editor.trouble ? (
-            <Box sx={{ px: 2 }}>
-              <Trouble>{editor.trouble}</Trouble>
-            </Box>
-          ) : null}
+          <TroubleOfEditor />
           <PartList />
         </Box>
         <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0, p: 2 })}>
           {shown ? (
-            <InPart piece={id} body={editor.body as unknown as Piece} part={shown} />
+            <InPart piece={id} body={body as unknown as Piece} part={shown} />
           ) : (
             <Quiet>
               No part uses it yet. Add it to a part by the name “Shared piece”, and it is seen here.
@@ -117,6 +113,7 @@ const InPart = ({
       key={width}
       origin={frame.site.previewOrigin}
       drawing={preview.drawing}
+      subscribe={preview.subscribe}
       width={width}
       height={height}
       scale={scale}

@@ -29,7 +29,7 @@ export const Specimen = () => {
   useEffect(
     () =>
       useStyleEditor.subscribe(({ body }, before) => {
-        if (body && body !== before.body) redraw(insteadOf(body));
+        if (body && body !== before.body) redraw({ instead: insteadOf(body) });
       }),
     [redraw],
   );
@@ -37,6 +37,7 @@ export const Specimen = () => {
   const common = {
     origin: frame.site.previewOrigin,
     drawing: preview.drawing,
+    subscribe: preview.subscribe,
     scale,
     slot: null,
     selected: null,
