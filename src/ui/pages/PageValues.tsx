@@ -8,7 +8,7 @@ import type { CallResult } from "../client/call";
 import { call } from "../client/call";
 import { useRefresh, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import type { Control } from "../part/controls";
+import type { Control } from "../part/control";
 import { Field } from "../part/Field";
 import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";

@@ -8,7 +8,7 @@ import { useFrame } from "../shell/frame";
 import { MomentField } from "../shell/MomentField";
 import { Act } from "../theme/pieces";
 import { ManyOf, OneOf } from "./ChoiceInput";
-import type { FieldSpec } from "./controls";
+import type { FieldSpec } from "./control";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { NumberInput, PerWidth } from "./NumberInput";
 import { SidesInput } from "./SidesInput";

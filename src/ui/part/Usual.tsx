@@ -6,7 +6,7 @@ import { valueAt } from "../../core/model/operations";
 import { Band, type Block, Cell, Look } from "../../core/model/part";
 import type { NodePlace } from "../../core/model/tree";
 import { Act } from "../theme/pieces";
-import type { FieldSpec } from "./controls";
+import type { FieldSpec } from "./control";
 
 const FRESH = {
   band: Band.parse({ id: "band", cells: [{ id: "cell" }] }),

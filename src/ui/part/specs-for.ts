@@ -1,13 +1,8 @@
 import { type Block, takesFrame } from "../../core/model/part";
 import type { NodePlace } from "../../core/model/tree";
-import {
-  BAND_CONTROLS,
-  BLOCK_CONTROLS,
-  CELL_CONTROLS,
-  type FieldSpec,
-  FRAME_PATHS,
-  LOOK_CONTROLS,
-} from "./controls";
+import { BLOCK_CONTROLS } from "./block-controls";
+import type { FieldSpec } from "./control";
+import { BAND_CONTROLS, CELL_CONTROLS, FRAME_PATHS, LOOK_CONTROLS } from "./controls";
 
 /** The fields a node is edited with, the most used first. */
 export const specsFor = (place: NodePlace): readonly FieldSpec[] => {
