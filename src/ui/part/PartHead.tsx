@@ -13,6 +13,7 @@ import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Badge } from "../shell/Badge";
 import { Quiet } from "../theme/pieces";
+import { HeadLine } from "./HeadLine";
 
 /** The head of a part: its badge, name, state, leaves, and what can be done with it. */
 export const PartHead = ({
@@ -27,19 +28,7 @@ export const PartHead = ({
   const site = useSite();
   const { body, state, id } = data;
   return (
-    <Box
-      sx={{
-        display: "flex",
-        flexWrap: "wrap",
-        alignItems: "center",
-        gap: 1.5,
-        px: 2.5,
-        pt: { xs: 1, md: 0 },
-        minHeight: 52,
-        borderBottom: 1,
-        borderColor: "divider",
-      }}
-    >
+    <HeadLine>
       <Badge slot={body.slot as Slot} number={body.number} />
       <PartName id={id} name={body.name} />
       <Quiet>
@@ -64,7 +53,7 @@ export const PartHead = ({
         {children}
         <PartMenu data={data} />
       </Box>
-    </Box>
+    </HeadLine>
   );
 };
 

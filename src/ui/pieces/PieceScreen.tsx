@@ -12,6 +12,7 @@ import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useEditor } from "../part/editor";
+import { HeadLine } from "../part/HeadLine";
 import { PartList } from "../part/PartList";
 import { SavingOfEditor, TroubleOfEditor, UndoRedo } from "../part/PartScreen";
 import { PreviewFrame } from "../part/PreviewFrame";
@@ -39,18 +40,7 @@ export const PieceScreen = () => {
   const shown = data.parts.find((each) => each.id === from) ?? data.parts[0];
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
-      <Box
-        sx={{
-          display: "flex",
-          flexWrap: "wrap",
-          alignItems: "center",
-          gap: 1.5,
-          px: 2.5,
-          minHeight: 52,
-          borderBottom: 1,
-          borderColor: "divider",
-        }}
-      >
+      <HeadLine>
         <Typography variant="h1">{data.body.name}</Typography>
         <Quiet>
           shared piece · used in {count(data.uses.length, "place")}: a change here changes all of them
@@ -60,7 +50,7 @@ export const PieceScreen = () => {
           <UndoRedo />
           {shown ? <SheetLink href={partPath(shown.id, site)}>Back to {badge(shown.id)}</SheetLink> : null}
         </Box>
-      </Box>
+      </HeadLine>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
         <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
           <TroubleOfEditor />
