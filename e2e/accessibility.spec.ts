@@ -126,6 +126,9 @@ for (const [scheme, width] of LOOKS)
     await page.getByRole("button", { name: "Cancel" }).click();
     await open(page, "access");
     await check("access for scripts");
+    await open(page, "visitors");
+    await page.getByRole("button", { name: "Remove Wenna Karrow" }).click();
+    await check("visitor accounts");
     await open(page, "packs");
     await check("packs");
     await open(page, "editions");
@@ -148,6 +151,7 @@ const PAGES = [
   "/members/members-log/",
   "/search/?q=moon",
   "/nowhere/",
+  "/_account/",
 ];
 
 for (const width of [1280, 390])

@@ -61,7 +61,7 @@ export const leastInChromium = (page: Page, css: string, body: string, root: num
         return tops.length === 0 || Math.max(...tops) - Math.min(...tops) < 4;
       };
       const cells = [...band.querySelectorAll(".cell")];
-      const lines = [...band.querySelectorAll(".b-siteName, .b-tagline, .b-button")];
+      const lines = [...band.querySelectorAll(".b-siteName, .b-tagline, .b-button, .b-account")];
       const rows = [...band.querySelectorAll(".b-menu > .row, .b-social")];
       const logos = [...band.querySelectorAll(".b-logo img")].map((image) => ({
         image,

@@ -17,6 +17,7 @@ export const PAGES: readonly (readonly [string, string])[] = [
   ["observatory", "/domes/old-dome/"],
   ["observatory", "/search/?q=moon"],
   ["observatory", "/nowhere/"],
+  ["observatory", "/_account/"],
   ["tide-mill", "/"],
   ["tide-mill", "/notes/"],
   ["tide-mill", "/flour/"],

@@ -33,6 +33,7 @@ export const material: DesignMaterial = {
     links: {},
     pictures: { logo, light: logo },
     profile: { ...data.profile, logo: "logo", logoOverPictures: "light", tagline: "Open on Fridays" },
+    audience: "signedOut",
     words: ENGLISH,
   },
   measure: new TextMeasure(shaper, data.style, "en"),

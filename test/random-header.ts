@@ -94,13 +94,19 @@ const framed = (random: Seeded, plain: Block): Block =>
       }
     : plain;
 
-const FILLERS = ["button", "search", "social", "tagline", "logo"] as const;
+const FILLERS = ["button", "search", "account", "social", "tagline", "logo"] as const;
 const filler = (random: Seeded): Block => framed(random, plainFiller(random));
 const plainFiller = (random: Seeded): Block => {
   const kind = random.pick(FILLERS);
   if (kind === "button")
     return block("button", { label: random.pick(WORDS), look: random.pick(["filled", "outlined", "plain"]) });
   if (kind === "search") return block("search", { width: random.pick([120, 150, 220]) });
+  if (kind === "account")
+    return block("account", {
+      signIn: random.pick(WORDS),
+      signedIn: random.pick(WORDS),
+      look: random.pick(["filled", "outlined", "plain"]),
+    });
   if (kind === "social")
     return block("social", { look: random.pick(["icons", "words"]), gap: random.below(20) });
   if (kind === "logo") return block("logo", { height: { wide: random.pick([28, 40, 44, 61]) } });
@@ -164,6 +170,7 @@ export const randomHeader = (random: Seeded, buttonBelow: "never" | "computed" =
   const data: PageData = {
     ...base,
     style: style(random),
+    audience: random.pick(["signedOut", "signedIn"]),
     profile,
     menus: { main: menu },
     pictures: { ...base.pictures, logo },

@@ -6,8 +6,9 @@ import { placement } from "./migrations/002-placement";
 import { uploads } from "./migrations/003-uploads";
 import { mailbox } from "./migrations/004-mailbox";
 import { pointing } from "./migrations/005-pointing";
+import { visitors } from "./migrations/006-visitors";
 
-const MIGRATIONS = [start, placement, uploads, mailbox, pointing];
+const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

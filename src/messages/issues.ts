@@ -109,6 +109,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
   "choice.tooMany": (params) =>
     `${params["count"]} pages are too many to choose one by one (at most ${params["limit"]}). Use a line instead; nothing was saved.`,
+  "visitor.exists": (params) => `${params["email"]} has an account on this site already.`,
+  "visitor.unknown": () => "That account is gone. The list was out of date; reload to see it as it is now.",
   "audience.unknown": (params) => `This site has no audience “${params["audience"]}”.`,
   "part.unknown": () => "There is no such part on this site. It may have been removed.",
   "part.empty": () => "Give it a name.",

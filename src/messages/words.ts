@@ -78,6 +78,7 @@ export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
   menu: "Menu",
   button: "Button",
   search: "Search box",
+  account: "Account link",
   social: "Social links",
   richText: "Text",
   picture: "Picture",

@@ -79,6 +79,8 @@ const STATUS: Readonly<Record<string, number>> = {
   "session.none": 401,
   "token.none": 401,
   "audience.unknown": 400,
+  "visitor.exists": 409,
+  "visitor.unknown": 404,
   "permission.none": 403,
   "origin.foreign": 403,
   "site.unknown": 404,

@@ -1,5 +1,6 @@
 import { addMembership, createAccount, findAccountByEmail } from "../data/account-repository";
 import { deleteSite, findSite } from "../data/content-repository";
+import { createVisitor } from "../data/visitor-repository";
 import { describeIssues } from "../messages/issues";
 import { newIds } from "./ids";
 import { hashPassword } from "./sessions";
@@ -14,6 +15,11 @@ export const DEMO_ACCOUNTS = [
   { email: "builder@graylatch.example", name: "Tamsin Orrey", role: "builder" },
   { email: "editor@graylatch.example", name: "Jory Pell", role: "editor" },
   { email: "viewer@graylatch.example", name: "Orrin Vale", role: "viewer" },
+] as const;
+/** Visitors of the first sample site, with the same password. */
+export const DEMO_VISITORS = [
+  { email: "member@pellow-ridge.example", name: "Bram Tolliver", level: "members" },
+  { email: "guest@pellow-ridge.example", name: "Wenna Karrow", level: "" },
 ] as const;
 export const DEMO_SITES = ["observatory", "tide-mill"] as const;
 
@@ -44,6 +50,11 @@ export const loadDemo = async (options: { readonly fresh: boolean }): Promise<re
     if (!made.ok) throw new Error(`demo: ${site} cannot be loaded. ${describeIssues(made.issues)}`);
     for (const { account, role } of accounts) await addMembership({ site, account: account.id, role });
     loaded.push(site);
+    if (site !== DEMO_SITES[0]) continue;
+    for (const visitor of DEMO_VISITORS) {
+      const passwordHash = await hashPassword(DEMO_PASSWORD);
+      await createVisitor(site, { ...visitor, id: newIds.id(), passwordHash, createdAt: new Date() });
+    }
   }
   return loaded;
 };

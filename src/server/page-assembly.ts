@@ -9,6 +9,7 @@ import {
 import { pagePath } from "../core/addresses/paths";
 import { pageCount } from "../core/archives/page-size";
 import { withPageValues } from "../core/cascade/page-values";
+import { partSeenBy } from "../core/cascade/seen-by";
 import type { EntryFacts } from "../core/model/content";
 import {
   choiceId,
@@ -68,7 +69,10 @@ const slotsOf = (request: PageRequest): PageData["slots"] => {
   const answers: PageAnswers = resolvePage(compiled, laterPage(page, pageNumber), { audience, at });
   const values = valuesOf(request);
   const filled = (slot: Slot) => {
-    const own = (id: string, part: Part) => ({ id, part: withPageValues(part, values[slot]) });
+    const own = (id: string, part: Part) => ({
+      id,
+      part: partSeenBy(withPageValues(part, values[slot]), audience),
+    });
     if (shown && shown.part.slot === slot)
       return own(shown.id, wholePart(shown.part, pieceIn(compiled.design)));
     const id = partOf(answers[slot]);

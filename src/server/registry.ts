@@ -38,6 +38,7 @@ import { starts } from "./use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "./use-cases/style";
 import { createToken, dropToken, tokens } from "./use-cases/tokens";
 import { keepVideo } from "./use-cases/videos";
+import { addVisitor, changeVisitor, removeVisitor, visitors } from "./use-cases/visitors";
 import { places, reach } from "./use-cases/where";
 import { explain, mends } from "./use-cases/why";
 
@@ -108,6 +109,10 @@ export const useCases = {
   removePicture,
   signUps,
   dropSignUp,
+  visitors,
+  addVisitor,
+  changeVisitor,
+  removeVisitor,
   uploads,
   putUploadsAway,
   change,

@@ -18,7 +18,7 @@ const LASTS_MS = 14 * 24 * 3_600_000;
 const TRIES = 8;
 const TRIES_WINDOW_MS = 15 * 60_000;
 
-const hashed = (id: string): string => createHash("sha256").update(id).digest("hex");
+export const hashSession = (id: string): string => createHash("sha256").update(id).digest("hex");
 
 export const hashPassword = (password: string): Promise<string> => hash(password);
 
@@ -26,36 +26,61 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 let decoy: Promise<string> | undefined;
 const decoyHash = (): Promise<string> => (decoy ??= hash(randomBytes(16).toString("hex")));
 
-/** Checks address and password and opens a session. Failures count against the account and the caller's address. */
+/** One try at a password: which account it is for, where it comes from, and when. */
+export interface SignInTry {
+  readonly account: string;
+  readonly password: string;
+  readonly from: string;
+  readonly now: Date;
+}
+
+/** Checks a password. Failures count against the account and the caller's address; as unknown as wrong, it takes as long. */
+export const checkPassword = async <T extends { readonly passwordHash: string }>(
+  { account, password, from, now }: SignInTry,
+  find: () => Promise<T | null>,
+): Promise<Outcome<T>> => {
+  const since = new Date(now.getTime() - TRIES_WINDOW_MS);
+  const limits = { [account]: TRIES, [`from:${from}`]: TRIES * 5 };
+  for (const [key, limit] of Object.entries(limits))
+    if ((await countTries(key, since)) >= limit) return fail(issue("signIn.tooMany"));
+  const found = await find();
+  const matches = await verify(found?.passwordHash ?? (await decoyHash()), password);
+  if (!found || !matches) {
+    for (const key of Object.keys(limits)) await addTry(key, now);
+    return fail(issue("signIn.wrong"));
+  }
+  await clearTries(account);
+  return succeed(found);
+};
+
+/** A random id for a session, and what is kept of it. */
+export const newSession = (): { readonly id: string; readonly idHash: string } => {
+  const id = randomBytes(32).toString("base64url");
+  return { id, idHash: hashSession(id) };
+};
+
+/** Checks address and password and opens a session. */
 export const signIn = async (
   email: string,
   password: string,
   from: string,
   now: Date,
 ): Promise<Outcome<{ readonly sessionId: string }>> => {
-  const keys = [`account:${email.toLowerCase()}`, `from:${from}`];
-  const since = new Date(now.getTime() - TRIES_WINDOW_MS);
-  const limits = [TRIES, TRIES * 5];
-  for (const [position, key] of keys.entries())
-    if ((await countTries(key, since)) >= (limits[position] as number)) return fail(issue("signIn.tooMany"));
-  const account = await findAccountByEmail(email.toLowerCase());
-  const matches = await verify(account?.passwordHash ?? (await decoyHash()), password);
-  if (!account || !matches) {
-    for (const key of keys) await addTry(key, now);
-    return fail(issue("signIn.wrong"));
-  }
-  await clearTries(keys[0] as string);
-  const sessionId = randomBytes(32).toString("base64url");
-  await createSession(hashed(sessionId), account.id, new Date(now.getTime() + LASTS_MS));
-  return succeed({ sessionId });
+  const address = email.toLowerCase();
+  const account = `account:${address}`;
+  const found = await checkPassword({ account, password, from, now }, () => findAccountByEmail(address));
+  if (!found.ok) return found;
+  const session = newSession();
+  await createSession(session.idHash, found.value.id, new Date(now.getTime() + LASTS_MS));
+  return succeed({ sessionId: session.id });
 };
 
-export const signOut = (sessionId: string): Promise<void> => endSession(hashed(sessionId));
+export const signOut = (sessionId: string): Promise<void> => endSession(hashSession(sessionId));
 
 /** Who a cookie header belongs to; null if the session is unknown or over. */
 export const accountOf = async (cookies: string | null, now: Date): Promise<AccountRow | null> => {
   const id = readCookie(cookies, SESSION_COOKIE);
-  return id === null ? null : findSessionAccount(hashed(id), now);
+  return id === null ? null : findSessionAccount(hashSession(id), now);
 };
 
 export const readCookie = (cookies: string | null, name: string): string | null => {

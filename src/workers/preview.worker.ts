@@ -1,5 +1,6 @@
 import { expose } from "comlink";
 import { withPageValues } from "../core/cascade/page-values";
+import { partSeenBy } from "../core/cascade/seen-by";
 import { type FaintBand, faintBands } from "../core/checks/part-contrast";
 import type { FitMaterial } from "../core/layout/extents";
 import { BandFit, type BandReading, readBands } from "../core/layout/fit";
@@ -82,7 +83,12 @@ let site = "";
 const pageWith = (plain: PageData, id: string | null, part: Part | null, instead: Instead) => {
   const left = Object.fromEntries((instead.without ?? []).map((slot) => [slot, null]));
   const pieces = { ...plain.pieces, ...instead.pieces };
-  const shown = part && wholePart(withPageValues(part, plain.values[part.slot]), (piece) => pieces[piece]);
+  const shown =
+    part &&
+    partSeenBy(
+      wholePart(withPageValues(part, plain.values[part.slot]), (piece) => pieces[piece]),
+      plain.audience,
+    );
   const slots = { ...plain.slots, ...left, ...(shown && id ? { [shown.slot]: { id, part: shown } } : {}) };
   const { style = plain.style, profile = plain.profile } = instead;
   return { shown, page: { ...plain, slots, style, profile } };

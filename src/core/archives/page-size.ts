@@ -4,11 +4,14 @@ import type { Block, Part } from "../model/part";
 import { blocksOf } from "../model/tree";
 import { selectEntries } from "./select";
 
+/** Whether a list runs over the pages of its archive. One that not everyone sees does not: pages are the same for all. */
+export const isPagedList = ({ settings, look }: Extract<Block, { kind: "entryList" }>): boolean =>
+  settings.from === "archive" && settings.paged && !look.seenBy;
+
 /** The one paged list of a layout, if it has one: it sets the page size of the archive. */
 export const pagedListOf = (layout: Part | null): Extract<Block, { kind: "entryList" }> | undefined => {
   if (!layout) return undefined;
-  for (const block of blocksOf(layout))
-    if (block.kind === "entryList" && block.settings.from === "archive" && block.settings.paged) return block;
+  for (const block of blocksOf(layout)) if (block.kind === "entryList" && isPagedList(block)) return block;
   return undefined;
 };
 

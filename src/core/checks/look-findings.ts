@@ -1,3 +1,4 @@
+import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
 import type { FitMaterial } from "../layout/extents";
 import { BandFit, NARROWEST, type Stretch, WIDEST_SCREEN } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
@@ -5,6 +6,7 @@ import type { TextMeasure } from "../layout/text-measure";
 import { type Design, documentsOf, findBody, getBody, type MenuItem, STYLE_ID } from "../model/design";
 import type { Band, Part } from "../model/part";
 import { wholeDesign } from "../model/pieces";
+import type { Audience } from "../model/placement";
 import { blocksOf } from "../model/tree";
 import { pairsInUse } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
@@ -14,7 +16,11 @@ import { type OverPicture, worstOver } from "./over-pictures";
  * What the checker notices of how parts look: colours, pictures, texts over pictures, bands that do not fit, links of
  * menus that lead nowhere. Which part fills which slot is noticed in `placement/findings`.
  */
-export type LookFinding = { readonly severity: "error" | "warning" } & (
+export type LookFinding = {
+  readonly severity: "error" | "warning";
+  /** Who sees it so, where who is signed out does not. */
+  readonly audience?: Audience;
+} & (
   | {
       /** A pair of colours too faint to read. */
       readonly code: "faint";
@@ -68,14 +74,36 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
   const design = wholeDesign(plain);
   const parts = documentsOf(design, "part").filter(({ body }) => body.on && body.binnedAt === null);
   return [
-    ...parts.flatMap(({ id, body }) => fitFindings(id, body, material)),
-    ...parts.flatMap(({ id, body }) => pictureGrounds(id, body, design, material)),
+    ...parts.flatMap(({ id, body }) =>
+      forEachAudience(body, material, (seen, from) => [
+        ...fitFindings(id, seen, from),
+        ...pictureGrounds(id, seen, design, from),
+      ]),
+    ),
     ...faintFindings(design),
     ...menuFindings(design, material.fit),
     ...labelFindings(design, material.measure),
     ...pictureProblems(material.pictures),
     ...typedInFinding(plain),
   ];
+};
+
+/** What is noticed of a part as each audience sees it, once for all of them; who is signed out counts first. */
+const forEachAudience = (
+  body: Part,
+  material: LookMaterial,
+  notice: (seen: Part, from: LookMaterial) => readonly LookFinding[],
+): readonly LookFinding[] => {
+  const found = new Map<string, LookFinding>();
+  for (const audience of audiencesOfPart(body))
+    for (const finding of notice(partSeenBy(body, audience), {
+      ...material,
+      fit: { ...material.fit, audience },
+    })) {
+      const key = JSON.stringify(finding);
+      if (!found.has(key)) found.set(key, audience === "signedOut" ? finding : { ...finding, audience });
+    }
+  return [...found.values()];
 };
 
 /** Headers are made to stand in one row; elsewhere only what reaches beyond the screen is noticed. */

@@ -1,3 +1,4 @@
+import { accountLabel } from "../model/account";
 import type { BlockKind, Responsive } from "../model/blocks";
 import type { TypeStyle } from "../model/house-style";
 import { type Block, type Cell, type Look, takesFrame, type Width } from "../model/part";
@@ -21,7 +22,7 @@ export interface Extent {
 }
 
 /** What a site gives its parts to show. */
-export type FitMaterial = Pick<PageData, "menus" | "links" | "pictures" | "profile"> & {
+export type FitMaterial = Pick<PageData, "menus" | "links" | "pictures" | "profile" | "audience"> & {
   readonly words: Pick<VisitorWords, "menu" | "search">;
 };
 
@@ -143,13 +144,21 @@ const menu: ExtentOf<"menu"> = (block, scene) => {
   return { min: widest, max: row, keep: row, isExact };
 };
 
+/** A link that looks like a button. */
+const standing = (text: string, look: "filled" | "outlined" | "plain", scene: Scene): Extent => {
+  const { paddingInline, lineWidth } = scene.measure.style.buttons;
+  const padding = look === "plain" ? 0 : 2 * rem(paddingInline, scene);
+  return label(text, scene.measure.setting("button"), scene, padding + 2 * lineWidth);
+};
+
 const button: ExtentOf<"button"> = ({ settings }, scene) => {
   const { target } = settings;
   if ("identity" in target && !scene.material.links[target.identity]) return null;
-  const { paddingInline, lineWidth } = scene.measure.style.buttons;
-  const padding = settings.look === "plain" ? 0 : 2 * rem(paddingInline, scene);
-  return label(settings.label, scene.measure.setting("button"), scene, padding + 2 * lineWidth);
+  return standing(settings.label, settings.look, scene);
 };
+
+const account: ExtentOf<"account"> = ({ settings }, scene) =>
+  standing(accountLabel(settings, scene.material.audience), settings.look, scene);
 
 const search: ExtentOf<"search"> = ({ settings }, scene) => {
   const setting = { ...scene.measure.setting("body"), spacing: 0, upper: false };
@@ -196,6 +205,7 @@ const EXTENTS: { readonly [K in BlockKind]?: ExtentOf<K> } = {
   menu,
   button,
   search,
+  account,
   social,
   group,
   heading: ({ settings }, scene) => running(settings.text, settings.style, scene),

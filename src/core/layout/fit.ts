@@ -1,5 +1,7 @@
+import { accountLabel } from "../model/account";
 import type { Band, Block, Part, Width } from "../model/part";
 import { WIDTHS } from "../model/part";
+import type { Audience } from "../model/placement";
 import { flatBlocks, isCellHidden } from "../model/tree";
 import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
 import { flexWidths } from "./flex";
@@ -308,6 +310,7 @@ const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Sour
       return rowItems(menus[block.settings.menu], "all", links)
         .map(({ id }) => id)
         .join(" ");
+    if (block.kind === "account") return accountLabel(block.settings, material.audience);
     return block.kind === "button" && "identity" in block.settings.target
       ? String(links[block.settings.target.identity] !== undefined)
       : "";
@@ -331,22 +334,27 @@ const isSame = (a: Source, b: Source): boolean =>
   a.shown === b.shown &&
   a.documents.every((each, place) => each === b.documents[place]);
 
-const known = new WeakMap<Band, { readonly source: Source; readonly folds: Edges | null }>();
+type KnownFolds = WeakMap<Band, { readonly source: Source; readonly folds: Edges | null }>;
+/** Visitors come signed out and signed in by turns, and what a band says to them may differ. */
+const known: Readonly<Record<"out" | "in", KnownFolds>> = { out: new WeakMap(), in: new WeakMap() };
+const knownTo = (audience: Audience): KnownFolds => known[audience === "signedOut" ? "out" : "in"];
 
 /** `BandFit.folds`, kept for each band while what it shows is the same: pages are drawn far oftener than changed. */
 export const foldsOf = (band: Band, material: FitMaterial, measure: TextMeasure): Edges | null => {
   if (bandMenus(band).length === 0) return null;
   const source = sourceOf(band, material, measure);
-  const found = known.get(band);
+  const folded = knownTo(material.audience);
+  const found = folded.get(band);
   if (found && isSame(found.source, source)) return found.folds;
   const folds = new BandFit(band, material, measure).folds();
   // a font that was not there yet may be there next time
-  if (folds === null || new BandFit(band, material, measure).isExact) known.set(band, { source, folds });
+  if (folds === null || new BandFit(band, material, measure).isExact) folded.set(band, { source, folds });
   return folds;
 };
 
 /** Whether the folds of a band are known for good: it has no menu that folds, or they were told with all fonts there. */
-export const hasSettledFolds = (band: Band): boolean => bandMenus(band).length === 0 || known.has(band);
+export const hasSettledFolds = (band: Band, audience: Audience): boolean =>
+  bandMenus(band).length === 0 || knownTo(audience).has(band);
 
 /** Root sizes that edges are made to hold at: the usual one, and enlarged text. */
 const ROOTS = [20, 32];

@@ -66,6 +66,12 @@ export const BlockSettings = {
     look: z.enum(["filled", "outlined", "plain"]).default("filled"),
   }),
   search: z.object({ placeholder: line.default("Search this site"), width: px(800).default(220) }),
+  /** To the page where visitors sign in, or to their account there. */
+  account: z.object({
+    signIn: z.string().min(1).max(80).default("Sign in"),
+    signedIn: z.string().min(1).max(80).default("Your account"),
+    look: z.enum(["filled", "outlined", "plain"]).default("plain"),
+  }),
   social: z.object({ look: z.enum(["icons", "words"]).default("icons"), gap: px(100).default(12) }),
   richText: z.object({ text: RichText.default([]), size: TextStyle.default("body") }),
   picture: z.object({

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { type BlockKind, BlockSettings, ColourValue, responsive, type SettingsOf } from "./blocks";
 import { Choice } from "./choices";
 import { Texture } from "./house-style";
-import { Placement } from "./placement";
+import { AudienceRule, Placement } from "./placement";
 import { Slot } from "./slot";
 
 /** A part: bands, cells, blocks. Position follows from order, alignment, distances and shares; there are no coordinates. */
@@ -11,6 +11,9 @@ export const NodeId = z.string().regex(/^[a-z0-9-]{1,60}$/);
 
 export const WIDTHS = ["wide", "middle", "small"] as const;
 export type Width = (typeof WIDTHS)[number];
+
+/** Who sees a block or a band; empty: everyone. */
+const SeenBy = AudienceRule.or(z.literal("")).default("");
 
 const side = z.number().int().min(0).max(400).default(0);
 /** Distances inside the four edges of a block, px. */
@@ -32,11 +35,14 @@ export const Look = z.object({
   /** The shadow of the house style. */
   shadow: z.boolean().default(false),
   hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
+  seenBy: SeenBy,
 });
 export type Look = z.infer<typeof Look>;
 
-/** Whether distances and a border of its look are drawn. Buttons have those of the house style, boxes settings of their own. */
-export const takesFrame = (kind: BlockKind): boolean => kind !== "button" && kind !== "group";
+/** Buttons and links that look like them have distances and borders of the house style, boxes settings of their own. */
+const OWN_FRAMES: ReadonlySet<BlockKind> = new Set(["button", "account", "group"]);
+/** Whether distances and a border of its look are drawn. */
+export const takesFrame = (kind: BlockKind): boolean => !OWN_FRAMES.has(kind);
 
 interface BlockOf<K extends BlockKind> {
   readonly id: string;
@@ -147,6 +153,7 @@ export const Band = z.object({
   overlap: z.number().int().min(0).max(400).default(0),
   overlapSide: z.enum(["above", "below"]).default("above"),
   hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
+  seenBy: SeenBy,
   cells: z.array(Cell).min(1).max(12),
 });
 export type Band = Omit<z.infer<typeof Band>, "cells"> & { readonly cells: readonly Cell[] };

@@ -66,6 +66,10 @@ export const AudienceRule = z.union([
 export type AudienceRule = z.infer<typeof AudienceRule>;
 export type Audience = AudienceRule;
 
+/** Whether what is for some is for who looks; without a rule it is for everyone. A level is signed in too. */
+export const isFor = (rule: AudienceRule | "" | null | undefined, audience: Audience): boolean =>
+  !rule || rule === audience || (rule === "signedIn" && audience !== "signedOut");
+
 /** Instants, half open: from ≤ now < until. */
 export const Window = z
   .object({ from: z.string().datetime().nullable(), until: z.string().datetime().nullable() })

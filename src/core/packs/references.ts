@@ -1,7 +1,7 @@
 import type { SiteIndex } from "../addresses/facts";
 import type { ColourValue, Target } from "../model/blocks";
 import type { MenuItem, Promotion } from "../model/design";
-import type { Band, Block, Part } from "../model/part";
+import type { Band, Block, Look, Part } from "../model/part";
 import type { Clause, Placement } from "../model/placement";
 import type { PackNeed } from "./shapes";
 
@@ -122,9 +122,17 @@ export const mapPlacement = (placement: Placement, map: ReferenceMap): Placement
 const colour = <T extends ColourValue | "">(value: T, map: ReferenceMap): T =>
   value === "" ? value : (map.colour(value) as T);
 
+/** What is for a level the site does not have is for nobody signed out: it must not show to more than it was made for. */
+const mapSeenBy = (rule: Look["seenBy"], map: ReferenceMap): Look["seenBy"] => {
+  if (!rule?.startsWith("level:")) return rule;
+  const level = map.content("level", rule.slice(6));
+  return level === null ? "signedIn" : `level:${level}`;
+};
+
 const mapBlock = (block: Block, map: ReferenceMap): Block => {
   const look = {
     ...block.look,
+    seenBy: mapSeenBy(block.look.seenBy, map),
     colour: colour(block.look.colour, map),
     background: colour(block.look.background, map),
     borderColour: colour(block.look.borderColour, map),
@@ -178,6 +186,7 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
 export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band[] =>
   bands.map((band) => ({
     ...band,
+    seenBy: mapSeenBy(band.seenBy, map),
     colour: colour(band.colour, map),
     background: {
       ...band.background,

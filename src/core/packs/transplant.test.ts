@@ -33,6 +33,19 @@ describe("a copy for another site", () => {
       cells: [{ blocks: [{ settings: { menu: "" } }] }],
     });
   });
+  it("shows what is for a level of the one site to nobody signed out on the other", () => {
+    const rules = ["level:friends", "signedOut", "signedIn", ""] as const;
+    const blocks = rules.map((seenBy) => ({ ...menu, look: Look.parse({ seenBy }) }) as Block);
+    const band = partWith("header", blocks, { seenBy: "level:friends" }).bands[0] as Band;
+    const { node } = transplanted({ type: "band", node: band }, map) as { node: Band };
+    expect(node.seenBy).toBe("signedIn");
+    expect(node.cells[0]?.blocks.map(({ look }) => look.seenBy)).toEqual([
+      "signedIn",
+      "signedOut",
+      "signedIn",
+      "",
+    ]);
+  });
   it("of a cell is that cell", () => {
     const cell = (partWith("header", [menu]).bands[0] as Band).cells[0] as Band["cells"][number];
     const { node } = transplanted({ type: "cell", node: cell }, map);

@@ -1,5 +1,5 @@
 import type { Address } from "../addresses/facts";
-import type { Audience, Clause, Exception, Facet } from "../model/placement";
+import { type Audience, type Clause, type Exception, type Facet, isFor } from "../model/placement";
 import type { CompiledCondition, CompiledPlacement } from "./compile";
 import { FACET_RULES } from "./facets";
 
@@ -42,9 +42,7 @@ export const keepingOff = (placement: CompiledPlacement, page: Address): Excepti
 
 /** A level implies signed in. */
 export const audienceFits = (placement: CompiledPlacement, audience: Audience): boolean =>
-  placement.audience === null ||
-  placement.audience === audience ||
-  (placement.audience === "signedIn" && audience !== "signedOut");
+  isFor(placement.audience, audience);
 
 export const windowOpen = (placement: CompiledPlacement, at: string): boolean =>
   placement.window === null ||

@@ -182,6 +182,7 @@ const withLists = (random: Seeded, compiled: CompiledDesign): CompiledDesign => 
             {
               id: "list",
               kind: "entryList",
+              look: {},
               settings: { from: "archive", paged: true, pageSize, terms: [], kinds: [], upcoming: false },
             },
           ],

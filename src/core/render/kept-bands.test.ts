@@ -23,6 +23,7 @@ describe("a band that is drawn again", () => {
       const changes: ((page: PageData) => PageData)[] = [
         (page) => page,
         (page) => ({ ...page, profile: { ...page.profile, name: `${page.profile.name} & Co` } }),
+        (page) => ({ ...page, audience: random.pick(["signedOut", "signedIn", "level:friends"]) }),
         (page) => ({ ...page, at: "2031-05-05T00:00:00.000Z" }),
         (page) => ({
           ...page,

@@ -48,6 +48,7 @@ const STEADY: ReadonlySet<Block["kind"]> = new Set([
   "tagline",
   "menu",
   "button",
+  "account",
   "social",
   "richText",
   "picture",
@@ -166,19 +167,22 @@ const markupOn = ({ pieces, hrefs, whole }: Kept, { page }: PageData): string =>
   return text;
 };
 
-const kept = new WeakMap<Band, Kept>();
+/** Visitors come signed out and signed in by turns, and what a band says to them may differ. */
+const kept = { out: new WeakMap<Band, Kept>(), in: new WeakMap<Band, Kept>() };
 
 /** A band of a page: as it was drawn before, where nothing it is drawn from has changed. */
 export const drawBand = (band: Band, context: RenderContext, isOver: boolean, draw: Draw): SafeHtml => {
-  const known = kept.get(band);
+  const keptHere = kept[context.data.audience === "signedOut" ? "out" : "in"];
+  const known = keptHere.get(band);
   if (known && isSame(known.sources, context, isOver) && context.over?.under.id !== band.id)
     return takeKept(known, context);
   const here = { ...context, isOver };
   if (!isSteady(band) || context.over?.under.id === band.id) return draw(here);
   const drawn = drawKept(band, here, draw);
   // a text with the sign in it cannot be cut at the links; a font that was not there yet may be there next time
-  if (drawn.pieces.length !== drawn.hrefs.length + 1 || !hasSettledFolds(band)) return draw(here);
-  kept.set(band, drawn);
+  if (drawn.pieces.length !== drawn.hrefs.length + 1 || !hasSettledFolds(band, context.data.audience))
+    return draw(here);
+  keptHere.set(band, drawn);
   return takeKept(drawn, context);
 };
 

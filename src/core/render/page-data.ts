@@ -92,6 +92,19 @@ export interface VisitorWords {
   readonly older: string;
   readonly restricted: string;
   readonly restrictedHint: string;
+  /** To who is signed in, but may not read a page. */
+  readonly notIncluded: string;
+  readonly signIn: string;
+  readonly signOut: string;
+  readonly signInWrong: string;
+  readonly signInTooMany: string;
+  readonly account: string;
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
+  readonly membership: string;
+  /** Of the link back to the page one came from. */
+  readonly backWhere: string;
   readonly membersOnly: string;
   readonly notFound: string;
   readonly notFoundHint: string;

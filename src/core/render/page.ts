@@ -27,15 +27,17 @@ export interface RenderedPage {
 const statusOf = (data: PageData): RenderedPage["status"] =>
   data.page.role === "notFound" ? 404 : data.mayRead ? 200 : 403;
 
-/**
- * Second step of drawing: the same bytes for the same data, wherever it runs. `mark` puts node ids on the elements
- * for previews; public pages are drawn without. The shaper tells how wide texts are, so where menus become a button.
- */
-export const renderPage = (
-  data: PageData,
-  words: VisitorWords,
-  options: { readonly shaper: Shaper; readonly mark?: boolean },
-): RenderedPage => {
+export interface RenderOptions {
+  /** Tells how wide texts are, so where menus become a button. */
+  readonly shaper: Shaper;
+  /** Node ids on the elements, for previews; public pages are drawn without. */
+  readonly mark?: boolean;
+  /** What stands in place of the layout: a page that is not one of the site's. */
+  readonly main?: (context: RenderContext) => SafeHtml;
+}
+
+/** Second step of drawing: the same bytes for the same data, wherever it runs. */
+export const renderPage = (data: PageData, words: VisitorWords, options: RenderOptions): RenderedPage => {
   const css = new Stylesheet(data.style);
   css.share("base", baseCss(data.style));
   const state = { hasTitle: false, needsScript: false };
@@ -55,6 +57,7 @@ export const renderPage = (
       current: currentOn(data),
       renderBlocks: () => [],
     };
+    if (slot === "layout" && options.main) return options.main(context);
     const part = data.slots[slot]?.part;
     return part ? partHtml(part, context) : slot === "layout" ? partHtml(plainLayout(data), context) : null;
   };

@@ -1,6 +1,6 @@
 import type { Address, SiteIndex } from "../addresses/facts";
+import { isPagedList } from "../archives/page-size";
 import { selectEntries } from "../archives/select";
-import type { SettingsOf } from "../model/blocks";
 import type { EntryFacts } from "../model/content";
 import type { Menu, MenuItem, Promotion } from "../model/design";
 import type { Block, Part } from "../model/part";
@@ -79,9 +79,10 @@ const promotedEntries = (promotion: Promotion, { index, page, at }: PlanInput): 
         [],
       ).slice(0, promotion.count);
 
-const listNeed = (settings: SettingsOf<"entryList">, input: PlanInput): ListNeed => {
+const listNeed = (list: Extract<Block, { kind: "entryList" }>, input: PlanInput): ListNeed => {
+  const { settings } = list;
   const all = selectEntries(input.index, input.page, settings, input.at, input.found);
-  const isPaged = settings.from === "archive" && settings.paged && input.page.archiveOf !== null;
+  const isPaged = isPagedList(list) && input.page.archiveOf !== null;
   if (!isPaged) {
     const entries = all.slice(0, settings.count === 0 ? PLAIN_PAGE_SIZE : settings.count);
     return { entries, total: all.length, page: 1, pages: 1, isPaged };
@@ -101,9 +102,7 @@ const listNeed = (settings: SettingsOf<"entryList">, input: PlanInput): ListNeed
 export const planPage = (input: PlanInput): Needs => {
   const blocks = input.parts.flatMap(blocksOf);
   const lists = Object.fromEntries(
-    blocks.flatMap((block) =>
-      block.kind === "entryList" ? [[block.id, listNeed(block.settings, input)]] : [],
-    ),
+    blocks.flatMap((block) => (block.kind === "entryList" ? [[block.id, listNeed(block, input)]] : [])),
   );
   const menus = [
     ...new Set(

@@ -119,7 +119,8 @@ const addBlock = (pairs: Pairs, style: HouseStyle, part: string, block: Block, a
   const text = block.look.colour || around.text;
   const use: Use = { use: "block", part, node: block.id };
   const differs = text !== around.text || ground !== around.ground;
-  const isFilled = block.kind === "button" && style.buttons[block.settings.look].ground !== "";
+  const isFilled =
+    (block.kind === "button" || block.kind === "account") && style.buttons[block.settings.look].ground !== "";
   if (ground !== null && differs && !SILENT.has(block.kind) && !isFilled) pairs.add(text, ground, use);
   for (const inner of block.blocks ?? []) addBlock(pairs, style, part, inner, { text, ground });
 };

@@ -173,7 +173,7 @@ export const findings = async (
     code: finding.code,
     severity: finding.severity,
     says: sentenceCase(describeLook(finding, badge)),
-    audiences: [],
+    audiences: finding.audience ? [finding.audience] : [],
     parts: lookParts(finding).flatMap((id) => (findBody(design, "part", id) ? [partRef(design, id)] : [])),
     slot: null,
     pages: null,

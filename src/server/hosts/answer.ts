@@ -1,4 +1,6 @@
+import { createHash } from "node:crypto";
 import type { ServerResponse } from "node:http";
+import type { Audience } from "../../core/model/placement";
 
 export interface Answer {
   readonly status: number;
@@ -46,3 +48,17 @@ export const plainAnswer = (status: number, text: string): Answer => ({
 });
 
 export const LONG = "public, max-age=31536000, immutable";
+
+/** A page of a site. What it shows may depend on who is signed in; what members see is kept by nobody but themselves. */
+export const htmlAnswer = (status: number, html: string, audience: Audience = "signedOut"): Answer => ({
+  status,
+  headers: {
+    "Content-Type": "text/html; charset=utf-8",
+    "Cache-Control": `${audience === "signedOut" ? "public" : "private"}, max-age=0, must-revalidate`,
+    Vary: "Cookie",
+    ETag: `"${createHash("sha256").update(html).digest("base64url").slice(0, 27)}"`,
+    "Content-Security-Policy":
+      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; media-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+  },
+  body: html,
+});

@@ -1,4 +1,3 @@
-import type { IncomingMessage } from "node:http";
 import { z } from "zod";
 import { documentsOf } from "../../core/model/design";
 import { wholeDesign } from "../../core/model/pieces";
@@ -8,11 +7,10 @@ import { inSnapshot } from "../../data/database";
 import { countSignUpsSince, saveSignUp } from "../../data/mailbox-repository";
 import { liveOf } from "../site-state";
 import { type Answer, plainAnswer } from "./answer";
-import { publicOrigin } from "./host-names";
+import { cameFrom, isForeign, type Posted, readForm } from "./forms";
 
 /** What sign-up forms send: an address, for the stand-in mailbox of the site. */
 
-const MOST_BYTES = 4096;
 /** More than these in an hour are not people of one small site. */
 const MOST_AN_HOUR = 300;
 
@@ -23,17 +21,6 @@ const Form = z.object({
   consent: z.string().optional(),
   website: z.string().optional(),
 });
-
-const readForm = async (request: AsyncIterable<Uint8Array>): Promise<URLSearchParams | null> => {
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for await (const chunk of request) {
-    size += chunk.length;
-    if (size > MOST_BYTES) return null;
-    chunks.push(chunk);
-  }
-  return new URLSearchParams(Buffer.concat(chunks).toString("utf8"));
-};
 
 /** The block of the live edition a form belongs to; undefined if visitors do not see such a form. */
 const findForm = (site: string, block: string) =>
@@ -62,22 +49,12 @@ const take = async (site: string, block: string, form: URLSearchParams): Promise
   return "sent";
 };
 
-/** The path of this site a person came from, to lead back to; the front page if it is not told. */
-const cameFrom = (site: string, referer: string | undefined): string => {
-  if (!referer || !URL.canParse(referer)) return "/";
-  const url = new URL(referer);
-  return url.origin === publicOrigin(site) ? url.pathname + url.search : "/";
-};
-
 const STATUS: Readonly<Record<Said, number>> = { sent: 200, wrong: 422, failed: 503 };
-
-type Posted = Pick<IncomingMessage, "headers"> & AsyncIterable<Uint8Array>;
 
 /** Answers a form: to a script what became of it, to a browser without one the way back to where it is said. */
 export const answerSignUp = async (site: string, block: string, request: Posted): Promise<Answer> => {
-  const { origin, accept, referer } = request.headers;
-  if (origin !== undefined && origin !== publicOrigin(site))
-    return plainAnswer(403, "This form belongs to another site.");
+  const { accept, referer } = request.headers;
+  if (isForeign(site, request)) return plainAnswer(403, "This form belongs to another site.");
   const form = await readForm(request);
   if (!form) return plainAnswer(413, "That is more than a form here sends.");
   const said = await take(site, block, form);

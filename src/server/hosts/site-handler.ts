@@ -1,7 +1,8 @@
-import { createHash } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { type Address, entryIdentity, type SiteIndex } from "../../core/addresses/facts";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
+import { ACCOUNT_PATH } from "../../core/model/account";
+import type { Audience } from "../../core/model/placement";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { documentHtml, renderPage } from "../../core/render/page";
 import type { PageData } from "../../core/render/page-data";
@@ -12,21 +13,23 @@ import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage, pagesOf } from "../page-assembly";
 import { shaperFor } from "../shaping";
 import { draftOf, liveOf } from "../site-state";
-import { type Answer, plainAnswer, ranged, send } from "./answer";
+import { audienceOf, visitorOf } from "../visitors";
+import { answerAccount, answerAccountForm, callerOf, isAccountForm } from "./account-handler";
+import { type Answer, htmlAnswer, plainAnswer, ranged, send } from "./answer";
+import type { Posted } from "./forms";
 import { publicOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 import { answerSignUp } from "./sign-up-handler";
 
-/** The public site: the current edition, signed out, found by one indexed read per request. */
+/** The public site: the current edition, as who asks may see it, found by one indexed read per request. */
 export const handleSite = async (
   site: string,
   request: IncomingMessage,
   response: ServerResponse,
 ): Promise<void> => {
-  const form = /^\/_sign-up\/([a-z0-9-]{1,300})$/.exec(request.url ?? "")?.[1];
-  if (form && request.method === "POST") {
-    send(response, await answerSignUp(site, form, request));
-    return;
+  if (request.method === "POST") {
+    const posted = await answerForm(site, request);
+    if (posted) return send(response, posted);
   }
   if (request.method !== "GET" && request.method !== "HEAD") {
     send(response, {
@@ -37,35 +40,63 @@ export const handleSite = async (
   }
   // put together as text: `//name/` must stay a path
   const url = new URL(publicOrigin(site) + (request.url ?? "/"));
-  const answer = ranged(await answerSite(site, url), request.headers.range);
-  const etag = answer.headers?.["ETag"];
+  const answer = ranged(await answerSite(site, url, request), request.headers.range);
+  const { ETag: etag, Vary, "Cache-Control": caching } = answer.headers ?? {};
   if (etag !== undefined && request.headers["if-none-match"] === etag) {
-    send(response, { status: 304, headers: { ETag: etag } });
+    // what a 200 would have said of caching (RFC 9110 §15.4.5)
+    const headers = Object.entries({ ETag: etag, Vary, "Cache-Control": caching });
+    const said = headers.flatMap(([name, value]) => (value === undefined ? [] : [[name, value] as const]));
+    send(response, { status: 304, headers: Object.fromEntries(said) });
     return;
   }
   send(response, answer, request.method === "GET");
 };
 
-/** What the public site says at a URL. */
-export const answerSite = async (site: string, url: URL): Promise<Answer> => {
+/** What comes of a form that is sent to the site; null if no form is sent there. */
+const answerForm = async (site: string, request: IncomingMessage): Promise<Answer | null> => {
+  const path = (request.url ?? "").split("?")[0] ?? "";
+  if (isAccountForm(path)) return answerAccountForm(site, path, request, callerOf(request));
+  const block = /^\/_sign-up\/([a-z0-9-]{1,300})$/.exec(path)?.[1];
+  return block ? answerSignUp(site, block, request) : null;
+};
+
+const NOBODY = { headers: {} };
+
+/** What the public site says at a URL to who asks. */
+export const answerSite = async (
+  site: string,
+  url: URL,
+  request: Pick<Posted, "headers"> = NOBODY,
+): Promise<Answer> => {
   const file = await sharedFile(site, url.pathname);
   if (file) return file;
-  if (url.pathname === "/robots.txt") return plainAnswer(200, "User-agent: *\nDisallow: /search/");
+  if (url.pathname === "/robots.txt")
+    return plainAnswer(200, `User-agent: *\nDisallow: /search/\nDisallow: ${ACCOUNT_PATH}`);
+  if (url.pathname === ACCOUNT_PATH) return answerAccount(site, request);
+  if (url.pathname === ACCOUNT_PATH.slice(0, -1) || isAccountForm(url.pathname))
+    return { status: 303, headers: { Location: ACCOUNT_PATH, "Cache-Control": "no-store" } };
   return inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
-    return head ? answerPage(head, url, transaction) : plainAnswer(404, "There is no site here.");
+    if (!head) return plainAnswer(404, "There is no site here.");
+    const visitor = await visitorOf(site, request.headers.cookie, new Date());
+    return answerPage(head, url, audienceOf(visitor, head), transaction);
   });
 };
 
-const answerPage = async (head: SiteHead, url: URL, transaction: Transaction): Promise<Answer> => {
-  const found = await findLivePage(head, url, transaction);
+const answerPage = async (
+  head: SiteHead,
+  url: URL,
+  audience: Audience,
+  transaction: Transaction,
+): Promise<Answer> => {
+  const found = await findLivePage(head, url, transaction, audience);
   if (found === null) return plainAnswer(404, "This site has not been published yet.");
   if ("redirect" in found)
     return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
   const { data } = found;
   const shaper = await shaperFor(head.id, data.style);
   const rendered = renderPage(data, ENGLISH, { shaper });
-  return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"));
+  return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"), audience);
 };
 
 /** A page of the current edition, gathered to be drawn. */
@@ -82,6 +113,7 @@ export const findLivePage = async (
   head: SiteHead,
   url: URL,
   transaction: Transaction,
+  audience: Audience = "signedOut",
 ): Promise<LivePage | { readonly redirect: string } | null> => {
   const now = new Date().toISOString();
   const live = await liveOf(head, now, transaction);
@@ -103,7 +135,7 @@ export const findLivePage = async (
       contentPictures: draft.design,
       page,
       pageNumber,
-      audience: "signedOut",
+      audience,
       at: now,
       origin: publicOrigin(head.id),
       query,
@@ -147,15 +179,3 @@ const findAddress = (
   if (page === 1 && canonical.value.endsWith("/page/1/")) return { redirect: encodeURI(stem) };
   return spelled === pathname ? { address, page } : { redirect: spelled };
 };
-
-export const htmlAnswer = (status: number, html: string): Answer => ({
-  status,
-  headers: {
-    "Content-Type": "text/html; charset=utf-8",
-    "Cache-Control": "public, max-age=0, must-revalidate",
-    ETag: `"${createHash("sha256").update(html).digest("base64url").slice(0, 27)}"`,
-    "Content-Security-Policy":
-      "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; font-src 'self'; media-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
-  },
-  body: html,
-});

@@ -44,6 +44,7 @@ export const fitMaterialOf = async (
       }),
     ),
     profile,
+    audience: "signedOut",
     words: ENGLISH,
   };
   const shaper = await shaperFor(context.site.id, style);

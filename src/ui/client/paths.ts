@@ -11,6 +11,7 @@ export type Leaf =
   | "editions"
   | "access"
   | "sign-ups"
+  | "visitors"
   | "starts"
   | "begin"
   | "find"

@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import type { LookCode } from "../../core/checks/look-findings";
+import { describeAudiences } from "../../messages/findings";
 import { describeLook, LOOK_MENDS, LOOK_NAMES, lookMendWords } from "../../messages/look-findings";
 import { digits, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
@@ -8,6 +9,7 @@ import { useAct, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
+import { Quiet } from "../theme/pieces";
 import { LedgerLine, PlainButton } from "./LedgerLine";
 
 export type Look = CallResult<"lookFindings">["findings"][number];
@@ -40,7 +42,7 @@ const placeOf = (finding: Look, site: string): string => {
 
 /** Something noticed of how parts look: the sentence leads to where it is seen to, the click does it where one click can. */
 export const LookLine = ({ finding }: { readonly finding: Look }) => {
-  const { badge } = useFrame();
+  const { badge, frame } = useFrame();
   const router = useRouter();
   const site = useSite();
   const change = useAct("change");
@@ -60,6 +62,7 @@ export const LookLine = ({ finding }: { readonly finding: Look }) => {
       act={{ words: mend ? lookMendWords(mend) : LOOK_MENDS[finding.code], about: words, onClick: run }}
     >
       <PlainButton onClick={open}>{words}</PlainButton>
+      {finding.audience ? <Quiet> Seen {describeAudiences([finding.audience], frame.levels)}.</Quiet> : null}
     </LedgerLine>
   );
 };

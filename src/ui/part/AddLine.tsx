@@ -9,7 +9,7 @@ import { addBlock } from "./node-actions";
 
 /** Blocks that make sense in a slot; all others can be typed too, but these come first. */
 const USUAL: Readonly<Record<Slot, readonly BlockKind[]>> = {
-  header: ["logo", "menu", "button", "search", "social", "siteName", "tagline"],
+  header: ["logo", "menu", "button", "search", "account", "social", "siteName", "tagline"],
   titleBar: ["title", "breadcrumbs", "search", "heading", "richText", "button"],
   layout: ["title", "body", "facts", "mainPicture", "entryList", "pager", "heading"],
   side: ["search", "entryList", "heading", "menu", "richText"],

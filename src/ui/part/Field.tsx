@@ -7,6 +7,7 @@ import { fieldName } from "../../messages/fields";
 import { useFrame } from "../shell/frame";
 import { MomentField } from "../shell/MomentField";
 import { Act } from "../theme/pieces";
+import { audienceOptions } from "./audience-options";
 import { ManyOf, OneOf } from "./ChoiceInput";
 import type { FieldSpec } from "./control";
 import { MenuButtonInput } from "./MenuButtonInput";
@@ -205,6 +206,16 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
           options={Object.entries(frame.vocabulary.terms)}
           onChange={onChange}
           empty="anything"
+        />
+      );
+    case "audience":
+      return (
+        <OneOf
+          id={id}
+          label={label}
+          value={String(value ?? "")}
+          options={audienceOptions(frame.levels)}
+          onChange={onChange}
         />
       );
     case "menuButton":

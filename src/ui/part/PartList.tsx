@@ -65,6 +65,7 @@ interface BandProps {
 
 const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
   const { also } = useEditor();
+  const { frame } = useFrame();
   const inside =
     selected !== null &&
     (selected === band.id ||
@@ -76,7 +77,7 @@ const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
           <NodeButton id={band.id} plain selected={selected} onSelect={onSelect}>
             {band.name || "Band"}
           </NodeButton>
-          <Quiet style={{ marginLeft: "auto", textAlign: "right" }}>{bandText(band)}</Quiet>
+          <Quiet style={{ marginLeft: "auto", textAlign: "right" }}>{bandText(band, frame.levels)}</Quiet>
         </Box>
         <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}>
           {band.cells.map((cell, index) => (
@@ -162,7 +163,7 @@ const BlockChips = ({
         >
           {index > 0 ? <Quiet aria-hidden>·</Quiet> : null}
           <NodeButton id={block.id} selected={selected} onSelect={onSelect}>
-            {blockText(block, menuName, pieceName)}
+            {blockText(block, { menuName, pieceName, levels: frame.levels })}
           </NodeButton>
           {block.kind === "group" && block.blocks && block.blocks.length > 0 ? (
             <>

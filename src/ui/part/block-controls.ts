@@ -23,6 +23,14 @@ const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = {
 
 const textStyle: Control = { type: "one", options: TEXT_STYLES.map((style) => [style, TEXT_NAMES[style]]) };
 const factList: Control = { type: "many", options: FACT_KINDS.map((kind) => [kind, FACT_NAMES[kind]]) };
+const buttonLook: Control = {
+  type: "one",
+  options: [
+    ["filled", "filled"],
+    ["outlined", "outlined"],
+    ["plain", "plain"],
+  ],
+};
 const setting = (name: string, control: Control, more: Partial<FieldSpec> = {}): FieldSpec => ({
   path: ["settings", ...name.split(".")],
   control,
@@ -97,14 +105,12 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   button: [
     setting("label", { type: "text" }),
     setting("target", { type: "target" }),
-    setting("look", {
-      type: "one",
-      options: [
-        ["filled", "filled"],
-        ["outlined", "outlined"],
-        ["plain", "plain"],
-      ],
-    }),
+    setting("look", buttonLook),
+  ],
+  account: [
+    setting("signIn", { type: "text" }),
+    setting("signedIn", { type: "text" }),
+    setting("look", buttonLook),
   ],
   search: [
     setting("placeholder", { type: "text" }),

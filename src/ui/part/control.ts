@@ -25,6 +25,7 @@ export type Control =
   | { readonly type: "target" }
   | { readonly type: "targetOrNone" }
   | { readonly type: "moment" }
+  | { readonly type: "audience" }
   | { readonly type: "kinds" }
   | { readonly type: "terms" };
 

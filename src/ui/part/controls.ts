@@ -41,6 +41,7 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
   },
   { path: ["look", "shadow"], control: { type: "switch" } },
   { path: ["look", "hideOn"], control: widths },
+  { path: ["look", "seenBy"], control: { type: "audience" } },
 ];
 
 /** Settings of a look that a kind of block does not take: it has them from the house style or its own settings. */
@@ -174,4 +175,5 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     label: "Over",
   },
   { path: ["hideOn"], control: widths },
+  { path: ["seenBy"], control: { type: "audience" } },
 ];

@@ -31,21 +31,25 @@ describe("how a part reads", () => {
     expect(whole.cells.map((cell) => shareText(cell, whole))).toEqual(expected);
   });
   it("says of a band what is not usual", () => {
-    expect(bandText(band([{ share: 1 }]))).toBe("");
-    expect(bandText(band([{ share: 1 }], { height: { wide: 32 }, hideOn: ["small"], sticky: true }))).toBe(
-      "32 px, stays at the top, not on small",
-    );
+    expect(bandText(band([{ share: 1 }]), [])).toBe("");
+    const over = { height: { wide: 32 }, hideOn: ["small"], sticky: true };
+    expect(bandText(band([{ share: 1 }], over), [])).toBe("32 px, stays at the top, not on small");
+    const levels = [{ key: "friends", name: "Friends" }];
+    expect(bandText(band([{ share: 1 }], { seenBy: "level:friends" }), levels)).toBe("Friends only");
+    expect(bandText(band([{ share: 1 }], { seenBy: "signedOut" }), levels)).toBe("signed out only");
   });
   it("names blocks by what tells them apart", () => {
-    const name = () => "Main";
-    const piece = () => "Contact";
-    expect(blockText(block("piece", { piece: "p" }), name, piece)).toBe("Shared piece “Contact”");
-    expect(blockText(block("menu", { menu: "m" }), name, piece)).toBe("Menu “Main”");
-    expect(blockText(block("menu"), name, piece)).toBe("Menu, none chosen");
-    expect(
-      blockText(block("button", { label: "A label that is far too long for a line" }), name, piece),
-    ).toBe("Button “A label that is …”");
-    expect(blockText(block("entryList", { arrangement: "cards" }), name, piece)).toBe("Entry list, cards");
+    const names = { menuName: () => "Main", pieceName: () => "Contact", levels: [] };
+    expect(blockText(block("piece", { piece: "p" }), names)).toBe("Shared piece “Contact”");
+    expect(blockText(block("menu", { menu: "m" }), names)).toBe("Menu “Main”");
+    expect(blockText(block("menu"), names)).toBe("Menu, none chosen");
+    const long = block("button", { label: "A label that is far too long for a line" });
+    expect(blockText(long, names)).toBe("Button “A label that is …”");
+    const account = block("account");
+    expect(blockText({ ...account, look: { ...account.look, seenBy: "signedIn" } }, names)).toBe(
+      "Account link, signed in only",
+    );
+    expect(blockText(block("entryList", { arrangement: "cards" }), names)).toBe("Entry list, cards");
   });
   it("walks bands and blocks, those in groups too, and no cells", () => {
     const inner = block("heading");

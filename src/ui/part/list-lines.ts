@@ -1,5 +1,6 @@
 import type { Band, Block, Cell, Part } from "../../core/model/part";
 import { walk } from "../../core/model/tree";
+import { describeAudiences } from "../../messages/findings";
 import { BLOCK_NAMES, WIDTH_NAMES } from "../../messages/words";
 
 /** How the list of a part reads. */
@@ -16,23 +17,37 @@ export const shareText = (cell: Cell, band: Band): string => {
   );
 };
 
+type Levels = readonly { readonly key: string; readonly name: string }[];
+
+/** Who sees something that is not for everyone: "signed out only", "Members only". */
+const seenByText = (rule: Band["seenBy"], levels: Levels): string =>
+  rule ? `${describeAudiences([rule], levels)} only` : "";
+
 /** What a band is, in a few words: "32 px, not on small". */
-export const bandText = (band: Band): string =>
+export const bandText = (band: Band, levels: Levels): string =>
   [
     band.height.wide > 0 ? `${band.height.wide} px` : "",
     band.background.picture !== "" || band.background.pageOwnPicture ? "over a picture" : "",
     band.sticky ? "stays at the top" : "",
     band.hideOn.length > 0 ? `not on ${band.hideOn.map((width) => WIDTH_NAMES[width]).join(", ")}` : "",
+    seenByText(band.seenBy, levels),
   ]
     .filter((text) => text !== "")
     .join(", ");
 
-/** A block's name with what tells it from its likes. */
-export const blockText = (
-  block: Block,
-  menuName: (id: string) => string,
-  pieceName: (id: string) => string,
-): string => {
+/** A block's name with what tells it from its likes, and who sees it where not everyone does. */
+export const blockText = (block: Block, names: BlockNames): string => {
+  const seenBy = seenByText(block.look.seenBy, names.levels);
+  return `${blockName(block, names)}${seenBy && `, ${seenBy}`}`;
+};
+
+interface BlockNames {
+  readonly menuName: (id: string) => string;
+  readonly pieceName: (id: string) => string;
+  readonly levels: Levels;
+}
+
+const blockName = (block: Block, { menuName, pieceName }: BlockNames): string => {
   const name = BLOCK_NAMES[block.kind];
   switch (block.kind) {
     case "menu":

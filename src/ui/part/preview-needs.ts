@@ -21,7 +21,8 @@ export const needsKey = (part: Pick<Part, "bands">): string =>
           return [block.id, block.settings.target];
         case "entryList": {
           const { from, kinds, terms, upcoming, sort, direction, count, paged, pageSize } = block.settings;
-          return [block.id, from, kinds, terms, upcoming, sort, direction, count, paged, pageSize];
+          const { seenBy } = block.look;
+          return [block.id, from, kinds, terms, upcoming, sort, direction, count, paged, pageSize, seenBy];
         }
         case "body":
           return [block.kind];

@@ -321,6 +321,16 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             Sign-ups
           </MenuItem>
         )}
+        {frame.role === "viewer" ? null : (
+          <MenuItem
+            onClick={() => {
+              close();
+              router.push(leafPath("visitors", frame.site.id));
+            }}
+          >
+            Visitor accounts
+          </MenuItem>
+        )}
         <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
       </Menu>
       {creating ? <NewSite onClose={() => setCreating(false)} /> : null}

@@ -1,3 +1,4 @@
+import { ACCOUNT_PATH } from "../../model/account";
 import { type BlockRenderer, element } from "../context";
 import { html } from "../html";
 import { richTextHtml } from "../rich-text-html";
@@ -15,7 +16,11 @@ export const body: BlockRenderer<"body"> = {
         block,
         context,
         { class: "prose" },
-        html`<p class="notice"><strong>${words.restricted}</strong> ${words.restrictedHint}</p>`,
+        html`<p class="notice"><strong>${words.restricted}</strong> ${
+          data.audience === "signedOut"
+            ? html`${words.restrictedHint} <a href="${ACCOUNT_PATH}" rel="nofollow">${words.signIn}</a>`
+            : words.notIncluded
+        }</p>`,
       );
     return data.body.length === 0
       ? null

@@ -30,6 +30,14 @@ export const buttonLookCss = (
   return `${selector}{${rule(rest)}}${selector}:hover{${rule(pointed)}}`;
 };
 
+/** What links that look like buttons have in common, in the looks of the house style. */
+export const standingCss = (selector: string, style: HouseStyle): string => {
+  const { paddingBlock, paddingInline, radius, lineWidth } = style.buttons;
+  return `${selector}{display:inline-block;padding:${rem(paddingBlock)} ${rem(paddingInline)};border-radius:${radius}px;${wornBy(style, "button")};text-decoration:none;border:${lineWidth}px solid transparent;text-align:center}
+${BUTTON_LOOKS.map((look) => buttonLookCss(`${selector}.${look}`, style, look)).join("\n")}
+${selector}.plain{padding-inline:0}`;
+};
+
 export const button: BlockRenderer<"button"> = {
   render: (block, context) => {
     const href = hrefOf(block.settings.target, context);
@@ -43,10 +51,5 @@ export const button: BlockRenderer<"button"> = {
           block.settings.label,
         );
   },
-  css: (style) => {
-    const { paddingBlock, paddingInline, radius, lineWidth } = style.buttons;
-    return `.b-button{display:inline-block;padding:${rem(paddingBlock)} ${rem(paddingInline)};border-radius:${radius}px;${wornBy(style, "button")};text-decoration:none;border:${lineWidth}px solid transparent;text-align:center}
-${BUTTON_LOOKS.map((look) => buttonLookCss(`.b-button.${look}`, style, look)).join("\n")}
-.b-button.plain{padding-inline:0}`;
-  },
+  css: (style) => standingCss(".b-button", style),
 };

@@ -1,6 +1,7 @@
 /** One renderer a block kind. What a block's settings are is in `model/blocks`; its words in `messages`. */
 import type { BlockKind } from "../../model/blocks";
 import type { BlockRenderer } from "../context";
+import { account } from "./account";
 import { address } from "./address";
 import { backToTop } from "./back-to-top";
 import { body } from "./body";
@@ -35,6 +36,7 @@ export const blockRenderers: { readonly [K in BlockKind]: BlockRenderer<K> } = {
   menu,
   button,
   search,
+  account,
   social,
   richText,
   picture,

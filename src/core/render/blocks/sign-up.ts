@@ -1,8 +1,7 @@
 import type { HouseStyle } from "../../model/house-style";
 import { type BlockRenderer, element } from "../context";
-import { colourCss, rem } from "../css";
+import { fieldCss, submitCss } from "../form-css";
 import { html } from "../html";
-import { buttonLookCss } from "./button";
 
 /** Where sign-up forms of a site are sent. */
 export const signUpPath = (block: string): string => `/_sign-up/${block}`;
@@ -34,21 +33,16 @@ export const signUp: BlockRenderer<"signUp"> = {
   css: (style) => signUpCss(style),
 };
 
-const signUpCss = (style: HouseStyle): string => {
-  const { ground, text, line, focus, radius } = style.fields;
-  const of = (value: string, otherwise: string) => colourCss(style, value) || otherwise;
-  const { paddingBlock, paddingInline, radius: corners } = style.buttons;
-  return `.b-signUp{display:grid;gap:.6rem;max-width:30rem}
+const signUpCss = (style: HouseStyle): string =>
+  `.b-signUp{display:grid;gap:.6rem;max-width:30rem}
 .b-signUp .line{display:flex;flex-wrap:wrap;gap:.5rem;align-items:center}
 .b-signUp .line label{flex:1 1 100%}
-.b-signUp input[type=email]{flex:1 1 12rem;min-width:0;font:inherit;padding:.45rem .7rem;min-height:2.5rem;color:${of(text, "inherit")};background:${of(ground, "none")};border:1px solid ${of(line, "currentColor")};border-radius:${radius}px}
-.b-signUp input:focus-visible{outline-color:${of(focus, "currentColor")}}
-.b-signUp button{font:inherit;padding:${rem(paddingBlock)} ${rem(paddingInline)};min-height:2.5rem;border:1px solid transparent;border-radius:${corners}px;cursor:pointer}
+.b-signUp input[type=email]{flex:1 1 12rem}
+${fieldCss(".b-signUp input[type=email]", style)}
+${submitCss(".b-signUp button", style)}
 .b-signUp .agree{display:flex;gap:.5rem;align-items:baseline}
 .b-signUp .agree input{flex:none;width:1.1rem;height:1.1rem}
 .b-signUp .said{display:none;scroll-margin-top:6rem}
 .b-signUp .said:target,.b-signUp[data-said=sent] .sent,.b-signUp[data-said=wrong] .wrong,.b-signUp[data-said=failed] .failed{display:block}
 .b-signUp[data-said=sent] .line,.b-signUp[data-said=sent] .agree{display:none}
-.b-signUp[aria-busy=true]{opacity:.6}
-${buttonLookCss(".b-signUp button", style, "filled")}`;
-};
+.b-signUp[aria-busy=true]{opacity:.6}`;

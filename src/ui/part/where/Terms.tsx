@@ -4,6 +4,7 @@ import type { Placement } from "../../../core/model/placement";
 import { useFrame } from "../../shell/frame";
 import { MomentField } from "../../shell/MomentField";
 import { Act, Quiet } from "../../theme/pieces";
+import { audienceOptions } from "../audience-options";
 
 /** For whom, from when until when, and whether also over narrower parts. */
 export const Terms = ({
@@ -14,12 +15,7 @@ export const Terms = ({
   readonly onChange: (next: Placement) => void;
 }) => {
   const { frame } = useFrame();
-  const audiences: readonly (readonly [string, string])[] = [
-    ["", "anyone"],
-    ["signedOut", "people signed out"],
-    ["signedIn", "people signed in"],
-    ...frame.levels.map((level) => [`level:${level.key}`, level.name] as const),
-  ];
+  const audiences = audienceOptions(frame.levels);
   return (
     <Box component="section" aria-label="More" sx={{ display: "grid", gap: 1 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>

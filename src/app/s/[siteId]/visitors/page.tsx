@@ -1,0 +1,5 @@
+import { VisitorsScreen } from "../../../../ui/visitors/VisitorsScreen";
+
+export default function Page() {
+  return <VisitorsScreen />;
+}

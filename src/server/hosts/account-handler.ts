@@ -1,0 +1,134 @@
+import type { IncomingMessage } from "node:http";
+import { z } from "zod";
+import type { Address } from "../../core/addresses/facts";
+import { ACCOUNT_PATH } from "../../core/model/account";
+import { type AccountState, accountMain, SIGN_IN_PATH, SIGN_OUT_PATH } from "../../core/render/account-page";
+import { documentHtml, renderPage } from "../../core/render/page";
+import type { PageData } from "../../core/render/page-data";
+import { findSite, type SiteHead } from "../../data/content-repository";
+import { inSnapshot, type Transaction } from "../../data/database";
+import { readEnvironment } from "../../data/environment";
+import type { Visitor } from "../../data/visitor-repository";
+import { ENGLISH } from "../../messages/visitor-words";
+import { assemblePage } from "../page-assembly";
+import { shaperFor } from "../shaping";
+import { draftOf, liveOf } from "../site-state";
+import { audienceOf, signVisitorIn, signVisitorOut, visitorOf } from "../visitors";
+import { type Answer, htmlAnswer, plainAnswer } from "./answer";
+import { cameFrom, isForeign, type Posted, readForm } from "./forms";
+import { publicOrigin } from "./host-names";
+
+/** Where visitors of a site sign in, see who they are, and sign out. It is drawn within the site's own header and footer. */
+export const isAccountForm = (pathname: string): boolean =>
+  pathname === SIGN_IN_PATH || pathname === SIGN_OUT_PATH;
+
+const SignIn = z.object({
+  email: z.string().max(254),
+  password: z.string().max(300),
+  to: z.string().max(2000),
+});
+
+/** A path of this site and no other; the front page for anything else, and for the account page itself. */
+const pathOf = (site: string, to: string): string => {
+  const path = cameFrom(site, publicOrigin(site) + (to.startsWith("/") ? to : `/${to}`));
+  return path.startsWith(ACCOUNT_PATH) ? "/" : path;
+};
+
+const goTo = (path: string, cookie: string): Answer => ({
+  status: 303,
+  headers: { Location: path, "Set-Cookie": cookie, "Cache-Control": "no-store" },
+});
+
+/** The page, for who asks for it. */
+export const answerAccount = async (site: string, { headers }: Pick<Posted, "headers">): Promise<Answer> => {
+  const visitor = await visitorOf(site, headers.cookie, new Date());
+  const back = pathOf(site, cameFrom(site, headers.referer));
+  return drawAccount(site, visitor, (head) =>
+    visitor
+      ? { is: "signedIn", back, name: visitor.name, email: visitor.email, level: levelName(visitor, head) }
+      : { is: "signedOut", back, problem: null, email: "" },
+  );
+};
+
+/** What its forms send. Nothing is taken from another site's page. */
+export const answerAccountForm = async (
+  site: string,
+  pathname: string,
+  request: Posted,
+  from: string,
+): Promise<Answer> => {
+  if (isForeign(site, request)) return plainAnswer(403, "This form belongs to another site.");
+  const form = await readForm(request);
+  if (!form) return plainAnswer(413, "That is more than a form here sends.");
+  const given = Object.fromEntries(form);
+  if (pathname === SIGN_OUT_PATH)
+    return goTo(pathOf(site, given["to"] ?? "/"), await signVisitorOut(request.headers.cookie));
+  const read = SignIn.safeParse({ email: "", password: "", to: "/", ...given });
+  const { email, password, to } = read.success ? read.data : { email: "", password: "", to: "/" };
+  const back = pathOf(site, to);
+  const outcome = await signVisitorIn(site, { email: email.trim(), password, from }, new Date());
+  if (outcome.ok) return goTo(back, outcome.value);
+  const problem = outcome.issues[0]?.code === "signIn.tooMany" ? "tooMany" : "wrong";
+  const answer = await drawAccount(site, null, () => ({ is: "signedOut", back, problem, email }));
+  return answer.status === 200 ? { ...answer, status: problem === "tooMany" ? 429 : 422 } : answer;
+};
+
+/** Whom a request comes from: the socket, or what our own proxy says of it. */
+export const callerOf = (request: IncomingMessage): string => {
+  const said = request.headers["x-forwarded-for"];
+  const proxied = readEnvironment().PUBLIC_SCHEME === "https" && typeof said === "string" ? said : undefined;
+  return proxied ?? request.socket.remoteAddress ?? "local";
+};
+
+const levelName = ({ level }: Visitor, { settings }: SiteHead): string =>
+  settings.levels.find(({ key }) => key === level)?.name ?? "";
+
+const drawAccount = (
+  site: string,
+  visitor: Visitor | null,
+  stateFor: (head: SiteHead) => AccountState,
+): Promise<Answer> =>
+  inSnapshot(async (transaction) => {
+    const head = await findSite(site, transaction);
+    if (!head) return plainAnswer(404, "There is no site here.");
+    const state = stateFor(head);
+    const data = await frameFor(head, visitor, state, transaction);
+    if (!data) return plainAnswer(404, "This site has not been published yet.");
+    const shaper = await shaperFor(site, data.style);
+    const rendered = renderPage(data, ENGLISH, { shaper, main: (context) => accountMain(state, context) });
+    const answer = htmlAnswer(200, documentHtml(data, rendered, "/_assets/site.js"));
+    return { ...answer, headers: { ...answer.headers, "Cache-Control": "private, no-store" } };
+  });
+
+/** The header and the footer of a page that is none of the site's, with nothing between them. */
+const frameFor = async (
+  head: SiteHead,
+  visitor: Visitor | null,
+  state: AccountState,
+  transaction: Transaction,
+): Promise<PageData | null> => {
+  const at = new Date().toISOString();
+  const live = await liveOf(head, at, transaction);
+  if (!live) return null;
+  const { compiled } = live;
+  const data = await assemblePage(
+    {
+      head,
+      compiled,
+      contentPictures: (await draftOf(head, at, transaction)).design,
+      page: compiled.index.byIdentity.get("notFound") as Address,
+      pageNumber: 1,
+      audience: audienceOf(visitor, head),
+      at,
+      origin: publicOrigin(head.id),
+    },
+    transaction,
+  );
+  const title = state.is === "signedIn" ? ENGLISH.account : ENGLISH.signIn;
+  return {
+    ...data,
+    page: { ...data.page, title, path: ACCOUNT_PATH },
+    slots: { ...data.slots, titleBar: null, layout: null, side: null },
+    trail: [],
+  };
+};

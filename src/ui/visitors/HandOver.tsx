@@ -1,0 +1,42 @@
+"use client";
+import { Box } from "@mui/material";
+import { useSnackbar } from "notistack";
+import { Act, Mono } from "../theme/pieces";
+
+export interface Handed {
+  readonly name: string;
+  readonly password: string;
+}
+
+/** A password that was just made: shown once, to be handed to the person. */
+export const HandOver = ({ name, password }: Handed) => {
+  const say = useSnackbar().enqueueSnackbar;
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(password);
+      say("The password is on the clipboard.");
+    } catch {
+      say("The browser does not let it be copied: select it and copy it by hand.", { variant: "error" });
+    }
+  };
+  return (
+    <Box
+      role="status"
+      sx={(theme) => ({
+        mt: 2,
+        px: 1.5,
+        py: 1,
+        borderRadius: 1,
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        columnGap: 1.5,
+        background: theme.vars?.palette.ours.brassWash,
+      })}
+    >
+      <strong>Hand this password to {name}; it is not shown again.</strong>
+      <Mono data-testid="password">{password}</Mono>
+      <Act onClick={copy}>Copy</Act>
+    </Box>
+  );
+};
