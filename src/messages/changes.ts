@@ -3,11 +3,12 @@ import { sameValue } from "../core/model/canonical";
 import { type Design, type DesignDocument, findBody } from "../core/model/design";
 import { type HouseStyle, valuesOf } from "../core/model/house-style";
 import type { Operation } from "../core/model/operations";
-import type { Block, Part } from "../core/model/part";
+import { type Block, type Part, WIDTHS, type Width } from "../core/model/part";
 import { findPlace, type PartNode } from "../core/model/tree";
 import { styleDifferences } from "../core/style/differences";
 import { fieldName } from "./fields";
 import { differenceName } from "./style";
+import { valueWords } from "./values";
 import { BLOCK_NAMES, badgeText, count } from "./words";
 
 /** Changes in words: for undo, for the review, for history. */
@@ -45,16 +46,15 @@ export const nodeName = (node: PartNode | undefined): string => {
   return "cells" in node ? (node.name === "" ? "band" : node.name.toLowerCase()) : "cell";
 };
 
-const shown = (value: unknown): string => {
-  if (typeof value === "string")
-    return value === "" ? "none" : value.length > 24 ? `${value.slice(0, 22)}…` : value;
-  if (typeof value === "boolean") return value ? "yes" : "no";
-  if (typeof value === "number") return String(value);
-  return "";
-};
-
-const step = (was: unknown, value: unknown): string => {
-  const [from, to] = [shown(was), shown(value)];
+/** From what to what, where both can be said in a few words. */
+const step = (
+  { path, was, value }: Extract<Operation, { op: "set" | "setNode" }>,
+  design: Design,
+): string => {
+  const setting = String(
+    path.findLast((each) => typeof each === "string" && !WIDTHS.includes(each as Width)) ?? "",
+  );
+  const [from, to] = [was, value].map((each) => valueWords(setting, each, design));
   return from === "" || to === "" ? "" : ` ${from} → ${to}`;
 };
 
@@ -66,14 +66,12 @@ const settingName = (path: readonly (string | number)[]): string => {
   return fieldName(words.at(-1) ?? "");
 };
 
-const describeSet = (
-  operation: Extract<Operation, { op: "set" }>,
-  document: DesignDocument | undefined,
-): string => {
+const describeSet = (operation: Extract<Operation, { op: "set" }>, design: Design): string => {
+  const document = design.get(operation.id);
   const name = documentName(document);
   const [field] = operation.path;
   if (document?.kind === "part") {
-    if (field === "name") return `rename ${name} to “${shown(operation.value)}”`;
+    if (field === "name") return `rename ${name} to “${valueWords("name", operation.value, design)}”`;
     if (field === "on") return operation.value ? `switch ${name} on` : `pause ${name}`;
     if (field === "binnedAt") return operation.value === null ? `restore ${name}` : `put ${name} in the bin`;
     if (field === "choices") return `what pages may change in ${name}`;
@@ -83,7 +81,7 @@ const describeSet = (
   if (document?.kind === "style") return describeStyle(operation, document.body);
   if (document?.kind === "profile") return `${name}: ${settingName(operation.path).toLowerCase()}`;
   if (document?.kind === "picture") return `${name}: ${settingName(operation.path).toLowerCase()}`;
-  return `${name}${step(operation.was, operation.value)}`;
+  return `${name}${step(operation, design)}`;
 };
 
 /** What of the house style is set: "colour Brass", "Heading 1 size", "buttons: filled ground". */
@@ -98,7 +96,6 @@ const describeStyle = (operation: Extract<Operation, { op: "set" }>, style: Hous
 
 /** One operation in a few words, without the verb "undo" in front. */
 export const describeOperation = (operation: Operation, design: Design): string => {
-  const document = design.get(operation.id);
   switch (operation.op) {
     case "create":
       return operation.kind === "choice"
@@ -109,11 +106,11 @@ export const describeOperation = (operation: Operation, design: Design): string 
         ? "reset of a page"
         : `removal of ${documentName({ id: operation.id, kind: operation.kind, body: operation.was } as DesignDocument)}`;
     case "set":
-      return describeSet(operation, document);
+      return describeSet(operation, design);
     case "setNode": {
       const part = findBody(design, "part", operation.id) ?? findBody(design, "piece", operation.id);
       const node = part ? findPlace(part, operation.node)?.node : undefined;
-      return `${nodeName(node)}: ${settingName(operation.path)}${step(operation.was, operation.value)}`;
+      return `${nodeName(node)}: ${settingName(operation.path)}${step(operation, design)}`;
     }
     case "insertNode":
       return `new ${nodeName(operation.node as Block)}`;

@@ -1,4 +1,5 @@
 import type { LookCode, LookFinding } from "../core/checks/look-findings";
+import type { LogoVariant } from "../core/model/logo";
 import { count, digits } from "./words";
 
 /** Names of what a finding of looks is about, as people know it. */
@@ -26,6 +27,8 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     }
     case "overPicture":
       return `Text of ${badge(finding.part)}, ${finding.node}, is hard to read over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${finding.screen} px, ${finding.needed} is needed.`;
+    case "faintLogo":
+      return `The logo of ${badge(finding.part)}, ${finding.node}, is hardly seen over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${finding.screen} px, ${finding.needed} is asked for.`;
     case "typedIn":
       return `${count(finding.count, "colour is", "colours are")} typed in instead of taken from the house style.`;
     case "pictures": {
@@ -48,6 +51,7 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
 export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   faint: "too faint",
   overPicture: "unreadable",
+  faintLogo: "faint logo",
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
@@ -59,6 +63,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
 export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   faint: "See the contrast",
   overPicture: "Open the part",
+  faintLogo: "Open the part",
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
@@ -66,7 +71,20 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   deadLink: "Open the menu",
 };
 
-/** The words of the button that does it in one click. */
-export const lookMendWords = (
-  mend: { readonly is: "overlay"; readonly to: number } | { readonly is: "computed" },
-): string => (mend.is === "overlay" ? `Overlay ${mend.to} %` : "Button where it no longer fits");
+export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {
+  normal: "The usual logo",
+  overPictures: "The logo over pictures",
+  small: "The small logo",
+};
+
+/** What sees to a finding in one click. */
+export type LookMendKind =
+  | { readonly is: "overlay"; readonly to: number }
+  | { readonly is: "computed" }
+  | { readonly is: "logo"; readonly to: LogoVariant };
+
+/** The words of its button. */
+export const lookMendWords = (mend: LookMendKind): string => {
+  if (mend.is === "overlay") return `Overlay ${mend.to} %`;
+  return mend.is === "logo" ? LOGO_NAMES[mend.to] : "Button where it no longer fits";
+};

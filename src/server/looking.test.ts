@@ -139,6 +139,31 @@ describe("pictures", () => {
     const small = await renderPicture(await drawn(300, 300, "#000000").jpeg().toBuffer());
     expect(small.ok && small.value.facts).toMatchObject({ lightness: 0, renditions: [300] });
   });
+  it("of a mark on see-through ground says what it is drawn in; of one that fills its box nothing", async () => {
+    const mark = (fill: string, size: number) =>
+      renderPicture(
+        Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100"><rect width="${size}" height="${size}" fill="${fill}"/><circle cx="190" cy="90" r="6" fill="#ff0000"/></svg>`,
+        ),
+      );
+    const inkOf = async (made: ReturnType<typeof mark>) => {
+      const { ok, ...rest } = await made;
+      if (!ok) throw new Error("test: expected a picture, got none");
+      return (rest as { value: { facts: { ink?: number | null } } }).value.facts.ink;
+    };
+    // the greater part counts, not the red dot; soft edges may shift it by a shade
+    expect(await inkOf(mark("#202020", 60))).toBeCloseTo(0x20, -1);
+    expect(await inkOf(mark("#ffffff", 60))).toBe(255);
+    expect(await inkOf(mark("#202020", 400))).toBeNull();
+    const png = await sharp({
+      create: { width: 200, height: 100, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } },
+    })
+      .composite([{ input: await drawn(80, 40, "#c8c8c8").png().toBuffer(), left: 20, top: 20 }])
+      .png()
+      .toBuffer();
+    expect(await inkOf(renderPicture(png))).toBe(0xc8);
+    expect(await inkOf(renderPicture(await drawn(300, 200, "#808080").jpeg().toBuffer()))).toBeNull();
+  });
   it("are turned upright and lose their metadata", async () => {
     const sideways = await drawn(400, 200, "#808080")
       .withExif({ IFD0: { Copyright: "somebody" } })

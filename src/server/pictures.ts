@@ -25,7 +25,7 @@ const TYPES: Readonly<Record<string, PictureType>> = {
 /** What decoding tells of a picture's file. */
 export type PictureFile = Pick<
   Picture,
-  "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats" | "tones"
+  "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats" | "tones" | "ink"
 >;
 
 interface Rendered {
@@ -103,6 +103,33 @@ const tonesOf = async (base: () => Sharp, { width, height }: { width: number; he
   return Buffer.from(greys).toString("base64");
 };
 
+/** Less of a picture than this is see-through by accident: rounded corners, a soft edge. */
+const SEE_THROUGH = 0.1;
+
+/** The grey most of a mark is drawn in: the middle one of its pixels, each counted by how opaque it is. */
+const inkOf = async (base: () => Sharp): Promise<number | null> => {
+  const { data, info } = await base()
+    .ensureAlpha()
+    .resize({ width: 128, withoutEnlargement: true })
+    .toColourspace("srgb")
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  if (info.channels !== 4) return null;
+  const weights = new Float64Array(256);
+  let opaque = 0;
+  for (let at = 0; at < data.length; at += 4) {
+    const [red = 0, green = 0, blue = 0, alpha = 0] = data.subarray(at, at + 4);
+    weights[greyOf(red, green, blue)] = (weights[greyOf(red, green, blue)] as number) + alpha;
+    opaque += alpha;
+  }
+  if (opaque === 0 || opaque / 255 > (1 - SEE_THROUGH) * info.width * info.height) return null;
+  let below = 0;
+  return weights.findIndex((weight) => {
+    below += weight;
+    return below >= opaque / 2;
+  });
+};
+
 /** Mean lightness of what is seen, 0 to 100. */
 const lightnessOf = async (base: () => Sharp): Promise<number> => {
   const stats = await base().flatten({ background: "#ffffff" }).resize({ width: 64 }).greyscale().stats();
@@ -122,6 +149,7 @@ const renderDrawing = async (bytes: Uint8Array, file: string): Promise<Outcome<R
     renditions: [],
     formats: [],
     tones: await tonesOf(() => sharp(clean), svg),
+    ink: await inkOf(() => sharp(clean)),
   };
   return succeed({ facts, files: [{ variant: "clean.svg", type: "image/svg+xml", bytes: clean }] });
 };
@@ -157,7 +185,8 @@ export const renderPicture = async (
         });
     const lightness = await lightnessOf(base);
     const tones = await tonesOf(base, info);
-    const facts = { file, type, width, height, lightness, renditions: widths, formats, tones };
+    const ink = await inkOf(base);
+    const facts = { file, type, width, height, lightness, renditions: widths, formats, tones, ink };
     return succeed({ facts, files });
   } catch {
     return fail(issue("picture.unreadable"));

@@ -1,7 +1,8 @@
 import { expose } from "comlink";
 import { withPageValues } from "../core/cascade/page-values";
 import { partSeenBy } from "../core/cascade/seen-by";
-import { type FaintBand, faintBands } from "../core/checks/part-contrast";
+import type { FaintLogo } from "../core/checks/logos-over-pictures";
+import { type FaintBand, faintBands, faintLogos } from "../core/checks/part-contrast";
 import type { FitMaterial } from "../core/layout/extents";
 import { BandFit, type BandReading, readBands } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
@@ -73,6 +74,8 @@ export interface Noticed {
   readonly headings: readonly HeadingLines[];
   /** Bands whose text is hard to read on this page. */
   readonly faint: readonly FaintBand[];
+  /** Logos that are hardly seen. */
+  readonly logos: readonly FaintLogo[];
 }
 
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
@@ -112,13 +115,14 @@ const api = {
   /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
   async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {
     const found = data && pageWith(data, id, part, instead);
-    if (!found?.shown) return { headings: [], faint: [] };
+    if (!found?.shown) return { headings: [], faint: [], logos: [] };
     const { page, shown } = found;
     const shaper = await shaperFor(site, page.style);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
     return {
       headings: headingLines(shown, { ...page, words: ENGLISH }, page.page.title, measure),
       faint: faintBands(shown, page),
+      logos: faintLogos(shown, page),
     };
   },
   /** What would make a band of the part stand in one row from a width on. */

@@ -6,7 +6,8 @@ import { contrastOf } from "../colour/contrast";
 import { greyOf, percentile } from "../colour/tones";
 import { TextMeasure } from "../layout/text-measure";
 import { designOf, type Picture, TONES_ACROSS } from "../model/design";
-import type { Band } from "../model/part";
+import type { Band, Block } from "../model/part";
+import { faintLogo } from "./logos-over-pictures";
 import { deadItems, lookFindings } from "./look-findings";
 import { tonesIn, worstOver } from "./over-pictures";
 import { faintBands } from "./part-contrast";
@@ -128,6 +129,24 @@ describe("what is noticed of looks", () => {
       footer.filter(({ code }) => code === "doesNotFit").map((each) => "state" in each && each.state),
     ).toEqual(["overflowing"]);
   });
+  it("what only those signed in see is noticed too, and said to be theirs", () => {
+    const search = block("search", { width: 700 });
+    const wide = { ...search, look: { ...search.look, seenBy: "signedIn" as const } };
+    const body = partWith("header", [block("siteName"), wide]);
+    const found = findingsOf([part(body)]).filter(({ code }) => code === "doesNotFit");
+    expect(found.map(({ audience }) => audience)).toEqual(found.map(() => "signedIn"));
+    expect(found.length).toBeGreaterThan(0);
+    const everyone = findingsOf([part(partWith("header", [block("siteName"), search]))]);
+    expect(everyone.every(({ audience }) => audience === undefined)).toBe(true);
+    const account = block("account", {
+      signIn: "In",
+      signedIn: "The pages that are yours and nobody else’s",
+    });
+    const labels = findingsOf([part(partWith("header", [block("siteName"), account]))]);
+    expect(labels.filter(({ code }) => code === "doesNotFit").map(({ audience }) => audience)).toContain(
+      "signedIn",
+    );
+  });
   it("a part that is paused is left in peace", () => {
     const body = { ...partWith("header", [block("search", { width: 700 })]), on: false };
     expect(codes(findingsOf([part(body)]))).not.toContain("doesNotFit");
@@ -204,5 +223,61 @@ describe("bands that are hard to read on a page", () => {
     const both = { ...data, slots: { ...data.slots, titleBar: { id: "t", part: under } } };
     const [found] = faintBands(header, both);
     expect(found).toMatchObject({ under: under.bands[0]?.id, texts: ["#000000"] });
+  });
+});
+
+describe("logos over pictures", () => {
+  const inked = (ink: number | null): Picture => ({ ...picture, ink });
+  const logos = { profile: { logo: "dark", logoOverPictures: "light", logoSmall: "" } };
+  const own = { dark: inked(20), light: inked(250) };
+  const withLogo = (background: object = {}, settings: object = {}) =>
+    partWith("header", [block("logo", settings)], {
+      height: { wide: 120 },
+      background: { picture: "pic", ...background },
+    }).bands[0] as Band;
+  const worst = (band: Band, behind: Picture, pictures: Record<string, Picture> = own) =>
+    faintLogo(band, "pic", behind, style, { ...logos, pictures });
+
+  it("are seen or not as what they are drawn in on what lies behind; another one that is seen is named", () => {
+    expect(worst(withLogo(), split(240, 240))).toBeNull();
+    const found = worst(withLogo(), split(40, 40));
+    expect(found?.ratio).toBeCloseTo(contrastOf("#141414", "#282828"), 6);
+    expect(found).toMatchObject({ needed: 3, other: "overPictures", screen: 320 });
+    expect(worst(withLogo({}, { variant: "overPictures" }), split(40, 40))).toBeNull();
+  });
+  it("have no other where none is seen, as on a picture half dark and half bright", () => {
+    expect(worst(withLogo(), split(10, 245))?.other).toBeNull();
+  });
+  it("are left in peace where what they are drawn in is not known, and on a ground of their own", () => {
+    expect(worst(withLogo(), split(20, 20), { dark: inked(null), light: picture })).toBeNull();
+    const plain = block("logo");
+    const grounded = { ...plain, look: { ...plain.look, background: "#ffffff" } } as Block;
+    const [band] = partWith("header", [grounded], { background: { picture: "pic" } }).bands;
+    expect(worst(band as Band, split(20, 20))).toBeNull();
+  });
+  it("laid over what follows, the one made for pictures stands in by itself", () => {
+    const under = withLogo();
+    const over = partWith("header", [block("logo")], { overPicture: { on: true } }).bands[0] as Band;
+    const laid = (pictures: Record<string, Picture>) =>
+      faintLogo(over, "pic", split(30, 30), style, { ...logos, pictures }, under);
+    expect(laid(own)).toBeNull();
+    expect(laid({ dark: own.dark })).toMatchObject({ under: under.id, other: null });
+  });
+});
+
+describe("a picture of which all is seen", () => {
+  const tall: Picture = { ...split(10, 240), focal: { x: 0, y: 50 } };
+  const band = (background: object) => {
+    const plain = bandOver(background);
+    return { ...plain, height: { wide: 900 }, hideOn: ["wide", "middle"] } as Band;
+  };
+  it("counts with all of it, and with the ground it leaves free", () => {
+    expect(worstOver(band({}), "pic", tall, style)).toBeNull();
+    expect(worstOver(band({ pictureFit: "whole" }), "pic", tall, style)).not.toBeNull();
+    const dark = split(10, 10);
+    const onDark = band({ pictureFit: "whole", colour: "#000000" });
+    const onLight = band({ pictureFit: "whole", colour: "#ffffff" });
+    expect(worstOver(onDark, "pic", dark, style)).toBeNull();
+    expect(worstOver(onLight, "pic", dark, style)?.ratio).toBeCloseTo(1, 3);
   });
 });

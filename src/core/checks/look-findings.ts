@@ -3,13 +3,22 @@ import type { FitMaterial } from "../layout/extents";
 import { BandFit, NARROWEST, type Stretch, WIDEST_SCREEN } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import type { TextMeasure } from "../layout/text-measure";
-import { type Design, documentsOf, findBody, getBody, type MenuItem, STYLE_ID } from "../model/design";
+import {
+  type Design,
+  documentsOf,
+  findBody,
+  getBody,
+  type MenuItem,
+  type Picture,
+  STYLE_ID,
+} from "../model/design";
 import type { Band, Part } from "../model/part";
 import { wholeDesign } from "../model/pieces";
 import type { Audience } from "../model/placement";
 import { blocksOf } from "../model/tree";
 import { pairsInUse } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
+import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
 
 /**
@@ -31,6 +40,7 @@ export type LookFinding = {
       readonly parts: readonly string[];
     }
   | ({ readonly code: "overPicture"; readonly part: string } & OverPicture)
+  | ({ readonly code: "faintLogo"; readonly part: string } & FaintLogo)
   | { readonly code: "typedIn"; readonly count: number; readonly parts: readonly string[] }
   | {
       readonly code: "pictures";
@@ -136,7 +146,7 @@ const pictureGrounds = (
   part: string,
   body: Part,
   design: Design,
-  { pagePictures, following }: LookMaterial,
+  { fit, pagePictures, following }: LookMaterial,
 ): readonly LookFinding[] => {
   const style = getBody(design, "style", STYLE_ID);
   return body.bands.flatMap((band) => {
@@ -147,13 +157,22 @@ const pictureGrounds = (
     ];
     const isLaid = body.slot === "header" && band.overPicture.on === true && band === body.bands.at(-1);
     const behind = [...ids.map((picture) => ({ picture, band: null })), ...(isLaid ? following(part) : [])];
-    const [worst] = behind
-      .flatMap(({ picture: id, band: under }) => {
-        const picture = findBody(design, "picture", id);
-        return picture ? (worstOver(band, id, picture, style, under) ?? []) : [];
-      })
-      .sort((a, b) => a.ratio - b.ratio);
-    return worst ? [{ code: "overPicture", severity: "warning", part, ...worst } as const] : [];
+    const worst = <T extends { readonly ratio: number }>(
+      of: (id: string, picture: Picture, under: Band | null) => T | null,
+    ): readonly T[] =>
+      behind
+        .flatMap(({ picture: id, band: under }) => {
+          const picture = findBody(design, "picture", id);
+          return picture ? (of(id, picture, under) ?? []) : [];
+        })
+        .sort((a, b) => a.ratio - b.ratio)
+        .slice(0, 1);
+    const texts = worst((id, picture, under) => worstOver(band, id, picture, style, under));
+    const logos = worst((id, picture, under) => faintLogo(band, id, picture, style, fit, under));
+    return [
+      ...texts.map((found) => ({ code: "overPicture", severity: "warning", part, ...found }) as const),
+      ...logos.map((found) => ({ code: "faintLogo", severity: "warning", part, ...found }) as const),
+    ];
   });
 };
 

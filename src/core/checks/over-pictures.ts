@@ -1,6 +1,6 @@
 import { contrast, NEEDED, over } from "../colour/contrast";
 import { type Colour, colourOf } from "../colour/hex";
-import { percentile } from "../colour/tones";
+import { greyOf, percentile } from "../colour/tones";
 import { type Region, visibleRegion } from "../layout/crops";
 import { valueAt } from "../layout/extents";
 import { rowHeight } from "../layout/heights";
@@ -52,14 +52,14 @@ export const tonesIn = (picture: Picture, region: Region): readonly number[] => 
 };
 
 /** The colours that lie over the picture: one, or the two ends of a gradient. */
-const overlays = ({ background }: Band, style: HouseStyle): readonly Colour[] => {
+export const overlays = ({ background }: Band, style: HouseStyle): readonly Colour[] => {
   const first = hexOfValue(style, background.overlayColour || background.colour) ?? "#000000";
   const last = hexOfValue(style, background.overlayTo ?? "");
   return [first, ...(last === undefined ? [] : [last])].map(colourOf);
 };
 
 /** What a band that is laid over a picture has of its own ground at rest; null for none. */
-const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
+export const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
   const { veil } = band.overPicture;
   if (veil === 0) return null;
   const ground = colourOf(hexOfValue(style, band.background.colour || "role:background") ?? "#ffffff");
@@ -67,7 +67,7 @@ const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
 };
 
 /** Contrast of a text over samples, at the 5th percentile, with so much overlay; of a gradient the worse end. */
-const ratioOver = (
+export const ratioOver = (
   text: Colour,
   tones: readonly number[],
   colours: readonly Colour[],
@@ -105,6 +105,8 @@ const textsOf = (band: Band, isLaid: boolean): readonly string[] => {
 const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[number] =>
   screen >= measures.edgeWide ? "wide" : screen >= measures.edgeMiddle ? "middle" : "small";
 
+const isWhole = ({ background }: Band): boolean => background.pictureFit === "whole";
+
 /** What is seen of a picture behind a band: all of it that the band shows, or the top of the band it is laid over. */
 const regionBehind = (
   band: Band,
@@ -113,6 +115,7 @@ const regionBehind = (
   style: HouseStyle,
   under: Band | null,
 ): Region => {
+  if (isWhole(under ?? band)) return { x: 0, y: 0, width: picture.width, height: picture.height };
   const width = widthOf(screen, style);
   if (!under)
     return visibleRegion(picture, { width: screen, height: bandHeight(band, width) }, picture.focal);
@@ -120,6 +123,22 @@ const regionBehind = (
   const height = Math.max(valueAt(under.height, width), bandHeight(under, width) + own);
   const region = visibleRegion(picture, { width: screen, height }, picture.focal);
   return { ...region, height: region.height * (own / height) };
+};
+
+/** What lies behind a band on each screen it is on, as greys: the picture, and the ground where that leaves some free. */
+export const seenBehind = (
+  band: Band,
+  picture: Picture,
+  style: HouseStyle,
+  under: Band | null,
+): readonly { readonly screen: number; readonly tones: readonly number[] }[] => {
+  const behind = under ?? band;
+  const ground = colourOf(hexOfValue(style, behind.background.colour || "role:background") ?? "#ffffff");
+  const grey = greyOf(ground.r * 255, ground.g * 255, ground.b * 255) / 255;
+  return SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => {
+    const tones = tonesIn(picture, regionBehind(band, picture, screen, style, under));
+    return { screen, tones: isWhole(behind) ? [...tones, ...tones.map(() => grey)] : tones };
+  });
 };
 
 /** The least whole number for which something holds that holds from some number on; null if it does not at the end. */
@@ -148,10 +167,7 @@ export const worstOver = (
   const behind = under ?? band;
   const colours = overlays(behind, style);
   const { overlay } = behind.background;
-  const seen = SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => ({
-    screen,
-    tones: tonesIn(picture, regionBehind(band, picture, screen, style, under)),
-  }));
+  const seen = seenBehind(band, picture, style, under);
   const laid = under === null ? null : ownVeil(band, style);
   const all = textsOf(band, under !== null).flatMap((value) => {
     const text = colourOf(hexOfValue(style, value) ?? "#000000");

@@ -1,6 +1,7 @@
 import type { Band, Part } from "../model/part";
 import { laidOver, picturesBehind } from "../render/over-picture";
 import type { PageData } from "../render/page-data";
+import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
 
 /** A band whose text is hard to read over the picture behind it on one page, and what would help. */
@@ -24,13 +25,38 @@ const faintOver = (band: Band, id: string, data: PageData, under: Band | null): 
   return { ...worst, texts };
 };
 
+/** What lies behind a band of a part on a page: pictures of its own, and the one it is laid over. */
+const behindOn = (part: Part, data: PageData) => {
+  const over = part.slot === "header" ? laidOver(data) : null;
+  return (band: Band): readonly { readonly id: string; readonly under: Band | null }[] => [
+    ...picturesBehind(band, data).map((id) => ({ id, under: null })),
+    ...(over?.band.id === band.id ? [{ id: over.picture, under: over.under }] : []),
+  ];
+};
+
+const worstOf = <T extends { readonly ratio: number }>(found: readonly (T | null)[]): readonly T[] =>
+  found
+    .flatMap((each) => each ?? [])
+    .sort((a, b) => a.ratio - b.ratio)
+    .slice(0, 1);
+
 /** The bands of a part that are hard to read on a page, each over the picture where it is worst. Others are left out. */
 export const faintBands = (part: Part, data: PageData): readonly FaintBand[] => {
-  const over = part.slot === "header" ? laidOver(data) : null;
-  return part.bands.flatMap((band) => {
-    const own = picturesBehind(band, data).map((id) => faintOver(band, id, data, null));
-    const laid = over?.band.id === band.id ? [faintOver(band, over.picture, data, over.under)] : [];
-    const [worst] = [...own, ...laid].flatMap((each) => each ?? []).sort((a, b) => a.ratio - b.ratio);
-    return worst ? [worst] : [];
-  });
+  const behind = behindOn(part, data);
+  return part.bands.flatMap((band) =>
+    worstOf(behind(band).map(({ id, under }) => faintOver(band, id, data, under))),
+  );
+};
+
+/** Logos of a part that are hardly seen on a page, at most one a band. */
+export const faintLogos = (part: Part, data: PageData): readonly FaintLogo[] => {
+  const behind = behindOn(part, data);
+  return part.bands.flatMap((band) =>
+    worstOf(
+      behind(band).map(({ id, under }) => {
+        const picture = data.pictures[id];
+        return picture ? faintLogo(band, id, picture, data.style, data, under) : null;
+      }),
+    ),
+  );
 };

@@ -1,6 +1,7 @@
 import { accountLabel } from "../model/account";
 import type { BlockKind, Responsive } from "../model/blocks";
 import type { TypeStyle } from "../model/house-style";
+import { logoPicture } from "../model/logo";
 import { type Block, type Cell, type Look, takesFrame, type Width } from "../model/part";
 import type { PageData, VisitorWords } from "../render/page-data";
 import { rowItems, type ShownItem } from "./menu-items";
@@ -80,10 +81,7 @@ const running = (text: string, style: TypeStyle, scene: Scene): Extent => {
 
 const logo: ExtentOf<"logo"> = ({ settings }, scene) => {
   const { profile, pictures } = scene.material;
-  const own = { normal: "", overPictures: profile.logoOverPictures, small: profile.logoSmall }[
-    settings.variant
-  ];
-  const picture = pictures[own || profile.logo];
+  const picture = logoPicture(settings.variant, profile, pictures);
   if (!picture) return label(profile.name, scene.measure.setting("h3"), scene);
   const height = rem(valueAt(settings.height, scene.width), scene);
   const width = layoutUnit((height * picture.width) / picture.height);

@@ -46,13 +46,18 @@ const LINE = 28;
 export const bandHeight = (band: Band, width: Width): number =>
   Math.max(at(band.height, width), 2 * at(band.paddingBlock, width) + LINE);
 
+const bandBoxes = (band: Band): PicturePlace["boxes"] =>
+  band.background.pictureFit === "whole"
+    ? null
+    : boxes((width) => ({ width: SCREENS[width], height: bandHeight(band, width) }));
+
 const inPart = (id: string, part: Part, picture: string, style: HouseStyle): readonly PicturePlace[] => [
   ...part.bands
     .filter(({ background }) => background.picture === picture || background.slides.includes(picture))
     .map(
       (band): PicturePlace => ({
         where: { is: "band", part: id, node: band.id },
-        boxes: boxes((width) => ({ width: SCREENS[width], height: bandHeight(band, width) })),
+        boxes: bandBoxes(band),
       }),
     ),
   ...blocksOf(part).flatMap((block) =>
@@ -91,7 +96,7 @@ const entryPlaces = (id: string, part: Part, entry: string, style: HouseStyle): 
     .map(
       (band): PicturePlace => ({
         where: { is: "mainPicture", part: id, node: band.id, entry },
-        boxes: boxes((width) => ({ width: SCREENS[width], height: bandHeight(band, width) })),
+        boxes: bandBoxes(band),
       }),
     );
   return [...behind, ...shown];

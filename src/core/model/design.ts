@@ -127,6 +127,8 @@ export const Picture = z.object({
   formats: z.array(z.enum(["avif", "webp", "jpeg", "png"])).default(["webp"]),
   /** How light it is where: lines of `TONES_ACROSS` bytes, sRGB grey, in base64. Empty for pictures of older versions. */
   tones: z.string().max(12_000).default(""),
+  /** What a drawing on see-through ground is drawn in, as an sRGB grey: the middle one. Null for a picture that fills its box; older pictures have none. */
+  ink: z.number().int().min(0).max(255).nullable().optional(),
 });
 export type Picture = z.infer<typeof Picture>;
 

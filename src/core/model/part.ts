@@ -102,6 +102,8 @@ export const BandBackground = z.object({
   /** A picture by id, or the picture of the page's entry. */
   picture: z.string().default(""),
   pageOwnPicture: z.boolean().default(false),
+  /** It fills the band, its point of interest in view; or all of it is seen, on the colour. */
+  pictureFit: z.enum(["fills", "whole"]).default("fills"),
   /** More pictures that follow the first one, each for so many seconds; on a page's own picture they do not follow. */
   slides: z.array(z.string()).max(12).default([]),
   /** Plays over the picture, which is what is seen before and in its place. */

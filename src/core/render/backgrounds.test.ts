@@ -37,6 +37,12 @@ describe("what lies behind a band", () => {
     expect(animated.length).toBeGreaterThan(0);
     for (const line of animated) expect(line).toContain("prefers-reduced-motion:no-preference");
   });
+  it("is a picture that fills it, or one of which all is seen", () => {
+    expect(drawn({ background: { picture: "one" } }).css).not.toContain("object-fit:contain");
+    expect(drawn({ background: { picture: "one", pictureFit: "whole" } }).css).toMatch(
+      />\.bg img\{object-position:30% 70%;object-fit:contain\}/,
+    );
+  });
   it("is one picture without a box to stop it, and the page's own picture stays", () => {
     expect(drawn({ background: { picture: "one" } }).html).not.toContain("stop");
     const data = pageData();

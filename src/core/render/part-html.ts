@@ -149,9 +149,11 @@ const backgroundHtml = (band: Band, within: string, context: RenderContext): Saf
     );
   else if (!picture) return null;
   if (!picture) return html`<div class="bg"></div>`;
+  const fit = background.pictureFit === "whole" ? "contain" : null;
   for (const [at, each] of behind.entries())
     context.css.node(at === 0 ? `${selector} img` : `${selector} .slide-${at} img`, {
       "object-position": focalPosition(each),
+      "object-fit": fit,
     });
   if (background.overlay > 0)
     context.css.node(`${selector}::after`, {

@@ -48,6 +48,7 @@ const FILE_FIELDS = [
   "renditions",
   "formats",
   "tones",
+  "ink",
 ] as const;
 
 /** A new picture, or a picture's file put in the place of the one it had: its words and its point of interest stay. */

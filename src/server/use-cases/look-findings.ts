@@ -7,6 +7,7 @@ import { findPlace } from "../../core/model/tree";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { nodeName } from "../../messages/changes";
+import type { LookMendKind } from "../../messages/look-findings";
 import { colourWords } from "../../messages/style";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { fitMaterialOf } from "./fit-material";
@@ -100,6 +101,14 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           to: finding.overlay,
           operations: [set(finding.band, ["background", "overlay"], finding.overlay)],
         };
+  if (finding.code === "faintLogo")
+    return finding.other === null
+      ? null
+      : {
+          is: "logo",
+          to: finding.other,
+          operations: [set(finding.block, ["settings", "variant"], finding.other)],
+        };
   const band = part.bands.find(({ id }) => id === finding.band);
   const menus = band?.cells.flatMap(({ blocks }) => blocks).filter(({ kind }) => kind === "menu") ?? [];
   const fixed = menus.filter((menu) => menu.kind === "menu" && menu.settings.buttonBelow !== "computed");
@@ -107,10 +116,7 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
     ? null
     : { is: "computed", operations: fixed.map(({ id }) => set(id, ["settings", "buttonBelow"], "computed")) };
 };
-type LookMend = { readonly operations: readonly Operation[] } & (
-  | { readonly is: "overlay"; readonly to: number }
-  | { readonly is: "computed" }
-);
+type LookMend = LookMendKind & { readonly operations: readonly Operation[] };
 
 /** Names of what a finding is about, as people know it. */
 const named = (finding: LookFinding, compiled: CompiledDesign) => {
@@ -129,7 +135,7 @@ const named = (finding: LookFinding, compiled: CompiledDesign) => {
         : null,
     menuName: "menu" in finding ? (findBody(design, "menu", finding.menu)?.name ?? "") : "",
     names:
-      finding.code === "overPicture"
+      finding.code === "overPicture" || finding.code === "faintLogo"
         ? [pictureName(finding.picture)]
         : finding.code === "pictures"
           ? finding.pictures.slice(0, 20).map(pictureName)

@@ -1,10 +1,13 @@
 "use client";
 import { Box } from "@mui/material";
+import type { ReactNode } from "react";
+import type { FaintLogo } from "../../core/checks/logos-over-pictures";
 import type { FaintBand } from "../../core/checks/part-contrast";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Band, Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
+import { LOGO_NAMES } from "../../messages/look-findings";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
@@ -15,13 +18,14 @@ const TEXT_WORDS: Readonly<Record<string, string>> = { "#ffffff": "White text", 
 export const FaintBands = ({
   part,
   faint,
+  logos,
 }: {
   readonly part: Part;
   readonly faint: readonly FaintBand[];
+  readonly logos: readonly FaintLogo[];
 }) => {
-  const { frame } = useFrame();
   const { id, apply, select } = useEditor();
-  if (faint.length === 0) return null;
+  if (faint.length + logos.length === 0) return null;
   const set = (node: string, path: readonly string[], value: unknown) =>
     apply([setNodeOperation(useEditor.getState().body ?? part, id, node, path, value)]);
   return (
@@ -29,18 +33,9 @@ export const FaintBands = ({
       {faint.map((each) => {
         const { band, under, overlay, texts } = each;
         const name = (findPlace(part, band)?.node as Band | undefined)?.name || "Band";
-        const picture = frame.pictures.find((known) => known.id === each.picture)?.name ?? "a picture";
         const textPath = under === null ? ["colour"] : ["overPicture", "colour"];
         return (
-          <Box
-            key={band}
-            sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline", py: 0.25 }}
-          >
-            <Act onClick={() => select(band)}>{name}</Act>
-            <Wrong>{ratioWords(each.ratio)}</Wrong>
-            <Quiet>
-              over “{picture}” at {each.screen} px; {each.needed} : 1 is needed
-            </Quiet>
+          <Line key={band} found={each} name={name} onOpen={() => select(band)}>
             {under === null && overlay !== null ? (
               <Act onClick={() => set(band, ["background", "overlay"], overlay)}>Overlay {overlay} %</Act>
             ) : null}
@@ -49,9 +44,44 @@ export const FaintBands = ({
                 {TEXT_WORDS[colour]}
               </Act>
             ))}
-          </Box>
+          </Line>
         );
       })}
+      {logos.map((each) => {
+        const { block, other } = each;
+        return (
+          <Line key={block} found={each} name="Logo" onOpen={() => select(block)}>
+            {other === null ? (
+              <Quiet>no logo of the site profile is seen there</Quiet>
+            ) : (
+              <Act onClick={() => set(block, ["settings", "variant"], other)}>{LOGO_NAMES[other]}</Act>
+            )}
+          </Line>
+        );
+      })}
+    </Box>
+  );
+};
+
+interface LineProps {
+  readonly found: Pick<FaintBand, "ratio" | "needed" | "picture" | "screen">;
+  readonly name: string;
+  readonly onOpen: () => void;
+  readonly children: ReactNode;
+}
+
+/** What is hard to see, over what, by how much; then what would help. */
+const Line = ({ found, name, onOpen, children }: LineProps) => {
+  const { frame } = useFrame();
+  const picture = frame.pictures.find(({ id }) => id === found.picture)?.name ?? "a picture";
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline", py: 0.25 }}>
+      <Act onClick={onOpen}>{name}</Act>
+      <Wrong>{ratioWords(found.ratio)}</Wrong>
+      <Quiet>
+        over “{picture}” at {found.screen} px; {found.needed} : 1 is needed
+      </Quiet>
+      {children}
     </Box>
   );
 };

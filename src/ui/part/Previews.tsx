@@ -60,7 +60,8 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
   const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
-  const { headings, redraw } = preview;
+  const { redraw } = preview;
+  const { headings } = preview.noticed;
   // what is typed is drawn at once, not after the screen round the previews has been rendered
   useEffect(
     () =>
@@ -167,7 +168,7 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
           onStyle={() => setStyles((now) => now + 1)}
         />
       ) : null}
-      <FaintBands part={part} faint={preview.faint} />
+      <FaintBands part={part} faint={preview.noticed.faint} logos={preview.noticed.logos} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>
         <PreviewFrame {...at(WIDE)} height={heights[0] as number} />

@@ -1,36 +1,10 @@
-import { ARRANGEMENTS, type BlockKind, FACT_KINDS, TEXT_STYLES } from "../../core/model/blocks";
-import { type Control, direction, type FieldSpec } from "./control";
+import type { BlockKind } from "../../core/model/blocks";
+import { valueOptions } from "../../messages/values";
+import { type Control, direction, type FieldSpec, one } from "./control";
 
-const TEXT_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> = {
-  body: "body",
-  small: "small",
-  lead: "lead",
-  h1: "heading 1",
-  h2: "heading 2",
-  h3: "heading 3",
-  h4: "heading 4",
-  h5: "heading 5",
-  h6: "heading 6",
-};
-const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = {
-  date: "date",
-  when: "when it is",
-  author: "author",
-  terms: "topics and tags",
-  fields: "own fields",
-  summary: "summary",
-};
-
-const textStyle: Control = { type: "one", options: TEXT_STYLES.map((style) => [style, TEXT_NAMES[style]]) };
-const factList: Control = { type: "many", options: FACT_KINDS.map((kind) => [kind, FACT_NAMES[kind]]) };
-const buttonLook: Control = {
-  type: "one",
-  options: [
-    ["filled", "filled"],
-    ["outlined", "outlined"],
-    ["plain", "plain"],
-  ],
-};
+const textStyle = one("textStyle");
+const factList: Control = { type: "many", options: valueOptions("show") };
+const buttonLook = one("look", ["filled", "outlined", "plain"]);
 const setting = (name: string, control: Control, more: Partial<FieldSpec> = {}): FieldSpec => ({
   path: ["settings", ...name.split(".")],
   control,
@@ -39,14 +13,7 @@ const setting = (name: string, control: Control, more: Partial<FieldSpec> = {}):
 /** The fields of each kind of block, the most used first. */
 export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> = {
   logo: [
-    setting("variant", {
-      type: "one",
-      options: [
-        ["normal", "normal"],
-        ["overPictures", "over pictures"],
-        ["small", "small"],
-      ],
-    }),
+    setting("variant", one("variant")),
     setting("height", { type: "perWidth", unit: "px", max: 400 }),
     setting("link", { type: "switch" }),
   ],
@@ -55,51 +22,12 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   menu: [
     setting("menu", { type: "menu" }),
     setting("direction", direction),
-    setting("subItems", {
-      type: "one",
-      options: [
-        ["dropDown", "drop down"],
-        ["panel", "panel"],
-        ["none", "not shown"],
-      ],
-    }),
+    setting("subItems", one("subItems")),
     setting("buttonBelow", { type: "menuButton" }, { when: [["settings", "direction"], "row"] }),
-    setting(
-      "drawerSide",
-      {
-        type: "one",
-        options: [
-          ["left", "the left"],
-          ["right", "the right"],
-          ["above", "above"],
-        ],
-      },
-      { when: [["settings", "direction"], "row"] },
-    ),
+    setting("drawerSide", one("drawerSide"), { when: [["settings", "direction"], "row"] }),
     setting("gap", { type: "number", unit: "px", max: 200 }),
-    setting(
-      "opensOn",
-      {
-        type: "one",
-        options: [
-          ["click", "a press"],
-          ["pointing", "pointing"],
-        ],
-      },
-      { when: [["settings", "direction"], "row"] },
-    ),
-    setting(
-      "share",
-      {
-        type: "one",
-        options: [
-          ["all", "all"],
-          ["first", "the first half"],
-          ["second", "the second half"],
-        ],
-      },
-      { label: "Which items" },
-    ),
+    setting("opensOn", one("opensOn"), { when: [["settings", "direction"], "row"] }),
+    setting("share", one("share"), { label: "Which items" }),
     setting("label", { type: "text" }, { label: "Name for screen readers" }),
   ],
   button: [
@@ -117,13 +45,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("width", { type: "number", unit: "px", max: 800 }),
   ],
   social: [
-    setting("look", {
-      type: "one",
-      options: [
-        ["icons", "signs"],
-        ["words", "words"],
-      ],
-    }),
+    setting("look", one("look", ["icons", "words"])),
     setting("gap", { type: "number", unit: "px", max: 100 }),
   ],
   richText: [setting("text", { type: "markdown" }), setting("size", textStyle, { label: "Text style" })],
@@ -174,14 +96,8 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   mainPicture: [setting("height", { type: "perWidth", unit: "px", max: 2000 })],
   body: [],
   entryList: [
-    setting("from", {
-      type: "one",
-      options: [
-        ["archive", "what this page lists"],
-        ["kinds", "entries of kinds"],
-      ],
-    }),
-    setting("arrangement", { type: "one", options: ARRANGEMENTS.map((each) => [each, each]) }),
+    setting("from", one("from")),
+    setting("arrangement", one("arrangement")),
     setting("kinds", { type: "kinds" }, { when: [["settings", "from"], "kinds"] }),
     setting("terms", { type: "terms" }),
     setting(
@@ -192,36 +108,12 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("cards.facts", factList, { when: [["settings", "arrangement"], "cards"], label: "Facts" }),
     setting("cards.picture", { type: "switch" }, { when: [["settings", "arrangement"], "cards"] }),
     setting("cards.summary", { type: "switch" }, { when: [["settings", "arrangement"], "cards"] }),
-    setting(
-      "rows.picture",
-      {
-        type: "one",
-        options: [
-          ["left", "left"],
-          ["right", "right"],
-          ["none", "none"],
-        ],
-      },
-      { when: [["settings", "arrangement"], "rows"] },
-    ),
+    setting("rows.picture", one("rowPicture"), { when: [["settings", "arrangement"], "rows"] }),
     setting("rows.facts", factList, { when: [["settings", "arrangement"], "rows"], label: "Facts" }),
     setting("rows.summary", { type: "switch" }, { when: [["settings", "arrangement"], "rows"] }),
     setting("upcoming", { type: "switch" }),
-    setting("sort", {
-      type: "one",
-      options: [
-        ["date", "date"],
-        ["title", "title"],
-        ["own", "own order"],
-      ],
-    }),
-    setting("direction", {
-      type: "one",
-      options: [
-        ["down", "newest or highest first"],
-        ["up", "oldest or lowest first"],
-      ],
-    }),
+    setting("sort", one("sort")),
+    setting("direction", one("direction", ["down", "up"])),
     setting(
       "count",
       { type: "number", max: 500 },
@@ -231,15 +123,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("pageSize", { type: "number", min: 1, max: 100 }, { when: [["settings", "from"], "archive"] }),
     setting("whenEmpty", { type: "text" }),
   ],
-  pager: [
-    setting("look", {
-      type: "one",
-      options: [
-        ["numbers", "numbers"],
-        ["olderNewer", "older and newer"],
-      ],
-    }),
-  ],
+  pager: [setting("look", one("look", ["numbers", "olderNewer"]))],
 };
 
 /** How many settings are shown before "more". */

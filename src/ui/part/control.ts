@@ -1,3 +1,5 @@
+import { type NamedSetting, valueOptions } from "../../messages/values";
+
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
 export type Control =
   | { readonly type: "text" }
@@ -37,11 +39,10 @@ export interface FieldSpec {
   readonly when?: readonly [path: readonly string[], value: unknown];
 }
 
+/** One of the values a setting has, or of those named. */
+export const one = <Setting extends NamedSetting>(
+  ...of: Parameters<typeof valueOptions<Setting>>
+): Extract<Control, { type: "one" }> => ({ type: "one", options: valueOptions(...of) });
+
 /** How what is in a cell or a list stands. */
-export const direction: Control = {
-  type: "one",
-  options: [
-    ["row", "side by side"],
-    ["column", "below each other"],
-  ],
-};
+export const direction = one("direction", ["row", "column"]);

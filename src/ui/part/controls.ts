@@ -1,35 +1,14 @@
-import { TEXTURES } from "../../core/model/house-style";
-import { TEXTURE_NAMES } from "../../messages/words";
-import { type Control, direction, type FieldSpec } from "./control";
+import { valueOptions } from "../../messages/values";
+import { type Control, direction, type FieldSpec, one } from "./control";
 
-const widths: Control = {
-  type: "many",
-  options: [
-    ["wide", "wide"],
-    ["middle", "middle"],
-    ["small", "small"],
-  ],
-};
-
-const texture: Control = {
-  type: "one",
-  options: TEXTURES.map((each) => [each, TEXTURE_NAMES[each]]),
-};
+const widths: Control = { type: "many", options: valueOptions("hideOn") };
 
 export const LOOK_CONTROLS: readonly FieldSpec[] = [
   { path: ["look", "colour"], control: { type: "colour" } },
   { path: ["look", "background"], control: { type: "colour" } },
   {
     path: ["look", "align"],
-    control: {
-      type: "one",
-      options: [
-        ["", "as around it"],
-        ["start", "left"],
-        ["centre", "middle"],
-        ["end", "right"],
-      ],
-    },
+    control: one("align", ["", "start", "centre", "end"]),
   },
   { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
   { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
@@ -55,15 +34,7 @@ export const CELL_CONTROLS: readonly FieldSpec[] = [
   },
   {
     path: ["align"],
-    control: {
-      type: "one",
-      options: [
-        ["start", "left"],
-        ["centre", "middle"],
-        ["end", "right"],
-        ["between", "spread"],
-      ],
-    },
+    control: one("align", ["start", "centre", "end", "between"]),
   },
   { path: ["direction"], control: direction },
   { path: ["gap"], control: { type: "number", unit: "px", max: 200 } },
@@ -82,14 +53,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["colour"], control: { type: "colour" }, label: "Text colour" },
   {
     path: ["width"],
-    control: {
-      type: "one",
-      options: [
-        ["content", "content, on a full ground"],
-        ["full", "full"],
-        ["boxed", "content, its ground too"],
-      ],
-    },
+    control: one("width"),
   },
   { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
   { path: ["background", "colourTo"], control: { type: "colour" }, label: "Running into" },
@@ -99,6 +63,11 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     label: "In the direction",
   },
   { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
+  {
+    path: ["background", "pictureFit"],
+    control: one("pictureFit"),
+    label: "The picture",
+  },
   { path: ["background", "video"], control: { type: "video" }, label: "Video over the picture" },
   { path: ["background", "slides"], control: { type: "pictures" }, label: "Then these pictures" },
   {
@@ -110,18 +79,11 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["background", "overlayColour"], control: { type: "colour" } },
   { path: ["background", "overlayTo"], control: { type: "colour" } },
   { path: ["background", "overlayAngle"], control: { type: "number", unit: "°", max: 359 } },
-  { path: ["background", "texture"], control: texture },
+  { path: ["background", "texture"], control: one("texture") },
   { path: ["background", "textureStrength"], control: { type: "number", unit: "%", max: 100 } },
   {
     path: ["alignBlock"],
-    control: {
-      type: "one",
-      options: [
-        ["start", "top"],
-        ["centre", "middle"],
-        ["end", "bottom"],
-      ],
-    },
+    control: one("alignBlock"),
   },
   { path: ["stackOnSmall"], control: { type: "switch" } },
   { path: ["overPicture", "on"], control: { type: "switch" }, label: "Over the picture that follows" },
@@ -146,13 +108,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["sticky"], control: { type: "switch" } },
   {
     path: ["stickyWhen"],
-    control: {
-      type: "one",
-      options: [
-        ["always", "always"],
-        ["scrollingUp", "when scrolling up"],
-      ],
-    },
+    control: one("stickyWhen"),
     label: "Stays",
     when: [["sticky"], true],
   },
@@ -165,13 +121,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["overlap"], control: { type: "number", unit: "px", max: 400 }, label: "Lies over" },
   {
     path: ["overlapSide"],
-    control: {
-      type: "one",
-      options: [
-        ["above", "what is above"],
-        ["below", "what is below"],
-      ],
-    },
+    control: one("overlapSide"),
     label: "Over",
   },
   { path: ["hideOn"], control: widths },

@@ -1,10 +1,8 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { FaintBand } from "../../core/checks/part-contrast";
 import type { BandReading } from "../../core/layout/fit";
-import type { HeadingLines } from "../../core/layout/heading-lines";
 import type { Part } from "../../core/model/part";
-import type { Instead } from "../../workers/preview.worker";
+import type { Instead, Noticed } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
@@ -14,6 +12,7 @@ import { usePreviewWorker } from "./usePreviewWorker";
 
 const RESTS_MS = 160;
 const NOTHING_INSTEAD: Instead = {};
+const NOTHING_NOTICED: Noticed = { headings: [], faint: [], logos: [] };
 
 interface Edited {
   readonly id: string;
@@ -44,8 +43,7 @@ export const usePreview = (
   const worker = usePreviewWorker();
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [readings, setReadings] = useState<readonly BandReading[]>([]);
-  const [faint, setFaint] = useState<readonly FaintBand[]>([]);
-  const [headings, setHeadings] = useState<readonly HeadingLines[]>([]);
+  const [noticed, setNoticed] = useState<Noticed>(NOTHING_NOTICED);
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
   const busy = useRef(false);
@@ -139,11 +137,8 @@ export const usePreview = (
     const rest = setTimeout(async () => {
       const thread = worker();
       if (!thread || edit === null || editedId === null || loaded.current === "") return;
-      const noticed = await thread.notice(editedId, edit, instead);
-      setFaint((now) => (JSON.stringify(now) === JSON.stringify(noticed.faint) ? now : noticed.faint));
-      setHeadings((now) =>
-        JSON.stringify(now) === JSON.stringify(noticed.headings) ? now : noticed.headings,
-      );
+      const found = await thread.notice(editedId, edit, instead);
+      setNoticed((now) => (JSON.stringify(now) === JSON.stringify(found) ? now : found));
     }, RESTS_MS);
     return () => clearTimeout(rest);
   }, [drawing, edit, editedId, instead, worker]);
@@ -182,5 +177,5 @@ export const usePreview = (
       (await worker()?.waysToReach(part, band, target)) ?? [],
     [worker],
   );
-  return { drawing, subscribe, onDrawn, trouble, redraw, readings, headings, faint, ways };
+  return { drawing, subscribe, onDrawn, trouble, redraw, readings, noticed, ways };
 };

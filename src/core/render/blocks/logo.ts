@@ -1,4 +1,5 @@
 import type { Picture } from "../../model/design";
+import { logoPicture } from "../../model/logo";
 import { type BlockRenderer, element, nodeClass } from "../context";
 import { rem } from "../css";
 import { html } from "../html";
@@ -9,9 +10,7 @@ export const logo: BlockRenderer<"logo"> = {
   render: (block, context) => {
     const { profile, pictures } = context.data;
     const { variant, height, link } = block.settings;
-    const own = { normal: "", overPictures: profile.logoOverPictures, small: profile.logoSmall }[variant];
-    const wanted = own || profile.logo;
-    const picture = pictures[wanted];
+    const picture = logoPicture(variant, profile, pictures);
     context.css.responsive(`.${nodeClass(block.id)} img`, height, (value) => ({
       height: rem(value),
       width: "auto",

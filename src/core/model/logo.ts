@@ -1,0 +1,14 @@
+import type { SettingsOf } from "./blocks";
+import type { Picture, SiteProfile } from "./design";
+
+export type LogoVariant = SettingsOf<"logo">["variant"];
+
+/** Where a profile has the picture of each variant. */
+const FIELDS = { normal: "logo", overPictures: "logoOverPictures", small: "logoSmall" } as const;
+
+/** The picture a logo block shows: its variant's own, else the usual one; undefined while there is none. */
+export const logoPicture = (
+  variant: LogoVariant,
+  profile: Pick<SiteProfile, "logo" | "logoOverPictures" | "logoSmall">,
+  pictures: Readonly<Record<string, Picture>>,
+): Picture | undefined => pictures[profile[FIELDS[variant]] || profile.logo];

@@ -1,0 +1,74 @@
+import { describe, expect, it } from "vitest";
+import type { z } from "zod";
+import { block, pageData, partWith, picture } from "../../test/page-data";
+import { BlockSettings } from "../core/model/blocks";
+import { designOf } from "../core/model/design";
+import { setNodeOperation } from "../core/model/operations";
+import { Band, type Block, Look } from "../core/model/part";
+import { describeOperation } from "./changes";
+import { valueWords } from "./values";
+
+const design = designOf([
+  { id: "style", kind: "style", body: pageData().style },
+  { id: "m1", kind: "menu", body: { schema: 1, name: "Main", origin: picture.origin, items: [] } },
+]);
+
+/** Every choice of one of a few values in a schema, by the name of its setting. */
+const enumsIn = (schema: z.ZodType, setting: string): readonly (readonly [string, string])[] => {
+  const { def } = schema as unknown as {
+    def: {
+      type: string;
+      innerType?: z.ZodType;
+      shape?: object;
+      entries?: object;
+      options?: z.ZodType[];
+      element?: z.ZodType;
+    };
+  };
+  if (def.entries) return Object.values(def.entries).map((value) => [setting, String(value)]);
+  if (def.shape)
+    return Object.entries(def.shape).flatMap(([key, inner]) =>
+      enumsIn(inner as z.ZodType, key === "wide" || key === "middle" || key === "small" ? setting : key),
+    );
+  const inner = [def.innerType, def.element, ...(def.options ?? [])].filter((each) => each !== undefined);
+  return inner.flatMap((each) => enumsIn(each, setting));
+};
+
+describe("values of settings", () => {
+  const schemas = [...Object.values(BlockSettings), Look, Band.omit({ cells: true })] as z.ZodType[];
+  const all = schemas.flatMap((schema) => enumsIn(schema, ""));
+  it("are told in words a person would use, never as they are spelled in the code", () => {
+    expect(all.length).toBeGreaterThan(60);
+    const spelled = all.filter(
+      ([setting, value]) => /[A-Z]/.test(value) && valueWords(setting, value, design) === value,
+    );
+    expect(spelled).toEqual([]);
+    const unworded = all.filter(([setting, value]) => /[A-Z]/.test(valueWords(setting, value, design)));
+    expect(unworded).toEqual([]);
+  });
+  it("are colours, menus and lists by name", () => {
+    const { palette } = pageData().style;
+    expect(valueWords("colour", `colour:${palette[0]?.id}`, design)).toBe(palette[0]?.name);
+    expect(valueWords("colour", "#123456", design)).toBe("#123456");
+    expect(valueWords("menu", "m1", design)).toBe("“Main”");
+    expect(valueWords("menu", "", design)).toBe("none");
+    expect(valueWords("hideOn", ["small", "middle"], design)).toBe("small, middle");
+    expect(valueWords("hideOn", [], design)).toBe("none");
+    expect(valueWords("seenBy", "", design)).toBe("anyone");
+    expect(valueWords("seenBy", "level:friends", design)).toBe("friends");
+    expect(valueWords("text", "A text that is longer than a label of undo", design)).toBe(
+      "A text that is longer …",
+    );
+    expect(valueWords("padding", { top: 1 }, design)).toBe("");
+  });
+  it("stand in what undo says", () => {
+    const logo = block("logo") as Block;
+    const part = partWith("header", [logo]);
+    const whole = designOf([...design.values(), { id: "p", kind: "part", body: part }]);
+    const says = (path: readonly string[], value: unknown) =>
+      describeOperation(setNodeOperation(part, "p", logo.id, path, value), whole);
+    expect(says(["settings", "variant"], "overPictures")).toBe("logo: Which logo normal → over pictures");
+    expect(says(["settings", "height", "wide"], 60)).toBe("logo: Height 40 → 60");
+    expect(says(["look", "seenBy"], "signedIn")).toBe("logo: Seen by anyone → people signed in");
+  });
+});

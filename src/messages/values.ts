@@ -1,0 +1,105 @@
+import { ARRANGEMENTS, type FACT_KINDS, type TEXT_STYLES } from "../core/model/blocks";
+import { type Design, getBody, STYLE_ID } from "../core/model/design";
+import { TEXTURES } from "../core/model/house-style";
+import { colourWords } from "./style";
+import { TEXTURE_NAMES, WIDTH_NAMES } from "./words";
+
+/** Values of settings in words: where they are chosen, and where a change is told. */
+
+const same = (values: readonly string[]) => Object.fromEntries(values.map((value) => [value, value]));
+
+const TEXT_STYLE_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> = {
+  body: "body",
+  small: "small",
+  lead: "lead",
+  h1: "heading 1",
+  h2: "heading 2",
+  h3: "heading 3",
+  h4: "heading 4",
+  h5: "heading 5",
+  h6: "heading 6",
+};
+export const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = {
+  date: "date",
+  when: "when it is",
+  author: "author",
+  terms: "topics and tags",
+  fields: "own fields",
+  summary: "summary",
+};
+
+/** By the name of the setting. Settings of one name may have different values, but no value two meanings. */
+const NAMES = {
+  variant: { normal: "normal", overPictures: "over pictures", small: "small" },
+  textStyle: TEXT_STYLE_NAMES,
+  direction: {
+    row: "side by side",
+    column: "below each other",
+    down: "newest or highest first",
+    up: "oldest or lowest first",
+  },
+  subItems: { dropDown: "drop down", panel: "panel", none: "not shown" },
+  drawerSide: { left: "the left", right: "the right", above: "above" },
+  opensOn: { click: "a press", pointing: "pointing" },
+  share: { all: "all", first: "the first half", second: "the second half" },
+  buttonBelow: { computed: "where it no longer fits", always: "always", never: "never" },
+  look: {
+    filled: "filled",
+    outlined: "outlined",
+    plain: "plain",
+    icons: "signs",
+    words: "words",
+    numbers: "numbers",
+    olderNewer: "older and newer",
+  },
+  from: { archive: "what this page lists", kinds: "entries of kinds" },
+  arrangement: same(ARRANGEMENTS),
+  sort: { date: "date", title: "title", own: "own order" },
+  rowPicture: { left: "left", right: "right", none: "none" },
+  align: { "": "as around it", start: "left", centre: "middle", end: "right", between: "spread" },
+  alignBlock: { start: "top", centre: "middle", end: "bottom" },
+  width: {
+    content: "content, on a full ground",
+    full: "full",
+    boxed: "content, its ground too",
+  },
+  pictureFit: { fills: "fills the band", whole: "all of it is seen" },
+  stickyWhen: { always: "always", scrollingUp: "when scrolling up" },
+  overlapSide: { above: "what is above", below: "what is below" },
+  texture: Object.fromEntries(TEXTURES.map((each) => [each, TEXTURE_NAMES[each]])),
+  seenBy: { "": "anyone", signedOut: "people signed out", signedIn: "people signed in" },
+  hideOn: WIDTH_NAMES,
+  show: FACT_NAMES,
+} as const satisfies Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+export type NamedSetting = keyof typeof NAMES;
+
+/** The values of a setting that can be chosen, each with its words; all there are, or those named. */
+export const valueOptions = <Setting extends NamedSetting>(
+  setting: Setting,
+  values: readonly (keyof (typeof NAMES)[Setting] & string)[] = Object.keys(NAMES[setting]) as never,
+): readonly (readonly [string, string])[] =>
+  values.map((value) => [value, (NAMES[setting] as Readonly<Record<string, string>>)[value] ?? value]);
+
+/** Settings whose values are called otherwise than they are. */
+const CALLED: Readonly<Record<string, NamedSetting>> = { style: "textStyle", size: "textStyle" };
+
+const MOST_LETTERS = 24;
+
+/** A value of a setting in a few words; empty where there are none for it. Names of what it points at are of the design. */
+export const valueWords = (setting: string, value: unknown, design: Design): string => {
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (typeof value === "number") return String(value);
+  const names = NAMES[(CALLED[setting] ?? setting) as NamedSetting] as
+    | Readonly<Record<string, string>>
+    | undefined;
+  if (Array.isArray(value) && names)
+    return value.length === 0 ? "none" : value.map((each) => names[String(each)] ?? String(each)).join(", ");
+  if (typeof value !== "string") return "";
+  if (names && Object.hasOwn(names, value)) return names[value] as string;
+  if (value === "") return "none";
+  if (/^(role|colour):/.test(value)) return colourWords(getBody(design, "style", STYLE_ID), value);
+  const pointed = design.get(value)?.body;
+  const text = pointed && "name" in pointed ? `“${pointed.name}”` : value.replace(/^level:/, "");
+  return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS - 2)}…` : text;
+};
