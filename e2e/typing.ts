@@ -18,13 +18,42 @@ export const typingLatencies = async (page: Page, part: string, count: number): 
   const field = page.getByRole("region", { name: "Settings of Button" }).getByLabel("Label", { exact: true });
   await field.waitFor();
   for (const width of [1280, 820, 390])
-    await page.frameLocator(`iframe[title$="at ${width} px"]`).locator(".b-button").first().waitFor();
+    await page.frameLocator(`iframe[title$="at ${width} px"]`).locator(".b-button").first().waitFor({ state: "attached" });
   await field.focus();
   await listen(page, "input");
   for (let number = 0; number < count; number += 1)
     await drawnAfter(page, () =>
       page.keyboard.press(number % 12 === 11 ? "Backspace" : ("abcdefghijk"[number % 12] ?? "x")),
     );
+  return samplesOf(page);
+};
+
+/** Changes a distance of a header's band by its arrows, and measures until all frames show it; the ruler follows with it. */
+export const distanceLatencies = async (page: Page, part: string, count: number): Promise<number[]> => {
+  await page.getByRole("link", { name: part, exact: true }).click();
+  for (const width of [1280, 820, 390])
+    await page.frameLocator(`iframe[title$="at ${width} px"]`).locator("header").waitFor();
+  await page.getByRole("button", { name: "Main band", exact: true }).click();
+  const settings = page.getByRole("region", { name: "Settings of Main band" });
+  await settings.getByRole("button", { name: /^\d+ more$/ }).click();
+  const field = settings.getByRole("textbox", { name: "Gap" });
+  await field.focus();
+  await listen(page, "keydown");
+  for (let number = 0; number < count; number += 1)
+    await drawnAfter(page, () => page.keyboard.press(number % 20 < 10 ? "ArrowUp" : "ArrowDown"));
+  return samplesOf(page);
+};
+
+/** Gives headings another font by turns, and measures from the choice until all frames show it. */
+export const fontLatencies = async (page: Page, count: number): Promise<number[]> => {
+  for (const width of [1280, 820, 390])
+    await page.frameLocator(`iframe[title="The style at ${width} px"]`).locator("h1").first().waitFor();
+  await listen(page, "click");
+  for (let number = 0; number < count; number += 1) {
+    await page.getByRole("combobox", { name: "For headings" }).click();
+    const font = page.getByRole("option").nth(number % 4);
+    await drawnAfter(page, () => font.click());
+  }
   return samplesOf(page);
 };
 
@@ -45,7 +74,7 @@ export const repaintLatencies = async (page: Page, count: number): Promise<numbe
 };
 
 /** Logs the time from each event of a kind to the moment all frames have drawn what it did. */
-const listen = (page: Page, kind: "input" | "keydown"): Promise<void> =>
+const listen = (page: Page, kind: "input" | "keydown" | "click"): Promise<void> =>
   page.evaluate((wanted) => {
     const log: number[] = [];
     let began: number | null = null;

@@ -1,4 +1,5 @@
 "use client";
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zustand";
 import type { DocumentBodies } from "../../core/model/design";
 import { applyOperations, type Operation, valueAt } from "../../core/model/operations";
@@ -47,7 +48,7 @@ export const documentState =
       open: (site, id, body) => {
         const isSame = get().site === site && get().id === id;
         if (isSame && (!queue.isEmpty || get().saving === "saving")) return;
-        set({ site, id, body, saving: "saved", trouble: null });
+        set({ site, id, body: replaceEqualDeep(get().body, body), saving: "saved", trouble: null });
       },
       apply: (operations) => {
         const { id, body } = get();
@@ -60,7 +61,8 @@ export const documentState =
           set({ trouble: describeIssues(outcome.issues) });
           return false;
         }
-        set({ body: outcome.value.get(id)?.body as DocumentBodies[K] });
+        // reading it made everything anew: what is the same stays the same, so that only the rest is rendered
+        set({ body: replaceEqualDeep(body, outcome.value.get(id)?.body) as DocumentBodies[K] });
         queue.add(operations);
         return true;
       },
@@ -71,7 +73,7 @@ export const documentState =
       flush: () => queue.flush(),
       replace: (body) => {
         queue.clear();
-        set({ body, saving: "saved", trouble: null });
+        set({ body: replaceEqualDeep(get().body, body), saving: "saved", trouble: null });
       },
       onSaved: (listener) => {
         afterSave = listener;

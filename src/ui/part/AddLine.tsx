@@ -1,8 +1,7 @@
 "use client";
 import { Autocomplete, Box, TextField } from "@mui/material";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
-import type { Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
 import { BLOCK_NAMES } from "../../messages/words";
 import { addBlock } from "./node-actions";
@@ -17,9 +16,9 @@ const USUAL: Readonly<Record<Slot, readonly BlockKind[]>> = {
 };
 
 /** "add: type “se…” → search box": a new block after the selected one, or at the end. */
-export const AddLine = ({ part }: { readonly part: Part }) => {
+export const AddLine = memo(({ slot }: { readonly slot: Slot }) => {
   const [key, setKey] = useState(0);
-  const usual = USUAL[part.slot] ?? USUAL.footer;
+  const usual = USUAL[slot] ?? USUAL.footer;
   const kinds = [...usual, ...BLOCK_KINDS.filter((kind) => !usual.includes(kind))];
   return (
     <Box sx={{ px: 2, pt: 1.25 }}>
@@ -48,4 +47,4 @@ export const AddLine = ({ part }: { readonly part: Part }) => {
       />
     </Box>
   );
-};
+});

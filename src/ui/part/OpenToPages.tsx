@@ -1,7 +1,6 @@
 "use client";
 import { Box, Tooltip } from "@mui/material";
 import { findChoice, findOpenable, nameFor, openablesOf } from "../../core/cascade/openable";
-import type { Part } from "../../core/model/part";
 import { findPlace, type PartNode } from "../../core/model/tree";
 import { choiceLabel } from "../../messages/fields";
 import { useEditor } from "./editor";
@@ -32,47 +31,49 @@ export const toggleMainSetting = (): void => {
   if (node && main) togglePagesMayChange(node.id, main.path);
 };
 
+/** How a setting that may be opened to pages is called there; null for one that may not. */
+export const openLabel = (node: PartNode, path: readonly string[]): string | null =>
+  findOpenable(node, path) ? choiceLabel(node, path) : null;
+
 /** Beside a setting that may be opened: whether pages may change it. */
 export const OpenToPages = ({
-  part,
   node,
   path,
+  label,
+  isOpen,
 }: {
-  readonly part: Part;
-  readonly node: PartNode;
+  readonly node: string;
   readonly path: readonly string[];
-}) => {
-  if (!findOpenable(node, path)) return null;
-  const isOpen = findChoice(part, node.id, path) !== undefined;
-  return (
-    <Tooltip describeChild title={isOpen ? "The same on all pages again" : "Let pages change it (P)"}>
-      <Box
-        component="button"
-        type="button"
-        aria-pressed={isOpen}
-        aria-label={`Pages may change it: ${choiceLabel(node, path)}`}
-        onClick={() => togglePagesMayChange(node.id, path)}
-        sx={(theme) => ({
-          font: "inherit",
-          fontSize: 12,
-          gridColumn: isOpen ? "1 / -1" : "auto",
-          justifySelf: isOpen ? "start" : "center",
-          minWidth: 24,
-          minHeight: 24,
-          px: isOpen ? 1 : 0,
-          ml: isOpen ? "122px" : 0,
-          mb: isOpen ? 0.5 : 0,
-          borderRadius: 1,
-          border: 1,
-          borderColor: isOpen ? theme.vars?.palette.ours.brass : "transparent",
-          background: isOpen ? theme.vars?.palette.ours.brassWash : "none",
-          color: isOpen ? "text.primary" : "text.secondary",
-          cursor: "pointer",
-          "&:hover": { borderColor: theme.vars?.palette.ours.field },
-        })}
-      >
-        {isOpen ? "pages may change" : "P"}
-      </Box>
-    </Tooltip>
-  );
-};
+  readonly label: string;
+  readonly isOpen: boolean;
+}) => (
+  <Tooltip describeChild title={isOpen ? "The same on all pages again" : "Let pages change it (P)"}>
+    <Box
+      component="button"
+      type="button"
+      aria-pressed={isOpen}
+      aria-label={`Pages may change it: ${label}`}
+      onClick={() => togglePagesMayChange(node, path)}
+      sx={(theme) => ({
+        font: "inherit",
+        fontSize: 12,
+        gridColumn: isOpen ? "1 / -1" : "auto",
+        justifySelf: isOpen ? "start" : "center",
+        minWidth: 24,
+        minHeight: 24,
+        px: isOpen ? 1 : 0,
+        ml: isOpen ? "122px" : 0,
+        mb: isOpen ? 0.5 : 0,
+        borderRadius: 1,
+        border: 1,
+        borderColor: isOpen ? theme.vars?.palette.ours.brass : "transparent",
+        background: isOpen ? theme.vars?.palette.ours.brassWash : "none",
+        color: isOpen ? "text.primary" : "text.secondary",
+        cursor: "pointer",
+        "&:hover": { borderColor: theme.vars?.palette.ours.field },
+      })}
+    >
+      {isOpen ? "pages may change" : "P"}
+    </Box>
+  </Tooltip>
+);

@@ -1,6 +1,7 @@
 "use client";
 import {
   DndContext,
+  type DragEndEvent,
   PointerSensor,
   pointerWithin,
   useDraggable,
@@ -8,8 +9,9 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { Box, Typography } from "@mui/material";
-import type { Band, Block, Cell, Part } from "../../core/model/part";
+import { Box, styled, Typography } from "@mui/material";
+import { memo } from "react";
+import type { Band, Block, Cell } from "../../core/model/part";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
@@ -21,135 +23,122 @@ import { Unfolded } from "./Unfolded";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
 export const PartList = () => {
-  const { body: part, selected, select, editedKind } = useEditor();
-  const { frame } = useFrame();
   // a press selects; only what is moved a little is dragged
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  if (!part) return null;
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={pointerWithin}
-      onDragEnd={({ active, over }) => {
-        if (over) dropNode(String(active.id), String(over.id));
-      }}
-    >
-      <Box
-        onKeyDown={(event) => handleListKeys(event, frame.palette)}
-        role="group"
-        aria-label="What the part is made of"
-      >
-        {part.bands.map((band) => (
-          <BandLine key={band.id} band={band} part={part} selected={selected} onSelect={select} />
-        ))}
-        {part.bands.length === 0 ? (
-          <Typography sx={{ p: 2, color: "text.secondary" }}>
-            This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something
-            there.
-          </Typography>
-        ) : (
-          <AddLine part={part} />
-        )}
-        <Box sx={{ px: 2, py: 1 }}>{editedKind === "part" ? <Act onClick={addBand}>+ band</Act> : null}</Box>
-      </Box>
+    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop}>
+      <Bands />
     </DndContext>
   );
 };
 
-interface BandProps {
-  readonly band: Band;
-  readonly part: Part;
-  readonly selected: string | null;
-  readonly onSelect: (node: string | null) => void;
-}
+const drop = ({ active, over }: DragEndEvent): void => {
+  if (over) dropNode(String(active.id), String(over.id));
+};
 
-const BandLine = ({ band, part, selected, onSelect }: BandProps) => {
-  const { also } = useEditor();
+/** It follows the part by itself: what is typed is no reason to look at the drags anew. */
+const Bands = () => {
+  const part = useEditor((state) => state.body);
+  const editedKind = useEditor((state) => state.editedKind);
+  const { frame } = useFrame();
+  if (!part) return null;
+  return (
+    <div
+      onKeyDown={(event) => handleListKeys(event, frame.palette)}
+      role="group"
+      aria-label="What the part is made of"
+    >
+      {part.bands.map((band) => (
+        <BandLine key={band.id} band={band} />
+      ))}
+      {part.bands.length === 0 ? (
+        <Typography sx={{ p: 2, color: "text.secondary" }}>
+          This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something
+          there.
+        </Typography>
+      ) : (
+        <AddLine slot={part.slot} />
+      )}
+      {editedKind === "part" ? <AddBand /> : null}
+    </div>
+  );
+};
+
+const AddBand = memo(() => (
+  <Box sx={{ px: 2, py: 1 }}>
+    <Act onClick={addBand}>+ band</Act>
+  </Box>
+));
+
+/** A band and what unfolds under it. One that is not edited is not rendered again, nor what stays of one that is. */
+const BandLine = memo(({ band }: { readonly band: Band }) => {
+  const selected = useEditor((state) => state.selected);
+  const also = useEditor((state) => state.also);
   const { frame } = useFrame();
   const inside =
     selected !== null &&
     (selected === band.id ||
       [...band.cells].some((cell) => cell.id === selected || holds(cell.blocks, selected)));
   return (
-    <Box sx={{ borderBottom: 1, borderColor: "divider" }}>
-      <Box sx={{ px: 2, pt: 1.25, pb: 1.25 }}>
-        <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }}>
-          <NodeButton id={band.id} plain selected={selected} onSelect={onSelect}>
-            {band.name || "Band"}
-          </NodeButton>
-          <Quiet style={{ marginLeft: "auto", textAlign: "right" }}>{bandText(band, frame.levels)}</Quiet>
-        </Box>
-        <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}>
-          {band.cells.map((cell, index) => (
-            <CellSpan
-              key={cell.id}
-              cell={cell}
-              band={band}
-              isFirst={index === 0}
-              selected={selected}
-              onSelect={onSelect}
-            />
-          ))}
-        </Box>
-      </Box>
+    <Ruled>
+      <BandHead id={band.id} name={band.name || "Band"} about={bandText(band, frame.levels)} />
+      <Cells cells={band.cells} />
       {inside && selected ? (
         also.length > 0 ? (
-          <Several part={part} nodes={[selected, ...also]} />
+          <Several nodes={[selected, ...also]} />
         ) : (
-          <Unfolded part={part} node={selected} />
+          <Unfolded node={selected} />
         )
       ) : null}
-    </Box>
+    </Ruled>
   );
-};
+});
+
+const Ruled = styled("div")(({ theme }) => ({ borderBottom: `1px solid ${theme.vars?.palette.divider}` }));
+
+interface BandHeadProps {
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+}
+const BandHead = memo(({ id, name, about }: BandHeadProps) => (
+  <Box sx={{ px: 2, pt: 1.25, display: "flex", alignItems: "baseline", gap: 1 }}>
+    <NodeButton id={id} plain>
+      {name}
+    </NodeButton>
+    <Quiet style={{ marginLeft: "auto", textAlign: "right" }}>{about}</Quiet>
+  </Box>
+));
+
+const Cells = memo(({ cells }: { readonly cells: readonly Cell[] }) => (
+  <Box
+    sx={{ px: 2, pt: 0.75, pb: 1.25, display: "flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}
+  >
+    {cells.map((cell, index) => (
+      <CellSpan key={cell.id} cell={cell} share={shareText(cell, cells)} isFirst={index === 0} />
+    ))}
+  </Box>
+));
 
 const holds = (blocks: readonly Block[], id: string): boolean =>
   blocks.some((block) => block.id === id || holds(block.blocks ?? [], id));
 
-const CellSpan = ({
-  cell,
-  band,
-  isFirst,
-  selected,
-  onSelect,
-}: {
+interface CellSpanProps {
   readonly cell: Cell;
-  readonly band: Band;
+  readonly share: string;
   readonly isFirst: boolean;
-  readonly selected: string | null;
-  readonly onSelect: (node: string | null) => void;
-}) => {
-  const share = shareText(cell, band);
-  return (
-    <>
-      {isFirst ? null : <Quiet aria-hidden>│</Quiet>}
-      <NodeButton
-        id={cell.id}
-        cell
-        selected={selected}
-        onSelect={onSelect}
-        label={`Cell${share ? `, ${share}` : ""}`}
-      >
-        {share || "▫"}
-      </NodeButton>
-      {cell.blocks.length === 0 ? (
-        <Quiet>empty</Quiet>
-      ) : (
-        <BlockChips blocks={cell.blocks} selected={selected} onSelect={onSelect} />
-      )}
-    </>
-  );
-};
+}
+const CellSpan = memo(({ cell, share, isFirst }: CellSpanProps) => (
+  <>
+    {isFirst ? null : <Quiet aria-hidden>│</Quiet>}
+    <NodeButton id={cell.id} cell label={`Cell${share ? `, ${share}` : ""}`}>
+      {share || "▫"}
+    </NodeButton>
+    {cell.blocks.length === 0 ? <Quiet>empty</Quiet> : <BlockChips blocks={cell.blocks} />}
+  </>
+));
 
-const BlockChips = ({
-  blocks,
-  selected,
-  onSelect,
-}: {
-  readonly blocks: readonly Block[];
-  readonly selected: string | null;
-  readonly onSelect: (node: string | null) => void;
-}) => {
+const BlockChips = ({ blocks }: { readonly blocks: readonly Block[] }) => {
   const { frame } = useFrame();
   const menuName = (id: string) => frame.menus.find((menu) => menu.id === id)?.name ?? "gone";
   const pieceName = (id: string) => frame.pieces.find((piece) => piece.id === id)?.name ?? "gone";
@@ -162,13 +151,13 @@ const BlockChips = ({
           sx={{ display: "inline-flex", flexWrap: "wrap", alignItems: "center", gap: "6px" }}
         >
           {index > 0 ? <Quiet aria-hidden>·</Quiet> : null}
-          <NodeButton id={block.id} selected={selected} onSelect={onSelect}>
+          <NodeButton id={block.id}>
             {blockText(block, { menuName, pieceName, levels: frame.levels })}
           </NodeButton>
           {block.kind === "group" && block.blocks && block.blocks.length > 0 ? (
             <>
               <Quiet aria-hidden>(</Quiet>
-              <BlockChips blocks={block.blocks} selected={selected} onSelect={onSelect} />
+              <BlockChips blocks={block.blocks} />
               <Quiet aria-hidden>)</Quiet>
             </>
           ) : null}
@@ -180,25 +169,15 @@ const BlockChips = ({
 
 interface NodeButtonProps {
   readonly id: string;
-  readonly selected: string | null;
-  readonly onSelect: (node: string | null) => void;
-  readonly children: React.ReactNode;
+  /** Words only: a button whose words stay is not rendered again. */
+  readonly children: string;
   /** A band's name, written without a box. */
   readonly plain?: boolean;
   readonly cell?: boolean;
   readonly label?: string;
 }
-const NodeButton = ({
-  id,
-  selected,
-  onSelect,
-  children,
-  plain = false,
-  cell = false,
-  label,
-}: NodeButtonProps) => {
-  const { also, selectAlso } = useEditor();
-  const on = selected === id || also.includes(id);
+const NodeButton = memo(({ id, children, plain = false, cell = false, label }: NodeButtonProps) => {
+  const on = useEditor(({ selected, also }) => selected === id || also.includes(id));
   const { setNodeRef, listeners, isDragging } = useDraggable({ id });
   const drop = useDroppable({ id });
   return (
@@ -214,8 +193,9 @@ const NodeButton = ({
       aria-expanded={on}
       aria-label={label}
       onClick={(event: React.MouseEvent) => {
+        const { also, select, selectAlso } = useEditor.getState();
         if (event.shiftKey) selectAlso(id);
-        else onSelect(on && also.length === 0 ? null : id);
+        else select(on && also.length === 0 ? null : id);
       }}
       sx={(theme) => ({
         font: "inherit",
@@ -242,4 +222,4 @@ const NodeButton = ({
       {children}
     </Box>
   );
-};
+});

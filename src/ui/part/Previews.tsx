@@ -1,6 +1,6 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { memo, useEffect, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useState } from "react";
 import { useShallow } from "zustand/react/shallow";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
@@ -40,25 +40,14 @@ export const Previews = ({ id }: { readonly id: string }) => {
 };
 
 const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) => {
-  const { frame, asked } = useFrame();
-  const { selected, also, select, selectAlso, setHeadings } = useEditor(
-    useShallow(({ selected, also, select, selectAlso, setHeadings }) => ({
-      selected,
-      also,
-      select,
-      selectAlso,
-      setHeadings,
-    })),
-  );
-  const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
+  const { asked } = useFrame();
+  const setHeadings = useEditor((state) => state.setHeadings);
   const { data } = useCall("previewPages", { part: id });
   const [chosen, setChosen] = useState<string | null>(null);
-  const [full, setFull] = useState(false);
-  const [view, setView] = useState(AT_REST);
-  const { desk, room } = useRoom();
   const pages = data?.pages ?? NO_PAGES;
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
+  const restyle = useCallback(() => setStyles((now) => now + 1), []);
   const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
   const { redraw } = preview;
   const { headings } = preview.noticed;
@@ -73,14 +62,44 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
-  useKeys({
-    "1": pick(0),
-    "2": pick(1),
-    "3": pick(2),
-    "4": pick(3),
-    "5": pick(4),
-    "0": () => (letterKeysOn() ? setFull((now) => !now) : undefined),
-  });
+  useKeys({ "1": pick(0), "2": pick(1), "3": pick(2), "4": pick(3), "5": pick(4) });
+  // the screen round the frames may come after what is typed next
+  const shown = useDeferredValue(part);
+  return (
+    <Desk
+      part={shown}
+      pages={pages}
+      page={page}
+      showsNowhere={data?.showsNowhere ?? false}
+      preview={preview}
+      onChoose={setChosen}
+      onStyle={restyle}
+    />
+  );
+};
+
+interface DeskProps {
+  readonly part: Part;
+  readonly pages: readonly PageToLookAt[];
+  readonly page: PageToLookAt | undefined;
+  readonly showsNowhere: boolean;
+  readonly preview: ReturnType<typeof usePreview>;
+  readonly onChoose: (page: string) => void;
+  /** The house style was changed. */
+  readonly onStyle: () => void;
+}
+
+/** The frames with what stands round them: how they are looked at, the ruler, what is hard to read, other pages. */
+const Desk = memo(({ part, pages, page, showsNowhere, preview, onChoose, onStyle }: DeskProps) => {
+  const { frame } = useFrame();
+  const { selected, also, select, selectAlso } = useEditor(
+    useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
+  );
+  const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
+  const [full, setFull] = useState(false);
+  const [view, setView] = useState(AT_REST);
+  const { desk, room } = useRoom();
+  useKeys({ "0": () => (letterKeysOn() ? setFull((now) => !now) : undefined) });
 
   const scale = full ? 1 : Math.min(0.62, room / (WIDE + 4));
   const isLarge = part.slot === "layout" || part.slot === "side";
@@ -157,16 +176,11 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
           onChange={setFull}
         />
       </Box>
-      {data?.showsNowhere ? (
+      {showsNowhere ? (
         <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
       ) : null}
       {part.slot === "header" || part.slot === "footer" ? (
-        <Ruler
-          part={part}
-          readings={preview.readings}
-          ways={preview.ways}
-          onStyle={() => setStyles((now) => now + 1)}
-        />
+        <Ruler part={part} readings={preview.readings} ways={preview.ways} onStyle={onStyle} />
       ) : null}
       <FaintBands part={part} faint={preview.noticed.faint} logos={preview.noticed.logos} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
@@ -178,10 +192,10 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
           ))}
         </Box>
       </Box>
-      <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={setChosen} />
+      <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={onChoose} />
     </Box>
   );
-};
+});
 
 const SizeChoice = memo(
   ({

@@ -16,9 +16,10 @@ import { commonSpecs } from "./specs-for";
 const TYPE_WORDS = { band: "band", cell: "cell", block: "block" } as const;
 
 /** Several nodes selected: what they have in common is set for all at once. */
-export const Several = ({ part, nodes }: { readonly part: Part; readonly nodes: readonly string[] }) => {
-  const { id, apply } = useEditor();
-  const places = nodes.flatMap((node) => findPlace(part, node) ?? []);
+export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
+  const part = useEditor((state) => state.body);
+  const { id, apply } = useEditor.getState();
+  const places = nodes.flatMap((node) => (part ? (findPlace(part, node) ?? []) : []));
   const [first] = places;
   if (!first) return null;
   const words = count(places.length, TYPE_WORDS[first.type]);

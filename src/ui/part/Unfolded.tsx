@@ -1,11 +1,11 @@
 "use client";
 import { Box } from "@mui/material";
 import { useSnackbar } from "notistack";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
 import { LINES_AT } from "../../core/layout/heading-lines";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
-import type { Band, Block, Part } from "../../core/model/part";
+import type { Band, Block } from "../../core/model/part";
 import { findPlace, type NodePlace } from "../../core/model/tree";
 import { describeLines } from "../../messages/fit";
 import { BLOCK_NAMES } from "../../messages/words";
@@ -13,23 +13,23 @@ import { useFrame } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { BLOCK_CONTROLS, FIRST_SETTINGS } from "./block-controls";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
+import type { FieldSpec } from "./control";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
 import { Fold } from "./Fold";
 import { addCell, canUnbox, duplicateNode, putInBox, removeSelected, unbox } from "./node-actions";
-import { OpenToPages } from "./OpenToPages";
+import { OpenToPages, openLabel } from "./OpenToPages";
 import { MakePiece, PieceActs } from "./PieceActs";
 import { specsFor } from "./specs-for";
-import { Usual } from "./Usual";
+import { kindOf, type NodeKind, Usual } from "./Usual";
 
 /** The settings of the selected node: the most used first, the rest behind "more". */
-export const Unfolded = ({ part, node }: { readonly part: Part; readonly node: string }) => {
-  const { id, apply } = useEditor();
+export const Unfolded = ({ node }: { readonly node: string }) => {
+  const part = useEditor((state) => state.body);
+  const id = useEditor((state) => state.id);
   const [more, setMore] = useState(false);
-  const place = findPlace(part, node);
-  if (!place) return null;
-  const set = (path: readonly string[], value: unknown) =>
-    apply([setNodeOperation(useEditor.getState().body as Part, id, node, path, value)]);
+  const place = part && findPlace(part, node);
+  if (!part || !place) return null;
   const fits = specsFor(place).filter(
     (spec) => !spec.when || valueAt(place.node, spec.when[0]) === spec.when[1],
   );
@@ -50,68 +50,116 @@ export const Unfolded = ({ part, node }: { readonly part: Part; readonly node: s
       <LinesOf node={node} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec) => (
-        <Box
+        <Setting
           key={`${node} ${spec.path.join(".")}`}
-          sx={{
-            display: "grid",
-            gridTemplateColumns: findChoice(part, node, spec.path) ? "minmax(0,1fr)" : "minmax(0,1fr) auto",
-            alignItems: "center",
-          }}
-        >
-          <Field
-            spec={spec}
-            value={valueAt(place.node, spec.path)}
-            onChange={(value) => set(spec.path, value)}
-          />
-          <OpenToPages part={part} node={place.node} path={spec.path} />
-          <Usual place={place} spec={spec} onReset={(value) => set(spec.path, value)} />
-        </Box>
+          node={node}
+          kind={kindOf(place)}
+          spec={spec}
+          value={valueAt(place.node, spec.path)}
+          openLabel={openLabel(place.node, spec.path)}
+          isOpen={findChoice(part, node, spec.path) !== undefined}
+        />
       ))}
       <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
         {hidden > 0 || more ? (
           <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
         ) : null}
-        <Act onClick={() => duplicateNode(place)}>Duplicate</Act>
-        {place.type === "block" ? <Act onClick={() => putInBox(place)}>Put a box round it</Act> : null}
-        {place.type === "block" && (place.node as Block).kind !== "piece" ? (
-          <MakePiece nodes={[node]} />
-        ) : null}
-        {canUnbox(place) ? <Act onClick={() => unbox(place)}>Remove box, keep contents</Act> : null}
-        <Act onClick={() => removeSelected(place)}>Remove</Act>
+        <NodeActs node={node} type={place.type} kind={kindOf(place)} isBox={canUnbox(place)} />
       </Box>
       {place.type === "block" && (place.node as Block).kind === "piece" ? (
         <PieceActs part={id} node={place.node.id} />
       ) : null}
-      <CopyActs place={place} />
-      {place.type === "band" ? (
-        <Box sx={{ mt: 0.5 }}>
-          <Act onClick={() => addCell(place.node as Band)}>Add a cell</Act>
-        </Box>
-      ) : null}
+      <CopyActs node={node} />
+      {place.type === "band" ? <AddCell node={node} /> : null}
     </Fold>
   );
 };
 
+interface SettingProps {
+  readonly node: string;
+  readonly kind: NodeKind;
+  readonly spec: FieldSpec;
+  readonly value: unknown;
+  /** Null for a setting that cannot be opened to pages. */
+  readonly openLabel: string | null;
+  readonly isOpen: boolean;
+}
+
+/** One setting of the selected node. What is typed into another one leaves it as it is: it is not rendered again. */
+const Setting = memo(({ node, kind, spec, value, openLabel: label, isOpen }: SettingProps) => {
+  const set = (next: unknown) => {
+    const { body, id, apply } = useEditor.getState();
+    if (body) apply([setNodeOperation(body, id, node, spec.path, next)]);
+  };
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: isOpen ? "minmax(0,1fr)" : "minmax(0,1fr) auto",
+        alignItems: "center",
+      }}
+    >
+      <Field spec={spec} value={value} onChange={set} />
+      {label === null ? null : <OpenToPages node={node} path={spec.path} label={label} isOpen={isOpen} />}
+      <Usual kind={kind} spec={spec} value={value} onReset={set} />
+    </Box>
+  );
+});
+
 /** "1 line at 1280 px, 2 at 820, 3 at 390", of a heading. */
 const LinesOf = ({ node }: { readonly node: string }) => {
-  const { headings } = useEditor();
+  const headings = useEditor((state) => state.headings);
   const words = describeLines(headings.find((each) => each.node === node)?.lines ?? [], LINES_AT);
   return words === "" ? null : <Quiet style={{ fontSize: 12 }}>{words}</Quiet>;
 };
 
+/** Does something with a node as it is now. */
+const withPlace = <T,>(node: string, act: (place: NodePlace) => T): T | undefined => {
+  const { body } = useEditor.getState();
+  const place = body && findPlace(body, node);
+  return place ? act(place) : undefined;
+};
+
+interface NodeActsProps {
+  readonly node: string;
+  readonly type: NodePlace["type"];
+  readonly kind: NodeKind;
+  readonly isBox: boolean;
+}
+
+const NodeActs = memo(({ node, type, kind, isBox }: NodeActsProps) => (
+  <>
+    <Act onClick={() => withPlace(node, duplicateNode)}>Duplicate</Act>
+    {type === "block" ? <Act onClick={() => withPlace(node, putInBox)}>Put a box round it</Act> : null}
+    {type === "block" && kind !== "piece" ? <MakePiece nodes={[node]} /> : null}
+    {isBox ? <Act onClick={() => withPlace(node, unbox)}>Remove box, keep contents</Act> : null}
+    <Act onClick={() => withPlace(node, removeSelected)}>Remove</Act>
+  </>
+));
+
+const AddCell = memo(({ node }: { readonly node: string }) => (
+  <Box sx={{ mt: 0.5 }}>
+    <Act onClick={() => withPlace(node, (place) => addCell(place.node as Band))}>Add a cell</Act>
+  </Box>
+));
+
 /** Copies go to other parts and other sites too; the same by Ctrl C, X and V in the list. */
-const CopyActs = ({ place }: { readonly place: NodePlace }) => {
+const CopyActs = memo(({ node }: { readonly node: string }) => {
   const { frame } = useFrame();
   const say = useSnackbar().enqueueSnackbar;
-  const tell = (isDone: boolean, words: string) => {
+  const tell = (isDone: boolean | undefined, words: string) => {
     if (!isDone) say(words);
   };
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-      <Act onClick={() => copyNode(place, frame.palette)}>Copy</Act>
-      <Act onClick={() => tell(pasteNode(place), "Nothing was copied that goes here.")}>Paste behind it</Act>
-      <Act onClick={() => copyLook(place)}>Copy look</Act>
-      <Act onClick={() => tell(pasteLook(place), "No look of such a piece was copied.")}>Paste look</Act>
+      <Act onClick={() => withPlace(node, (place) => copyNode(place, frame.palette))}>Copy</Act>
+      <Act onClick={() => tell(withPlace(node, pasteNode), "Nothing was copied that goes here.")}>
+        Paste behind it
+      </Act>
+      <Act onClick={() => withPlace(node, copyLook)}>Copy look</Act>
+      <Act onClick={() => tell(withPlace(node, pasteLook), "No look of such a piece was copied.")}>
+        Paste look
+      </Act>
     </Box>
   );
-};
+});

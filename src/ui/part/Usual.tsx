@@ -15,10 +15,14 @@ const FRESH = {
 };
 const kept = new Map<BlockKind, unknown>();
 
+/** What a node is, as far as it tells what is usual. */
+export type NodeKind = BlockKind | "band" | "cell";
+export const kindOf = ({ type, node }: NodePlace): NodeKind =>
+  type === "block" ? (node as Block).kind : type;
+
 /** A node as it is before anyone sets anything. */
-const freshNode = ({ type, node }: NodePlace): unknown => {
-  if (type !== "block") return FRESH[type];
-  const { kind } = node as Block;
+const freshNode = (kind: NodeKind): unknown => {
+  if (kind === "band" || kind === "cell") return FRESH[kind];
   const fresh = kept.get(kind) ?? { settings: defaultSettings(kind), look: FRESH.look };
   kept.set(kind, fresh);
   return fresh;
@@ -42,17 +46,19 @@ const wordsOf = ({ control }: FieldSpec, value: unknown): string | null => {
 
 /** Beside a setting that is no longer as it usually is: what that is, and the way back to it. */
 export const Usual = ({
-  place,
+  kind,
   spec,
+  value,
   onReset,
 }: {
-  readonly place: NodePlace;
+  readonly kind: NodeKind;
   readonly spec: FieldSpec;
+  readonly value: unknown;
   readonly onReset: (value: unknown) => void;
 }) => {
-  const usual = valueAt(freshNode(place), spec.path);
+  const usual = valueAt(freshNode(kind), spec.path);
   const words = wordsOf(spec, usual);
-  if (words === null || sameValue(usual, valueAt(place.node, spec.path))) return null;
+  if (words === null || sameValue(usual, value)) return null;
   return (
     <Box sx={{ gridColumn: "1 / -1", pl: "122px", fontSize: 12 }}>
       <Act onClick={() => onReset(usual)} style={{ fontWeight: 400 }}>

@@ -28,7 +28,7 @@ describe("how a part reads", () => {
     ],
   ])("shares %j as %j", (cells, expected) => {
     const whole = band(cells);
-    expect(whole.cells.map((cell) => shareText(cell, whole))).toEqual(expected);
+    expect(whole.cells.map((cell) => shareText(cell, whole.cells))).toEqual(expected);
   });
   it("says of a band what is not usual", () => {
     expect(bandText(band([{ share: 1 }]), [])).toBe("");

@@ -8,12 +8,12 @@ import { BLOCK_NAMES, WIDTH_NAMES } from "../../messages/words";
 const FRACTIONS: Readonly<Record<number, string>> = { 2: "⅙", 3: "¼", 4: "⅓", 6: "½", 8: "⅔", 9: "¾" };
 
 /** A cell's share as people say it: a fraction of the band where it is one. */
-export const shareText = (cell: Cell, band: Band): string => {
-  if (cell.share === 0 || band.cells.length === 1) return "";
-  const all = band.cells.reduce((sum, each) => sum + each.share, 0);
+export const shareText = (cell: Cell, cells: readonly Cell[]): string => {
+  if (cell.share === 0 || cells.length === 1) return "";
+  const all = cells.reduce((sum, each) => sum + each.share, 0);
   return (
     FRACTIONS[(cell.share / all) * 12] ??
-    (band.cells.filter((each) => each.share > 0).length === 1 ? "the rest" : `${cell.share} of ${all}`)
+    (cells.filter((each) => each.share > 0).length === 1 ? "the rest" : `${cell.share} of ${all}`)
   );
 };
 

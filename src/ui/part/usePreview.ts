@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { BandReading } from "../../core/layout/fit";
 import type { Part } from "../../core/model/part";
 import type { Instead, Noticed } from "../../workers/preview.worker";
@@ -74,10 +74,12 @@ export const usePreview = (
           const next = { id: counter.current, page: result, subject };
           // the frames have it before the screen round them is rendered
           for (const listener of listeners.current) listener(next);
-          setDrawing(next);
-          setReadings((now) =>
-            JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
-          );
+          startTransition(() => {
+            setDrawing(next);
+            setReadings((now) =>
+              JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
+            );
+          });
         }
       } finally {
         busy.current = false;
@@ -177,5 +179,8 @@ export const usePreview = (
       (await worker()?.waysToReach(part, band, target)) ?? [],
     [worker],
   );
-  return { drawing, subscribe, onDrawn, trouble, redraw, readings, noticed, ways };
+  return useMemo(
+    () => ({ drawing, subscribe, onDrawn, trouble, redraw, readings, noticed, ways }),
+    [drawing, subscribe, onDrawn, trouble, redraw, readings, noticed, ways],
+  );
 };

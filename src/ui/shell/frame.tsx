@@ -1,5 +1,5 @@
 "use client";
-import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import { createContext, type ReactNode, useContext, useDeferredValue, useMemo, useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { momentWords } from "../../messages/wall-time";
 import { badgeText } from "../../messages/words";
@@ -33,7 +33,7 @@ interface FrameValue {
 const Context = createContext<FrameValue | null>(null);
 
 export const FrameProvider = ({
-  frame,
+  frame: newest,
   children,
 }: {
   readonly frame: Frame;
@@ -44,6 +44,8 @@ export const FrameProvider = ({
     state: "draft",
     at: null,
   });
+  // it comes anew after each save, while one types on: what it changes may wait for the typing
+  const frame = useDeferredValue(newest);
   const value = useMemo(
     () => ({
       frame,
