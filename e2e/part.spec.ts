@@ -110,6 +110,17 @@ test("distances are linked or one each; a border, corners and a shadow are drawn
   await settings.getByRole("button", { name: "link all sides" }).click();
   await expect(tagline).toHaveCSS("padding", "12px");
   await saved(page);
+  // frames read only the rules that changed: together they are what a frame that is opened anew has
+  const rulesOf = (width: number) =>
+    page
+      .frameLocator(`iframe[title$="at ${width} px"]`)
+      .locator("head")
+      .evaluate((head) => [...head.querySelectorAll("style:not(#marks)")].map((each) => each.textContent).join(""));
+  const patched = [await rulesOf(1280), await rulesOf(390)];
+  await page.reload();
+  await tagline.waitFor();
+  expect(await rulesOf(1280)).toBe(patched[0]);
+  expect(await rulesOf(390)).toBe(patched[1]);
   await undoAll(page);
 });
 

@@ -1,7 +1,13 @@
 /** The figures of `npm run bench`, each with what it is measured beside. `--only placement|render|pictures|studio` runs one part. */
 import { type Browser, chromium, type Page } from "@playwright/test";
 import { callPath, open, signIn } from "../e2e/studio";
-import { percentile, repaintLatencies, typingLatencies } from "../e2e/typing";
+import {
+  distanceLatencies,
+  fontLatencies,
+  percentile,
+  repaintLatencies,
+  typingLatencies,
+} from "../e2e/typing";
 import { closeDatabase } from "../src/data/database";
 import { benchPictures } from "./bench-pictures";
 import { benchPlacement } from "./bench-placement";
@@ -41,6 +47,24 @@ const benchTyping = async (page: Page): Promise<void> => {
   const samples = await typingLatencies(page, "Front hero", 100);
   console.log(
     `typing to three frames on the screen, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 100 ms), worst ${percentile(samples, 100)} ms`,
+  );
+};
+
+/** A distance of a header by its arrows: frames and ruler follow. */
+const benchDistance = async (page: Page): Promise<void> => {
+  await open(page, "parts");
+  const samples = await distanceLatencies(page, "Day header", 100);
+  console.log(
+    `a distance of a header, until three frames show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
+  );
+};
+
+/** Another font for headings. */
+const benchFont = async (page: Page): Promise<void> => {
+  await open(page, "style");
+  const samples = (await fontLatencies(page, 44)).slice(4);
+  console.log(
+    `another font for headings, until three frames show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
   );
 };
 
@@ -188,7 +212,9 @@ if (only === undefined || only === "studio") {
   const browser = await launch();
   const page = await studioPage(browser);
   await benchTyping(page);
+  await benchDistance(page);
   await benchPalette(page);
+  await benchFont(page);
   await benchBigSite(page);
   await browser.close();
 }

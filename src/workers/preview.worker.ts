@@ -64,11 +64,6 @@ export interface DrawnFrame {
   readonly pages: readonly RenderedPage[];
 }
 
-/** A page drawn, and what a ruler says of the bands of the part being edited. */
-export interface DrawnPage extends RenderedPage {
-  readonly readings: readonly BandReading[];
-}
-
 /** What else is noticed of a part on the page: asked for once typing rests. */
 export interface Noticed {
   readonly headings: readonly HeadingLines[];
@@ -80,6 +75,7 @@ export interface Noticed {
 
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
 let data: PageData | undefined;
+let last: ReturnType<typeof pageWith> | undefined;
 let site = "";
 
 /** The page with what stands in for what it has, and the part as the page has it. */
@@ -103,14 +99,19 @@ const api = {
     data = next;
   },
   /** The page with a part as it is now in place of the one in its slot, and whatever else stands in for what it has. */
-  async render(id: string | null, part: Part | null, instead: Instead): Promise<DrawnPage | null> {
+  async render(id: string | null, part: Part | null, instead: Instead): Promise<RenderedPage | null> {
     const found = data && pageWith(data, id, part, instead);
     if (!found) return null;
-    const { page, shown } = found;
+    last = found;
+    return renderPage(found.page, ENGLISH, { mark: true, shaper: await shaperFor(site, found.page.style) });
+  },
+  /** What a ruler says of the bands of the part that was drawn last: asked for apart, so that the drawing is there first. */
+  async readings(): Promise<readonly BandReading[]> {
+    if (!last?.shown) return [];
+    const { page, shown } = last;
     const shaper = await shaperFor(site, page.style);
-    const drawn = renderPage(page, ENGLISH, { mark: true, shaper });
     const measure = new TextMeasure(shaper, page.style, page.site.language);
-    return { ...drawn, readings: shown ? readBands(shown, { ...page, words: ENGLISH }, measure) : [] };
+    return readBands(shown, { ...page, words: ENGLISH }, measure);
   },
   /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
   async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {

@@ -2,7 +2,7 @@
 // reports what is pointed at. It speaks to nobody else.
 (() => {
   const studio = document.documentElement.dataset.studio;
-  const sheets = ["faces", "values", "rules"].map((id) => document.getElementById(id));
+  const sheets = ["faces", "values", "before", "changed", "after"].map((id) => document.getElementById(id));
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
@@ -75,6 +75,39 @@
     }
   };
 
+  // Rules that were changed last stand in a sheet of their own, between those before and those after them: while one
+  // thing is edited only that sheet is read anew, and only what it speaks of is styled again.
+  let rules = { whole: "", before: "", after: "" };
+  const SMALL = 4000;
+  const cutRules = (whole) => {
+    const { before, after } = rules;
+    const between = whole.length - before.length - after.length;
+    const isCut = between >= 0 && between <= SMALL && whole.startsWith(before) && whole.endsWith(after);
+    rules = { whole, ...(isCut ? { before, after } : changedIn(rules.whole, whole)) };
+    return [rules.before, whole.slice(rules.before.length, whole.length - rules.after.length), rules.after];
+  };
+  // What stays before and behind a change, in whole rules.
+  const changedIn = (old, next) => {
+    const shorter = Math.min(old.length, next.length);
+    let start = 0;
+    while (start < shorter && old[start] === next[start]) start += 1;
+    let end = 0;
+    while (end < shorter - start && old[old.length - 1 - end] === next[next.length - 1 - end]) end += 1;
+    let [depth, first, last] = [0, 0, next.length];
+    for (const { 0: found, index } of next.matchAll(/"(?:[^"\\]|\\.)*"|[{}]/g)) {
+      if (found === "{") depth += 1;
+      if (found !== "}") continue;
+      depth -= 1;
+      if (depth > 0) continue;
+      if (index < start) first = index + 1;
+      if (index >= next.length - end - 1) {
+        last = index + 1;
+        break;
+      }
+    }
+    return { before: next.slice(0, first), after: next.slice(Math.max(first, last)) };
+  };
+
   const dress = (plain) => {
     worn = plain;
     const moved = view.isStill
@@ -83,7 +116,7 @@
     const css = `${seenAs(moved)}\n.no-pictures :is(img,picture){visibility:hidden}.elsewhere .sticky{position:relative!important}`;
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
-    const texts = [css.slice(0, start), css.slice(start, end), css.slice(end)];
+    const texts = [css.slice(0, start), css.slice(start, end), ...cutRules(css.slice(end))];
     for (const [at, sheet] of sheets.entries())
       if (sheet.textContent !== texts[at]) sheet.textContent = texts[at];
   };

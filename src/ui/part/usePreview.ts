@@ -59,6 +59,13 @@ export const usePreview = (
   }
   const listeners = useRef(new Set<(drawing: Drawing) => void>());
 
+  const read = useCallback(
+    (found: readonly BandReading[]) =>
+      startTransition(() =>
+        setReadings((now) => (JSON.stringify(now) === JSON.stringify(found) ? now : found)),
+      ),
+    [],
+  );
   const render = useCallback(
     async (subject: string) => {
       const thread = worker();
@@ -74,18 +81,14 @@ export const usePreview = (
           const next = { id: counter.current, page: result, subject };
           // the frames have it before the screen round them is rendered
           for (const listener of listeners.current) listener(next);
-          startTransition(() => {
-            setDrawing(next);
-            setReadings((now) =>
-              JSON.stringify(now) === JSON.stringify(result.readings) ? now : result.readings,
-            );
-          });
+          startTransition(() => setDrawing(next));
+          if (now) void thread.readings().then(read);
         }
       } finally {
         busy.current = false;
       }
     },
-    [worker],
+    [worker, read],
   );
 
   const sourceOf = (part: Part | null): string =>
