@@ -115,7 +115,9 @@ test("distances are linked or one each; a border, corners and a shadow are drawn
     page
       .frameLocator(`iframe[title$="at ${width} px"]`)
       .locator("head")
-      .evaluate((head) => [...head.querySelectorAll("style:not(#marks)")].map((each) => each.textContent).join(""));
+      .evaluate((head) =>
+        [...head.querySelectorAll("style:not(#marks)")].map((each) => each.textContent).join(""),
+      );
   const patched = [await rulesOf(1280), await rulesOf(390)];
   await page.reload();
   await tagline.waitFor();

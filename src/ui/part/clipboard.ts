@@ -75,11 +75,9 @@ export const pasteNode = (place: NodePlace): boolean => {
 const LOOKS: Readonly<Record<NodePlace["type"], readonly (readonly string[])[]>> = {
   band: [["colour"], ["background"], ["paddingBlock"], ["height"], ["gap"], ["alignBlock"], ["width"]],
   cell: [["align"], ["direction"], ["gap"]],
-  block: [
-    ["look", "colour"],
-    ["look", "background"],
-    ["look", "align"],
-  ],
+  block: (
+    ["colour", "background", "align", "padding", "borderWidth", "borderColour", "radius", "shadow"] as const
+  ).map((key) => ["look", key]),
 };
 interface KeptLook {
   readonly type: NodePlace["type"];

@@ -80,7 +80,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["background", "overlayTo"], control: { type: "colour" } },
   { path: ["background", "overlayAngle"], control: { type: "number", unit: "°", max: 359 } },
   { path: ["background", "texture"], control: one("texture") },
-  { path: ["background", "textureStrength"], control: { type: "number", unit: "%", max: 100 } },
+  { path: ["background", "textureStrength"], control: { type: "number", unit: "%", min: 1, max: 100 } },
   {
     path: ["alignBlock"],
     control: one("alignBlock"),

@@ -6,6 +6,7 @@ import type { Instead, Noticed } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
+import { DrawLoop } from "./draw-loop";
 import type { Drawing } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
 import { usePreviewWorker } from "./usePreviewWorker";
@@ -46,16 +47,14 @@ export const usePreview = (
   const [noticed, setNoticed] = useState<Noticed>(NOTHING_NOTICED);
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
-  const busy = useRef(false);
-  const wanted = useRef<Wanted>({ edited, instead });
-  const drawn = useRef<Wanted | null>(null);
+  const [loop] = useState(() => new DrawLoop<Wanted>({ edited, instead }));
   const counter = useRef(0);
   const acknowledged = useRef(new Map<number, number>());
   const given = useRef<Wanted>({ edited, instead });
   if (!isSame(given.current, { edited, instead })) {
     given.current = { edited, instead };
     // it may have been asked for already, before this was rendered
-    if (!isSame(wanted.current, given.current)) wanted.current = given.current;
+    if (!isSame(loop.wish, given.current)) loop.want(given.current);
   }
   const listeners = useRef(new Set<(drawing: Drawing) => void>());
 
@@ -69,26 +68,20 @@ export const usePreview = (
   const render = useCallback(
     async (subject: string) => {
       const thread = worker();
-      if (busy.current || !thread) return;
-      busy.current = true;
-      try {
-        while (drawn.current !== wanted.current) {
-          drawn.current = wanted.current;
-          const { edited: now, instead: over } = drawn.current;
-          const result = await thread.render(now?.id ?? null, now?.part ?? null, over);
-          if (!result) break;
+      if (!thread) return;
+      await loop.run(
+        ({ edited: now, instead: over }) => thread.render(now?.id ?? null, now?.part ?? null, over),
+        (result, { edited: now }) => {
           counter.current += 1;
           const next = { id: counter.current, page: result, subject };
           // the frames have it before the screen round them is rendered
           for (const listener of listeners.current) listener(next);
           startTransition(() => setDrawing(next));
           if (now) void thread.readings().then(read);
-        }
-      } finally {
-        busy.current = false;
-      }
+        },
+      );
     },
-    [worker, read],
+    [loop, worker, read],
   );
 
   const sourceOf = (part: Part | null): string =>
@@ -103,7 +96,7 @@ export const usePreview = (
     let current = true;
     const load = async () => {
       try {
-        const shown = wanted.current.edited;
+        const shown = loop.wish.edited;
         const data: CallResult<"previewPage"> = await call(site, "previewPage", {
           page,
           audience: asked.audience,
@@ -116,7 +109,7 @@ export const usePreview = (
         await thread.load(site, data as never);
         loaded.current = source;
         // a drawing under way was made of the page as it was
-        wanted.current = { ...wanted.current };
+        loop.again();
         setTrouble(null);
         await render(page);
       } catch (error) {
@@ -127,7 +120,7 @@ export const usePreview = (
     return () => {
       current = false;
     };
-  }, [page, render, asked.audience, asked.state, asked.at, site, source, worker]);
+  }, [page, render, loop, asked.audience, asked.state, asked.at, site, source, worker]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
   useEffect(() => {
@@ -161,13 +154,13 @@ export const usePreview = (
   /** Draws something else at once: what it changes on the screen beside the frames may come after. */
   const redraw = useCallback(
     (next: Partial<Wanted>) => {
-      const asks = { ...wanted.current, ...next };
+      const asks = { ...loop.wish, ...next };
       // what needs other data of the page is drawn when that is there
       if (page === null || loaded.current !== latest.current(asks.edited?.part ?? null)) return;
-      wanted.current = asks;
+      loop.want(asks);
       void render(page);
     },
-    [page, render],
+    [page, loop, render],
   );
   /** Tells of each drawing as it comes. */
   const subscribe = useCallback((listener: (drawing: Drawing) => void) => {

@@ -1,0 +1,116 @@
+import { describe, expect, it } from "vitest";
+import { BLOCK_KINDS, type BlockKind, defaultSettings } from "../../core/model/blocks";
+import { valueAt, withValueAt } from "../../core/model/operations";
+import { Band, Block, Cell, Look, takesFrame } from "../../core/model/part";
+import type { NodePlace, PartNode } from "../../core/model/tree";
+import { fieldName } from "../../messages/fields";
+import { BLOCK_CONTROLS } from "./block-controls";
+import type { Control, FieldSpec } from "./control";
+import { specsFor } from "./specs-for";
+
+/** A node of each sort as it is before anyone sets anything, with what reads it. */
+const freshBlock = (kind: BlockKind): Block =>
+  Block.parse({ id: "x", kind, settings: defaultSettings(kind), look: Look.parse({}) });
+const NODES: readonly (readonly [string, NodePlace["type"], PartNode, (node: unknown) => boolean])[] = [
+  ...BLOCK_KINDS.map(
+    (kind) => [kind, "block", freshBlock(kind), (node: unknown) => Block.safeParse(node).success] as const,
+  ),
+  [
+    "band",
+    "band",
+    Band.parse({ id: "b", cells: [{ id: "c" }] }) as Band,
+    (node) => Band.safeParse(node).success,
+  ],
+  ["cell", "cell", Cell.parse({ id: "c" }) as Cell, (node) => Cell.safeParse(node).success],
+];
+const placeOf = (type: NodePlace["type"], node: PartNode): NodePlace => ({
+  node,
+  type,
+  parent: "",
+  index: 0,
+});
+const each = NODES.flatMap(([name, type, node, reads]) =>
+  specsFor(placeOf(type, node)).map((spec) => ({
+    name: `${name} ${spec.path.join(".")}`,
+    node,
+    spec,
+    reads,
+  })),
+);
+const withValue = (node: PartNode, { path }: FieldSpec, value: unknown) => withValueAt(node, path, value);
+const of = <Type extends Control["type"]>(type: Type) =>
+  each.flatMap((field) =>
+    field.spec.control.type === type
+      ? [{ ...field, control: field.spec.control as Extract<Control, { type: Type }> }]
+      : [],
+  );
+
+describe("the fields settings are edited with", () => {
+  it("edit settings that are there, each once", () => {
+    expect(each.length).toBeGreaterThan(200);
+    expect(
+      each.filter(({ node, spec }) => valueAt(node, spec.path) === undefined).map(({ name }) => name),
+    ).toEqual([]);
+    expect(new Set(each.map(({ name }) => name)).size).toBe(each.length);
+  });
+  it("leave no setting of a block without a field", () => {
+    const missing = BLOCK_KINDS.flatMap((kind) => {
+      const edited = new Set(BLOCK_CONTROLS[kind].map(({ path }) => path[1]));
+      return Object.keys(defaultSettings(kind))
+        .filter((key) => !edited.has(key))
+        .map((key) => `${kind} ${key}`);
+    });
+    expect(missing).toEqual([]);
+    const looks = new Set(
+      specsFor(placeOf("block", freshBlock("heading"))).map(({ path }) => path.join(".")),
+    );
+    expect(Object.keys(Look.parse({})).filter((key) => !looks.has(`look.${key}`))).toEqual([]);
+  });
+  it("offer values that can be kept, and all there are", () => {
+    for (const { name, node, spec, control, reads } of of("one"))
+      for (const [value] of control.options)
+        expect(reads(withValue(node, spec, value)), `${name} ${value}`).toBe(true);
+    for (const { name, node, spec, control, reads } of of("many")) {
+      expect(
+        reads(
+          withValue(
+            node,
+            spec,
+            control.options.map(([value]) => value),
+          ),
+        ),
+        name,
+      ).toBe(true);
+      expect(reads(withValue(node, spec, ["something else"])), name).toBe(false);
+    }
+    for (const { name, node, spec, reads } of of("one"))
+      expect(reads(withValue(node, spec, "something else")), name).toBe(false);
+  });
+  it("let nobody type a number that cannot be kept", () => {
+    for (const { name, node, spec, control, reads } of of("number")) {
+      expect(reads(withValue(node, spec, control.max)), `${name}: ${control.max}`).toBe(true);
+      expect(reads(withValue(node, spec, control.min ?? 0)), `${name}: ${control.min ?? 0}`).toBe(true);
+    }
+    for (const { name, node, spec, control, reads } of of("perWidth")) {
+      const [least, most] = [control.min ?? 0, control.max];
+      expect(reads(withValue(node, spec, { wide: least, small: most })), name).toBe(true);
+      expect(reads(withValue(node, spec, { wide: most + 1 })), `${name} beyond its most`).toBe(false);
+    }
+  });
+  it("are called something, and stand under a condition that can hold", () => {
+    for (const { name, node, spec } of each) {
+      const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
+      expect(label, name).toMatch(/^[A-Z][^A-Z]*( .*)?$/);
+      if (!spec.when) continue;
+      const [path, value] = spec.when;
+      expect(typeof valueAt(node, path), `${name} under ${path.join(".")}`).toBe(typeof value);
+    }
+  });
+  it("give no frame to what has one of the house style", () => {
+    for (const kind of BLOCK_KINDS) {
+      const keys = specsFor(placeOf("block", freshBlock(kind))).map(({ path }) => path.join("."));
+      expect(keys.includes("look.padding"), kind).toBe(takesFrame(kind));
+      expect(keys.includes("look.seenBy"), kind).toBe(true);
+    }
+  });
+});
