@@ -2,7 +2,7 @@
 // reports what is pointed at. It speaks to nobody else.
 (() => {
   const studio = document.documentElement.dataset.studio;
-  const sheets = ["faces", "values", "before", "changed", "after"].map((id) => document.getElementById(id));
+  const sheets = ["values", "before", "changed", "after"].map((id) => document.getElementById(id));
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
@@ -34,7 +34,22 @@
   };
 
   // A stylesheet begins with its font faces and the values of the house style. They are kept apart: while a colour is
-  // turned only values change, no font is asked for again and no rule is read anew.
+  // turned only values change, no font is asked for again and no rule is read anew. The faces of a family stay once they
+  // are there: one comes back to it without loading it again. If a family has other faces, those declared last are used.
+  const families = new Map();
+  const addFaces = (css) => {
+    const given = new Map();
+    for (const [rule, family] of css.matchAll(/@font-face\{font-family:"([^"]*)"[^}]*\}/g))
+      given.set(family, (given.get(family) ?? "") + rule);
+    for (const [family, rules] of given) {
+      if (families.get(family) === rules) continue;
+      families.set(family, rules);
+      const more = document.createElement("style");
+      more.textContent = rules;
+      sheets[0].before(more);
+    }
+  };
+
   // How the page is looked at: states a pointer or a keyboard would bring about are drawn for everything at once.
   let view = { state: "rest", isLarge: false, hasPictures: true, isStill: false };
   let worn = "";
@@ -116,7 +131,8 @@
     const css = `${seenAs(moved)}\n.no-pictures :is(img,picture){visibility:hidden}.elsewhere .sticky{position:relative!important}`;
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
-    const texts = [css.slice(0, start), css.slice(start, end), ...cutRules(css.slice(end))];
+    addFaces(css.slice(0, start));
+    const texts = [css.slice(start, end), ...cutRules(css.slice(end))];
     for (const [at, sheet] of sheets.entries())
       if (sheet.textContent !== texts[at]) sheet.textContent = texts[at];
   };

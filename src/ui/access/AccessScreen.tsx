@@ -3,7 +3,7 @@ import { Box, Button, TextField, Typography } from "@mui/material";
 import { useState } from "react";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { useFrame } from "../shell/frame";
-import { Act, Empty, Mono, Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { Act, Empty, Mono, Pending, Quiet, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
 
 /** One's own tokens for scripts: made, shown once, taken back. */
 export const AccessScreen = () => {
@@ -42,22 +42,12 @@ export const AccessScreen = () => {
       </Box>
       {create.error ? <Trouble>{create.error.message}</Trouble> : null}
       {create.data ? (
-        <Box
-          role="status"
-          sx={(theme) => ({
-            mt: 2,
-            px: 1.5,
-            py: 1,
-            borderRadius: 1,
-            background: theme.vars?.palette.ours.brassWash,
-            overflowWrap: "anywhere",
-          })}
-        >
+        <ShownOnce>
           <strong>Copy it now; it is not shown again.</strong>
           <Box>
             <Mono data-testid="token">{create.data.token}</Mono>
           </Box>
-        </Box>
+        </ShownOnce>
       ) : null}
       {data.tokens.length === 0 ? (
         <Empty title="No script has access yet">

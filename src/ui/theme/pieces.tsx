@@ -94,3 +94,24 @@ export const Trouble = ({ children }: { readonly children: ReactNode }) => (
     {children}
   </Box>
 );
+
+/** Something that is shown once, to be kept by who reads it. */
+export const ShownOnce = ({ children }: { readonly children: ReactNode }) => (
+  <Box
+    role="status"
+    sx={(theme) => ({
+      mt: 2,
+      px: 1.5,
+      py: 1,
+      borderRadius: 1,
+      display: "flex",
+      flexWrap: "wrap",
+      alignItems: "center",
+      columnGap: 1.5,
+      overflowWrap: "anywhere",
+      background: theme.vars?.palette.ours.brassWash,
+    })}
+  >
+    {children}
+  </Box>
+);

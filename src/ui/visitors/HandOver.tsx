@@ -1,7 +1,6 @@
 "use client";
-import { Box } from "@mui/material";
 import { useSnackbar } from "notistack";
-import { Act, Mono } from "../theme/pieces";
+import { Act, Mono, ShownOnce } from "../theme/pieces";
 
 export interface Handed {
   readonly name: string;
@@ -20,23 +19,10 @@ export const HandOver = ({ name, password }: Handed) => {
     }
   };
   return (
-    <Box
-      role="status"
-      sx={(theme) => ({
-        mt: 2,
-        px: 1.5,
-        py: 1,
-        borderRadius: 1,
-        display: "flex",
-        flexWrap: "wrap",
-        alignItems: "center",
-        columnGap: 1.5,
-        background: theme.vars?.palette.ours.brassWash,
-      })}
-    >
+    <ShownOnce>
       <strong>Hand this password to {name}; it is not shown again.</strong>
       <Mono data-testid="password">{password}</Mono>
       <Act onClick={copy}>Copy</Act>
-    </Box>
+    </ShownOnce>
   );
 };
