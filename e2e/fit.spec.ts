@@ -99,6 +99,63 @@ test("G11: the edge where a header stops fitting in one row is Chromium's, to th
   expect(wrong).toEqual([]);
 });
 
+test("cells are as wide as computed on each width of screens, with shares of their own there", async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const seed = runSeed(12);
+  const random = seeded(seed);
+  await blankPage(page);
+  await loadFonts(page);
+  const narrower = () => random.pick([-1, -1, 0, 1, 3, 6]);
+  const headers = Array.from({ length: 60 }, () => {
+    const { data, part } = randomHeader(random, "computed");
+    const cells = (part.bands[0] as Band).cells.map((cell) => ({
+      ...cell,
+      shareOn: { middle: narrower(), small: narrower() },
+      orderSmall: random.below(3),
+    }));
+    const band = { ...(part.bands[0] as Band), cells, stackOnSmall: random.chance(0.2) };
+    const header = { id: "part", part: { ...part, bands: [band] } };
+    return { band, data: { ...data, slots: { ...data.slots, header } } };
+  });
+  let compared = 0;
+  const wrong: unknown[] = [];
+  for (const width of [1280, 820, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const [at, { band, data }] of headers.entries()) {
+      const drawn = renderPage(data, ENGLISH, { shaper });
+      const css = drawn.css.replace(/@font-face\{[^}]*\}/g, "");
+      const fit = new BandFit(band, { ...data, words: ENGLISH }, new TextMeasure(shaper, data.style, "en"));
+      const seen = await page.evaluate(
+        ({ rules, inside }) => {
+          document.documentElement.style.fontSize = "16px";
+          document.body.innerHTML = `<style>${rules} body{display:block;min-height:0}</style>${inside}`;
+          return Object.fromEntries(
+            [...document.querySelectorAll(".cell")].map((cell) => [
+              /n-(c\d)/.exec(cell.className)?.[1],
+              cell.getBoundingClientRect().width,
+            ]),
+          );
+        },
+        { rules: css, inside: drawn.regions.header },
+      );
+      // where it is wider than the screen it is told so, and how far words are squeezed there is not
+      if (fit.stateAt(width) === "overflowing") continue;
+      for (const { id } of band.cells) {
+        const told = fit.cellWidth(id, width);
+        if (told === null || (seen[id] ?? 0) === 0) continue;
+        compared += 1;
+        if (Math.abs(told - (seen[id] as number)) > 3 / 64)
+          wrong.push({ at, width, id, told, seen: seen[id] });
+      }
+    }
+  }
+  console.log(`cells: ${compared} widths compared, ${wrong.length} apart (seed ${seed})`);
+  expect(wrong).toEqual([]);
+  expect(compared).toBeGreaterThan(200);
+});
+
 test("G28: with enlarged text a menu becomes a button earlier and never takes two rows", async ({ page }) => {
   test.setTimeout(300_000);
   const seed = runSeed(28);

@@ -57,7 +57,7 @@ const NAMES = {
   sort: { date: "date", title: "title", own: "own order" },
   rowPicture: { left: "left", right: "right", none: "none" },
   align: { "": "as around it", start: "left", centre: "middle", end: "right", between: "spread" },
-  alignBlock: { start: "top", centre: "middle", end: "bottom" },
+  alignBlock: { "": "as the band", start: "top", centre: "middle", end: "bottom" },
   width: {
     content: "content, on a full ground",
     full: "full",

@@ -1,6 +1,6 @@
 import { accountLabel } from "../model/account";
 import type { Band, Block, Part, Width } from "../model/part";
-import { WIDTHS } from "../model/part";
+import { shareAt, WIDTHS } from "../model/part";
 import type { Audience } from "../model/placement";
 import { flatBlocks, isCellHidden } from "../model/tree";
 import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
@@ -46,6 +46,7 @@ const NOTHING = 1 / 128;
 /** A band in a scene: what its cells want, told once, and what they get at any width. */
 class Row {
   readonly #cells: Band["cells"];
+  readonly #shares: readonly number[];
   readonly #extents: readonly Extent[];
   readonly #gaps: number;
   readonly #sides: number;
@@ -56,6 +57,7 @@ class Row {
     const { root, style } = scene.measure;
     const scale = root / 16;
     this.#cells = band.cells.filter((cell) => !isCellHidden(cell, scene.width));
+    this.#shares = this.#cells.map((cell) => shareAt(cell, scene.width));
     this.#extents = this.#cells.map((cell) => cellExtent(cell, scene));
     this.#gaps = layoutUnit(band.gap * scale) * Math.max(0, this.#cells.length - 1);
     this.#sides = SIDES * scale;
@@ -69,8 +71,14 @@ class Row {
 
   /** What it comes from: rows with the same text have the same least width. */
   get wants(): string {
-    const shares = this.#cells.map(({ share }) => share);
-    return JSON.stringify([this.#extents, shares, this.#gaps, this.#sides, this.#most, this.#isStacked]);
+    return JSON.stringify([
+      this.#extents,
+      this.#shares,
+      this.#gaps,
+      this.#sides,
+      this.#most,
+      this.#isStacked,
+    ]);
   }
 
   #inner(at: number): number {
@@ -81,7 +89,7 @@ class Row {
     const inner = this.#inner(at);
     if (this.#isStacked) return this.#extents.map(({ min }) => Math.max(inner, min));
     const items = this.#extents.map(({ min, max }, place) => {
-      const share = this.#cells[place]?.share ?? 0;
+      const share = this.#shares[place] ?? 0;
       return { grow: share, basis: share === 0 ? max : 0, min };
     });
     return flexWidths(items, inner - this.#gaps);
@@ -99,7 +107,7 @@ class Row {
   cellWidth(id: string, at: number): number | null {
     const place = this.#cells.findIndex((cell) => cell.id === id);
     if (place < 0) return null;
-    const isTold = this.isExact || this.#cells.every(({ share }) => share > 0) || this.#isStacked;
+    const isTold = this.isExact || this.#shares.every((share) => share > 0) || this.#isStacked;
     return isTold ? (this.#widths(at)[place] as number) : null;
   }
 

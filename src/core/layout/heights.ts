@@ -33,6 +33,7 @@ const insideHeight = (block: Block, style: HouseStyle, width: Width): number => 
     case "search":
       return CONTROL;
     case "button":
+    case "account":
       return lineOf(style, "button") + 2 * style.buttons.paddingBlock + 2 * style.buttons.lineWidth;
     case "group": {
       const inside = (block.blocks ?? []).map((each) => blockHeight(each, style, width));
@@ -48,6 +49,17 @@ const insideHeight = (block: Block, style: HouseStyle, width: Width): number => 
   }
 };
 
+/** Heights of screens a share is taken of where none is there, px: common ones of the widths pictures are looked at. */
+export const SCREEN_HEIGHTS: Readonly<Record<Width, number>> = { wide: 800, middle: 1180, small: 844 };
+
+/** What a band is told to be at least. */
+export const leastHeight = (band: Band, width: Width): number =>
+  Math.max(
+    valueAt(band.height, width),
+    (valueAt(band.screenHeight ?? NO_SHARE, width) * SCREEN_HEIGHTS[width]) / 100,
+  );
+const NO_SHARE = { wide: 0 };
+
 /** The height of a band at a width of screens: what it is told, or what it holds and its padding. */
 export const rowHeight = (band: Band, style: HouseStyle, width: Width): number => {
   const inside = band.cells.map((cell) => {
@@ -57,6 +69,6 @@ export const rowHeight = (band: Band, style: HouseStyle, width: Width): number =
       : heights.reduce((sum, each) => sum + each, cell.gap * Math.max(0, heights.length - 1));
   });
   return Math.ceil(
-    Math.max(valueAt(band.height, width), Math.max(0, ...inside) + 2 * valueAt(band.paddingBlock, width)),
+    Math.max(leastHeight(band, width), Math.max(0, ...inside) + 2 * valueAt(band.paddingBlock, width)),
   );
 };

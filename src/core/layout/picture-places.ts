@@ -6,6 +6,7 @@ import { type Band, type Block, type Part, WIDTHS, type Width } from "../model/p
 import { wholeDesign } from "../model/pieces";
 import { blocksOf } from "../model/tree";
 import type { Size } from "./crops";
+import { leastHeight } from "./heights";
 
 /** The screens pictures are looked at on, px: one a width. */
 export const SCREENS: Readonly<Record<Width, number>> = { wide: 1280, middle: 820, small: 390 };
@@ -44,7 +45,7 @@ const boxes = (of: (width: Width) => Size): PicturePlace["boxes"] =>
 /** The least a band takes up: its height, or what its padding and a line of text need. What stands in it may make it higher. */
 const LINE = 28;
 export const bandHeight = (band: Band, width: Width): number =>
-  Math.max(at(band.height, width), 2 * at(band.paddingBlock, width) + LINE);
+  Math.max(leastHeight(band, width), 2 * at(band.paddingBlock, width) + LINE);
 
 const bandBoxes = (band: Band): PicturePlace["boxes"] =>
   band.background.pictureFit === "whole"

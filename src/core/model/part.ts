@@ -74,16 +74,30 @@ export const Block: z.ZodType<Block> = z.lazy(
   () => z.discriminatedUnion("kind", blockSchemas as never) as unknown as z.ZodType<Block>,
 );
 
+const narrowerShare = z.number().int().min(-1).max(12).default(-1);
+
 export const Cell = z.object({
   id: NodeId,
   /** Share of the band's width in twelfths; 0 takes what its content needs. */
   share: z.number().int().min(0).max(12).default(0),
+  /** Another share on narrower screens; -1 is as on wider ones. */
+  shareOn: z.object({ middle: narrowerShare, small: narrowerShare }).prefault({}),
+  /** Up and down; empty is as the band has it. */
+  alignBlock: z.enum(["", "start", "centre", "end"]).default(""),
+  /** Where it stands among the cells on small screens; 0 is as it is written, before those with a number. */
+  orderSmall: z.number().int().min(0).max(12).default(0),
   align: z.enum(["start", "centre", "end", "between"]).default("start"),
   direction: z.enum(["row", "column"]).default("row"),
   gap: z.number().int().min(0).max(200).default(16),
   blocks: z.array(Block).max(100).default([]),
 });
 export type Cell = Omit<z.infer<typeof Cell>, "blocks"> & { readonly blocks: readonly Block[] };
+
+/** The share of a cell on screens of a width. */
+export const shareAt = ({ share, shareOn }: Pick<Cell, "share" | "shareOn">, width: Width): number => {
+  const told = { wide: [], middle: [shareOn?.middle], small: [shareOn?.small, shareOn?.middle] }[width];
+  return told.find((each) => each !== undefined && each >= 0) ?? share;
+};
 
 export const VIDEO_TYPES = ["video/mp4", "video/webm"] as const;
 /** A video of the site: a file by its content hash. */
@@ -128,6 +142,8 @@ export const Band = z.object({
   width: z.enum(["content", "full", "boxed"]).default("content"),
   /** px; 0 is as high as its content. */
   height: responsive(z.number().int().min(0).max(2000)).default({ wide: 0 }),
+  /** At least so much of the height of the screen, percent. */
+  screenHeight: responsive(z.number().int().min(0).max(100)).default({ wide: 0 }),
   paddingBlock: responsive(z.number().int().min(0).max(400)).default({ wide: 16 }),
   gap: z.number().int().min(0).max(400).default(24),
   colour: ColourValue.or(z.literal("")).default(""),

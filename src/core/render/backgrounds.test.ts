@@ -2,6 +2,8 @@ import { describe, expect, it } from "vitest";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import { leastHeight } from "../layout/heights";
+import { type Band, shareAt } from "../model/part";
 import { renderPage } from "./page";
 
 const pictures = {
@@ -81,5 +83,54 @@ describe("a band as wide as the content", () => {
     expect(boxed.html).toContain('class="band boxed sticky');
     expect(boxed.css).toMatch(/\.scrolled \.n-b\d+\{max-width:none\}/);
     expect(drawn({ width: "content", sticky: true, stickyGrows: true }).css).not.toContain(".scrolled .n-");
+  });
+});
+
+describe("how high a band is", () => {
+  const heightsOf = (band: object) =>
+    [...drawn(band).css.matchAll(/>\.in\{[^}]*?min-height:([^;}]+)/g)].map(([, value]) => value);
+  it("is px, a share of the screen, or the more of both; narrower screens may have another, or none", () => {
+    expect(heightsOf({})).toEqual([]);
+    expect(heightsOf({ height: { wide: 160 } })).toEqual(["10rem"]);
+    expect(heightsOf({ screenHeight: { wide: 60 } })).toEqual(["60svh"]);
+    expect(heightsOf({ height: { wide: 160 }, screenHeight: { wide: 60, small: 0 } })).toEqual([
+      "max(10rem,60svh)",
+      "10rem",
+    ]);
+    expect(heightsOf({ height: { wide: 160, small: 0 } })).toEqual(["10rem", "0"]);
+  });
+  it("is taken of a common screen where there is none: a picture is cropped as it would be there", () => {
+    const [band] = partWith("header", [], {
+      height: { wide: 100 },
+      screenHeight: { wide: 50, small: 10 },
+    }).bands;
+    const heights = (["wide", "middle", "small"] as const).map((width) => leastHeight(band as Band, width));
+    expect(heights).toEqual([400, 590, 100]);
+  });
+});
+
+describe("cells", () => {
+  const cells = [
+    { id: "one", share: 0, shareOn: { middle: 4, small: 0 }, alignBlock: "end", blocks: [] },
+    { id: "two", share: 8, orderSmall: 1, blocks: [] },
+  ];
+  const { css } = drawn({ id: "b", cells });
+  it("have a share, which may be another on narrower screens", () => {
+    const { edgeWide, edgeMiddle } = pageData().style.measures;
+    expect(/\.n-one\{[^}]*\}/.exec(css)?.[0]).not.toContain("flex:");
+    expect(css).toContain(`@media (width < ${edgeWide / 16}em){.n-one{flex:4 1 0}}`);
+    expect(css).toMatch(
+      new RegExp(`@media \\(width < ${edgeMiddle / 16}em\\)\\{.*\\.n-one\\{flex:0 1 auto\\}`),
+    );
+    expect(css).toContain(".n-two{flex:8 1 0");
+  });
+  it("stand where they are told up and down, and in another order on small screens", () => {
+    expect(css).toMatch(/\.n-one\{[^}]*align-self:flex-end/);
+    expect(css).toMatch(/\.n-two\{order:1\}/);
+  });
+  it("have the share of the next wider width where none is told; cells of older parts have one for all", () => {
+    const cell = { share: 3, shareOn: { middle: 5, small: -1 } };
+    expect((["wide", "middle", "small"] as const).map((width) => shareAt(cell, width))).toEqual([3, 5, 5]);
+    expect(shareAt({ share: 2 } as never, "small")).toBe(2);
   });
 });

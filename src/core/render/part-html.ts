@@ -1,6 +1,7 @@
 import { valueAt } from "../layout/extents";
 import { foldsOf } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
+import type { Responsive } from "../model/blocks";
 import type { Picture } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import {
@@ -9,6 +10,7 @@ import {
   type Cell,
   isNothing,
   type Part,
+  shareAt,
   type Video,
   WIDTHS,
   type Width,
@@ -56,9 +58,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     gap: rem(band.gap),
     "align-items": band.alignBlock === "start" ? "flex-start" : band.alignBlock === "end" ? "flex-end" : null,
   });
-  css.responsive(`${selector}>.in`, band.height, (height) => ({
-    "min-height": height === 0 ? null : rem(height),
-  }));
+  css.responsive(`${selector}>.in`, leastHeights(band), (height) => ({ "min-height": height }));
   css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   const { over } = context;
   if (over?.under.id === band.id) {
@@ -87,6 +87,22 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
   });
   const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, context))}</div>`;
   return html`<div${all}>${isOver ? html`<div class="front">${inside}</div>` : inside}</div>`;
+};
+
+/** Its height and its share of the screen's, whichever is more; told for narrower screens where one of them is. */
+const leastHeights = ({ height, screenHeight = { wide: 0 } }: Band): Responsive<string> => {
+  const at = (width: Width) => {
+    const [px, share] = [valueAt(height, width), valueAt(screenHeight, width)];
+    if (share === 0) return px === 0 && width === "wide" ? "" : rem(px);
+    return px === 0 ? `${share}svh` : `max(${rem(px)},${share}svh)`;
+  };
+  const isTold = (width: "middle" | "small") =>
+    height[width] !== undefined || screenHeight[width] !== undefined;
+  return {
+    wide: at("wide"),
+    ...(isTold("middle") ? { middle: at("middle") } : {}),
+    ...(isTold("small") ? { small: at("small") } : {}),
+  };
 };
 
 const perWidth = (of: (width: Width) => number) => ({
@@ -240,11 +256,15 @@ const overlayCss = (background: Band["background"], style: HouseStyle): string =
 
 const JUSTIFY = { start: null, centre: "center", end: "flex-end", between: "space-between" } as const;
 
+const ALIGN_SELF = { start: "flex-start", centre: "center", end: "flex-end" } as const;
+const flexOf = (share: number): string => (share === 0 ? "0 1 auto" : `${share} 1 0`);
+
 const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
   const selector = `.${nodeClass(cell.id)}`;
   const isColumn = cell.direction === "column";
   context.css.node(selector, {
-    flex: cell.share === 0 ? null : `${cell.share} 1 0`,
+    flex: cell.share === 0 ? null : flexOf(cell.share),
+    "align-self": cell.alignBlock ? ALIGN_SELF[cell.alignBlock] : null,
     gap: rem(cell.gap),
     "justify-content": isColumn ? null : JUSTIFY[cell.align],
     "align-items":
@@ -255,6 +275,10 @@ const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
         : null,
     "text-align": isColumn && cell.align === "centre" ? "center" : null,
   });
+  for (const width of ["middle", "small"] as const)
+    if ((cell.shareOn?.[width] ?? -1) >= 0)
+      context.css.node(selector, { flex: flexOf(shareAt(cell, width)) }, width);
+  if (cell.orderSmall > 0) context.css.node(selector, { order: String(cell.orderSmall) }, "small");
   const hidden = WIDTHS.filter((width) => isCellHidden(cell, width));
   if (hidden.length > 0) context.css.hide(selector, hidden);
   const all = attributes({

@@ -144,6 +144,7 @@ describe("the stylesheet", () => {
     );
     const part = partWith("layout", blocks, {
       height: { wide: 300, small: 100 },
+      screenHeight: { wide: 50 },
       background: { colour: "role:text", picture: "pic", overlay: 40 },
       sticky: true,
       hideOn: ["small"],

@@ -128,7 +128,10 @@
     const moved = view.isStill
       ? plain.replaceAll("(prefers-reduced-motion:no-preference)", "not all")
       : plain;
-    const css = `${seenAs(moved)}\n.no-pictures :is(img,picture){visibility:hidden}.elsewhere .sticky{position:relative!important}`;
+    // a frame is cut to the part: a share of the screen's height is one of a screen as wide as it
+    const high = innerWidth > 1000 ? 800 : innerWidth > 600 ? 1180 : 844;
+    const sized = moved.replace(/([\d.]+)svh/g, (_, share) => `${(share * high) / 100}px`);
+    const css = `${seenAs(sized)}\n.no-pictures :is(img,picture){visibility:hidden}.elsewhere .sticky{position:relative!important}`;
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
     addFaces(css.slice(0, start));

@@ -38,6 +38,22 @@ export const CELL_CONTROLS: readonly FieldSpec[] = [
   },
   { path: ["direction"], control: direction },
   { path: ["gap"], control: { type: "number", unit: "px", max: 200 } },
+  { path: ["alignBlock"], control: one("alignBlock", ["", "start", "centre", "end"]), label: "Up and down" },
+  {
+    path: ["shareOn", "middle"],
+    control: { type: "number", min: -1, max: 12, unit: "of 12" },
+    label: "Share on middle (-1: as on wide)",
+  },
+  {
+    path: ["shareOn", "small"],
+    control: { type: "number", min: -1, max: 12, unit: "of 12" },
+    label: "Share on small (-1: as on wider)",
+  },
+  {
+    path: ["orderSmall"],
+    control: { type: "number", max: 12 },
+    label: "Place on small (0: as written)",
+  },
 ];
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
@@ -46,6 +62,11 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     path: ["height"],
     control: { type: "perWidth", unit: "px", max: 2000 },
     label: "Height (0: as its content)",
+  },
+  {
+    path: ["screenHeight"],
+    control: { type: "perWidth", unit: "%", max: 100 },
+    label: "Of the screen’s height (0: none)",
   },
   { path: ["paddingBlock"], control: { type: "perWidth", unit: "px", max: 400 } },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },
@@ -83,7 +104,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["background", "textureStrength"], control: { type: "number", unit: "%", min: 1, max: 100 } },
   {
     path: ["alignBlock"],
-    control: one("alignBlock"),
+    control: one("alignBlock", ["start", "centre", "end"]),
   },
   { path: ["stackOnSmall"], control: { type: "switch" } },
   { path: ["overPicture", "on"], control: { type: "switch" }, label: "Over the picture that follows" },
