@@ -81,9 +81,11 @@ const style = (random: Seeded): HouseStyle => {
   });
 };
 
-/** Sometimes with distances and a border around it. */
-const framed = (random: Seeded, plain: Block): Block =>
-  random.chance(0.25)
+/** Sometimes with a text style of its own, distances and a border around it. */
+const framed = (random: Seeded, bare: Block): Block => {
+  const type = random.chance(0.2) ? random.pick(["small", "lead", "h4", "h2"] as const) : ("" as const);
+  const plain = { ...bare, look: { ...bare.look, type } } as Block;
+  return random.chance(0.25)
     ? {
         ...plain,
         look: {
@@ -93,6 +95,7 @@ const framed = (random: Seeded, plain: Block): Block =>
         },
       }
     : plain;
+};
 
 const FILLERS = ["button", "search", "account", "social", "tagline", "logo"] as const;
 const filler = (random: Seeded): Block => framed(random, plainFiller(random));

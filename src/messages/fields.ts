@@ -53,6 +53,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   colour: "Colour",
   align: "Alignment",
   hideOn: "Not on",
+  type: "Text style",
   seenBy: "Seen by",
   screenHeight: "Of the screen’s height",
   orderSmall: "Place on small",

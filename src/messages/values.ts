@@ -32,6 +32,7 @@ export const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> =
 const NAMES = {
   variant: { normal: "normal", overPictures: "over pictures", small: "small" },
   textStyle: TEXT_STYLE_NAMES,
+  type: { "": "as its kind", ...TEXT_STYLE_NAMES },
   direction: {
     row: "side by side",
     column: "below each other",

@@ -89,7 +89,14 @@ const logo: ExtentOf<"logo"> = ({ settings }, scene) => {
   return { min: 0, max: width, keep: width, isExact: true };
 };
 
-const menuSetting = ({ measure }: Scene): TextSetting => measure.setting("menu");
+/** What a block's text is set in: the text style of its look, or that of its kind. */
+export const wornBy = (
+  block: Block,
+  otherwise: TypeStyleName,
+  { measure }: Pick<Scene, "measure">,
+): TextSetting => measure.setting(block.look.type || otherwise);
+type TypeStyleName = Parameters<TextMeasure["setting"]>[0];
+
 /** Sign behind a label that opens something: .4em wide, .45em away. */
 const opener = (size: number): number => layoutUnit(0.4 * size) + layoutUnit(0.45 * size);
 /** A sign before a label: 1.1em wide, .4em away. */
@@ -102,19 +109,19 @@ type SubItems = BlockOf<"menu">["settings"]["subItems"];
 export const opensBelow = (item: ShownItem, subItems: SubItems): boolean =>
   item.items.length > 0 && !(subItems === "none" && item.href !== null);
 
-export const menuItemWidth = (item: ShownItem, subItems: SubItems, scene: Scene): Measured => {
-  const setting = menuSetting(scene);
+export const menuItemWidth = (item: ShownItem, block: BlockOf<"menu">, scene: Scene): Measured => {
+  const setting = wornBy(block, "menu", scene);
   const { width, isExact } = scene.measure.line(item.label, setting);
   const more =
     (item.sign === null ? 0 : sign(setting.size)) +
-    (opensBelow(item, subItems) ? opener(setting.size) : 0) +
+    (opensBelow(item, block.settings.subItems) ? opener(setting.size) : 0) +
     (item.isHighlighted ? 2 * layoutUnit(HIGHLIGHT * setting.size) : 0);
   return { width: width + more, isExact };
 };
 
 /** The button a menu becomes: three lines, a gap, one word; buttons take no letter spacing and no capitals from around. */
-const menuButton = (scene: Scene): Extent => {
-  const setting = { ...menuSetting(scene), spacing: 0, upper: false };
+const menuButton = (block: BlockOf<"menu">, scene: Scene): Extent => {
+  const setting = { ...wornBy(block, "menu", scene), spacing: 0, upper: false };
   const word = scene.measure.line(scene.material.words.menu, setting);
   const inside = rem(16, scene) + rem(8, scene) + 2 * rem(12.8, scene) + 2;
   return rigid(word, inside);
@@ -129,8 +136,8 @@ const menu: ExtentOf<"menu"> = (block, scene) => {
   const items = rowItems(scene.material.menus[settings.menu], settings.share ?? "all", scene.material.links);
   if (items.length === 0) return null;
   if (canFold(block) && (scene.isFolded || settings.buttonBelow === "always"))
-    return settings.share === "first" ? null : menuButton(scene);
-  const widths = items.map((item) => menuItemWidth(item, settings.subItems, scene));
+    return settings.share === "first" ? null : menuButton(block, scene);
+  const widths = items.map((item) => menuItemWidth(item, block, scene));
   const widest = Math.max(...widths.map(({ width }) => width));
   const isExact = widths.every((each) => each.isExact);
   if (settings.direction === "column") return { min: widest, max: widest, keep: widest, isExact };
@@ -143,31 +150,33 @@ const menu: ExtentOf<"menu"> = (block, scene) => {
 };
 
 /** A link that looks like a button. */
-const standing = (text: string, look: "filled" | "outlined" | "plain", scene: Scene): Extent => {
+const standing = (text: string, block: BlockOf<"button" | "account">, scene: Scene): Extent => {
+  const { look } = block.settings;
   const { paddingInline, lineWidth } = scene.measure.style.buttons;
   const padding = look === "plain" ? 0 : 2 * rem(paddingInline, scene);
-  return label(text, scene.measure.setting("button"), scene, padding + 2 * lineWidth);
+  return label(text, wornBy(block, "button", scene), scene, padding + 2 * lineWidth);
 };
 
-const button: ExtentOf<"button"> = ({ settings }, scene) => {
-  const { target } = settings;
+const button: ExtentOf<"button"> = (block, scene) => {
+  const { target, label: words } = block.settings;
   if ("identity" in target && !scene.material.links[target.identity]) return null;
-  return standing(settings.label, settings.look, scene);
+  return standing(words, block, scene);
 };
 
-const account: ExtentOf<"account"> = ({ settings }, scene) =>
-  standing(accountLabel(settings, scene.material.audience), settings.look, scene);
+const account: ExtentOf<"account"> = (block, scene) =>
+  standing(accountLabel(block.settings, scene.material.audience), block, scene);
 
-const search: ExtentOf<"search"> = ({ settings }, scene) => {
-  const setting = { ...scene.measure.setting("body"), spacing: 0, upper: false };
+const search: ExtentOf<"search"> = (block, scene) => {
+  const setting = { ...wornBy(block, "body", scene), spacing: 0, upper: false };
   const word = scene.measure.line(scene.material.words.search, setting);
-  return rigid(word, rem(settings.width, scene) + 2 * rem(14.4, scene) + 2);
+  return rigid(word, rem(block.settings.width, scene) + 2 * rem(14.4, scene) + 2);
 };
 
-const social: ExtentOf<"social"> = ({ settings }, scene) => {
+const social: ExtentOf<"social"> = (block, scene) => {
+  const { settings } = block;
   const links = scene.material.profile.social;
   if (links.length === 0) return null;
-  const setting = scene.measure.setting("body");
+  const setting = wornBy(block, "body", scene);
   const widths = links.map((link) =>
     settings.look === "icons"
       ? { width: rem(28, scene), isExact: true }
@@ -207,7 +216,7 @@ const EXTENTS: { readonly [K in BlockKind]?: ExtentOf<K> } = {
   social,
   group,
   heading: ({ settings }, scene) => running(settings.text, settings.style, scene),
-  backToTop: ({ settings }, scene) => label(settings.label, scene.measure.setting("body"), scene),
+  backToTop: (block, scene) => label(block.settings.label, wornBy(block, "body", scene), scene),
   line: () => rigid({ width: 0, isExact: true }),
   space: () => rigid({ width: 0, isExact: true }),
 };

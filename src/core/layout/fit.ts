@@ -397,7 +397,9 @@ export const readBands = (part: Part, material: FitMaterial, measure: TextMeasur
     const fit = new BandFit(band, material, measure);
     const { isExact, hasFoldingMenu } = fit;
     const edge = isExact ? fit.edges()[screenWidth(ROOM_AT, measure)] : Number.POSITIVE_INFINITY;
-    const letter = measure.line(SOME_LETTERS, measure.setting("menu")).width / SOME_LETTERS.length;
+    const [menu] = bandMenus(band);
+    const worn = measure.setting(menu?.look.type || "menu");
+    const letter = measure.line(SOME_LETTERS, worn).width / SOME_LETTERS.length;
     return {
       band: band.id,
       name: band.name,

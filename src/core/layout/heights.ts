@@ -34,7 +34,11 @@ const insideHeight = (block: Block, style: HouseStyle, width: Width): number => 
       return CONTROL;
     case "button":
     case "account":
-      return lineOf(style, "button") + 2 * style.buttons.paddingBlock + 2 * style.buttons.lineWidth;
+      return (
+        lineOf(style, block.look.type || "button") +
+        2 * style.buttons.paddingBlock +
+        2 * style.buttons.lineWidth
+      );
     case "group": {
       const inside = (block.blocks ?? []).map((each) => blockHeight(each, style, width));
       const { direction, gap, padding } = block.settings;
@@ -45,7 +49,7 @@ const insideHeight = (block: Block, style: HouseStyle, width: Width): number => 
       return along + 2 * padding;
     }
     default:
-      return lineOf(style, "body");
+      return lineOf(style, block.look.type || "body");
   }
 };
 

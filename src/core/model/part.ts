@@ -1,5 +1,12 @@
 import { z } from "zod";
-import { type BlockKind, BlockSettings, ColourValue, responsive, type SettingsOf } from "./blocks";
+import {
+  type BlockKind,
+  BlockSettings,
+  ColourValue,
+  responsive,
+  type SettingsOf,
+  TEXT_STYLES,
+} from "./blocks";
 import { Choice } from "./choices";
 import { Texture } from "./house-style";
 import { AudienceRule, Placement } from "./placement";
@@ -25,6 +32,8 @@ export const Look = z.object({
   colour: ColourValue.or(z.literal("")).default(""),
   background: ColourValue.or(z.literal("")).default(""),
   align: z.enum(["", "start", "centre", "end"]).default(""),
+  /** A text style of the house style; empty: that of its kind. */
+  type: z.enum(["", ...TEXT_STYLES]).default(""),
   padding: Sides.prefault({}),
   /** px */
   borderWidth: z.number().int().min(0).max(40).default(0),
@@ -38,6 +47,24 @@ export const Look = z.object({
   seenBy: SeenBy,
 });
 export type Look = z.infer<typeof Look>;
+
+/** Kinds that wear a text style of their look: the others have one among their settings, or say nothing. */
+const WEARS_TYPE: ReadonlySet<BlockKind> = new Set([
+  "menu",
+  "button",
+  "account",
+  "search",
+  "social",
+  "backToTop",
+  "notice",
+  "signUp",
+  "copyright",
+  "address",
+  "breadcrumbs",
+  "facts",
+  "pager",
+]);
+export const wearsType = (kind: BlockKind): boolean => WEARS_TYPE.has(kind);
 
 /** Buttons and links that look like them have distances and borders of the house style, boxes settings of their own. */
 const OWN_FRAMES: ReadonlySet<BlockKind> = new Set(["button", "account", "group"]);

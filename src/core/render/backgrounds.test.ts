@@ -3,7 +3,7 @@ import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { leastHeight } from "../layout/heights";
-import { type Band, shareAt } from "../model/part";
+import { type Band, type Block, shareAt } from "../model/part";
 import { renderPage } from "./page";
 
 const pictures = {
@@ -132,5 +132,25 @@ describe("cells", () => {
     const cell = { share: 3, shareOn: { middle: 5, small: -1 } };
     expect((["wide", "middle", "small"] as const).map((width) => shareAt(cell, width))).toEqual([3, 5, 5]);
     expect(shareAt({ share: 2 } as never, "small")).toBe(2);
+  });
+});
+
+describe("a text style of a block's own", () => {
+  const withType = (kind: "menu" | "heading", type: string) => {
+    const plain = block(kind, kind === "menu" ? ({ menu: "main" } as never) : {});
+    const data = pageData();
+    const part = partWith("header", [{ ...plain, look: { ...plain.look, type } } as Block]);
+    const slots = { ...data.slots, header: { id: "h", part } };
+    const { css } = renderPage({ ...data, slots }, ENGLISH, { shaper });
+    return { rule: new RegExp(`\\.n-${plain.id}\\{([^}]*)\\}`).exec(css)?.[1] ?? "", style: data.style };
+  };
+  it("holds against that of its kind, with all it says", () => {
+    const { rule, style } = withType("menu", "h3");
+    const { size, weight, lineHeight } = style.type.h3;
+    expect(rule).toContain(`font-size:${size}rem;font-weight:${weight};line-height:${lineHeight}`);
+    expect(rule).toMatch(/letter-spacing:(normal|-?[\d.]+em);text-transform:(none|uppercase)/);
+  });
+  it("is not worn by what has one among its settings", () => {
+    expect(withType("heading", "h3").rule).not.toContain("font-size");
   });
 });

@@ -21,6 +21,19 @@ const lookCss = (style: HouseStyle, name: TypeStyle): string => {
     .join(";");
 };
 
+/** A text style as declarations that hold against any other the element has by its kind. */
+export const textDeclarations = (style: HouseStyle, name: TypeStyle): Readonly<Record<string, string>> => {
+  const { family, size, weight, lineHeight, spacing, upper } = style.type[name];
+  return {
+    "font-family": stackOf(style.fonts[family]),
+    "font-size": `${size}rem`,
+    "font-weight": String(weight),
+    "line-height": String(lineHeight),
+    "letter-spacing": spacing === 0 ? "normal" : `${spacing}em`,
+    "text-transform": upper ? "uppercase" : "none",
+  };
+};
+
 const textStyles = (style: HouseStyle): string =>
   TEXT_STYLES.map((name) => `.t-${name}{${lookCss(style, name)}}`).join("\n");
 

@@ -1,7 +1,9 @@
 import type { Edges } from "../layout/fit";
 import type { TextMeasure } from "../layout/text-measure";
+import type { BlockKind } from "../model/blocks";
 import type { HouseStyle } from "../model/house-style";
-import { type Block, type Look, type Sides, takesFrame } from "../model/part";
+import { type Block, type Look, type Sides, takesFrame, wearsType } from "../model/part";
+import { textDeclarations } from "./base-css";
 import { colourCss, rem, type Stylesheet } from "./css";
 import { attributes, type Content, html, SafeHtml } from "./html";
 import type { LaidOver } from "./over-picture";
@@ -41,8 +43,9 @@ export const nodeClass = (id: string): string => `n-${id}`;
 
 const hasPadding = ({ top, right, bottom, left }: Sides): boolean => top + right + bottom + left > 0;
 
-const isPlain = ({ colour, background, align, padding, borderWidth, radius, shadow }: Look): boolean =>
+const isPlain = ({ colour, background, align, type, padding, borderWidth, radius, shadow }: Look): boolean =>
   colour === "" &&
+  !type &&
   background === "" &&
   align === "" &&
   !hasPadding(padding) &&
@@ -50,14 +53,12 @@ const isPlain = ({ colour, background, align, padding, borderWidth, radius, shad
   radius < 0 &&
   !shadow;
 
-const lookCss = (
-  look: Look,
-  style: HouseStyle,
-  isFramed: boolean,
-): Readonly<Record<string, string | null>> => {
+const lookCss = (look: Look, style: HouseStyle, kind: BlockKind): Readonly<Record<string, string | null>> => {
   const { colour, background, align, padding, borderWidth, borderColour, radius, shadow } = look;
   const { top, right, bottom, left } = padding;
+  const isFramed = takesFrame(kind);
   return {
+    ...(look.type && wearsType(kind) ? textDeclarations(style, look.type) : {}),
     color: colourCss(style, colour),
     background: colourCss(style, background),
     "text-align": align === "" ? null : align === "centre" ? "center" : align,
@@ -81,8 +82,7 @@ export const element = (
 ): SafeHtml => {
   const { colour, hideOn } = block.look;
   const own = nodeClass(block.id);
-  if (!isPlain(block.look))
-    context.css.node(`.${own}`, lookCss(block.look, context.data.style, takesFrame(block.kind)));
+  if (!isPlain(block.look)) context.css.node(`.${own}`, lookCss(block.look, context.data.style, block.kind));
   if (hideOn.length > 0) context.css.hide(`.${own}`, hideOn);
   const more = options.class ? ` ${options.class}` : "";
   const all = attributes({

@@ -82,7 +82,7 @@ const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextM
     /** From this width on it stands in one row; null: never. */
     edge: Number.isFinite(wide) ? wide : null,
     items: items.map((item) => {
-      const { width, isExact } = menuItemWidth(item, block.settings.subItems, scene);
+      const { width, isExact } = menuItemWidth(item, block, scene);
       return { id: item.id, label: item.label, width, isExact };
     }),
   };

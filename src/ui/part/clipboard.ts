@@ -76,7 +76,17 @@ const LOOKS: Readonly<Record<NodePlace["type"], readonly (readonly string[])[]>>
   band: [["colour"], ["background"], ["paddingBlock"], ["height"], ["gap"], ["alignBlock"], ["width"]],
   cell: [["align"], ["direction"], ["gap"]],
   block: (
-    ["colour", "background", "align", "padding", "borderWidth", "borderColour", "radius", "shadow"] as const
+    [
+      "colour",
+      "background",
+      "align",
+      "type",
+      "padding",
+      "borderWidth",
+      "borderColour",
+      "radius",
+      "shadow",
+    ] as const
   ).map((key) => ["look", key]),
 };
 interface KeptLook {

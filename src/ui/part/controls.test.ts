@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { BLOCK_KINDS, type BlockKind, defaultSettings } from "../../core/model/blocks";
 import { valueAt, withValueAt } from "../../core/model/operations";
-import { Band, Block, Cell, Look, takesFrame } from "../../core/model/part";
+import { Band, Block, Cell, Look, takesFrame, wearsType } from "../../core/model/part";
 import type { NodePlace, PartNode } from "../../core/model/tree";
 import { fieldName } from "../../messages/fields";
 import { BLOCK_CONTROLS } from "./block-controls";
@@ -62,7 +62,9 @@ describe("the fields settings are edited with", () => {
     });
     expect(missing).toEqual([]);
     const looks = new Set(
-      specsFor(placeOf("block", freshBlock("heading"))).map(({ path }) => path.join(".")),
+      (["heading", "menu"] as const).flatMap((kind) =>
+        specsFor(placeOf("block", freshBlock(kind))).map(({ path }) => path.join(".")),
+      ),
     );
     expect(Object.keys(Look.parse({})).filter((key) => !looks.has(`look.${key}`))).toEqual([]);
   });
@@ -106,11 +108,12 @@ describe("the fields settings are edited with", () => {
       expect(typeof valueAt(node, path), `${name} under ${path.join(".")}`).toBe(typeof value);
     }
   });
-  it("give no frame to what has one of the house style", () => {
+  it("give no frame to what has one of the house style, and no text style to what has one among its settings", () => {
     for (const kind of BLOCK_KINDS) {
       const keys = specsFor(placeOf("block", freshBlock(kind))).map(({ path }) => path.join("."));
       expect(keys.includes("look.padding"), kind).toBe(takesFrame(kind));
       expect(keys.includes("look.seenBy"), kind).toBe(true);
+      expect(keys.includes("look.type"), kind).toBe(wearsType(kind));
     }
   });
 });

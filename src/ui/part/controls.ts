@@ -10,6 +10,7 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
     path: ["look", "align"],
     control: one("align", ["", "start", "centre", "end"]),
   },
+  { path: ["look", "type"], control: one("type") },
   { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
   { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
   { path: ["look", "borderColour"], control: { type: "colour" } },

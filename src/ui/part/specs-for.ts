@@ -1,4 +1,4 @@
-import { type Block, takesFrame } from "../../core/model/part";
+import { type Block, takesFrame, wearsType } from "../../core/model/part";
 import type { NodePlace } from "../../core/model/tree";
 import { BLOCK_CONTROLS } from "./block-controls";
 import type { FieldSpec } from "./control";
@@ -9,9 +9,10 @@ export const specsFor = (place: NodePlace): readonly FieldSpec[] => {
   if (place.type === "band") return BAND_CONTROLS;
   if (place.type === "cell") return CELL_CONTROLS;
   const { kind } = place.node as Block;
-  const looks = takesFrame(kind)
-    ? LOOK_CONTROLS
-    : LOOK_CONTROLS.filter(({ path }) => !FRAME_PATHS.has(path.at(-1) ?? ""));
+  const looks = LOOK_CONTROLS.filter(({ path }) => {
+    const key = path.at(-1) ?? "";
+    return key === "type" ? wearsType(kind) : takesFrame(kind) || !FRAME_PATHS.has(key);
+  });
   return [...BLOCK_CONTROLS[kind], ...looks];
 };
 
