@@ -93,7 +93,7 @@ try {
     server = await startServer(browserEnv);
     await suite(
       "browser",
-      1200,
+      1440,
       ...node(
         "node_modules/@playwright/test/cli.js",
         "test",

@@ -77,8 +77,9 @@ export const faintLogo = (
   };
   const found = logosOn(band.cells.flatMap(({ blocks }) => blocks)).flatMap((block): FaintLogo[] => {
     const { variant } = block.settings;
-    const [worst] = [...(ratiosOf(shownAs(variant)) ?? [])].sort((a, b) => a.ratio - b.ratio);
-    if (!worst || worst.ratio >= NEEDED) return [];
+    const faint = (ratiosOf(shownAs(variant)) ?? []).filter(({ ratio }) => ratio < NEEDED);
+    const [worst] = faint.sort((a, b) => a.ratio - b.ratio);
+    if (!worst) return [];
     const other = VARIANTS.find((each) => each !== variant && isSeen(each)) ?? null;
     return [
       {

@@ -64,11 +64,6 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     control: { type: "perWidth", unit: "px", max: 2000 },
     label: "Height (0: as its content)",
   },
-  {
-    path: ["screenHeight"],
-    control: { type: "perWidth", unit: "%", max: 100 },
-    label: "Of the screen’s height (0: none)",
-  },
   { path: ["paddingBlock"], control: { type: "perWidth", unit: "px", max: 400 } },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },
   { path: ["background", "picture"], control: { type: "picture" }, label: "Picture behind" },
@@ -78,6 +73,11 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     control: one("width"),
   },
   { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
+  {
+    path: ["screenHeight"],
+    control: { type: "perWidth", unit: "%", max: 100 },
+    label: "Of the screen’s height (0: none)",
+  },
   { path: ["background", "colourTo"], control: { type: "colour" }, label: "Running into" },
   {
     path: ["background", "colourAngle"],
