@@ -155,10 +155,9 @@ export const usePreview = (
   const redraw = useCallback(
     (next: Partial<Wanted>) => {
       const asks = { ...loop.wish, ...next };
-      // what needs other data of the page is drawn when that is there
-      if (page === null || loaded.current !== latest.current(asks.edited?.part ?? null)) return;
       loop.want(asks);
-      void render(page);
+      // what needs other data of the page is drawn when that is there
+      if (page !== null && loaded.current === latest.current(asks.edited?.part ?? null)) void render(page);
     },
     [page, loop, render],
   );
