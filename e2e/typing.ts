@@ -18,11 +18,7 @@ export const typingLatencies = async (page: Page, part: string, count: number): 
   const field = page.getByRole("region", { name: "Settings of Button" }).getByLabel("Label", { exact: true });
   await field.waitFor();
   for (const width of [1280, 820, 390])
-    await page
-      .frameLocator(`iframe[title$="at ${width} px"]`)
-      .locator(".b-button")
-      .first()
-      .waitFor({ state: "attached" });
+    await page.frameLocator(`iframe[title$="at ${width} px"]`).locator(".b-button").first().waitFor();
   await field.focus();
   await listen(page, "input");
   for (let number = 0; number < count; number += 1)
