@@ -93,6 +93,7 @@ test("the worker draws the same bytes as the server, on a page of every kind", a
     });
   });
   await signIn(page);
+  await open(page, "packs");
   let compared = 0;
   for (const [site, path] of PAGES.filter(([, at]) => !/\?|\/page\/|nowhere|_account/.test(at))) {
     const found = await page.evaluate(

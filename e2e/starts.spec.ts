@@ -105,6 +105,7 @@ test("first run: a new site gets its name, colour, menu and a complete frame, is
   page,
 }) => {
   await signIn(page);
+  await open(page, "overview");
   await page.getByRole("button", { name: /▾$/ }).first().click();
   await page.getByRole("menuitem", { name: "New site" }).click();
   const dialog = page.getByRole("dialog");

@@ -1,18 +1,26 @@
 import { request } from "node:http";
-import type { Locator, Page } from "@playwright/test";
+import type { Cookie, Locator, Page } from "@playwright/test";
 import { type DefaultTreeAdapterTypes, parse } from "parse5";
 
 export const PORT = Number(process.env["PORT"] ?? 4180);
 export const PASSWORD = "brass star lamp";
 
-/** Signs in with the keyboard, as a person would. */
+const sessions = new Map<string, Cookie[]>();
+
+/** Signs in with the keyboard, as a person would; who did so before in this run goes on with that session, on no page yet. */
 export const signIn = async (page: Page, email = "keeper@graylatch.example"): Promise<void> => {
+  const session = sessions.get(email);
+  if (session) {
+    await page.context().addCookies(session);
+    return;
+  }
   await page.goto("/sign-in");
   await page.getByLabel("Address").fill(email);
   await page.keyboard.press("Tab");
   await page.keyboard.type(PASSWORD);
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/overview$/);
+  sessions.set(email, await page.context().cookies());
 };
 
 export const open = async (page: Page, leaf: string, site = "observatory"): Promise<void> => {
