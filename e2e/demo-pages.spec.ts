@@ -89,7 +89,10 @@ test("the worker draws the same bytes as the server, on a page of every kind", a
     const told: unknown[] = [];
     Object.assign(window, { told });
     addEventListener("message", (event) => {
-      if (event.data?.type === "draw" && event.data.body !== undefined) told.push(event.data);
+      if (event.data?.type !== "tie") return;
+      event.ports[0]?.addEventListener("message", ({ data }) => {
+        if (data.body !== undefined) told.push(data);
+      });
     });
   });
   await signIn(page);

@@ -73,7 +73,11 @@ export const repaintLatencies = async (page: Page, count: number): Promise<numbe
   return samplesOf(page);
 };
 
-/** Logs the time from each event of a kind to the moment all frames have drawn what it did. */
+/**
+ * Logs the time from each event of a kind, as the browser took it from the keyboard or the pointer, to the moment the
+ * last frame had what it did on its screen for two animation frames, and so had what is said beside the frames. Each
+ * says that moment by its own clock: when the studio hears of it is not what a person sees.
+ */
 const listen = (page: Page, kind: "input" | "keydown" | "click"): Promise<void> =>
   page.evaluate((wanted) => {
     const log: number[] = [];
@@ -81,14 +85,14 @@ const listen = (page: Page, kind: "input" | "keydown" | "click"): Promise<void> 
     Object.assign(window, { typingLog: log });
     document.addEventListener(
       wanted,
-      () => {
-        began = performance.now();
+      (event) => {
+        began = performance.timeOrigin + event.timeStamp;
       },
       true,
     );
-    window.addEventListener("gray-latch:drawn", () => {
+    window.addEventListener("gray-latch:drawn", (event) => {
       if (began === null) return;
-      log.push(performance.now() - began);
+      log.push((event as CustomEvent<{ at: number }>).detail.at - began);
       began = null;
     });
   }, kind);

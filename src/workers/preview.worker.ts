@@ -26,6 +26,7 @@ import type { StartingMaterial } from "../core/starting/points";
 import type { Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
 import { shaperFor } from "./fonts";
+import { type Drawing, FrameEnd } from "./frame-end";
 
 /** What stands in for what the page has: documents as they are being edited, slots left out. */
 export interface Instead {
@@ -75,8 +76,10 @@ export interface Noticed {
 
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
 let data: PageData | undefined;
-let last: ReturnType<typeof pageWith> | undefined;
 let site = "";
+/** The frames that show it, each with a line of its own: what is drawn goes there past the studio's thread. */
+const frames = new Map<number, FrameEnd>();
+let drawing: Drawing | null = null;
 
 /** The page with what stands in for what it has, and the part as the page has it. */
 const pageWith = (plain: PageData, id: string | null, part: Part | null, instead: Instead) => {
@@ -98,20 +101,34 @@ const api = {
     site = from;
     data = next;
   },
-  /** The page with a part as it is now in place of the one in its slot, and whatever else stands in for what it has. */
-  async render(id: string | null, part: Part | null, instead: Instead): Promise<RenderedPage | null> {
+  /** Ties a frame to the drawings: it shows the last one, and each that comes. */
+  tie(frame: number, port: MessagePort): void {
+    const end = new FrameEnd(port);
+    frames.set(frame, end);
+    if (drawing) end.show(drawing);
+  },
+  untie(frame: number): void {
+    frames.get(frame)?.close();
+    frames.delete(frame);
+  },
+  /**
+   * Draws the page with a part as it is now in place of the one in its slot, and whatever else stands in for what it
+   * has, in all frames. Says what a ruler says of the bands of the part; null as long as there is no page.
+   */
+  async render(
+    name: Omit<Drawing, "page">,
+    id: string | null,
+    part: Part | null,
+    instead: Instead,
+  ): Promise<readonly BandReading[] | null> {
     const found = data && pageWith(data, id, part, instead);
     if (!found) return null;
-    last = found;
-    return renderPage(found.page, ENGLISH, { mark: true, shaper: await shaperFor(site, found.page.style) });
-  },
-  /** What a ruler says of the bands of the part that was drawn last: asked for apart, so that the drawing is there first. */
-  async readings(): Promise<readonly BandReading[]> {
-    if (!last?.shown) return [];
-    const { page, shown } = last;
+    const { page, shown } = found;
     const shaper = await shaperFor(site, page.style);
+    drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
+    for (const frame of frames.values()) frame.show(drawing);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
-    return readBands(shown, { ...page, words: ENGLISH }, measure);
+    return shown ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
   },
   /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
   async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {

@@ -140,6 +140,18 @@
       if (sheet.textContent !== texts[at]) sheet.textContent = texts[at];
   };
 
+  // What was selected and has not been brought into sight yet: it may come with the next drawing.
+  let sought = null;
+  const seek = () => {
+    const found = sought && document.querySelector(`[data-node="${sought}"]`);
+    if (!found) return;
+    sought = null;
+    const box = found.getBoundingClientRect();
+    if (box.bottom < 0 || box.top > innerHeight) show(found, false);
+  };
+
+  // The slot being edited: a new subject is shown with it in sight.
+  let slot = null;
   const draw = (message) => {
     if (message.css !== undefined) dress(message.css);
     if (message.body !== undefined) patch(document.body, message.body);
@@ -150,11 +162,18 @@
     for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
     if (view.state === "open") open(true);
     playVideos();
-    if (message.show) {
+    if (message.isNew && slot) {
       // a header that stays would lie over the part that is looked at
-      document.documentElement.classList.toggle("elsewhere", message.show !== "header");
-      show(regionOf(message.show), message.show === "footer");
+      document.documentElement.classList.toggle("elsewhere", slot !== "header");
+      show(regionOf(slot), slot === "footer");
     }
+    seek();
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => {
+        const at = performance.timeOrigin + performance.now();
+        say({ type: "drawn", id: message.id, at, height: height(), places: places() });
+      }),
+    );
   };
   // a header with a band that sticks has no box of its own: that of what is in it counts
   const boxOf = (region) => {
@@ -179,13 +198,10 @@
   addEventListener("message", (event) => {
     if (event.origin !== studio || event.source !== parent) return;
     const message = event.data;
-    if (message.type === "draw") {
-      draw(message);
-      requestAnimationFrame(() =>
-        requestAnimationFrame(() =>
-          say({ type: "drawn", id: message.id, height: height(), places: places() }),
-        ),
-      );
+    // drawings come by a line of their own, from whoever the studio gave its other end to
+    if (message.type === "tie") {
+      slot = message.slot;
+      event.ports[0].onmessage = (drawing) => draw(drawing.data);
     }
     if (message.type === "view") look(message.view);
     if (message.type === "edit") edit(message.node);
@@ -198,9 +214,8 @@
             `[data-node="${node}"],[data-node$="--${node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`,
         )
         .join("");
-      const marked = message.node && document.querySelector(`[data-node="${message.node}"]`);
-      const box = marked?.getBoundingClientRect();
-      if (box && (box.bottom < 0 || box.top > innerHeight)) show(marked, false);
+      sought = message.node;
+      seek();
     }
   });
 

@@ -260,7 +260,7 @@ const FrameView = ({
           <PreviewFrame
             key={at}
             origin={frame.site.previewOrigin}
-            drawing={drawing}
+            source={drawing}
             width={WIDTH}
             scale={scale}
             height={Math.round(SHOWN * scale)}

@@ -75,7 +75,7 @@ export const PageScreen = () => {
           {data ? <Leaders slots={data.slots} places={places} scale={scale} /> : null}
           <PreviewFrame
             origin={frame.site.previewOrigin}
-            drawing={preview.drawing}
+            source={preview.tie}
             width={WIDTH}
             scale={scale}
             height={Math.min(Math.ceil(height * scale), 3000)}

@@ -1,33 +1,32 @@
 "use client";
 import { Box } from "@mui/material";
 import type { ReactNode } from "react";
-import type { FaintLogo } from "../../core/checks/logos-over-pictures";
+import { useStore } from "zustand";
 import type { FaintBand } from "../../core/checks/part-contrast";
 import { setNodeOperation } from "../../core/model/operations";
-import type { Band, Part } from "../../core/model/part";
+import type { Band } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
 import { LOGO_NAMES } from "../../messages/look-findings";
+import type { Noticed } from "../../workers/preview.worker";
 import { useFrame } from "../shell/frame";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
+import type { usePreview } from "./usePreview";
 
 const TEXT_WORDS: Readonly<Record<string, string>> = { "#ffffff": "White text", "#000000": "Black text" };
 
 /** What of the part is hard to read on the page looked at: which band, over which picture, and what would help. */
-export const FaintBands = ({
-  part,
-  faint,
-  logos,
-}: {
-  readonly part: Part;
-  readonly faint: readonly FaintBand[];
-  readonly logos: readonly FaintLogo[];
-}) => {
-  const { id, apply, select } = useEditor();
-  if (faint.length + logos.length === 0) return null;
+export const FaintBands = ({ said }: { readonly said: ReturnType<typeof usePreview>["said"] }) => {
+  const { faint, logos } = useStore(said, ({ noticed }) => noticed);
+  return faint.length + logos.length === 0 ? null : <Found faint={faint} logos={logos} />;
+};
+
+const Found = ({ faint, logos }: Pick<Noticed, "faint" | "logos">) => {
+  const { id, body: part, apply, select } = useEditor();
+  if (!part) return null;
   const set = (node: string, path: readonly string[], value: unknown) =>
-    apply([setNodeOperation(useEditor.getState().body ?? part, id, node, path, value)]);
+    apply([setNodeOperation(part, id, node, path, value)]);
   return (
     <Box component="section" aria-label="Hard to read here" sx={{ mb: 1 }}>
       {faint.map((each) => {

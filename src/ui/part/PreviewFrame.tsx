@@ -2,14 +2,7 @@
 import { Box } from "@mui/material";
 import { useEffect, useRef } from "react";
 import type { Slot } from "../../core/model/slot";
-import type { RenderedPage } from "../../core/render/page";
-
-export interface Drawing {
-  readonly id: number;
-  readonly page: RenderedPage;
-  /** Name of what is drawn: when it changes, the frame scrolls to the slot being edited. */
-  readonly subject: string;
-}
+import { type Drawing, FrameEnd } from "../../workers/frame-end";
 
 export type Places = Readonly<Partial<Record<Slot, { readonly top: number; readonly height: number }>>>;
 
@@ -27,9 +20,8 @@ const NONE: readonly string[] = [];
 
 interface Props {
   readonly origin: string;
-  readonly drawing: Drawing | null;
-  /** Tells of drawings before they are rendered as `drawing`. */
-  readonly subscribe?: (listener: (drawing: Drawing) => void) => () => void;
+  /** Takes the line to the frame, to draw by it; gives what ends that. Or a drawing that is made already. */
+  readonly source: ((port: MessagePort) => () => void) | Drawing;
   readonly width: number;
   readonly scale: number;
   readonly height: number;
@@ -43,34 +35,23 @@ interface Props {
   readonly onTyped?: (node: string, text: string | null) => void;
   /** The state it is looked at in; at rest if not said. */
   readonly view?: PreviewView;
-  readonly onDrawn: (id: number) => void;
+  /** A drawing is on the screen since a time of the clock, ms. */
+  readonly onDrawn: (id: number, at: number) => void;
   /** Height of the page and where its slots lie, px of the page. */
   readonly onPlaces?: (height: number, places: Places) => void;
   readonly onPointed: (nodes: readonly string[], slot: string | null, isAdding: boolean) => void;
 }
 
-type Patch = { css?: string; body?: string; regions?: Partial<Record<Slot, string>> };
-
-/** Only what differs from what the frame shows: one region where its neighbours are the same, else the body. */
-const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
-  if (!before) return { css: after.css, body: after.body };
-  const css = before.css === after.css ? {} : { css: after.css };
-  if (before.body === after.body) return css;
-  const changed = (Object.keys(after.regions) as Slot[]).filter(
-    (slot) => before.regions[slot] !== after.regions[slot],
-  );
-  const samePlaces =
-    changed.length > 0 && changed.every((slot) => before.regions[slot] !== "" && after.regions[slot] !== "");
-  return samePlaces
-    ? { ...css, regions: Object.fromEntries(changed.map((slot) => [slot, after.regions[slot]])) }
-    : { ...css, body: after.body };
+const ownEnd = (port: MessagePort, drawing: Drawing) => {
+  const end = new FrameEnd(port);
+  end.show(drawing);
+  return () => end.close();
 };
 
 /** One preview: a frame on the preview host that is patched, never reloaded. */
 export const PreviewFrame = ({
   origin,
-  drawing,
-  subscribe,
+  source,
   width,
   scale,
   height,
@@ -87,27 +68,18 @@ export const PreviewFrame = ({
 }: Props) => {
   const frame = useRef<HTMLIFrameElement>(null);
   const ready = useRef(false);
-  const shown = useRef<RenderedPage | null>(null);
-  const given = useRef<Drawing | null>(null);
-  const subject = useRef("");
-  const latest = useRef({ drawing, selected, also, view, onDrawn, onPlaces, onPointed, onTyped });
-  latest.current = { drawing, selected, also, view, onDrawn, onPlaces, onPointed, onTyped };
+  const untie = useRef<() => void>(undefined);
+  const latest = useRef({ source, slot, selected, also, view, onDrawn, onPlaces, onPointed, onTyped });
+  latest.current = { source, slot, selected, also, view, onDrawn, onPlaces, onPointed, onTyped };
 
-  const post = (message: object) => frame.current?.contentWindow?.postMessage(message, origin);
-  const draw = (next: Drawing | null) => {
-    if (!next || !ready.current || next === given.current) return;
-    // rendered later than it was told of: a newer one may be shown already
-    if (subscribe && given.current && next.id < given.current.id) return;
-    given.current = next;
-    const isNew = subject.current !== next.subject;
-    post({
-      type: "draw",
-      id: next.id,
-      ...patchFrom(shown.current, next.page),
-      ...(isNew && slot ? { show: slot } : {}),
-    });
-    shown.current = next.page;
-    subject.current = next.subject;
+  const post = (message: object, ports: Transferable[] = []) =>
+    frame.current?.contentWindow?.postMessage(message, origin, ports);
+  const tie = () => {
+    const { port1, port2 } = new MessageChannel();
+    const { source: from, slot: edited } = latest.current;
+    untie.current?.();
+    post({ type: "tie", slot: edited }, [port2]);
+    untie.current = typeof from === "function" ? from(port1) : ownEnd(port1, from);
   };
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the latest values are read from the ref
@@ -117,6 +89,7 @@ export const PreviewFrame = ({
       const message = event.data as {
         type: string;
         id?: number;
+        at?: number;
         nodes?: string[];
         slot?: string | null;
         height?: number;
@@ -127,13 +100,12 @@ export const PreviewFrame = ({
       };
       if (message.type === "ready") {
         ready.current = true;
-        shown.current = null;
-        given.current = null;
         if (latest.current.view !== AT_REST) post({ type: "view", view: latest.current.view });
-        draw(latest.current.drawing);
+        tie();
         post({ type: "select", node: latest.current.selected, also: latest.current.also });
       }
-      if (message.type === "drawn" && message.id !== undefined) latest.current.onDrawn(message.id);
+      if (message.type === "drawn" && message.id !== undefined && message.at !== undefined)
+        latest.current.onDrawn(message.id, message.at);
       if (message.places && message.height) latest.current.onPlaces?.(message.height, message.places);
       if (message.type === "pointed")
         latest.current.onPointed(message.nodes ?? [], message.slot ?? null, message.isAdding ?? false);
@@ -143,10 +115,11 @@ export const PreviewFrame = ({
     window.addEventListener("message", listen);
     return () => window.removeEventListener("message", listen);
   }, [origin]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new drawing is the only reason to draw
-  useEffect(() => draw(drawing), [drawing]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
-  useEffect(() => subscribe?.(draw), [subscribe]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another source is the only reason to tie it anew
+  useEffect(() => {
+    if (ready.current) tie();
+  }, [source, slot]);
+  useEffect(() => () => untie.current?.(), []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
     if (ready.current) post({ type: "select", node: selected, also });

@@ -1,9 +1,11 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { memo, useCallback, useDeferredValue, useEffect, useState } from "react";
+import { memo, useCallback, useEffect, useState } from "react";
+import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
+import type { Slot } from "../../core/model/slot";
 import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
 import type { CallResult } from "../client/call";
@@ -50,7 +52,7 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
   const restyle = useCallback(() => setStyles((now) => now + 1), []);
   const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
   const { redraw } = preview;
-  const { headings } = preview.noticed;
+  const { headings } = useStore(preview.said, ({ noticed }) => noticed);
   // what is typed is drawn at once, not after the screen round the previews has been rendered
   useEffect(
     () =>
@@ -63,11 +65,9 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({ "1": pick(0), "2": pick(1), "3": pick(2), "4": pick(3), "5": pick(4) });
-  // the screen round the frames may come after what is typed next
-  const shown = useDeferredValue(part);
   return (
     <Desk
-      part={shown}
+      slot={part.slot}
       pages={pages}
       page={page}
       showsNowhere={data?.showsNowhere ?? false}
@@ -79,7 +79,7 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
 };
 
 interface DeskProps {
-  readonly part: Part;
+  readonly slot: Slot;
   readonly pages: readonly PageToLookAt[];
   readonly page: PageToLookAt | undefined;
   readonly showsNowhere: boolean;
@@ -90,7 +90,7 @@ interface DeskProps {
 }
 
 /** The frames with what stands round them: how they are looked at, the ruler, what is hard to read, other pages. */
-const Desk = memo(({ part, pages, page, showsNowhere, preview, onChoose, onStyle }: DeskProps) => {
+const Desk = memo(({ slot, pages, page, showsNowhere, preview, onChoose, onStyle }: DeskProps) => {
   const { frame } = useFrame();
   const { selected, also, select, selectAlso } = useEditor(
     useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
@@ -102,10 +102,11 @@ const Desk = memo(({ part, pages, page, showsNowhere, preview, onChoose, onStyle
   useKeys({ "0": () => (letterKeysOn() ? setFull((now) => !now) : undefined) });
 
   const scale = full ? 1 : Math.min(0.62, room / (WIDE + 4));
-  const isLarge = part.slot === "layout" || part.slot === "side";
+  const isLarge = slot === "layout" || slot === "side";
   const heights = isLarge ? [430, 300] : [270, 200];
-  const pointedAt = (width: number) => (seen: readonly string[], slot: string | null, isAdding: boolean) => {
-    if (slot !== part.slot) return;
+  const pointedAt = (width: number) => (seen: readonly string[], at: string | null, isAdding: boolean) => {
+    const { body: part } = useEditor.getState();
+    if (at !== slot || !part) return;
     // what is inside a shared piece is the piece's: here it is one block
     const nodes = seen.filter((node) => findPlace(part, node));
     const [innermost] = nodes;
@@ -115,15 +116,14 @@ const Desk = memo(({ part, pages, page, showsNowhere, preview, onChoose, onStyle
       return setEditing({ node: innermost, width });
     setEditing(null);
     // a first click takes the block, another one what is around it: its cell, its band
-    const at = selected === null ? -1 : nodes.indexOf(selected);
-    select(nodes[at + 1] ?? nodes[0] ?? null);
+    const place = selected === null ? -1 : nodes.indexOf(selected);
+    select(nodes[place + 1] ?? nodes[0] ?? null);
   };
   const common = {
     origin: frame.site.previewOrigin,
-    drawing: preview.drawing,
-    subscribe: preview.subscribe,
+    source: preview.tie,
     scale,
-    slot: part.slot,
+    slot,
     selected,
     also,
     view,
@@ -179,10 +179,10 @@ const Desk = memo(({ part, pages, page, showsNowhere, preview, onChoose, onStyle
       {showsNowhere ? (
         <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
       ) : null}
-      {part.slot === "header" || part.slot === "footer" ? (
-        <Ruler part={part} readings={preview.readings} ways={preview.ways} onStyle={onStyle} />
+      {slot === "header" || slot === "footer" ? (
+        <Ruler said={preview.said} ways={preview.ways} onStyle={onStyle} />
       ) : null}
-      <FaintBands part={part} faint={preview.noticed.faint} logos={preview.noticed.logos} />
+      <FaintBands said={preview.said} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>
         <PreviewFrame {...at(WIDE)} height={heights[0] as number} />

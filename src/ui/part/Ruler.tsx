@@ -1,6 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { useStore } from "zustand";
 import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/fit";
 import type { Way } from "../../core/layout/reach";
 import { type Operation, setNodeOperation } from "../../core/model/operations";
@@ -13,6 +14,7 @@ import { FitBar, FitScale, placeOf, widthAt } from "../fit/FitBar";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";
+import type { usePreview } from "./usePreview";
 
 interface Wish {
   readonly band: string;
@@ -21,17 +23,16 @@ interface Wish {
 
 /** What each band of the part does at every width. The edge where a menu fits can be dragged: what reaches it is offered. */
 export const Ruler = ({
-  part,
-  readings,
+  said,
   ways,
   onStyle,
 }: {
-  readonly part: Part;
-  readonly readings: readonly BandReading[];
+  readonly said: ReturnType<typeof usePreview>["said"];
   readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
   /** The house style was changed. */
   readonly onStyle: () => void;
 }) => {
+  const readings = useStore(said, (now) => now.readings);
   const [wish, setWish] = useState<Wish | null>(null);
   const wished = readings.find(({ band }) => band === wish?.band);
   const measured = readings.filter(({ isExact }) => isExact);
@@ -60,14 +61,7 @@ export const Ruler = ({
         </Box>
       ) : null}
       {wish && wished ? (
-        <Ways
-          part={part}
-          wish={wish}
-          name={wished.name}
-          ways={ways}
-          onStyle={onStyle}
-          onClose={() => setWish(null)}
-        />
+        <Ways wish={wish} name={wished.name} ways={ways} onStyle={onStyle} onClose={() => setWish(null)} />
       ) : null}
     </Box>
   );
@@ -201,26 +195,26 @@ const operationOf = (part: Part, id: string, way: Way): Operation | null => {
 
 /** The list of what makes a band fit from the width one wished for, each one click. */
 const Ways = ({
-  part,
   wish,
   name,
   ways,
   onStyle,
   onClose,
 }: {
-  readonly part: Part;
   readonly wish: Wish;
   readonly name: string;
   readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
   readonly onStyle: () => void;
   readonly onClose: () => void;
 }) => {
+  const part = useEditor((editor) => editor.body);
   const [found, setFound] = useState<readonly Way[] | null>(null);
   const site = useSite();
   const change = useAct("change");
   const asked = useRef(0);
   const { band, at } = wish;
   useEffect(() => {
+    if (!part) return;
     asked.current += 1;
     const mine = asked.current;
     void ways(part, band, at).then((next) => {
@@ -235,7 +229,7 @@ const Ways = ({
         operations: [{ op: "set", id: "style", path, value: way.to, was: way.from }],
       });
       onStyle();
-    } else {
+    } else if (part) {
       const operation = operationOf(part, id, way);
       if (operation) apply([operation]);
     }

@@ -1,5 +1,8 @@
 "use client";
-import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { replaceEqualDeep } from "@tanstack/react-query";
+import { transfer } from "comlink";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { createStore } from "zustand";
 import type { BandReading } from "../../core/layout/fit";
 import type { Part } from "../../core/model/part";
 import type { Instead, Noticed } from "../../workers/preview.worker";
@@ -7,7 +10,6 @@ import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
 import { DrawLoop } from "./draw-loop";
-import type { Drawing } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
 import { usePreviewWorker } from "./usePreviewWorker";
 
@@ -25,12 +27,22 @@ interface Wanted {
   readonly instead: Instead;
 }
 
+/** What is said beside the frames; whoever says it follows it alone. */
+interface Said {
+  readonly readings: readonly BandReading[];
+  readonly noticed: Noticed;
+}
+
+/** Runs when what was just changed is on the screen: after two frames. */
+const onceSeen = (then: () => void) => requestAnimationFrame(() => requestAnimationFrame(then));
+
 const isSame = (a: Wanted, b: Wanted): boolean =>
   a.edited?.id === b.edited?.id && a.edited?.part === b.edited?.part && a.instead === b.instead;
 
 /**
- * Drawings of one page with a part as it is being edited. Renders in a worker; while one is under way only the newest
- * edit waits. `onDrawn` counts the frames that have it on the screen.
+ * Drawings of one page with a part as it is being edited. Renders in a worker, which the frames are tied to; while one is under way
+ * only the newest edit waits. `onDrawn` counts the frames that have it on the screen; when all have, and
+ * what is said beside them is there too, the window is told.
  */
 export const usePreview = (
   page: string | null,
@@ -42,46 +54,60 @@ export const usePreview = (
 ) => {
   const site = useSite();
   const worker = usePreviewWorker();
-  const [drawing, setDrawing] = useState<Drawing | null>(null);
-  const [readings, setReadings] = useState<readonly BandReading[]>([]);
-  const [noticed, setNoticed] = useState<Noticed>(NOTHING_NOTICED);
+  const [said] = useState(() => createStore<Said>(() => ({ readings: [], noticed: NOTHING_NOTICED })));
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
   const [loop] = useState(() => new DrawLoop<Wanted>({ edited, instead }));
   const counter = useRef(0);
-  const acknowledged = useRef(new Map<number, number>());
+  const acknowledged = useRef(new Map<number, readonly number[]>());
   const given = useRef<Wanted>({ edited, instead });
   if (!isSame(given.current, { edited, instead })) {
     given.current = { edited, instead };
     // it may have been asked for already, before this was rendered
     if (!isSame(loop.wish, given.current)) loop.want(given.current);
   }
-  const listeners = useRef(new Set<(drawing: Drawing) => void>());
 
-  const read = useCallback(
-    (found: readonly BandReading[]) =>
-      startTransition(() =>
-        setReadings((now) => (JSON.stringify(now) === JSON.stringify(found) ? now : found)),
-      ),
-    [],
+  /** A drawing is on the screen in one more frame, or what is said beside them is, since a time of the clock, ms. */
+  const onDrawn = useCallback(
+    (id: number, at: number) => {
+      const times = [...(acknowledged.current.get(id) ?? []), at];
+      acknowledged.current.set(id, times);
+      if (times.length <= frames) return;
+      acknowledged.current.clear();
+      window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail: { id, at: Math.max(...times) } }));
+    },
+    [frames],
   );
+  // what takes longer is asked for once typing rests
+  const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(rest.current), []);
+  const notice = useCallback(() => {
+    clearTimeout(rest.current);
+    rest.current = setTimeout(async () => {
+      const { edited: now, instead: over } = loop.wish;
+      if (!now) return;
+      const noticed = await worker()?.notice(now.id, now.part, over);
+      if (noticed) said.setState((before) => replaceEqualDeep(before, { ...before, noticed }));
+    }, RESTS_MS);
+  }, [loop, said, worker]);
   const render = useCallback(
     async (subject: string) => {
       const thread = worker();
       if (!thread) return;
       await loop.run(
-        ({ edited: now, instead: over }) => thread.render(now?.id ?? null, now?.part ?? null, over),
-        (result, { edited: now }) => {
+        ({ edited: now, instead: over }) => {
           counter.current += 1;
-          const next = { id: counter.current, page: result, subject };
-          // the frames have it before the screen round them is rendered
-          for (const listener of listeners.current) listener(next);
-          startTransition(() => setDrawing(next));
-          if (now) void thread.readings().then(read);
+          return thread.render({ id: counter.current, subject }, now?.id ?? null, now?.part ?? null, over);
+        },
+        (readings) => {
+          const id = counter.current;
+          said.setState((before) => replaceEqualDeep(before, { ...before, readings }));
+          onceSeen(() => onDrawn(id, performance.timeOrigin + performance.now()));
+          notice();
         },
       );
     },
-    [loop, worker, read],
+    [loop, worker, said, notice, onDrawn],
   );
 
   const sourceOf = (part: Part | null): string =>
@@ -127,30 +153,6 @@ export const usePreview = (
     if (page !== null && loaded.current === source) void render(page);
   }, [edited?.part, instead]);
 
-  // what takes longer is asked for once typing rests
-  const edit = edited?.part ?? null;
-  const editedId = edited?.id ?? null;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another drawing is a reason to look again
-  useEffect(() => {
-    const rest = setTimeout(async () => {
-      const thread = worker();
-      if (!thread || edit === null || editedId === null || loaded.current === "") return;
-      const found = await thread.notice(editedId, edit, instead);
-      setNoticed((now) => (JSON.stringify(now) === JSON.stringify(found) ? now : found));
-    }, RESTS_MS);
-    return () => clearTimeout(rest);
-  }, [drawing, edit, editedId, instead, worker]);
-
-  const onDrawn = useCallback(
-    (id: number) => {
-      const count = (acknowledged.current.get(id) ?? 0) + 1;
-      acknowledged.current.set(id, count);
-      if (count < frames) return;
-      acknowledged.current.clear();
-      window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail: { id } }));
-    },
-    [frames],
-  );
   /** Draws something else at once: what it changes on the screen beside the frames may come after. */
   const redraw = useCallback(
     (next: Partial<Wanted>) => {
@@ -161,13 +163,17 @@ export const usePreview = (
     },
     [page, loop, render],
   );
-  /** Tells of each drawing as it comes. */
-  const subscribe = useCallback((listener: (drawing: Drawing) => void) => {
-    listeners.current.add(listener);
-    return () => {
-      listeners.current.delete(listener);
-    };
-  }, []);
+  const tied = useRef(0);
+  /** Ties a frame to the drawings, by its line; gives what unties it. */
+  const tie = useCallback(
+    (port: MessagePort) => {
+      tied.current += 1;
+      const frame = tied.current;
+      void worker()?.tie(frame, transfer(port, [port]));
+      return () => void worker()?.untie(frame);
+    },
+    [worker],
+  );
   /** What would make a band of a part stand in one row from a width on. */
   const ways = useCallback(
     async (part: Part, band: string, target: number) =>
@@ -175,7 +181,7 @@ export const usePreview = (
     [worker],
   );
   return useMemo(
-    () => ({ drawing, subscribe, onDrawn, trouble, redraw, readings, noticed, ways }),
-    [drawing, subscribe, onDrawn, trouble, redraw, readings, noticed, ways],
+    () => ({ tie, onDrawn, trouble, redraw, said, ways }),
+    [tie, onDrawn, trouble, redraw, said, ways],
   );
 };

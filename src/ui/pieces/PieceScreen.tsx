@@ -102,8 +102,7 @@ const InPart = ({
     <PreviewFrame
       key={width}
       origin={frame.site.previewOrigin}
-      drawing={preview.drawing}
-      subscribe={preview.subscribe}
+      source={preview.tie}
       width={width}
       height={height}
       scale={scale}

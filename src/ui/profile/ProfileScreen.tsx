@@ -119,7 +119,7 @@ const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
   const scale = Math.min(0.62, room / 1284);
   const common = {
     origin: frame.site.previewOrigin,
-    drawing: preview.drawing,
+    source: preview.tie,
     scale,
     selected: null,
     onDrawn: preview.onDrawn,

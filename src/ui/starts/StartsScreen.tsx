@@ -143,7 +143,7 @@ const DesignView = ({
     <Box component="li" aria-label={name} sx={{ minWidth: 0 }}>
       <PreviewFrame
         origin={frame.site.previewOrigin}
-        drawing={drawing}
+        source={drawing}
         width={WIDTH}
         scale={scale}
         height={Math.round(SHOWN[traits.slot] * scale)}

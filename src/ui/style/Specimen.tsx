@@ -36,8 +36,7 @@ export const Specimen = () => {
   const scale = Math.min(0.62, room / (WIDE + 4));
   const common = {
     origin: frame.site.previewOrigin,
-    drawing: preview.drawing,
-    subscribe: preview.subscribe,
+    source: preview.tie,
     scale,
     slot: null,
     selected: null,

@@ -30,7 +30,7 @@ export const StyledPage = ({
       <Quiet style={{ fontSize: 12 }}>{name}</Quiet>
       <PreviewFrame
         origin={frame.site.previewOrigin}
-        drawing={preview.drawing}
+        source={preview.tie}
         width={1000}
         height={330}
         scale={Math.min(0.5, room / 1004)}

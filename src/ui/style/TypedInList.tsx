@@ -193,7 +193,7 @@ const OnePreview = ({
   return (
     <PreviewFrame
       origin={frame.site.previewOrigin}
-      drawing={preview.drawing}
+      source={preview.tie}
       width={1280}
       height={150}
       scale={Math.min(0.5, room / 1284)}

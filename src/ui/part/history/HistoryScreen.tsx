@@ -152,7 +152,7 @@ const Before = ({
       <Box ref={desk} sx={{ mt: 1 }}>
         <PreviewFrame
           origin={frame.site.previewOrigin}
-          drawing={preview.drawing}
+          source={preview.tie}
           width={WIDTH}
           scale={scale}
           height={420}
