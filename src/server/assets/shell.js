@@ -22,6 +22,8 @@
   const patch = (element, html) => {
     const next = element.cloneNode(false);
     next.innerHTML = html;
+    // as it is here: what stays the same is not looked into
+    for (const link of next.querySelectorAll("a[href]")) link.tabIndex = -1;
     window.morphdom(element, next, keepOpen);
   };
   const regionOf = (slot) => document.querySelector(`.slot-${slot}`);
@@ -159,7 +161,6 @@
       const region = regionOf(slot);
       if (region) patch(region, html);
     }
-    for (const link of document.querySelectorAll("a[href]")) link.tabIndex = -1;
     if (view.state === "open") open(true);
     playVideos();
     if (message.isNew && slot) {

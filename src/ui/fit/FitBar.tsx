@@ -1,5 +1,6 @@
 "use client";
-import { Box } from "@mui/material";
+import { Box, styled } from "@mui/material";
+import { memo } from "react";
 import { NARROWEST, type Stretch, WIDEST_SCREEN } from "../../core/layout/fit";
 import { STATE_NAMES, stretchWords } from "../../messages/fit";
 
@@ -20,49 +21,60 @@ export const FitBar = ({
   readonly label: string;
   readonly stretches: readonly Stretch[];
 }) => (
-  <Box
-    role="img"
-    aria-label={`${label}: ${stretches.map(stretchWords).join(", ")}`}
-    sx={{ position: "relative", height: 26, minWidth: 0 }}
-  >
-    {stretches.map((stretch) => (
-      <Box
-        key={stretch.from}
+  <Line role="img" aria-label={`${label}: ${stretches.map(stretchWords).join(", ")}`}>
+    {stretches.map((stretch, at) => (
+      <div
+        key={at}
         title={stretchWords(stretch)}
-        sx={(theme) => ({
-          position: "absolute",
-          top: 0,
-          bottom: 0,
+        className={classOf(stretch)}
+        // not rules: each new rule would have the whole screen styled again, while one types
+        style={{
           left: `${placeOf(stretch.from)}%`,
           width: `${placeOf(stretch.to + 1) - placeOf(stretch.from)}%`,
-          borderBottom:
-            stretch.state === "hidden" ? "1px dotted" : isWrong(stretch) ? "4px solid" : "2px solid",
-          borderColor: isWrong(stretch)
-            ? theme.vars?.palette.ours.brick
-            : stretch.state === "row"
-              ? theme.vars?.palette.text.primary
-              : theme.vars?.palette.ours.muted,
-          borderBottomStyle: stretch.state === "button" ? "dashed" : undefined,
-          borderLeft: stretch.from === FROM ? undefined : `1px solid ${theme.vars?.palette.ours.muted}`,
-          color: isWrong(stretch) ? theme.vars?.palette.ours.brick : "text.primary",
-          fontSize: 12,
-          lineHeight: "20px",
-          pl: "5px",
-          overflow: "hidden",
-          whiteSpace: "nowrap",
-          textOverflow: "clip",
-        })}
+        }}
       >
         {stretch.to - stretch.from > 11 * STATE_NAMES[stretch.state].length ? STATE_NAMES[stretch.state] : ""}
-      </Box>
+      </div>
     ))}
-  </Box>
+  </Line>
 );
+
+const classOf = (stretch: Stretch): string =>
+  [stretch.state, isWrong(stretch) ? "wrong" : "", stretch.from === FROM ? "first" : ""].join(" ");
+
+const Line = styled("div")(({ theme }) => ({
+  position: "relative",
+  height: 26,
+  minWidth: 0,
+  "& > div": {
+    position: "absolute",
+    top: 0,
+    bottom: 0,
+    borderBottom: `2px solid ${theme.vars?.palette.ours.muted}`,
+    borderLeft: `1px solid ${theme.vars?.palette.ours.muted}`,
+    color: theme.vars?.palette.text.primary,
+    fontSize: 12,
+    lineHeight: "20px",
+    paddingLeft: 5,
+    overflow: "hidden",
+    whiteSpace: "nowrap",
+    textOverflow: "clip",
+  },
+  "& > .first": { borderLeft: 0 },
+  "& > .row": { borderBottomColor: theme.vars?.palette.text.primary },
+  "& > .button": { borderBottomStyle: "dashed" },
+  "& > .hidden": { borderBottom: `1px dotted ${theme.vars?.palette.ours.muted}` },
+  "& > .wrong": {
+    borderBottom: `4px solid ${theme.vars?.palette.ours.brick}`,
+    borderLeftColor: theme.vars?.palette.ours.brick,
+    color: theme.vars?.palette.ours.brick,
+  },
+}));
 
 const MARKS = [320, 600, 800, 1000, 1200, 1400, 1600];
 
 /** The scale under the stretches. */
-export const FitScale = () => (
+export const FitScale = memo(() => (
   <Box aria-hidden sx={{ position: "relative", height: 18, fontSize: 11, color: "text.secondary" }}>
     {MARKS.map((mark) => (
       <Box
@@ -77,4 +89,4 @@ export const FitScale = () => (
       </Box>
     ))}
   </Box>
-);
+));

@@ -1,6 +1,6 @@
 "use client";
 import { Box, TextField } from "@mui/material";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { WIDTHS } from "../../core/model/part";
 import { WIDTH_NAMES } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
@@ -25,7 +25,11 @@ export const NumberInput = ({
   readonly onChange: (value: number) => void;
 }) => {
   const [text, setText] = useState(String(value));
-  useEffect(() => setText(String(value)), [value]);
+  const [shown, setShown] = useState(value);
+  if (shown !== value) {
+    setShown(value);
+    setText(String(value));
+  }
   const take = (next: number) => onChange(Math.min(max, Math.max(min, next)));
   return (
     <TextField

@@ -1,5 +1,5 @@
 "use client";
-import { Box } from "@mui/material";
+import { Box, styled } from "@mui/material";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/fit";
@@ -55,10 +55,10 @@ export const Ruler = ({
         />
       ))}
       {measured.length > 0 ? (
-        <Box sx={{ display: "grid", gridTemplateColumns: COLUMNS, gap: 1.5 }}>
+        <Columns>
           <span />
           <FitScale />
-        </Box>
+        </Columns>
       ) : null}
       {wish && wished ? (
         <Ways wish={wish} name={wished.name} ways={ways} onStyle={onStyle} onClose={() => setWish(null)} />
@@ -67,7 +67,14 @@ export const Ruler = ({
   );
 };
 
-const COLUMNS = "92px minmax(0,1fr) 168px";
+const Columns = styled("div")(({ theme }) => ({
+  display: "grid",
+  gridTemplateColumns: "92px minmax(0,1fr) 168px",
+  gap: theme.spacing(1.5),
+  alignItems: "center",
+  "& > .name": { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" },
+  "& > .bar": { position: "relative" },
+}));
 
 const Line = ({
   reading,
@@ -80,9 +87,9 @@ const Line = ({
 }) => {
   const name = reading.name || "Band";
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: COLUMNS, gap: 1.5, alignItems: "center" }}>
-      <Box sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>{name}</Box>
-      <Box sx={{ position: "relative" }}>
+    <Columns>
+      <div className="name">{name}</div>
+      <div className="bar">
         <FitBar label={name} stretches={reading.stretches} />
         {reading.hasMenu && reading.edge !== null ? (
           <Edge
@@ -91,9 +98,9 @@ const Line = ({
             onWish={(at) => onWish(at === null ? null : { band: reading.band, at })}
           />
         ) : null}
-      </Box>
+      </div>
       <Quiet style={{ fontSize: 12 }}>{roomWords(reading)}</Quiet>
-    </Box>
+    </Columns>
   );
 };
 
@@ -121,7 +128,7 @@ const Edge = ({
     onWish(Math.min(WIDEST_SCREEN, Math.max(NARROWEST, at + by * (event.shiftKey ? 8 : 1))));
   };
   return (
-    <Box
+    <Held
       role="slider"
       tabIndex={0}
       aria-label={`${name}: one row from`}
@@ -140,38 +147,39 @@ const Edge = ({
         setHeld(null);
         onWish(widthOf(event));
       }}
-      sx={(theme) => ({
-        position: "absolute",
-        top: -1,
-        bottom: -3,
-        left: `${placeOf(shown)}%`,
-        width: 25,
-        ml: "-13px",
-        cursor: "ew-resize",
-        touchAction: "none",
-        "&::before": {
-          content: '""',
-          position: "absolute",
-          insetBlock: 0,
-          left: 12,
-          width: "2px",
-          background: theme.vars?.palette.ours.brass,
-        },
-        "&::after": {
-          content: `"${digits(shown)}"`,
-          position: "absolute",
-          top: 2,
-          right: 16,
-          fontSize: 12,
-          fontWeight: 650,
-          color: theme.vars?.palette.ours.brass,
-          background: theme.vars?.palette.ours.desk,
-          pl: "3px",
-        },
-      })}
+      style={{ left: `${placeOf(shown)}%`, ["--at" as string]: `"${digits(shown)}"` }}
     />
   );
 };
+
+const Held = styled("div")(({ theme }) => ({
+  position: "absolute",
+  top: -1,
+  bottom: -3,
+  width: 25,
+  marginLeft: -13,
+  cursor: "ew-resize",
+  touchAction: "none",
+  "&::before": {
+    content: '""',
+    position: "absolute",
+    insetBlock: 0,
+    left: 12,
+    width: 2,
+    background: theme.vars?.palette.ours.brass,
+  },
+  "&::after": {
+    content: "var(--at)",
+    position: "absolute",
+    top: 2,
+    right: 16,
+    fontSize: 12,
+    fontWeight: 650,
+    color: theme.vars?.palette.ours.brass,
+    background: theme.vars?.palette.ours.desk,
+    paddingLeft: 3,
+  },
+}));
 
 const operationOf = (part: Part, id: string, way: Way): Operation | null => {
   const set = (node: string, path: readonly string[], value: unknown) =>

@@ -101,8 +101,12 @@ export const usePreview = (
         },
         (readings) => {
           const id = counter.current;
-          said.setState((before) => replaceEqualDeep(before, { ...before, readings }));
-          onceSeen(() => onDrawn(id, performance.timeOrigin + performance.now()));
+          const before = said.getState();
+          said.setState(replaceEqualDeep(before, { ...before, readings }));
+          const tell = () => onDrawn(id, performance.timeOrigin + performance.now());
+          // what stays as it is is on the screen already
+          if (said.getState() === before) tell();
+          else onceSeen(tell);
           notice();
         },
       );
