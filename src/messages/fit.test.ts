@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { BandReading } from "../core/layout/fit";
 import type { Way } from "../core/layout/reach";
+import type { BandReading } from "../core/layout/readings";
 import { roomWords, stretchWords, wayWords } from "./fit";
 import { describeLook, lookMendWords, type NamedLook } from "./look-findings";
 

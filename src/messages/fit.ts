@@ -1,5 +1,6 @@
-import type { BandReading, BandState } from "../core/layout/fit";
+import type { BandState } from "../core/layout/fit";
 import type { Way } from "../core/layout/reach";
+import type { BandReading } from "../core/layout/readings";
 import { BLOCK_NAMES, count, digits } from "./words";
 
 /** What a band does at a width, in a few words. */

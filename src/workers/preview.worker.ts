@@ -1,12 +1,14 @@
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { expose } from "comlink";
 import { withPageValues } from "../core/cascade/page-values";
 import { partSeenBy } from "../core/cascade/seen-by";
 import type { FaintLogo } from "../core/checks/logos-over-pictures";
 import { type FaintBand, faintBands, faintLogos } from "../core/checks/part-contrast";
 import type { FitMaterial } from "../core/layout/extents";
-import { BandFit, type BandReading, readBands } from "../core/layout/fit";
+import { BandFit } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
 import { type Way, waysToReach } from "../core/layout/reach";
+import { type BandReading, isRuled, readBands } from "../core/layout/readings";
 import { TextMeasure } from "../core/layout/text-measure";
 import type { Picture, Piece, SiteProfile } from "../core/model/design";
 import type { HouseStyle } from "../core/model/house-style";
@@ -77,6 +79,8 @@ export interface Noticed {
 /** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
 let data: PageData | undefined;
 let site = "";
+/** The part as it was drawn last: what of it stays the same is the same object, so what is kept of it holds. */
+let before: Part | null = null;
 /** The frames that show it, each with a line of its own: what is drawn goes there past the studio's thread. */
 const frames = new Map<number, FrameEnd>();
 let drawing: Drawing | null = null;
@@ -121,14 +125,15 @@ const api = {
     part: Part | null,
     instead: Instead,
   ): Promise<readonly BandReading[] | null> {
-    const found = data && pageWith(data, id, part, instead);
+    before = replaceEqualDeep(before, part);
+    const found = data && pageWith(data, id, before, instead);
     if (!found) return null;
     const { page, shown } = found;
     const shaper = await shaperFor(site, page.style);
     drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
     for (const frame of frames.values()) frame.show(drawing);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
-    return shown ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+    return shown && isRuled(shown.slot) ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
   },
   /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
   async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {

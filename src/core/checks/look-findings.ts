@@ -1,7 +1,8 @@
 import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
 import type { FitMaterial } from "../layout/extents";
-import { BandFit, NARROWEST, type Stretch, WIDEST_SCREEN } from "../layout/fit";
+import { BandFit, type Stretch } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
+import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
 import type { TextMeasure } from "../layout/text-measure";
 import {
   type Design,

@@ -9,9 +9,11 @@ import { ENGLISH } from "../../messages/visitor-words";
 import { unpackWoff2 } from "../../server/woff2";
 import type { Menu } from "../model/design";
 import type { Band } from "../model/part";
-import { BandFit, foldsOf, readBands } from "./fit";
+import { BandFit } from "./fit";
 import { flexWidths } from "./flex";
+import { foldsOf } from "./kept-fits";
 import { waysToReach } from "./reach";
+import { readBands } from "./readings";
 import { Shaper, type TextSetting } from "./shaper";
 import { TextMeasure } from "./text-measure";
 

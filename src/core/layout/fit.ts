@@ -1,12 +1,8 @@
-import { accountLabel } from "../model/account";
-import type { Band, Block, Part, Width } from "../model/part";
-import { shareAt, WIDTHS } from "../model/part";
-import type { Audience } from "../model/placement";
-import { flatBlocks, isCellHidden } from "../model/tree";
-import { canFold, cellExtent, type Extent, type FitMaterial, isMeasured, type Scene } from "./extents";
-import { flexWidths } from "./flex";
-import { rowItems } from "./menu-items";
-import { layoutUnit } from "./shaper";
+import type { Band, Block, Width } from "../model/part";
+import { WIDTHS } from "../model/part";
+import { flatBlocks } from "../model/tree";
+import { canFold, type FitMaterial, isMeasured } from "./extents";
+import { Row, sum } from "./row";
 import type { TextMeasure } from "./text-measure";
 
 /**
@@ -33,125 +29,11 @@ export interface Stretch {
   readonly to: number;
 }
 
-/** No screen is wider; a band that does not fit here never does. */
-const WIDEST = 8000;
-/** Distance of content from either side of the screen: 1.5rem. */
-const SIDES = 48;
-
-const sum = (numbers: readonly number[]): number => numbers.reduce((total, each) => total + each, 0);
-
-/** How much may be missing: less than layout can tell. */
-const NOTHING = 1 / 128;
-
-/** A band in a scene: what its cells want, told once, and what they get at any width. */
-class Row {
-  readonly #cells: Band["cells"];
-  readonly #shares: readonly number[];
-  readonly #extents: readonly Extent[];
-  readonly #gaps: number;
-  readonly #sides: number;
-  readonly #most: number;
-  readonly #isStacked: boolean;
-
-  constructor(band: Band, scene: Scene) {
-    const { root, style } = scene.measure;
-    const scale = root / 16;
-    this.#cells = band.cells.filter((cell) => !isCellHidden(cell, scene.width));
-    this.#shares = this.#cells.map((cell) => shareAt(cell, scene.width));
-    this.#extents = this.#cells.map((cell) => cellExtent(cell, scene));
-    this.#gaps = layoutUnit(band.gap * scale) * Math.max(0, this.#cells.length - 1);
-    this.#sides = SIDES * scale;
-    this.#most = band.width === "full" ? Number.POSITIVE_INFINITY : style.measures.contentWidth * scale;
-    this.#isStacked = band.stackOnSmall && scene.width === "small";
-  }
-
-  get isExact(): boolean {
-    return this.#extents.every(({ isExact }) => isExact);
-  }
-
-  /** What it comes from: rows with the same text have the same least width. */
-  get wants(): string {
-    return JSON.stringify([
-      this.#extents,
-      this.#shares,
-      this.#gaps,
-      this.#sides,
-      this.#most,
-      this.#isStacked,
-    ]);
-  }
-
-  #inner(at: number): number {
-    return Math.min(at - this.#sides, this.#most);
-  }
-
-  #widths(at: number): readonly number[] {
-    const inner = this.#inner(at);
-    if (this.#isStacked) return this.#extents.map(({ min }) => Math.max(inner, min));
-    const items = this.#extents.map(({ min, max }, place) => {
-      const share = this.#shares[place] ?? 0;
-      return { grow: share, basis: share === 0 ? max : 0, min };
-    });
-    return flexWidths(items, inner - this.#gaps);
-  }
-
-  /** Whether something is wider than the band. */
-  overflows(at: number): boolean {
-    const widths = this.#widths(at);
-    const taken = this.#isStacked ? Math.max(...widths) : sum(widths) + this.#gaps;
-    // shares are rounded one by one
-    return taken > this.#inner(at) + widths.length / 64;
-  }
-
-  /** How wide a cell is; null if it is not there, or depends on what cannot be measured. */
-  cellWidth(id: string, at: number): number | null {
-    const place = this.#cells.findIndex((cell) => cell.id === id);
-    if (place < 0) return null;
-    const isTold = this.isExact || this.#shares.every((share) => share > 0) || this.#isStacked;
-    return isTold ? (this.#widths(at)[place] as number) : null;
-  }
-
-  /** Where the content of each cell lies: its middle, px from the middle of the row, and how wide it is. */
-  masses(at: number): readonly { readonly middle: number; readonly size: number }[] {
-    const widths = this.#widths(at);
-    const gap = this.#gaps / Math.max(1, widths.length - 1);
-    let left = -(sum(widths) + this.#gaps) / 2;
-    return widths.map((width, place) => {
-      const size = Math.min(width, this.#extents[place]?.max ?? 0);
-      const start = left;
-      left += width + gap;
-      const align = this.#cells[place]?.align ?? "start";
-      const free = width - size;
-      return { middle: start + free * SHARE_BEFORE[align] + size / 2, size };
-    });
-  }
-
-  fits(at: number): boolean {
-    const widths = this.#widths(at);
-    const keeps = this.#extents.every(({ keep }, place) => (widths[place] as number) >= keep - NOTHING);
-    return keeps && !this.overflows(at);
-  }
-
-  /** The least width from which on it fits, px in 64ths; Infinity if it never does. */
-  least(): number {
-    if (!this.fits(WIDEST)) return Number.POSITIVE_INFINITY;
-    let [low, high] = [0, WIDEST * 64];
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (this.fits(middle / 64)) high = middle;
-      else low = middle;
-    }
-    return high / 64;
-  }
-}
-
-/** How much of the free room of a cell lies before what it holds. */
-const SHARE_BEFORE = { start: 0, centre: 0.5, end: 1, between: 0.5 } as const;
-
-const blocksIn = (band: Band): readonly Block[] => flatBlocks(band.cells.flatMap(({ blocks }) => blocks));
+export const blocksIn = (band: Band): readonly Block[] =>
+  flatBlocks(band.cells.flatMap(({ blocks }) => blocks));
 
 /** Menus of a band that can become a button. */
-const bandMenus = (band: Band) =>
+export const bandMenus = (band: Band) =>
   blocksIn(band).flatMap((block) => (block.kind === "menu" && canFold(block) ? [block] : []));
 
 const perWidth = (of: (width: Width) => number): Edges =>
@@ -301,112 +183,9 @@ export class BandFit {
   }
 }
 
-/** What the folds of a band were computed from: while all of it is the same, so are they. */
-interface Source {
-  readonly measure: TextMeasure;
-  readonly profile: FitMaterial["profile"];
-  readonly documents: readonly unknown[];
-  /** Items that are shown: pages come and go without a change of the menu. */
-  readonly shown: string;
-}
-
-const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Source => {
-  const { profile, pictures, menus, links } = material;
-  const blocks = blocksIn(band);
-  const shown = blocks.map((block) => {
-    if (block.kind === "menu")
-      return rowItems(menus[block.settings.menu], "all", links)
-        .map(({ id }) => id)
-        .join(" ");
-    if (block.kind === "account") return accountLabel(block.settings, material.audience);
-    return block.kind === "button" && "identity" in block.settings.target
-      ? String(links[block.settings.target.identity] !== undefined)
-      : "";
-  });
-  return {
-    measure,
-    profile,
-    documents: [
-      ...blocks.map((block) => (block.kind === "menu" ? menus[block.settings.menu] : null)),
-      ...[profile.logo, profile.logoOverPictures, profile.logoSmall].map((id) => pictures[id]),
-    ],
-    shown: shown.join("|"),
-  };
-};
-
-const isSame = (a: Source, b: Source): boolean =>
-  a.measure.shaper === b.measure.shaper &&
-  a.measure.style === b.measure.style &&
-  a.measure.language === b.measure.language &&
-  a.profile === b.profile &&
-  a.shown === b.shown &&
-  a.documents.every((each, place) => each === b.documents[place]);
-
-type KnownFolds = WeakMap<Band, { readonly source: Source; readonly folds: Edges | null }>;
-/** Visitors come signed out and signed in by turns, and what a band says to them may differ. */
-const known: Readonly<Record<"out" | "in", KnownFolds>> = { out: new WeakMap(), in: new WeakMap() };
-const knownTo = (audience: Audience): KnownFolds => known[audience === "signedOut" ? "out" : "in"];
-
-/** `BandFit.folds`, kept for each band while what it shows is the same: pages are drawn far oftener than changed. */
-export const foldsOf = (band: Band, material: FitMaterial, measure: TextMeasure): Edges | null => {
-  if (bandMenus(band).length === 0) return null;
-  const source = sourceOf(band, material, measure);
-  const folded = knownTo(material.audience);
-  const found = folded.get(band);
-  if (found && isSame(found.source, source)) return found.folds;
-  const folds = new BandFit(band, material, measure).folds();
-  // a font that was not there yet may be there next time
-  if (folds === null || new BandFit(band, material, measure).isExact) folded.set(band, { source, folds });
-  return folds;
-};
-
-/** Whether the folds of a band are known for good: it has no menu that folds, or they were told with all fonts there. */
-export const hasSettledFolds = (band: Band, audience: Audience): boolean =>
-  bandMenus(band).length === 0 || knownTo(audience).has(band);
-
 /** Root sizes that edges are made to hold at: the usual one, and enlarged text. */
 const ROOTS = [20, 32];
 
 /** Which of the three widths a screen of so many px is. */
 export const screenWidth = (at: number, { style }: Pick<TextMeasure, "style">): Width =>
   at >= style.measures.edgeWide ? "wide" : at >= style.measures.edgeMiddle ? "middle" : "small";
-
-/** What a ruler says of a band. */
-export interface BandReading {
-  readonly band: string;
-  readonly name: string;
-  /** False where something in it cannot be measured: then there are no stretches. */
-  readonly isExact: boolean;
-  readonly hasMenu: boolean;
-  readonly stretches: readonly Stretch[];
-  /** The least width of wide screens with everything in one row; null: none. */
-  readonly edge: number | null;
-  /** How many letters longer its labels may become at `ROOM_AT`; null without a menu. */
-  readonly letters: number | null;
-}
-
-/** Widths of screens that rulers look at, and the one that room is told for, px. */
-export const NARROWEST = 320;
-export const WIDEST_SCREEN = 1600;
-export const ROOM_AT = 1280;
-
-const SOME_LETTERS = "nnnnnnnnnn";
-
-export const readBands = (part: Part, material: FitMaterial, measure: TextMeasure): readonly BandReading[] =>
-  part.bands.map((band) => {
-    const fit = new BandFit(band, material, measure);
-    const { isExact, hasFoldingMenu } = fit;
-    const edge = isExact ? fit.edges()[screenWidth(ROOM_AT, measure)] : Number.POSITIVE_INFINITY;
-    const [menu] = bandMenus(band);
-    const worn = measure.setting(menu?.look.type || "menu");
-    const letter = measure.line(SOME_LETTERS, worn).width / SOME_LETTERS.length;
-    return {
-      band: band.id,
-      name: band.name,
-      isExact,
-      hasMenu: hasFoldingMenu,
-      stretches: isExact ? fit.stretches(NARROWEST, WIDEST_SCREEN) : [],
-      edge: Number.isFinite(edge) ? edge : null,
-      letters: isExact && hasFoldingMenu ? Math.floor(fit.roomAt(ROOM_AT) / letter) : null,
-    };
-  });

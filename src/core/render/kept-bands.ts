@@ -1,4 +1,4 @@
-import { hasSettledFolds } from "../layout/fit";
+import { hasSettledFolds } from "../layout/kept-fits";
 import type { TextMeasure } from "../layout/text-measure";
 import type { MenuItem } from "../model/design";
 import type { Band, Block } from "../model/part";

@@ -1,6 +1,6 @@
 import { valueAt } from "../layout/extents";
-import { foldsOf } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
+import { foldsOf } from "../layout/kept-fits";
 import type { Responsive } from "../model/blocks";
 import type { Picture } from "../model/design";
 import type { HouseStyle } from "../model/house-style";

@@ -1,7 +1,8 @@
 import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { material } from "../../../test/design-material";
-import { BandFit, NARROWEST, WIDEST_SCREEN } from "../layout/fit";
+import { BandFit } from "../layout/fit";
+import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
 import { canonicalJson } from "../model/canonical";
 import { Part } from "../model/part";
 import {

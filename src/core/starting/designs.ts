@@ -1,7 +1,8 @@
 import { worstOver } from "../checks/over-pictures";
 import type { FitMaterial } from "../layout/extents";
-import { BandFit, NARROWEST, ROOM_AT, WIDEST_SCREEN } from "../layout/fit";
+import { BandFit } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
+import { NARROWEST, ROOM_AT, WIDEST_SCREEN } from "../layout/readings";
 import type { TextMeasure } from "../layout/text-measure";
 import { designOf, type Picture, STYLE_ID } from "../model/design";
 import type { Band, Part } from "../model/part";

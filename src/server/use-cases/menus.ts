@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { deadItems } from "../../core/checks/look-findings";
 import { type FitMaterial, menuItemWidth } from "../../core/layout/extents";
-import { BandFit, NARROWEST, WIDEST_SCREEN } from "../../core/layout/fit";
+import { BandFit } from "../../core/layout/fit";
 import { rowItems } from "../../core/layout/menu-items";
+import { NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
 import type { TextMeasure } from "../../core/layout/text-measure";
 import { menuFromPages, pagesNotIn } from "../../core/menus/from-pages";
 import { rowsOf } from "../../core/menus/item-tree";

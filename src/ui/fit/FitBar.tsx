@@ -1,7 +1,8 @@
 "use client";
 import { Box, styled } from "@mui/material";
 import { memo } from "react";
-import { NARROWEST, type Stretch, WIDEST_SCREEN } from "../../core/layout/fit";
+import type { Stretch } from "../../core/layout/fit";
+import { NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
 import { STATE_NAMES, stretchWords } from "../../messages/fit";
 
 const [FROM, TO] = [NARROWEST, WIDEST_SCREEN];

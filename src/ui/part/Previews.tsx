@@ -3,6 +3,7 @@ import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { memo, useCallback, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
+import { isRuled } from "../../core/layout/readings";
 import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
@@ -16,6 +17,7 @@ import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
 import { AT_REST, PreviewFrame } from "./PreviewFrame";
+import { needsKey } from "./preview-needs";
 import { Ruler } from "./Ruler";
 import { usePreview } from "./usePreview";
 import { useRoom } from "./useRoom";
@@ -37,11 +39,12 @@ const NARROWER = [820, 390] as const;
 
 /** One page at three widths with the part as it is being edited, and up to five pages to look at. */
 export const Previews = ({ id }: { readonly id: string }) => {
-  const part = useEditor((state) => state.body);
-  return part ? <PreviewsOf id={id} part={part} /> : null;
+  const slot = useEditor((state) => state.body?.slot);
+  return slot ? <PreviewsOf id={id} slot={slot} /> : null;
 };
 
-const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) => {
+/** It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
+const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) => {
   const { asked } = useFrame();
   const setHeadings = useEditor((state) => state.setHeadings);
   const { data } = useCall("previewPages", { part: id });
@@ -50,24 +53,26 @@ const PreviewsOf = ({ id, part }: { readonly id: string; readonly part: Part }) 
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
   const restyle = useCallback(() => setStyles((now) => now + 1), []);
-  const preview = usePreview(page?.identity ?? null, { id, part }, asked, 3, styles);
+  const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
+  // another menu or picture is other data of the page: a reason to look again
+  useEditor(({ body }) => (body ? needsKey(body) : ""));
+  const preview = usePreview(page?.identity ?? null, opened, asked, 3, styles);
   const { redraw } = preview;
   const { headings } = useStore(preview.said, ({ noticed }) => noticed);
-  // what is typed is drawn at once, not after the screen round the previews has been rendered
-  useEffect(
-    () =>
-      useEditor.subscribe(({ body, id: open }, before) => {
-        if (body && body !== before.body && open === id) redraw({ edited: { id, part: body } });
-      }),
-    [id, redraw],
-  );
+  useEffect(() => {
+    const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
+    draw(useEditor.getState().body);
+    return useEditor.subscribe(({ body, id: open }, before) => {
+      if (body !== before.body && open === id) draw(body);
+    });
+  }, [id, redraw]);
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({ "1": pick(0), "2": pick(1), "3": pick(2), "4": pick(3), "5": pick(4) });
   return (
     <Desk
-      slot={part.slot}
+      slot={slot}
       pages={pages}
       page={page}
       showsNowhere={data?.showsNowhere ?? false}
@@ -179,9 +184,7 @@ const Desk = memo(({ slot, pages, page, showsNowhere, preview, onChoose, onStyle
       {showsNowhere ? (
         <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
       ) : null}
-      {slot === "header" || slot === "footer" ? (
-        <Ruler said={preview.said} ways={preview.ways} onStyle={onStyle} />
-      ) : null}
+      {isRuled(slot) ? <Ruler said={preview.said} ways={preview.ways} onStyle={onStyle} /> : null}
       <FaintBands said={preview.said} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>

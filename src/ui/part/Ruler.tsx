@@ -2,8 +2,8 @@
 import { Box, styled } from "@mui/material";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import { useStore } from "zustand";
-import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/fit";
 import type { Way } from "../../core/layout/reach";
+import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
 import { type Operation, setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import { roomWords, wayWords } from "../../messages/fit";

@@ -3,7 +3,7 @@ import { replaceEqualDeep } from "@tanstack/react-query";
 import { transfer } from "comlink";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { createStore } from "zustand";
-import type { BandReading } from "../../core/layout/fit";
+import type { BandReading } from "../../core/layout/readings";
 import type { Part } from "../../core/model/part";
 import type { Instead, Noticed } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
@@ -118,7 +118,7 @@ export const usePreview = (
     page === null
       ? ""
       : `${page} ${asked.audience} ${asked.state} ${asked.at} ${part ? needsKey(part) : ""} ${String(revision)}`;
-  const source = sourceOf(edited?.part ?? null);
+  const source = sourceOf(loop.wish.edited?.part ?? null);
   const latest = useRef(sourceOf);
   latest.current = sourceOf;
   useEffect(() => {

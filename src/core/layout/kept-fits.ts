@@ -1,0 +1,83 @@
+import { accountLabel } from "../model/account";
+import type { Band } from "../model/part";
+import type { Audience } from "../model/placement";
+import type { FitMaterial } from "./extents";
+import { BandFit, bandMenus, blocksIn, type Edges } from "./fit";
+import { rowItems } from "./menu-items";
+import type { TextMeasure } from "./text-measure";
+
+/** What the fit of a band was computed from: while all of it is the same, so is the fit. */
+interface Source {
+  readonly measure: TextMeasure;
+  readonly profile: FitMaterial["profile"];
+  readonly documents: readonly unknown[];
+  /** Items that are shown: pages come and go without a change of the menu. */
+  readonly shown: string;
+}
+
+const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Source => {
+  const { profile, pictures, menus, links } = material;
+  const blocks = blocksIn(band);
+  const shown = blocks.map((block) => {
+    if (block.kind === "menu")
+      return rowItems(menus[block.settings.menu], "all", links)
+        .map(({ id }) => id)
+        .join(" ");
+    if (block.kind === "account") return accountLabel(block.settings, material.audience);
+    return block.kind === "button" && "identity" in block.settings.target
+      ? String(links[block.settings.target.identity] !== undefined)
+      : "";
+  });
+  return {
+    measure,
+    profile,
+    documents: [
+      ...blocks.map((block) => (block.kind === "menu" ? menus[block.settings.menu] : null)),
+      ...[profile.logo, profile.logoOverPictures, profile.logoSmall].map((id) => pictures[id]),
+    ],
+    shown: shown.join("|"),
+  };
+};
+
+const isSame = (a: Source, b: Source): boolean =>
+  a.measure.shaper === b.measure.shaper &&
+  a.measure.style === b.measure.style &&
+  a.measure.language === b.measure.language &&
+  a.profile === b.profile &&
+  a.shown === b.shown &&
+  a.documents.every((each, place) => each === b.documents[place]);
+
+interface Kept {
+  readonly source: Source;
+  readonly fit: BandFit;
+  readonly folds: Edges | null;
+}
+/** Visitors come signed out and signed in by turns, and what a band says to them may differ. */
+const known = { out: new WeakMap<Band, Kept>(), in: new WeakMap<Band, Kept>() };
+const knownTo = (audience: Audience): WeakMap<Band, Kept> => known[audience === "signedOut" ? "out" : "in"];
+
+const keep = (band: Band, material: FitMaterial, measure: TextMeasure): Kept => {
+  const source = sourceOf(band, material, measure);
+  const fits = knownTo(material.audience);
+  const found = fits.get(band);
+  if (found && isSame(found.source, source)) return found;
+  // no more of the page than it needs: it lives as long as the band
+  const { menus, links, pictures, profile, audience, words } = material;
+  const fit = new BandFit(band, { menus, links, pictures, profile, audience, words }, measure);
+  const kept = { source, fit, folds: fit.folds() };
+  // a font that was not there yet may be there next time
+  if (fit.isExact) fits.set(band, kept);
+  return kept;
+};
+
+/** How a band fits, kept for each band while what it shows is the same: pages are drawn far oftener than changed. */
+export const keptFit = (band: Band, material: FitMaterial, measure: TextMeasure): BandFit =>
+  keep(band, material, measure).fit;
+
+/** `BandFit.folds`, kept likewise. */
+export const foldsOf = (band: Band, material: FitMaterial, measure: TextMeasure): Edges | null =>
+  bandMenus(band).length === 0 ? null : keep(band, material, measure).folds;
+
+/** Whether the folds of a band are known for good: it has no menu that folds, or they were told with all fonts there. */
+export const hasSettledFolds = (band: Band, audience: Audience): boolean =>
+  bandMenus(band).length === 0 || knownTo(audience).has(band);
