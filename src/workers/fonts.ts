@@ -1,3 +1,4 @@
+import { FAMILIES } from "../core/layout/families";
 import { filesOf, Shaper } from "../core/layout/shaper";
 import type { StyleValues } from "../core/model/house-style";
 import { usedFamilies } from "../core/render/fonts";
@@ -33,4 +34,10 @@ export const shaperFor = async (
     .filter(({ file }) => !fonts.has(file));
   if (missing.length > 0) await Promise.all(missing.map(({ file }) => fetched(site, file)));
   return shaper;
+};
+
+/** Fetches what families are measured with before one of them is chosen. */
+export const warmFonts = async (site: string, style: Pick<StyleValues, "ownFonts">): Promise<void> => {
+  for (const family of [...Object.keys(FAMILIES), ...style.ownFonts.map((font) => font.family)])
+    await Promise.all(filesOf(family, style.ownFonts).map(({ file }) => fetched(site, file)));
 };

@@ -27,7 +27,7 @@ import { type FrameTraits, frameParts, frameSlots, framesOf } from "../core/star
 import type { StartingMaterial } from "../core/starting/points";
 import type { Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
-import { shaperFor } from "./fonts";
+import { shaperFor, warmFonts } from "./fonts";
 import { type Drawing, FrameEnd } from "./frame-end";
 
 /** What stands in for what the page has: documents as they are being edited, slots left out. */
@@ -134,6 +134,10 @@ const api = {
     for (const frame of frames.values()) frame.show(drawing);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
     return shown && isRuled(shown.slot) ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+  },
+  /** Gets every font that can be chosen, so that a choice is drawn at once. */
+  async warm(): Promise<void> {
+    if (data) await warmFonts(site, data.style);
   },
   /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
   async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {

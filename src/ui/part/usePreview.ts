@@ -178,6 +178,8 @@ export const usePreview = (
     },
     [worker],
   );
+  /** Gets the fonts that can be chosen before one is. */
+  const warm = useCallback(() => void worker()?.warm(), [worker]);
   /** What would make a band of a part stand in one row from a width on. */
   const ways = useCallback(
     async (part: Part, band: string, target: number) =>
@@ -185,7 +187,7 @@ export const usePreview = (
     [worker],
   );
   return useMemo(
-    () => ({ tie, onDrawn, trouble, redraw, said, ways }),
-    [tie, onDrawn, trouble, redraw, said, ways],
+    () => ({ tie, onDrawn, trouble, redraw, said, ways, warm }),
+    [tie, onDrawn, trouble, redraw, said, ways, warm],
   );
 };

@@ -1,6 +1,6 @@
 "use client";
 import { Box } from "@mui/material";
-import { useEffect, useMemo } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
@@ -25,7 +25,8 @@ export const Specimen = () => {
   const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
   const instead = useMemo(() => insteadOf(useStyleEditor.getState().body as HouseStyle), []);
   const preview = usePreview(front, edited, asked, 3, null, instead);
-  const { redraw } = preview;
+  const { redraw, warm, onDrawn } = preview;
+  const isWarm = useRef(false);
   useEffect(
     () =>
       useStyleEditor.subscribe(({ body }, before) => {
@@ -40,7 +41,11 @@ export const Specimen = () => {
     scale,
     slot: null,
     selected: null,
-    onDrawn: preview.onDrawn,
+    onDrawn: (id: number, at: number) => {
+      onDrawn(id, at);
+      if (!isWarm.current) warm();
+      isWarm.current = true;
+    },
     onPointed: () => undefined,
   };
   return (
