@@ -52,7 +52,8 @@ export const fontLatencies = async (page: Page, count: number): Promise<number[]
   for (let number = 0; number < count; number += 1) {
     await page.getByRole("combobox", { name: "For headings" }).click();
     const font = page.getByRole("option").nth(number % 4);
-    await drawnAfter(page, () => font.click());
+    // pressed and let go as a finger does
+    await drawnAfter(page, () => font.click({ delay: 60 }));
   }
   return samplesOf(page);
 };

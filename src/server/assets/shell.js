@@ -125,6 +125,11 @@
     return { before: next.slice(0, first), after: next.slice(Math.max(first, last)) };
   };
 
+  // Of a page that is only looked at from above, what is not in sight is not laid out before it is scrolled to.
+  const OWN_RULES = `.no-pictures :is(img,picture){visibility:hidden}
+.elsewhere .sticky{position:relative!important}
+.from-above :is(.slot-layout,.slot-footer)>.band{content-visibility:auto;contain-intrinsic-size:auto 300px}`;
+
   const dress = (plain) => {
     worn = plain;
     const moved = view.isStill
@@ -133,7 +138,7 @@
     // a frame is cut to the part: a share of the screen's height is one of a screen as wide as it
     const high = innerWidth > 1000 ? 800 : innerWidth > 600 ? 1180 : 844;
     const sized = moved.replace(/([\d.]+)svh/g, (_, share) => `${(share * high) / 100}px`);
-    const css = `${seenAs(sized)}\n.no-pictures :is(img,picture){visibility:hidden}.elsewhere .sticky{position:relative!important}`;
+    const css = `${seenAs(sized)}\n${OWN_RULES}`;
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
     addFaces(css.slice(0, start));
@@ -202,6 +207,7 @@
     // drawings come by a line of their own, from whoever the studio gave its other end to
     if (message.type === "tie") {
       slot = message.slot;
+      document.documentElement.classList.toggle("from-above", message.isFromAbove);
       event.ports[0].onmessage = (drawing) => draw(drawing.data);
     }
     if (message.type === "view") look(message.view);

@@ -76,9 +76,11 @@ export const PreviewFrame = ({
     frame.current?.contentWindow?.postMessage(message, origin, ports);
   const tie = () => {
     const { port1, port2 } = new MessageChannel();
-    const { source: from, slot: edited } = latest.current;
+    const { source: from, slot: edited, onPlaces: askPlaces } = latest.current;
     untie.current?.();
-    post({ type: "tie", slot: edited }, [port2]);
+    // nobody asks where things lie far down, and none of it is being edited
+    const isFromAbove = edited === null && askPlaces === undefined;
+    post({ type: "tie", slot: edited, isFromAbove }, [port2]);
     untie.current = typeof from === "function" ? from(port1) : ownEnd(port1, from);
   };
 

@@ -103,10 +103,9 @@ export const usePreview = (
           const id = counter.current;
           const before = said.getState();
           said.setState(replaceEqualDeep(before, { ...before, readings }));
-          const tell = () => onDrawn(id, performance.timeOrigin + performance.now());
           // what stays as it is is on the screen already
-          if (said.getState() === before) tell();
-          else onceSeen(tell);
+          if (said.getState() === before) onDrawn(id, 0);
+          else onceSeen(() => onDrawn(id, performance.timeOrigin + performance.now()));
           notice();
         },
       );
