@@ -255,6 +255,48 @@ test("G22: three widths are shown at once, in every state", async ({ page }) => 
   await expect(preview(page, 1280).locator(".slot-header .b-menu > .open")).toBeVisible();
 });
 
+test("three pages are looked at at once: nine frames follow a change, and each is pointed at", async ({
+  page,
+}) => {
+  await openPart(page, "Day header");
+  await page.getByRole("button", { name: "3 pages" }).click();
+  const frames = page.locator('iframe[title*=" at "]');
+  await expect(frames).toHaveCount(9);
+  const titles = await frames.evaluateAll((all) => all.map((each) => (each as HTMLIFrameElement).title));
+  expect(new Set(titles.map((title) => title.replace(/ at \d+ px$/, ""))).size).toBe(3);
+  for (const frame of await frames.all())
+    await expect(frame.contentFrame().locator(".slot-header .b-logo")).toBeVisible();
+  // each page has its own title under the same header
+  const headings = await Promise.all(
+    [0, 3, 6].map((at) => frames.nth(at).contentFrame().locator("h1").textContent()),
+  );
+  expect(new Set(headings).size).toBe(3);
+  // where the logo lies on the screen: the frame is made smaller as a whole
+  const [box, logo] = await Promise.all([
+    frames.nth(6).boundingBox(),
+    frames
+      .nth(6)
+      .contentFrame()
+      .locator(".slot-header .b-logo")
+      .evaluate((each) => {
+        const { left, top, width, height } = each.getBoundingClientRect();
+        return { x: left + width / 2, y: top + height / 2 };
+      }),
+  ]);
+  if (!box) throw new Error("test: expected the frame on the screen");
+  const scale = box.width / 1280;
+  await page.mouse.click(box.x + logo.x * scale, box.y + logo.y * scale);
+  const settings = page.getByRole("region", { name: "Settings of Logo" });
+  await expect(settings).toBeVisible();
+  await settings.getByRole("button", { name: "Remove", exact: true }).click();
+  for (const frame of await frames.all())
+    await expect(frame.contentFrame().locator(".slot-header .b-logo")).toHaveCount(0);
+  await saved(page);
+  await page.getByRole("button", { name: /^\d\d %$/ }).click();
+  await expect(frames).toHaveCount(3);
+  await undoAll(page);
+});
+
 test("G7, G8: a box is removed and what was in it stays; what is below follows what moves up", async ({
   page,
 }) => {

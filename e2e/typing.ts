@@ -29,16 +29,23 @@ export const typingLatencies = async (page: Page, part: string, count: number): 
 };
 
 /** Changes a distance of a header's band by its arrows, and measures until all frames show it; the ruler follows with it. */
-export const distanceLatencies = async (page: Page, part: string, count: number): Promise<number[]> => {
+export const distanceLatencies = async (
+  page: Page,
+  part: string,
+  count: number,
+  pages: 1 | 3 = 1,
+): Promise<number[]> => {
   await page.getByRole("link", { name: part, exact: true }).click();
+  if (pages === 3) await page.getByRole("button", { name: "3 pages" }).click();
   for (const width of [1280, 820, 390])
-    await page.frameLocator(`iframe[title$="at ${width} px"]`).locator("header").waitFor();
+    for (const frame of await page.locator(`iframe[title$="at ${width} px"]`).all())
+      await frame.contentFrame().locator("header").waitFor();
   await page.getByRole("button", { name: "Main band", exact: true }).click();
   const settings = page.getByRole("region", { name: "Settings of Main band" });
   await settings.getByRole("button", { name: /^\d+ more$/ }).click();
   const field = settings.getByRole("textbox", { name: "Gap" });
   await field.focus();
-  await listen(page, "keydown");
+  await listen(page, "keydown", pages);
   for (let number = 0; number < count; number += 1)
     await drawnAfter(page, () => page.keyboard.press(number % 20 < 10 ? "ArrowUp" : "ArrowDown"));
   return samplesOf(page);
@@ -77,26 +84,34 @@ export const repaintLatencies = async (page: Page, count: number): Promise<numbe
 /**
  * Logs the time from each event of a kind, as the browser took it from the keyboard or the pointer, to the moment the
  * last frame had what it did on its screen for two animation frames, and so had what is said beside the frames. Each
- * says that moment by its own clock: when the studio hears of it is not what a person sees.
+ * says that moment by its own clock: when the studio hears of it is not what a person sees. With several pages on the
+ * screen, the last of them counts.
  */
-const listen = (page: Page, kind: "input" | "keydown" | "click"): Promise<void> =>
-  page.evaluate((wanted) => {
-    const log: number[] = [];
-    let began: number | null = null;
-    Object.assign(window, { typingLog: log });
-    document.addEventListener(
-      wanted,
-      (event) => {
-        began = performance.timeOrigin + event.timeStamp;
-      },
-      true,
-    );
-    window.addEventListener("gray-latch:drawn", (event) => {
-      if (began === null) return;
-      log.push((event as CustomEvent<{ at: number }>).detail.at - began);
-      began = null;
-    });
-  }, kind);
+const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Promise<void> =>
+  page.evaluate(
+    ([wanted, parts]) => {
+      const log: number[] = [];
+      let began: number | null = null;
+      let seen: number[] = [];
+      Object.assign(window, { typingLog: log });
+      document.addEventListener(
+        wanted,
+        (event) => {
+          began = performance.timeOrigin + event.timeStamp;
+          seen = [];
+        },
+        true,
+      );
+      window.addEventListener("gray-latch:drawn", (event) => {
+        if (began === null) return;
+        seen.push((event as CustomEvent<{ at: number }>).detail.at);
+        if (seen.length < parts) return;
+        log.push(Math.max(...seen) - began);
+        began = null;
+      });
+    },
+    [kind, pages] as const,
+  );
 
 const samplesOf = (page: Page): Promise<number[]> =>
   page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);

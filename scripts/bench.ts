@@ -59,6 +59,15 @@ const benchDistance = async (page: Page): Promise<void> => {
   );
 };
 
+/** The same with three pages on the screen, nine frames. */
+const benchNine = async (page: Page): Promise<void> => {
+  await open(page, "parts");
+  const samples = await distanceLatencies(page, "Day header", 100, 3);
+  console.log(
+    `the same, until nine frames of three pages show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
+  );
+};
+
 /** Another font for headings. */
 const benchFont = async (page: Page): Promise<void> => {
   await open(page, "style");
@@ -213,6 +222,7 @@ if (only === undefined || only === "studio") {
   const page = await studioPage(browser);
   await benchTyping(page);
   await benchDistance(page);
+  await benchNine(page);
   await benchPalette(page);
   await benchFont(page);
   await benchBigSite(page);

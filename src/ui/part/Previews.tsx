@@ -1,6 +1,6 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { memo, useCallback, useEffect, useState } from "react";
+import { memo, type ReactNode, useCallback, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
 import { isRuled } from "../../core/layout/readings";
@@ -35,7 +35,12 @@ const WHY_WORDS: Readonly<Record<string, string>> = {
 };
 const NO_PAGES: readonly PageToLookAt[] = [];
 const WIDE = 1280;
-const NARROWER = [820, 390] as const;
+const WIDTHS = [WIDE, 820, 390] as const;
+/** Distance between frames, px. */
+const BETWEEN = 10;
+/** How large frames are: several pages one below the other, all three widths of each in a row; or one page, as large as fits or as it is. */
+type Size = "row" | "fit" | "whole";
+const PAGES_AT_ONCE = 3;
 
 /** One page at three widths with the part as it is being edited, and up to five pages to look at. */
 export const Previews = ({ id }: { readonly id: string }) => {
@@ -43,22 +48,14 @@ export const Previews = ({ id }: { readonly id: string }) => {
   return slot ? <PreviewsOf id={id} slot={slot} /> : null;
 };
 
-/** It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
-const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) => {
+/** A page with the part as it is being edited. It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
+const useFollowed = (id: string, page: string | null, styles: number) => {
   const { asked } = useFrame();
-  const setHeadings = useEditor((state) => state.setHeadings);
-  const { data } = useCall("previewPages", { part: id });
-  const [chosen, setChosen] = useState<string | null>(null);
-  const pages = data?.pages ?? NO_PAGES;
-  const page = pages.find((each) => each.identity === chosen) ?? pages[0];
-  const [styles, setStyles] = useState(0);
-  const restyle = useCallback(() => setStyles((now) => now + 1), []);
   const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
   // another menu or picture is other data of the page: a reason to look again
   useEditor(({ body }) => (body ? needsKey(body) : ""));
-  const preview = usePreview(page?.identity ?? null, opened, asked, 3, styles);
+  const preview = usePreview(page, opened, asked, WIDTHS.length, styles);
   const { redraw } = preview;
-  const { headings } = useStore(preview.said, ({ noticed }) => noticed);
   useEffect(() => {
     const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
     draw(useEditor.getState().body);
@@ -66,13 +63,28 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
       if (body !== before.body && open === id) draw(body);
     });
   }, [id, redraw]);
+  return preview;
+};
+
+const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) => {
+  const setHeadings = useEditor((state) => state.setHeadings);
+  const { data } = useCall("previewPages", { part: id });
+  const [chosen, setChosen] = useState<string | null>(null);
+  const pages = data?.pages ?? NO_PAGES;
+  const page = pages.find((each) => each.identity === chosen) ?? pages[0];
+  const [styles, setStyles] = useState(0);
+  const restyle = useCallback(() => setStyles((now) => now + 1), []);
+  const preview = useFollowed(id, page?.identity ?? null, styles);
+  const { headings } = useStore(preview.said, ({ noticed }) => noticed);
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({ "1": pick(0), "2": pick(1), "3": pick(2), "4": pick(3), "5": pick(4) });
   return (
     <Desk
+      id={id}
       slot={slot}
+      styles={styles}
       pages={pages}
       page={page}
       showsNowhere={data?.showsNowhere ?? false}
@@ -84,7 +96,10 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
 };
 
 interface DeskProps {
+  readonly id: string;
   readonly slot: Slot;
+  /** How often the house style was changed from here. */
+  readonly styles: number;
   readonly pages: readonly PageToLookAt[];
   readonly page: PageToLookAt | undefined;
   readonly showsNowhere: boolean;
@@ -95,134 +110,192 @@ interface DeskProps {
 }
 
 /** The frames with what stands round them: how they are looked at, the ruler, what is hard to read, other pages. */
-const Desk = memo(({ slot, pages, page, showsNowhere, preview, onChoose, onStyle }: DeskProps) => {
-  const { frame } = useFrame();
-  const { selected, also, select, selectAlso } = useEditor(
-    useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
-  );
-  const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
-  const [full, setFull] = useState(false);
-  const [view, setView] = useState(AT_REST);
-  const { desk, room } = useRoom();
-  useKeys({ "0": () => (letterKeysOn() ? setFull((now) => !now) : undefined) });
+const Desk = memo(
+  ({ id, slot, styles, pages, page, showsNowhere, preview, onChoose, onStyle }: DeskProps) => {
+    const { frame } = useFrame();
+    const { selected, also, select, selectAlso } = useEditor(
+      useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
+    );
+    const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
+    const [size, setSize] = useState<Size>("fit");
+    const [view, setView] = useState(AT_REST);
+    const { desk, room } = useRoom();
+    useKeys({
+      "0": () => (letterKeysOn() ? setSize((now) => (now === "whole" ? "fit" : "whole")) : undefined),
+    });
 
-  const scale = full ? 1 : Math.min(0.62, room / (WIDE + 4));
-  const isLarge = slot === "layout" || slot === "side";
-  const heights = isLarge ? [430, 300] : [270, 200];
-  const pointedAt = (width: number) => (seen: readonly string[], at: string | null, isAdding: boolean) => {
-    const { body: part } = useEditor.getState();
-    if (at !== slot || !part) return;
-    // what is inside a shared piece is the piece's: here it is one block
-    const nodes = seen.filter((node) => findPlace(part, node));
-    const [innermost] = nodes;
-    if (isAdding && innermost) return selectAlso(innermost);
-    // words that are selected are edited where they stand
-    if (innermost && innermost === selected && wordsPath(part, innermost))
-      return setEditing({ node: innermost, width });
-    setEditing(null);
-    // a first click takes the block, another one what is around it: its cell, its band
-    const place = selected === null ? -1 : nodes.indexOf(selected);
-    select(nodes[place + 1] ?? nodes[0] ?? null);
-  };
-  const common = {
-    origin: frame.site.previewOrigin,
-    source: preview.tie,
-    scale,
-    slot,
-    selected,
-    also,
-    view,
-    onDrawn: preview.onDrawn,
-  };
-  const typed = (node: string, text: string | null) => {
-    const { body, id: open, apply } = useEditor.getState();
-    const path = body && wordsPath(body, node);
-    if (text === null || !body || !path) return setEditing(null);
-    if (text.trim() !== "") apply([setNodeOperation(body, open, node, path, text)]);
-  };
-  const at = (width: number) => ({
-    ...common,
-    width,
-    title: `${page?.title ?? "Page"} at ${width} px`,
-    editing: editing?.width === width ? editing.node : null,
-    onPointed: pointedAt(width),
-    onTyped: typed,
-  });
-  return (
-    <Box sx={{ p: 2, minWidth: 0 }}>
-      <Box
-        sx={{
-          display: "flex",
-          flexWrap: "wrap",
-          alignItems: "center",
-          columnGap: 1.5,
-          rowGap: 0.5,
-          mb: 1,
-          minHeight: 28,
-          "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
-        }}
-      >
+    const scales: Readonly<Record<Size, number>> = {
+      row: (room - 2 * BETWEEN - 6) / WIDTHS.reduce<number>((sum, width) => sum + width, 0),
+      fit: Math.min(0.62, room / (WIDE + 4)),
+      whole: 1,
+    };
+    const scale = scales[size];
+    const isLarge = slot === "layout" || slot === "side";
+    const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
+    const pointedAt = (width: number) => (seen: readonly string[], at: string | null, isAdding: boolean) => {
+      const { body: part } = useEditor.getState();
+      if (at !== slot || !part) return;
+      // what is inside a shared piece is the piece's: here it is one block
+      const nodes = seen.filter((node) => findPlace(part, node));
+      const [innermost] = nodes;
+      if (isAdding && innermost) return selectAlso(innermost);
+      // words that are selected are edited where they stand
+      if (innermost && innermost === selected && wordsPath(part, innermost))
+        return setEditing({ node: innermost, width });
+      setEditing(null);
+      // a first click takes the block, another one what is around it: its cell, its band
+      const place = selected === null ? -1 : nodes.indexOf(selected);
+      select(nodes[place + 1] ?? nodes[0] ?? null);
+    };
+    const common = {
+      origin: frame.site.previewOrigin,
+      scale,
+      slot,
+      selected,
+      also,
+      view,
+    };
+    const typed = (node: string, text: string | null) => {
+      const { body, id: open, apply } = useEditor.getState();
+      const path = body && wordsPath(body, node);
+      if (text === null || !body || !path) return setEditing(null);
+      if (text.trim() !== "") apply([setNodeOperation(body, open, node, path, text)]);
+    };
+    const framesOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: FramesSource) =>
+      WIDTHS.map((width, at) => (
+        <PreviewFrame
+          key={width}
+          {...common}
+          source={tie}
+          onDrawn={onDrawn}
+          width={width}
+          height={heights[at === 0 ? 0 : 1] as number}
+          title={`${shown?.title ?? "Page"} at ${width} px`}
+          editing={shown === page && editing?.width === width ? editing.node : null}
+          onPointed={pointedAt(width)}
+          onTyped={typed}
+        />
+      ));
+    const others = pages.filter((each) => each !== page).slice(0, PAGES_AT_ONCE - 1);
+    return (
+      <Box sx={{ p: 2, minWidth: 0 }}>
         <Box
           sx={{
-            flex: "1 1 160px",
-            minWidth: 0,
-            overflow: "hidden",
-            textOverflow: "ellipsis",
-            whiteSpace: "nowrap",
+            display: "flex",
+            flexWrap: "wrap",
+            alignItems: "center",
+            columnGap: 1.5,
+            rowGap: 0.5,
+            mb: 1,
+            minHeight: 28,
+            "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
           }}
         >
-          <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
-          <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
+          <Box
+            sx={{
+              flex: "1 1 160px",
+              minWidth: 0,
+              overflow: "hidden",
+              textOverflow: "ellipsis",
+              whiteSpace: "nowrap",
+            }}
+          >
+            <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
+            <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
+          </Box>
+          <ViewChoice view={view} onChange={setView} />
+          <SizeChoice
+            percent={Math.round(scales.fit * 100)}
+            pages={room > 500 ? 1 + others.length : 1}
+            size={size}
+            onChange={setSize}
+          />
         </Box>
-        <ViewChoice view={view} onChange={setView} />
-        <SizeChoice
-          percent={Math.round(Math.min(0.62, room / (WIDE + 4)) * 100)}
-          full={full}
-          onChange={setFull}
-        />
+        {showsNowhere ? (
+          <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
+        ) : null}
+        {isRuled(slot) ? <Ruler said={preview.said} ways={preview.ways} onStyle={onStyle} /> : null}
+        <FaintBands said={preview.said} />
+        {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+        <Box ref={desk} sx={{ overflowX: size === "whole" ? "auto" : "hidden" }}>
+          <Frames isWhole={size === "whole"}>{framesOf(page, preview)}</Frames>
+          {size === "row"
+            ? others.map((each) => (
+                <OtherPage key={each.identity} id={id} page={each} styles={styles}>
+                  {(source) => framesOf(each, source)}
+                </OtherPage>
+              ))
+            : null}
+        </Box>
+        <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={onChoose} />
       </Box>
-      {showsNowhere ? (
-        <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
-      ) : null}
-      {isRuled(slot) ? <Ruler said={preview.said} ways={preview.ways} onStyle={onStyle} /> : null}
+    );
+  },
+);
+
+type FramesSource = Pick<ReturnType<typeof usePreview>, "tie" | "onDrawn">;
+
+/** The frames of a page: the widest above the others, or all in a row where they are small. */
+const Frames = ({ isWhole, children }: { readonly isWhole: boolean; readonly children: ReactNode }) => (
+  <Box
+    sx={{
+      display: "flex",
+      flexWrap: "wrap",
+      gap: `${BETWEEN}px`,
+      width: isWhole ? WIDE + BETWEEN : "auto",
+    }}
+  >
+    {children}
+  </Box>
+);
+
+/** One more page with the part, below the one that is looked at. */
+const OtherPage = ({
+  id,
+  page,
+  styles,
+  children,
+}: {
+  readonly id: string;
+  readonly page: PageToLookAt;
+  readonly styles: number;
+  readonly children: (source: FramesSource) => ReactNode;
+}) => {
+  const preview = useFollowed(id, page.identity, styles);
+  return (
+    <Box component="section" aria-label={page.title} sx={{ mt: 1.5 }}>
+      <strong>{page.title}</strong> <Quiet>{WHY_WORDS[page.why]}</Quiet>
       <FaintBands said={preview.said} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
-      <Box ref={desk} sx={{ overflowX: full ? "auto" : "hidden" }}>
-        <PreviewFrame {...at(WIDE)} height={heights[0] as number} />
-        <Box sx={{ mt: 1.25, display: "flex", gap: 1.25 }}>
-          {NARROWER.map((width) => (
-            <PreviewFrame key={width} {...at(width)} height={heights[1] as number} />
-          ))}
-        </Box>
+      <Box sx={{ mt: 0.5 }}>
+        <Frames isWhole={false}>{children(preview)}</Frames>
       </Box>
-      <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={onChoose} />
     </Box>
   );
-});
+};
 
-const SizeChoice = memo(
-  ({
-    percent,
-    full,
-    onChange,
-  }: {
-    readonly percent: number;
-    readonly full: boolean;
-    readonly onChange: (full: boolean) => void;
-  }) => (
-    <ToggleButtonGroup
-      exclusive
-      size="small"
-      value={full}
-      onChange={(_, next: boolean | null) => onChange(next ?? full)}
-      aria-label="Size of the previews"
-      sx={{ "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none", color: "text.primary" } }}
-    >
-      <ToggleButton value={false}>{percent} %</ToggleButton>
-      <ToggleButton value={true}>100 %</ToggleButton>
-    </ToggleButtonGroup>
-  ),
-);
+interface SizeChoiceProps {
+  readonly percent: number;
+  /** How many pages can be looked at at once. */
+  readonly pages: number;
+  readonly size: Size;
+  readonly onChange: (size: Size) => void;
+}
+
+const SizeChoice = memo(({ percent, pages, size, onChange }: SizeChoiceProps) => (
+  <ToggleButtonGroup
+    exclusive
+    size="small"
+    value={size}
+    onChange={(_, next: Size | null) => onChange(next ?? size)}
+    aria-label="Size of the previews"
+    sx={{ "& .MuiToggleButton-root": { py: 0, px: 1, textTransform: "none", color: "text.primary" } }}
+  >
+    {pages > 1 ? <ToggleButton value="row">{pages} pages</ToggleButton> : null}
+    <ToggleButton value="fit">{percent} %</ToggleButton>
+    <ToggleButton value="whole">100 %</ToggleButton>
+  </ToggleButtonGroup>
+));
 
 type PageToLookAt = CallResult<"previewPages">["pages"][number];
 
