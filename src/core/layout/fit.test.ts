@@ -51,6 +51,35 @@ describe("a text's width", () => {
   );
 });
 
+describe("a text at the end of a line", () => {
+  // found by comparing with Chromium: capitals of this family are moved towards a space
+  const capitals = { ...setting, family: "Work Sans", upper: true, size: 32 };
+  const ends = (text: string, by = setting) => measure.lineEnd(text, by).width;
+  it("is as wide as alone where nothing follows it", () => {
+    expect(ends("Pellow")).toBe(measure.line("Pellow", setting).width);
+    expect(ends("Pellow", capitals)).toBe(measure.line("Pellow", capitals).width);
+  });
+  it("leaves out the space behind it, not what the space does to its last letter", () => {
+    const together = measure.line("W W", capitals).width;
+    const moved = ends("W ", capitals) - measure.line("W", capitals).width;
+    expect(Math.abs(moved)).toBeGreaterThan(1 / 32);
+    expect(ends("W ", capitals)).toBeLessThan(together - measure.line("W", capitals).width);
+  });
+  it("decides how narrow a name may become", () => {
+    const longest = measure.longestPiece("Pellow Ridge", capitals).width;
+    expect(longest).toBe(Math.max(ends("Pellow ", capitals), ends("Ridge", capitals)));
+  });
+  it("is never further from the text alone than a space is wide", () => {
+    const words = fc.constantFrom("Visit", "AVAT", "To", "fly", "Pellow", "Way", "y.", "L’");
+    fc.assert(
+      fc.property(words, fc.constantFrom(setting, capitals), (word, by) => {
+        const space = measure.line(" ", by).width;
+        expect(Math.abs(ends(`${word} `, by) - ends(word, by))).toBeLessThan(space);
+      }),
+    );
+  });
+});
+
 describe("a font that comes later", () => {
   it("is measured once it is there: what could not be told before is not remembered", async () => {
     const fonts = new Map<string, Uint8Array>();

@@ -9,8 +9,6 @@ import type { TextMeasure } from "./text-measure";
  * Chromium allows it (measured there).
  */
 const TOLERANCE = 1 / 64;
-/** What rounding two widths can come to. */
-const ROUNDING = 1 / 32;
 
 const lettersOf = (text: string): readonly string[] =>
   // what combines stays with what it combines with (general category M), as far as headings need it
@@ -25,19 +23,10 @@ export interface Lines {
 /** The lines of a text in a box of so many px. Spaces at the ends of lines are left off. */
 export const linesOf = (text: string, setting: TextSetting, width: number, measure: TextMeasure): Lines => {
   let isExact = true;
-  const widthOf = (part: string): number => {
-    const measured = measure.line(part, setting);
-    isExact &&= measured.isExact;
-    return measured.width;
-  };
-  const space = widthOf(" ");
   const fits = (line: string): boolean => {
-    const alone = widthOf(line.trimEnd());
-    if (!line.endsWith(" ")) return alone <= width + TOLERANCE;
-    // a letter may be moved towards the space behind it, though the space is not counted
-    const before = widthOf(`${line.trimEnd()} `) - space;
-    const isMoved = Math.abs(alone - before) > ROUNDING;
-    return (isMoved ? before : alone) <= width + TOLERANCE;
+    const measured = measure.lineEnd(line, setting);
+    isExact &&= measured.isExact;
+    return measured.width <= width + TOLERANCE;
   };
   const lines: string[] = [];
   let line = "";

@@ -8,6 +8,9 @@ export interface Measured {
   readonly isExact: boolean;
 }
 
+/** What rounding two widths can come to. */
+const ROUNDING = 1 / 32;
+
 /** Measures texts in the type styles of a house style, at a root size in px (16 unless a reader chose another). */
 export class TextMeasure {
   constructor(
@@ -35,9 +38,21 @@ export class TextMeasure {
     return { width: [...text].length * (setting.size + setting.spacing), isExact: false };
   }
 
+  /**
+   * A text at the end of a line: the space behind it is not counted, though a letter may be moved towards it (kerning
+   * with the space, as Chromium keeps it: measured there).
+   */
+  lineEnd(text: string, setting: TextSetting): Measured {
+    const alone = this.line(text.trimEnd(), setting);
+    if (!text.endsWith(" ")) return alone;
+    const before = this.line(`${text.trimEnd()} `, setting).width - this.line(" ", setting).width;
+    const isMoved = Math.abs(alone.width - before) > ROUNDING;
+    return isMoved ? { ...alone, width: before } : alone;
+  }
+
   /** The longest piece of a text that cannot be broken (see `line-ends`). */
   longestPiece(text: string, setting: TextSetting): Measured {
-    const pieces = piecesOf(text).map((piece) => this.line(piece.trimEnd(), setting));
+    const pieces = piecesOf(text).map((piece) => this.lineEnd(piece, setting));
     return {
       width: Math.max(0, ...pieces.map(({ width }) => width)),
       isExact: pieces.every(({ isExact }) => isExact),
