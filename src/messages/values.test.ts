@@ -6,7 +6,7 @@ import { designOf } from "../core/model/design";
 import { setNodeOperation } from "../core/model/operations";
 import { Band, type Block, Look } from "../core/model/part";
 import { describeOperation } from "./changes";
-import { valueWords } from "./values";
+import { numberOptions, valueWords } from "./values";
 
 const design = designOf([
   { id: "style", kind: "style", body: pageData().style },
@@ -60,6 +60,17 @@ describe("values of settings", () => {
       "A text that is longer …",
     );
     expect(valueWords("padding", { top: 1 }, design)).toBe("");
+  });
+  it("say what a number means where it is not so many of something", () => {
+    expect(valueWords("shareOn", -1, design)).toBe("as on wider ones");
+    expect(valueWords("share", 0, design)).toBe("as its content");
+    expect(valueWords("share", 3, design)).toBe("3");
+    expect(valueWords("gap", 0, design)).toBe("0");
+    expect(numberOptions("orderSmall", 0, 2)).toEqual([
+      [0, "as written"],
+      [1, "1"],
+      [2, "2"],
+    ]);
   });
   it("stand in what undo says", () => {
     const logo = block("logo") as Block;

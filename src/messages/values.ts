@@ -75,6 +75,26 @@ const NAMES = {
 
 export type NamedSetting = keyof typeof NAMES;
 
+/** Numbers that do not mean so many of something. */
+const NUMBER_NAMES: Readonly<Record<string, Readonly<Record<number, string>>>> = {
+  share: { 0: "as its content" },
+  shareOn: { [-1]: "as on wider ones", 0: "as its content" },
+  orderSmall: { 0: "as written" },
+  radius: { [-1]: "as its kind" },
+};
+
+/** A number of a setting in words. */
+export const numberWords = (setting: string, value: number): string =>
+  NUMBER_NAMES[setting]?.[value] ?? String(value);
+
+/** The numbers of a setting from one to another, each with its words. */
+export const numberOptions = (
+  setting: string,
+  from: number,
+  to: number,
+): readonly (readonly [number, string])[] =>
+  Array.from({ length: to - from + 1 }, (_, at) => [from + at, numberWords(setting, from + at)] as const);
+
 /** The values of a setting that can be chosen, each with its words; all there are, or those named. */
 export const valueOptions = <Setting extends NamedSetting>(
   setting: Setting,
@@ -90,7 +110,7 @@ const MOST_LETTERS = 24;
 /** A value of a setting in a few words; empty where there are none for it. Names of what it points at are of the design. */
 export const valueWords = (setting: string, value: unknown, design: Design): string => {
   if (typeof value === "boolean") return value ? "yes" : "no";
-  if (typeof value === "number") return String(value);
+  if (typeof value === "number") return numberWords(setting, value);
   const names = NAMES[(CALLED[setting] ?? setting) as NamedSetting] as
     | Readonly<Record<string, string>>
     | undefined;

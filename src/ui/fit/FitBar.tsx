@@ -77,12 +77,14 @@ const MARKS = [320, 600, 800, 1000, 1200, 1400, 1600];
 /** The scale under the stretches. */
 export const FitScale = memo(() => (
   <Box aria-hidden sx={{ position: "relative", height: 18, fontSize: 11, color: "text.secondary" }}>
-    {MARKS.map((mark) => (
+    {MARKS.map((mark, place) => (
       <Box
         key={mark}
         sx={{
           position: "absolute",
           left: `${placeOf(mark)}%`,
+          // every second one where there is hardly room
+          display: { xs: place % 2 === 0 ? "block" : "none", sm: "block" },
           transform: mark === TO ? "translateX(-100%)" : mark === FROM ? "none" : "translateX(-50%)",
         }}
       >

@@ -79,13 +79,13 @@ const Input = ({ id, label, spec, value, onChange }: InputProps) => {
           onChange={onChange}
         />
       );
-    case "level":
+    case "count":
       return (
         <OneOf
           id={id}
           label={label}
           value={String(value)}
-          options={[2, 3, 4, 5, 6].map((level) => [String(level), `H${level}`])}
+          options={control.options.map(([number, words]) => [String(number), words])}
           onChange={(next) => onChange(Number(next))}
         />
       );

@@ -49,7 +49,18 @@ export const PartHead = ({
           History
         </Leaf>
       </Box>
-      <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>
+      <Box
+        sx={{
+          ml: "auto",
+          display: "flex",
+          flexWrap: { xs: "wrap", md: "nowrap" },
+          justifyContent: "flex-end",
+          alignItems: "center",
+          gap: { xs: 1, md: 2 },
+          minWidth: 0,
+          pb: { xs: 1, md: 0 },
+        }}
+      >
         {children}
         <PartMenu data={data} />
       </Box>

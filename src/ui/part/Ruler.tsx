@@ -57,7 +57,9 @@ export const Ruler = ({
       {measured.length > 0 ? (
         <Columns>
           <span />
-          <FitScale />
+          <div className="bar">
+            <FitScale />
+          </div>
         </Columns>
       ) : null}
       {wish && wished ? (
@@ -74,6 +76,10 @@ const Columns = styled("div")(({ theme }) => ({
   alignItems: "center",
   "& > .name": { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" },
   "& > .bar": { position: "relative" },
+  [theme.breakpoints.down("sm")]: {
+    gridTemplateColumns: "minmax(0,1fr) auto",
+    "& > .bar": { gridColumn: "1 / -1", gridRow: 2 },
+  },
 }));
 
 const Line = ({

@@ -35,6 +35,8 @@ const wordsOf = ({ control }: FieldSpec, value: unknown): string | null => {
       return `${String(value)}${control.unit ? ` ${control.unit}` : ""}`;
     case "one":
       return control.options.find(([key]) => key === value)?.[1] ?? null;
+    case "count":
+      return control.options.find(([key]) => key === value)?.[1] ?? null;
     case "switch":
       return value === true ? "on" : "off";
     case "perWidth":

@@ -19,6 +19,7 @@ export const ViewChoice = memo(
       sx={{
         ml: "auto",
         display: "flex",
+        flexWrap: { xs: "wrap", md: "nowrap" },
         gap: 1,
         "& .MuiToggleButton-root": {
           py: 0,

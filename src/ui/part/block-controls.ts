@@ -57,7 +57,10 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
   ],
   heading: [
     setting("text", { type: "text" }),
-    setting("level", { type: "level" }),
+    setting("level", {
+      type: "count",
+      options: [2, 3, 4, 5, 6].map((level) => [level, `H${level}`] as const),
+    }),
     setting("style", textStyle),
   ],
   group: [

@@ -15,7 +15,7 @@ export type Control =
   | { readonly type: "many"; readonly options: readonly (readonly [string, string])[] }
   | { readonly type: "sides" }
   | { readonly type: "switch" }
-  | { readonly type: "level" }
+  | { readonly type: "count"; readonly options: readonly (readonly [number, string])[] }
   | { readonly type: "markdown" }
   | { readonly type: "menu" }
   | { readonly type: "piece" }

@@ -85,6 +85,14 @@ describe("the fields settings are edited with", () => {
       ).toBe(true);
       expect(reads(withValue(node, spec, ["something else"])), name).toBe(false);
     }
+    for (const { name, node, spec, control, reads } of of("count")) {
+      for (const [value] of control.options)
+        expect(reads(withValue(node, spec, value)), `${name} ${value}`).toBe(true);
+      const values = control.options.map(([value]) => value);
+      expect(reads(withValue(node, spec, Math.min(...values) - 1)), `${name}, one less`).toBe(false);
+      expect(reads(withValue(node, spec, Math.max(...values) + 1)), `${name}, one more`).toBe(false);
+      expect(values, name).toContain(valueAt(node, spec.path));
+    }
     for (const { name, node, spec, reads } of of("one"))
       expect(reads(withValue(node, spec, "something else")), name).toBe(false);
   });

@@ -1,4 +1,4 @@
-import { valueOptions } from "../../messages/values";
+import { numberOptions, valueOptions } from "../../messages/values";
 import { type Control, direction, type FieldSpec, one } from "./control";
 
 const widths: Control = { type: "many", options: valueOptions("hideOn") };
@@ -27,12 +27,11 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
 /** Settings of a look that a kind of block does not take: it has them from the house style or its own settings. */
 export const FRAME_PATHS: ReadonlySet<string> = new Set(["padding", "borderWidth", "borderColour"]);
 
+const share: Control = { type: "count", options: numberOptions("share", 0, 12) };
+const narrowerShare: Control = { type: "count", options: numberOptions("shareOn", -1, 12) };
+
 export const CELL_CONTROLS: readonly FieldSpec[] = [
-  {
-    path: ["share"],
-    control: { type: "number", max: 12, unit: "of 12" },
-    label: "Share (0: as wide as its content)",
-  },
+  { path: ["share"], control: share },
   {
     path: ["align"],
     control: one("align", ["start", "centre", "end", "between"]),
@@ -40,21 +39,9 @@ export const CELL_CONTROLS: readonly FieldSpec[] = [
   { path: ["direction"], control: direction },
   { path: ["gap"], control: { type: "number", unit: "px", max: 200 } },
   { path: ["alignBlock"], control: one("alignBlock", ["", "start", "centre", "end"]), label: "Up and down" },
-  {
-    path: ["shareOn", "middle"],
-    control: { type: "number", min: -1, max: 12, unit: "of 12" },
-    label: "Share on middle (-1: as on wide)",
-  },
-  {
-    path: ["shareOn", "small"],
-    control: { type: "number", min: -1, max: 12, unit: "of 12" },
-    label: "Share on small (-1: as on wider)",
-  },
-  {
-    path: ["orderSmall"],
-    control: { type: "number", max: 12 },
-    label: "Place on small (0: as written)",
-  },
+  { path: ["shareOn", "middle"], control: narrowerShare, label: "Share on middle" },
+  { path: ["shareOn", "small"], control: narrowerShare, label: "Share on small" },
+  { path: ["orderSmall"], control: { type: "count", options: numberOptions("orderSmall", 0, 12) } },
 ];
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
