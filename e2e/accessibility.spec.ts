@@ -40,8 +40,11 @@ for (const [scheme, width] of LOOKS)
     expect(await violations(page), "sign-in").toEqual([]);
     await signIn(page);
     // previews are the site's own pages: they are checked where visitors see them
-    const check = async (name: string) =>
+    const check = async (name: string) => {
       expect(await violations(page, ["iframe"]), `${name}, ${scheme}, ${width}`).toEqual([]);
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+      expect.soft(wide, `${name} scrolls sideways`).toBeLessThanOrEqual(width);
+    };
 
     await open(page, "style");
     await page.getByRole("button", { name: "Dials of Brass" }).click();
