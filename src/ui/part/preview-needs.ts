@@ -7,7 +7,9 @@ import { blocksOf } from "../../core/model/tree";
  */
 export const needsKey = (part: Pick<Part, "bands">): string =>
   JSON.stringify([
-    part.bands.map((band) => [band.background.picture, band.background.slides]),
+    part.bands.map(({ background, seenBy }) => [background.picture, background.slides, seenBy]),
+    // what is for others is left out before anything is gathered for it
+    blocksOf(part).map(({ look }) => look.seenBy),
     blocksOf(part).map((block) => {
       switch (block.kind) {
         case "piece":
@@ -21,8 +23,7 @@ export const needsKey = (part: Pick<Part, "bands">): string =>
           return [block.id, block.settings.target];
         case "entryList": {
           const { from, kinds, terms, upcoming, sort, direction, count, paged, pageSize } = block.settings;
-          const { seenBy } = block.look;
-          return [block.id, from, kinds, terms, upcoming, sort, direction, count, paged, pageSize, seenBy];
+          return [block.id, from, kinds, terms, upcoming, sort, direction, count, paged, pageSize];
         }
         case "body":
           return [block.kind];
