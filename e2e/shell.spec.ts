@@ -1,5 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import type { DrawMessage } from "../src/workers/frame-end";
+import { seeded } from "../test/seeded";
 import { PORT } from "./studio";
 
 /** The inside of a preview frame by itself: what it does with what it is told, whoever tells it. */
@@ -79,30 +80,65 @@ test("only rules that changed are read anew, and a region alone is patched", asy
   await draw({ id: 2, css: CSS.replace("padding:4px", "padding:6px") });
   // what stays as it is stays the very same object
   await frame.evaluate(() => {
-    const sheets = ["values", "before", "after"].map(
-      (id) => (document.getElementById(id) as HTMLStyleElement).sheet,
-    );
-    const heading = document.querySelector("h1");
+    const sheets = () =>
+      new Map([...document.styleSheets].map((sheet) => [sheet.ownerNode?.textContent ?? "", sheet]));
+    const [before, heading] = [sheets(), document.querySelector("h1")];
     Object.assign(window, {
-      same: () => [
-        ...["values", "before", "after"].map(
-          (id, at) => (document.getElementById(id) as HTMLStyleElement).sheet === sheets[at],
-        ),
-        document.querySelector("h1") === heading,
-      ],
+      anew: () => [...sheets()].filter(([text, sheet]) => before.get(text) !== sheet).map(([text]) => text),
+      isSame: () => document.querySelector("h1") === heading,
     });
   });
-  const kept = () => frame.evaluate(() => (window as unknown as { same: () => boolean[] }).same());
-  await draw({ id: 3, css: CSS.replace("padding:4px", "padding:8px") });
-  expect(await kept()).toEqual([true, true, true, true]);
+  const anew = () => frame.evaluate(() => (window as unknown as { anew: () => string[] }).anew());
+  const isSame = () => frame.evaluate(() => (window as unknown as { isSame: () => boolean }).isSame());
+  const wider = CSS.replace("padding:4px", "padding:8px");
+  await draw({ id: 3, css: wider });
+  expect(await anew()).toEqual([".band{padding:8px}"]);
   await draw({ id: 4, regions: { header: '<a href="/">Home</a>' } });
-  expect(await kept()).toEqual([true, true, true, true]);
   expect(await frame.locator("header").textContent()).toBe("Home");
-  await draw({ id: 5, css: CSS.replace("#111", "#222") });
-  expect(await kept()).toEqual([false, true, true, true]);
+  await draw({ id: 5, css: wider.replace("#111", "#222") });
+  expect(await anew()).toEqual([":root{--c-ink:#222}", ".band{padding:8px}"]);
+  expect(await isSame()).toBe(true);
   expect(
     await frame.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--c-ink")),
   ).toBe("#222");
+});
+
+test("rules stand in their order, whatever changes, comes and goes", async ({ page }) => {
+  const { draw, frame } = await frameOn(page);
+  const seed = Number(process.env["SEED"] ?? 3);
+  const random = seeded(seed);
+  let sizes = Array.from({ length: 30 }, () => random.below(40));
+  const cssOf = () =>
+    `:root{--c-ink:#111}${sizes
+      .map((size, at) =>
+        at % 7 === 3
+          ? `@media (width >= 1px){@container (width < ${size}rem){.n${at}>.a::after{content:"}{"}}}`
+          : `.n${at}{order:${size}}`,
+      )
+      .join("\n")}`;
+  for (let id = 1; id <= 40; id += 1) {
+    if (random.chance(0.2)) sizes = [...sizes.slice(0, random.below(sizes.length)), 7, ...sizes.slice(4)];
+    else
+      for (let times = random.below(random.pick([2, 4, 20])); times >= 0; times -= 1)
+        sizes[random.below(sizes.length)] = random.below(40);
+    const css = cssOf();
+    await draw({ id, css, ...(id === 1 ? { isNew: true, body: BODY } : {}) });
+    const worn = await frame.evaluate(() =>
+      [...document.querySelectorAll("style:not(#marks)")].map((each) => each.textContent).join(""),
+    );
+    expect(worn.startsWith(css), `drawing ${id} of seed ${seed}`).toBe(true);
+    // it is as many rules as it is in one sheet
+    const counted = await frame.evaluate((text) => {
+      const whole = new CSSStyleSheet();
+      whole.replaceSync(text);
+      const parts = [...document.querySelectorAll<HTMLStyleElement>("style:not(#marks)")];
+      return [
+        whole.cssRules.length,
+        parts.reduce((sum, { sheet }) => sum + (sheet?.cssRules.length ?? 0), 0),
+      ];
+    }, worn);
+    expect(counted[1]).toBe(counted[0]);
+  }
 });
 
 test("a menu one opened stays open through a patch, and links stay out of the tab order", async ({

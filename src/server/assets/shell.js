@@ -2,7 +2,7 @@
 // reports what is pointed at. It speaks to nobody else.
 (() => {
   const studio = document.documentElement.dataset.studio;
-  const sheets = ["values", "before", "changed", "after"].map((id) => document.getElementById(id));
+  const values = document.getElementById("values");
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
@@ -48,7 +48,7 @@
       families.set(family, rules);
       const more = document.createElement("style");
       more.textContent = rules;
-      sheets[0].before(more);
+      values.before(more);
     }
   };
 
@@ -92,37 +92,53 @@
     }
   };
 
-  // Rules that were changed last stand in a sheet of their own, between those before and those after them: while one
-  // thing is edited only that sheet is read anew, and only what it speaks of is styled again.
-  let rules = { whole: "", before: "", after: "" };
-  const SMALL = 4000;
-  const cutRules = (whole) => {
-    const { before, after } = rules;
-    const between = whole.length - before.length - after.length;
-    const isCut = between >= 0 && between <= SMALL && whole.startsWith(before) && whole.endsWith(after);
-    rules = { whole, ...(isCut ? { before, after } : changedIn(rules.whole, whole)) };
-    return [rules.before, whole.slice(rules.before.length, whole.length - rules.after.length), rules.after];
-  };
-  // What stays before and behind a change, in whole rules.
-  const changedIn = (old, next) => {
-    const shorter = Math.min(old.length, next.length);
-    let start = 0;
-    while (start < shorter && old[start] === next[start]) start += 1;
-    let end = 0;
-    while (end < shorter - start && old[old.length - 1 - end] === next[next.length - 1 - end]) end += 1;
-    let [depth, first, last] = [0, 0, next.length];
-    for (const { 0: found, index } of next.matchAll(/"(?:[^"\\]|\\.)*"|[{}]/g)) {
-      if (found === "{") depth += 1;
-      if (found !== "}") continue;
+  // Rules that change stand in sheets of their own: while something is edited only those few are read anew, and only
+  // what they speak of is styled again.
+  const MOST_APART = 12;
+  let rules = [];
+  let apart = new Map();
+  let sheets = [];
+  const cutRules = (css) => {
+    const found = [];
+    let [depth, start] = [0, 0];
+    for (const { 0: sign, index } of css.matchAll(/"(?:[^"\\]|\\.)*"|[{}]/g)) {
+      if (sign === "{") depth += 1;
+      if (sign !== "}") continue;
       depth -= 1;
       if (depth > 0) continue;
-      if (index < start) first = index + 1;
-      if (index >= next.length - end - 1) {
-        last = index + 1;
-        break;
-      }
+      found.push(css.slice(start, index + 1));
+      start = index + 1;
     }
-    return { before: next.slice(0, first), after: next.slice(Math.max(first, last)) };
+    return [...found, css.slice(start)];
+  };
+  const sheetOf = (text) => {
+    const sheet = document.createElement("style");
+    sheet.textContent = text;
+    marks.before(sheet);
+    sheets.push(sheet);
+    return sheet;
+  };
+  const arrange = (places) => {
+    for (const sheet of sheets) sheet.remove();
+    sheets = [];
+    apart = new Map();
+    let from = 0;
+    for (const place of [...places].sort((a, b) => a - b)) {
+      if (place > from) sheetOf(rules.slice(from, place).join(""));
+      apart.set(place, sheetOf(rules[place]));
+      from = place + 1;
+    }
+    if (from < rules.length) sheetOf(rules.slice(from).join(""));
+  };
+  const wear = (css) => {
+    const next = cutRules(css);
+    const isLong = next.length !== rules.length;
+    const changed = isLong ? [] : next.flatMap((rule, place) => (rule === rules[place] ? [] : [place]));
+    rules = next;
+    const places = new Set([...apart.keys(), ...changed]);
+    if (isLong || changed.length > MOST_APART) arrange([]);
+    else if (places.size > apart.size) arrange(places.size > MOST_APART ? changed : places);
+    else for (const place of changed) apart.get(place).textContent = rules[place];
   };
 
   // Of a page that is only looked at from above, what is not in sight is not laid out before it is scrolled to.
@@ -142,9 +158,9 @@
     const start = Math.max(0, css.indexOf(":root{"));
     const end = css.indexOf("}", start) + 1;
     addFaces(css.slice(0, start));
-    const texts = [css.slice(start, end), ...cutRules(css.slice(end))];
-    for (const [at, sheet] of sheets.entries())
-      if (sheet.textContent !== texts[at]) sheet.textContent = texts[at];
+    const root = css.slice(start, end);
+    if (values.textContent !== root) values.textContent = root;
+    wear(css.slice(end));
   };
 
   // What was selected and has not been brought into sight yet: it may come with the next drawing.

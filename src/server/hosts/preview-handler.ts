@@ -32,7 +32,7 @@ const shell = () => ({
   },
   body: html`<!doctype html>
 <html lang="en"${attributes({ "data-studio": studioOrigin() })}>
-<head><meta charset="utf-8"><title>Preview</title><meta name="viewport" content="width=device-width, initial-scale=1"><style id="values"></style><style id="before"></style><style id="changed"></style><style id="after"></style><style id="marks"></style>
+<head><meta charset="utf-8"><title>Preview</title><meta name="viewport" content="width=device-width, initial-scale=1"><style id="values"></style><style id="marks"></style>
 <script src="/_assets/morphdom.js"></script><script src="/_assets/shell.js" defer></script></head>
 <body></body>
 </html>
