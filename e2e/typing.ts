@@ -82,7 +82,7 @@ export const repaintLatencies = async (page: Page, count: number): Promise<numbe
 };
 
 /**
- * Logs the time from each event of a kind, as the browser took it from the keyboard or the pointer, to the moment the
+ * Logs the time from each awaited event of a kind, as the browser took it from the keyboard or the pointer, to the moment the
  * last frame had what it did on its screen for two animation frames, and so had what is said beside the frames. Each
  * says that moment by its own clock: when the studio hears of it is not what a person sees. With several pages on the
  * screen, the last of them counts.
@@ -93,10 +93,15 @@ const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Pro
       const log: number[] = [];
       let began: number | null = null;
       let seen: number[] = [];
+      let isAwaited = false;
       Object.assign(window, { typingLog: log });
+      window.addEventListener("gray-latch:awaited", () => {
+        isAwaited = true;
+      });
       document.addEventListener(
         wanted,
         (event) => {
+          if (!isAwaited) return;
           began = performance.timeOrigin + event.timeStamp;
           seen = [];
         },
@@ -108,6 +113,8 @@ const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Pro
         if (seen.length < parts) return;
         log.push(Math.max(...seen) - began);
         began = null;
+        isAwaited = false;
+        window.dispatchEvent(new Event("gray-latch:logged"));
       });
     },
     [kind, pages] as const,
@@ -116,13 +123,16 @@ const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Pro
 const samplesOf = (page: Page): Promise<number[]> =>
   page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);
 
-/** Does something and waits until its drawing is logged. */
+/** Does something and waits until its drawing is logged: told by the page, which is not asked again and again meanwhile. */
 const drawnAfter = async (page: Page, act: () => Promise<void>): Promise<void> => {
-  const before = (await samplesOf(page)).length;
-  await act();
-  await page.waitForFunction(
-    (known) => (window as unknown as { typingLog: number[] }).typingLog.length > known,
-    before,
-    { timeout: 5000 },
+  const logged = page.evaluate(
+    () =>
+      new Promise<void>((done, failed) => {
+        const late = setTimeout(() => failed(new Error("typing: nothing was drawn in 5 s")), 5000);
+        window.addEventListener("gray-latch:logged", () => done(clearTimeout(late)), { once: true });
+        window.dispatchEvent(new Event("gray-latch:awaited"));
+      }),
   );
+  await act();
+  await logged;
 };

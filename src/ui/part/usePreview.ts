@@ -40,8 +40,8 @@ const isSame = (a: Wanted, b: Wanted): boolean =>
   a.edited?.id === b.edited?.id && a.edited?.part === b.edited?.part && a.instead === b.instead;
 
 /**
- * Drawings of one page with a part as it is being edited. Renders in a worker, which the frames are tied to; while one is under way
- * only the newest edit waits. `onDrawn` counts the frames that have it on the screen; when all have, and
+ * Drawings of one page with a part as it is being edited. Renders in a worker, which the frames are tied to; while one
+ * is under way only the newest edit waits. `onDrawn` counts the frames that have it on the screen; when all have, and
  * what is said beside them is there too, the window is told.
  */
 export const usePreview = (
