@@ -38,6 +38,10 @@ export const shaperFor = async (
 
 /** Fetches what families are measured with before one of them is chosen. */
 export const warmFonts = async (site: string, style: Pick<StyleValues, "ownFonts">): Promise<void> => {
-  for (const family of [...Object.keys(FAMILIES), ...style.ownFonts.map((font) => font.family)])
+  for (const family of [...Object.keys(FAMILIES), ...style.ownFonts.map((font) => font.family)]) {
     await Promise.all(filesOf(family, style.ownFonts).map(({ file }) => fetched(site, file)));
+    // the first text is measured now, which opens the file
+    const setting = { family, weight: 400, size: 16, spacing: 0, upper: false };
+    (await shaper).width("n", setting, style.ownFonts);
+  }
 };

@@ -8,7 +8,7 @@ import type { FitMaterial } from "../core/layout/extents";
 import { BandFit } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
 import { type Way, waysToReach } from "../core/layout/reach";
-import { type BandReading, isRuled, readBands } from "../core/layout/readings";
+import { type BandReading, readBands } from "../core/layout/readings";
 import { TextMeasure } from "../core/layout/text-measure";
 import type { Picture, Piece, SiteProfile } from "../core/model/design";
 import type { HouseStyle } from "../core/model/house-style";
@@ -117,13 +117,14 @@ const api = {
   },
   /**
    * Draws the page with a part as it is now in place of the one in its slot, and whatever else stands in for what it
-   * has, in all frames. Says what a ruler says of the bands of the part; null as long as there is no page.
+   * has, in all frames. Says what a ruler says of the bands of the part, if there is one; null as long as there is no page.
    */
   async render(
     name: Omit<Drawing, "page">,
     id: string | null,
     part: Part | null,
     instead: Instead,
+    hasRuler: boolean,
   ): Promise<readonly BandReading[] | null> {
     before = replaceEqualDeep(before, part);
     const found = data && pageWith(data, id, before, instead);
@@ -133,7 +134,7 @@ const api = {
     drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
     for (const frame of frames.values()) frame.show(drawing);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
-    return shown && isRuled(shown.slot) ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+    return shown && hasRuler ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
   },
   /** Gets every font that can be chosen, so that a choice is drawn at once. */
   async warm(): Promise<void> {

@@ -36,7 +36,7 @@ export const PageScreen = () => {
   });
   const { desk, room } = useRoom();
   const chosen = JSON.stringify(data?.slots.map((slot) => [slot.part, slot.resolved, slot.settings]) ?? []);
-  const preview = usePreview(identity, null, asked, 1, chosen);
+  const preview = usePreview(identity, null, asked, 1, { revision: chosen });
   const [pointed, setPointed] = useState<Pointed>({ slot: null, nodes: [] });
   const [height, setHeight] = useState(800);
   const [places, setPlaces] = useState<Places>({});

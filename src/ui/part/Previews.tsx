@@ -49,12 +49,12 @@ export const Previews = ({ id }: { readonly id: string }) => {
 };
 
 /** A page with the part as it is being edited. It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
-const useFollowed = (id: string, page: string | null, styles: number) => {
+const useFollowed = (id: string, page: string | null, styles: number, hasRuler = false) => {
   const { asked } = useFrame();
   const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
   // another menu or picture is other data of the page: a reason to look again
   useEditor(({ body }) => (body ? needsKey(body) : ""));
-  const preview = usePreview(page, opened, asked, WIDTHS.length, styles);
+  const preview = usePreview(page, opened, asked, WIDTHS.length, { revision: styles, hasRuler });
   const { redraw } = preview;
   useEffect(() => {
     const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
@@ -74,7 +74,7 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
   const restyle = useCallback(() => setStyles((now) => now + 1), []);
-  const preview = useFollowed(id, page?.identity ?? null, styles);
+  const preview = useFollowed(id, page?.identity ?? null, styles, isRuled(slot));
   const { headings } = useStore(preview.said, ({ noticed }) => noticed);
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>

@@ -27,6 +27,14 @@ interface Wanted {
   readonly instead: Instead;
 }
 
+interface Options {
+  /** When it is another, the page's data is asked for anew. */
+  readonly revision?: unknown;
+  readonly instead?: Instead;
+  /** Whether a ruler stands beside the frames. */
+  readonly hasRuler?: boolean;
+}
+
 /** What is said beside the frames; whoever says it follows it alone. */
 interface Said {
   readonly readings: readonly BandReading[];
@@ -49,8 +57,7 @@ export const usePreview = (
   edited: Edited | null,
   asked: Asked,
   frames: number,
-  revision: unknown = null,
-  instead: Instead = NOTHING_INSTEAD,
+  { revision = null, instead = NOTHING_INSTEAD, hasRuler = false }: Options = {},
 ) => {
   const site = useSite();
   const worker = usePreviewWorker();
@@ -97,7 +104,8 @@ export const usePreview = (
       await loop.run(
         ({ edited: now, instead: over }) => {
           counter.current += 1;
-          return thread.render({ id: counter.current, subject }, now?.id ?? null, now?.part ?? null, over);
+          const name = { id: counter.current, subject };
+          return thread.render(name, now?.id ?? null, now?.part ?? null, over, hasRuler);
         },
         (readings) => {
           const id = counter.current;
@@ -110,7 +118,7 @@ export const usePreview = (
         },
       );
     },
-    [loop, worker, said, notice, onDrawn],
+    [loop, worker, said, notice, onDrawn, hasRuler],
   );
 
   const sourceOf = (part: Part | null): string =>

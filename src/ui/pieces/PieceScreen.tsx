@@ -87,7 +87,7 @@ const InPart = ({
   const edited = useMemo(() => ({ id: part.id, part: part.body as Part }), [part]);
   const instead = useMemo(() => ({ pieces: { [piece]: body } }), [piece, body]);
   const page = data?.pages[0];
-  const preview = usePreview(page?.identity ?? null, edited, asked, 3, null, instead);
+  const preview = usePreview(page?.identity ?? null, edited, asked, 3, { instead });
   const scale = Math.min(0.62, room / (WIDE + 4));
   const { slot } = edited.part;
   const pointed = (nodes: readonly string[], at: string | null, isAdding: boolean) => {

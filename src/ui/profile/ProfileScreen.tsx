@@ -115,7 +115,7 @@ const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
   const instead = useMemo((): Instead => ({ profile }), [profile]);
   // another logo is another picture: the page's data is fetched anew
   const pictures = PICTURES.map(([field]) => profile[field]).join(" ");
-  const preview = usePreview(frame.site.front, null, asked, VIEWS.length, pictures, instead);
+  const preview = usePreview(frame.site.front, null, asked, VIEWS.length, { revision: pictures, instead });
   const scale = Math.min(0.62, room / 1284);
   const common = {
     origin: frame.site.previewOrigin,

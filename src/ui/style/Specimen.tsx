@@ -24,7 +24,7 @@ export const Specimen = () => {
   const { front, kinds } = frame.site;
   const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
   const instead = useMemo(() => insteadOf(useStyleEditor.getState().body as HouseStyle), []);
-  const preview = usePreview(front, edited, asked, 3, null, instead);
+  const preview = usePreview(front, edited, asked, 3, { instead });
   const { redraw, warm, onDrawn } = preview;
   const isWarm = useRef(false);
   useEffect(

@@ -24,7 +24,7 @@ export const StyledPage = ({
   const { front, kinds } = frame.site;
   const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
   const instead = useMemo((): Instead => ({ style, without: WITHOUT }), [style]);
-  const preview = usePreview(front, edited, asked, 1, null, instead);
+  const preview = usePreview(front, edited, asked, 1, { instead });
   return (
     <Box sx={{ minWidth: 0 }}>
       <Quiet style={{ fontSize: 12 }}>{name}</Quiet>
