@@ -125,14 +125,14 @@ const samplesOf = (page: Page): Promise<number[]> =>
 
 /** Does something and waits until its drawing is logged: told by the page, which is not asked again and again meanwhile. */
 const drawnAfter = async (page: Page, act: () => Promise<void>): Promise<void> => {
-  const logged = page.evaluate(
-    () =>
-      new Promise<void>((done, failed) => {
-        const late = setTimeout(() => failed(new Error("typing: nothing was drawn in 5 s")), 5000);
-        window.addEventListener("gray-latch:logged", () => done(clearTimeout(late)), { once: true });
-        window.dispatchEvent(new Event("gray-latch:awaited"));
-      }),
-  );
+  await page.evaluate(() => {
+    const logged = new Promise<void>((done, failed) => {
+      const late = setTimeout(() => failed(new Error("typing: nothing was drawn in 5 s")), 5000);
+      window.addEventListener("gray-latch:logged", () => done(clearTimeout(late)), { once: true });
+    });
+    Object.assign(window, { typingLogged: logged });
+    window.dispatchEvent(new Event("gray-latch:awaited"));
+  });
   await act();
-  await logged;
+  await page.evaluate(() => (window as unknown as { typingLogged: Promise<void> }).typingLogged);
 };
