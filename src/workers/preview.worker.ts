@@ -76,14 +76,22 @@ export interface Noticed {
   readonly logos: readonly FaintLogo[];
 }
 
-/** Draws pages for previews, off the main thread: the page's data once, then what is edited as it changes. */
-let data: PageData | undefined;
+/** Draws pages for previews, off the main thread: each page's data once, then what is edited as it changes. */
+interface View {
+  data?: PageData;
+  drawing?: Drawing;
+  /** The frames that show it, each with a line of its own: what is drawn goes there past the studio's thread. */
+  readonly frames: Map<number, FrameEnd>;
+}
+const views = new Map<number, View>();
+const viewOf = (id: number): View => {
+  const known = views.get(id) ?? { frames: new Map() };
+  views.set(id, known);
+  return known;
+};
 let site = "";
-/** The part as it was drawn last: what of it stays the same is the same object, so what is kept of it holds. */
+/** The part as it was drawn last: what of it stays the same is the same object, so what is kept of it holds for every page. */
 let before: Part | null = null;
-/** The frames that show it, each with a line of its own: what is drawn goes there past the studio's thread. */
-const frames = new Map<number, FrameEnd>();
-let drawing: Drawing | null = null;
 
 /** The page with what stands in for what it has, and the part as the page has it. */
 const pageWith = (plain: PageData, id: string | null, part: Part | null, instead: Instead) => {
@@ -101,17 +109,25 @@ const pageWith = (plain: PageData, id: string | null, part: Part | null, instead
 };
 
 const api = {
-  load(from: string, next: PageData): void {
+  /** The data of the page that is looked at in a view. */
+  load(view: number, from: string, next: PageData): void {
     site = from;
-    data = next;
+    viewOf(view).data = next;
   },
-  /** Ties a frame to the drawings: it shows the last one, and each that comes. */
-  tie(frame: number, port: MessagePort): void {
+  /** Nobody looks at a view any more. */
+  leave(view: number): void {
+    for (const frame of viewOf(view).frames.values()) frame.close();
+    views.delete(view);
+  },
+  /** Ties a frame to the drawings of a view: it shows the last one, and each that comes. */
+  tie(view: number, frame: number, port: MessagePort): void {
+    const { frames, drawing } = viewOf(view);
     const end = new FrameEnd(port);
     frames.set(frame, end);
     if (drawing) end.show(drawing);
   },
-  untie(frame: number): void {
+  untie(view: number, frame: number): void {
+    const { frames } = viewOf(view);
     frames.get(frame)?.close();
     frames.delete(frame);
   },
@@ -120,28 +136,33 @@ const api = {
    * has, in all frames. Says what a ruler says of the bands of the part, if there is one; null as long as there is no page.
    */
   async render(
+    view: number,
     name: Omit<Drawing, "page">,
     id: string | null,
     part: Part | null,
     instead: Instead,
     hasRuler: boolean,
   ): Promise<readonly BandReading[] | null> {
+    const shownIn = viewOf(view);
     before = replaceEqualDeep(before, part);
-    const found = data && pageWith(data, id, before, instead);
+    const found = shownIn.data && pageWith(shownIn.data, id, before, instead);
     if (!found) return null;
     const { page, shown } = found;
     const shaper = await shaperFor(site, page.style);
-    drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
-    for (const frame of frames.values()) frame.show(drawing);
+    const drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
+    shownIn.drawing = drawing;
+    for (const frame of shownIn.frames.values()) frame.show(drawing);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
     return shown && hasRuler ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
   },
   /** Gets every font that can be chosen, so that a choice is drawn at once. */
-  async warm(): Promise<void> {
+  async warm(view: number): Promise<void> {
+    const { data } = viewOf(view);
     if (data) await warmFonts(site, data.style);
   },
   /** Lines of headings, and what is hard to read, of a part as it is now on the page. */
-  async notice(id: string, part: Part, instead: Instead): Promise<Noticed> {
+  async notice(view: number, id: string, part: Part, instead: Instead): Promise<Noticed> {
+    const { data } = viewOf(view);
     const found = data && pageWith(data, id, part, instead);
     if (!found?.shown) return { headings: [], faint: [], logos: [] };
     const { page, shown } = found;
@@ -154,30 +175,27 @@ const api = {
     };
   },
   /** What would make a band of the part stand in one row from a width on. */
-  async waysToReach(part: Part, band: string, target: number): Promise<readonly Way[]> {
+  async waysToReach(view: number, part: Part, band: string, target: number): Promise<readonly Way[]> {
+    const { data } = viewOf(view);
     const found = part.bands.find(({ id }) => id === band);
     if (!data || !found) return [];
     const shaper = await shaperFor(site, data.style);
     const measure = new TextMeasure(shaper, data.style, data.site.language);
     return waysToReach(new BandFit(found, { ...data, words: ENGLISH }, measure), target);
   },
-  /** Starting points of a seed, on the page that was loaded. */
-  async designs({
-    slot,
-    seed,
-    like,
-    material,
-    fit,
-    pictures,
-  }: DesignsRequest): Promise<readonly DrawnDesign[]> {
-    if (!data) return [];
+  /** Starting points of a seed, on a page. */
+  async designs(
+    siteId: string,
+    data: PageData,
+    { slot, seed, like, material, fit, pictures }: DesignsRequest,
+  ): Promise<readonly DrawnDesign[]> {
     const page: PageData = {
       ...data,
       menus: { ...data.menus, ...fit.menus },
       links: { ...data.links, ...fit.links },
       pictures: { ...data.pictures, ...fit.pictures, ...pictures },
     };
-    const shaper = await shaperFor(site, page.style);
+    const shaper = await shaperFor(siteId, page.style);
     const from = {
       ...material,
       fit: { ...fit, words: ENGLISH },

@@ -19,7 +19,8 @@ import { FaintBands } from "./FaintBands";
 import { AT_REST, PreviewFrame } from "./PreviewFrame";
 import { needsKey } from "./preview-needs";
 import { Ruler } from "./Ruler";
-import { usePreview } from "./usePreview";
+import { type PreviewOptions, usePreview } from "./usePreview";
+import type { WorkerOf } from "./usePreviewWorker";
 import { useRoom } from "./useRoom";
 import { ViewChoice } from "./ViewChoice";
 import { wordsPath } from "./words-in-place";
@@ -49,12 +50,17 @@ export const Previews = ({ id }: { readonly id: string }) => {
 };
 
 /** A page with the part as it is being edited. It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
-const useFollowed = (id: string, page: string | null, styles: number, hasRuler = false) => {
+const useFollowed = (
+  id: string,
+  page: string | null,
+  styles: number,
+  options: Pick<PreviewOptions, "hasRuler" | "worker">,
+) => {
   const { asked } = useFrame();
   const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
   // another menu or picture is other data of the page: a reason to look again
   useEditor(({ body }) => (body ? needsKey(body) : ""));
-  const preview = usePreview(page, opened, asked, WIDTHS.length, { revision: styles, hasRuler });
+  const preview = usePreview(page, opened, asked, WIDTHS.length, { revision: styles, ...options });
   const { redraw } = preview;
   useEffect(() => {
     const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
@@ -74,7 +80,7 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const [styles, setStyles] = useState(0);
   const restyle = useCallback(() => setStyles((now) => now + 1), []);
-  const preview = useFollowed(id, page?.identity ?? null, styles, isRuled(slot));
+  const preview = useFollowed(id, page?.identity ?? null, styles, { hasRuler: isRuled(slot) });
   const { headings } = useStore(preview.said, ({ noticed }) => noticed);
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
@@ -221,7 +227,7 @@ const Desk = memo(
           <Frames isWhole={size === "whole"}>{framesOf(page, preview)}</Frames>
           {size === "row"
             ? others.map((each) => (
-                <OtherPage key={each.identity} id={id} page={each} styles={styles}>
+                <OtherPage key={each.identity} id={id} page={each} styles={styles} worker={preview.worker}>
                   {(source) => framesOf(each, source)}
                 </OtherPage>
               ))
@@ -254,14 +260,16 @@ const OtherPage = ({
   id,
   page,
   styles,
+  worker,
   children,
 }: {
   readonly id: string;
   readonly page: PageToLookAt;
   readonly styles: number;
+  readonly worker: WorkerOf;
   readonly children: (source: FramesSource) => ReactNode;
 }) => {
-  const preview = useFollowed(id, page.identity, styles);
+  const preview = useFollowed(id, page.identity, styles, { worker });
   return (
     <Box component="section" aria-label={page.title} sx={{ mt: 1.5 }}>
       <strong>{page.title}</strong> <Quiet>{WHY_WORDS[page.why]}</Quiet>

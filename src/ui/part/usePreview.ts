@@ -11,7 +11,7 @@ import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
 import { DrawLoop } from "./draw-loop";
 import { needsKey } from "./preview-needs";
-import { usePreviewWorker } from "./usePreviewWorker";
+import { usePreviewWorker, type WorkerOf } from "./usePreviewWorker";
 
 const RESTS_MS = 160;
 const NOTHING_INSTEAD: Instead = {};
@@ -27,13 +27,17 @@ interface Wanted {
   readonly instead: Instead;
 }
 
-interface Options {
+export interface PreviewOptions {
   /** When it is another, the page's data is asked for anew. */
   readonly revision?: unknown;
   readonly instead?: Instead;
   /** Whether a ruler stands beside the frames. */
   readonly hasRuler?: boolean;
+  /** A worker that draws another page with the same part: what is the same on both is drawn once. */
+  readonly worker?: WorkerOf;
 }
+
+let views = 0;
 
 /** What is said beside the frames; whoever says it follows it alone. */
 interface Said {
@@ -57,10 +61,12 @@ export const usePreview = (
   edited: Edited | null,
   asked: Asked,
   frames: number,
-  { revision = null, instead = NOTHING_INSTEAD, hasRuler = false }: Options = {},
+  { revision = null, instead = NOTHING_INSTEAD, hasRuler = false, worker: shared }: PreviewOptions = {},
 ) => {
   const site = useSite();
-  const worker = usePreviewWorker();
+  const worker = usePreviewWorker(shared);
+  const [view] = useState(() => ++views);
+  useEffect(() => () => void worker()?.leave(view), [worker, view]);
   const [said] = useState(() => createStore<Said>(() => ({ readings: [], noticed: NOTHING_NOTICED })));
   const [trouble, setTrouble] = useState<string | null>(null);
   const loaded = useRef("");
@@ -93,10 +99,10 @@ export const usePreview = (
     rest.current = setTimeout(async () => {
       const { edited: now, instead: over } = loop.wish;
       if (!now) return;
-      const noticed = await worker()?.notice(now.id, now.part, over);
+      const noticed = await worker()?.notice(view, now.id, now.part, over);
       if (noticed) said.setState((before) => replaceEqualDeep(before, { ...before, noticed }));
     }, RESTS_MS);
-  }, [loop, said, worker]);
+  }, [loop, said, worker, view]);
   const render = useCallback(
     async (subject: string) => {
       const thread = worker();
@@ -105,7 +111,7 @@ export const usePreview = (
         ({ edited: now, instead: over }) => {
           counter.current += 1;
           const name = { id: counter.current, subject };
-          return thread.render(name, now?.id ?? null, now?.part ?? null, over, hasRuler);
+          return thread.render(view, name, now?.id ?? null, now?.part ?? null, over, hasRuler);
         },
         (readings) => {
           const id = counter.current;
@@ -118,7 +124,7 @@ export const usePreview = (
         },
       );
     },
-    [loop, worker, said, notice, onDrawn, hasRuler],
+    [loop, worker, view, said, notice, onDrawn, hasRuler],
   );
 
   const sourceOf = (part: Part | null): string =>
@@ -143,7 +149,7 @@ export const usePreview = (
         });
         const thread = worker();
         if (!current || !thread) return;
-        await thread.load(site, data as never);
+        await thread.load(view, site, data as never);
         loaded.current = source;
         // a drawing under way was made of the page as it was
         loop.again();
@@ -157,7 +163,7 @@ export const usePreview = (
     return () => {
       current = false;
     };
-  }, [page, render, loop, asked.audience, asked.state, asked.at, site, source, worker]);
+  }, [page, render, loop, asked.audience, asked.state, asked.at, site, source, worker, view]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
   useEffect(() => {
@@ -180,21 +186,21 @@ export const usePreview = (
     (port: MessagePort) => {
       tied.current += 1;
       const frame = tied.current;
-      void worker()?.tie(frame, transfer(port, [port]));
-      return () => void worker()?.untie(frame);
+      void worker()?.tie(view, frame, transfer(port, [port]));
+      return () => void worker()?.untie(view, frame);
     },
-    [worker],
+    [worker, view],
   );
   /** Gets the fonts that can be chosen before one is. */
-  const warm = useCallback(() => void worker()?.warm(), [worker]);
+  const warm = useCallback(() => void worker()?.warm(view), [worker, view]);
   /** What would make a band of a part stand in one row from a width on. */
   const ways = useCallback(
     async (part: Part, band: string, target: number) =>
-      (await worker()?.waysToReach(part, band, target)) ?? [],
-    [worker],
+      (await worker()?.waysToReach(view, part, band, target)) ?? [],
+    [worker, view],
   );
   return useMemo(
-    () => ({ tie, onDrawn, trouble, redraw, said, ways, warm }),
-    [tie, onDrawn, trouble, redraw, said, ways, warm],
+    () => ({ tie, onDrawn, trouble, redraw, said, ways, warm, worker }),
+    [tie, onDrawn, trouble, redraw, said, ways, warm, worker],
   );
 };

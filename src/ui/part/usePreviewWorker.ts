@@ -3,10 +3,13 @@ import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useRef } from "react";
 import type { PreviewWorker } from "../../workers/preview.worker";
 
-/** A worker that lays out and draws, for as long as the component stands; null before and after. */
-export const usePreviewWorker = (): (() => Remote<PreviewWorker> | null) => {
+export type WorkerOf = () => Remote<PreviewWorker> | null;
+
+/** A worker that lays out and draws, for as long as the component stands, or one that is there already; null before and after. */
+export const usePreviewWorker = (given?: WorkerOf): WorkerOf => {
   const worker = useRef<Remote<PreviewWorker> | null>(null);
   useEffect(() => {
+    if (given) return;
     const thread = new Worker(new URL("../../workers/preview.worker.ts", import.meta.url), {
       type: "module",
     });
@@ -15,6 +18,7 @@ export const usePreviewWorker = (): (() => Remote<PreviewWorker> | null) => {
       worker.current = null;
       thread.terminate();
     };
-  }, []);
-  return useCallback(() => worker.current, []);
+  }, [given]);
+  const own = useCallback(() => worker.current, []);
+  return given ?? own;
 };

@@ -25,8 +25,7 @@ export const useDesigns = (page: string, wish: DesignsWish) => {
       ]);
       const thread = worker();
       if (!thread) throw new Error("The starting points cannot be made just now. Open the screen again.");
-      await thread.load(site, data as never);
-      return thread.designs({ ...wish, ...made } as never);
+      return thread.designs(site, data as never, { ...wish, ...made } as never);
     },
   });
 };
