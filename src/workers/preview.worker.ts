@@ -90,6 +90,8 @@ const viewOf = (id: number): View => {
   return known;
 };
 let site = "";
+/** The data that came last: menus, style and profile that are the same on the next page are the same objects there. */
+let loaded: PageData | null = null;
 /** The part as it was drawn last: what of it stays the same is the same object, so what is kept of it holds for every page. */
 let before: Part | null = null;
 
@@ -112,7 +114,8 @@ const api = {
   /** The data of the page that is looked at in a view. */
   load(view: number, from: string, next: PageData): void {
     site = from;
-    viewOf(view).data = next;
+    loaded = replaceEqualDeep(loaded, next);
+    viewOf(view).data = loaded;
   },
   /** Nobody looks at a view any more. */
   leave(view: number): void {
