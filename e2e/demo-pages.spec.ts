@@ -11,7 +11,7 @@ import { blankPage, leastInChromium, loadFonts } from "./blank-page";
 import { PAGES } from "./public-pages";
 import { open, signIn } from "./studio";
 
-const ask = <T>(page: Page, site: string, name: string, input: object): Promise<T> =>
+const ask = <T>(page: Page, name: string, site: string, input: object): Promise<T> =>
   page.evaluate(
     async ({ at, body }) => {
       const answer = await fetch(at, { method: "POST", body });
@@ -47,11 +47,11 @@ test("G11: the edges of every header of both sites are Chromium's, to the pixel,
   let looked = 0;
   for (const site of ["observatory", "tide-mill"]) {
     await open(page, "parts", site);
-    const { rows } = await ask<Rows>(page, site, "parts", {});
+    const { rows } = await ask<Rows>(page, "parts", site, {});
     for (const { id } of rows.filter(({ slot, state }) => slot === "header" && state !== "inBin")) {
-      const { body } = await ask<{ body: Part }>(page, site, "part", { part: id });
-      const { pages } = await ask<Looked>(page, site, "previewPages", { part: id });
-      const data = await ask<PageData>(page, site, "previewPage", {
+      const { body } = await ask<{ body: Part }>(page, "part", site, { part: id });
+      const { pages } = await ask<Looked>(page, "previewPages", site, { part: id });
+      const data = await ask<PageData>(page, "previewPage", site, {
         page: pages[0]?.identity,
         shown: { id, part: body },
       });
@@ -109,7 +109,7 @@ test("the worker draws the same bytes as the server, on a page of every kind", a
     const told = await frame
       .locator("body")
       .evaluate(() => (window as unknown as { told: { body: string; css: string }[] }).told.at(-1));
-    const data = await ask<PageData>(page, site, "previewPage", { page: found.id });
+    const data = await ask<PageData>(page, "previewPage", site, { page: found.id });
     const drawn = renderPage(data, ENGLISH, { shaper, mark: true });
     expect(told?.body, path).toBe(drawn.body);
     expect(told?.css, path).toBe(drawn.css);

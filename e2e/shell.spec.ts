@@ -141,6 +141,34 @@ test("rules stand in their order, whatever changes, comes and goes", async ({ pa
   }
 });
 
+test("a frame that is tied anew hears the new line alone", async ({ page }) => {
+  const { draw, frame } = await frameOn(page);
+  await draw({ id: 1, isNew: true, css: CSS, body: BODY });
+  const shown = await page.evaluate(
+    () =>
+      new Promise<readonly number[]>((done) => {
+        const { draw: old, say } = window as unknown as {
+          draw: (message: object) => void;
+          say: (message: object, ports: Transferable[]) => void;
+        };
+        const { port1, port2 } = new MessageChannel();
+        const ids: number[] = [];
+        addEventListener("message", ({ data }) => {
+          if (data.type !== "drawn") return;
+          ids.push(data.id);
+          if (data.id === 3) setTimeout(() => done(ids), 300);
+        });
+        say({ type: "tie", slot: null, isFromAbove: false }, [port2]);
+        port1.postMessage({ id: 3, isNew: true, body: "<main>New</main>" });
+        addEventListener("message", ({ data }) => {
+          if (data.id === 3) old({ id: 4, isNew: false, body: "<main>Old</main>" });
+        });
+      }),
+  );
+  expect(shown).toEqual([3]);
+  expect(await frame.locator("main").textContent()).toBe("New");
+});
+
 test("a menu one opened stays open through a patch, and links stay out of the tab order", async ({
   page,
 }) => {

@@ -175,11 +175,13 @@
 
   // The slot being edited: a new subject is shown with it in sight.
   let slot = null;
+  // The line drawings come by, from whoever the studio gave its other end to.
+  let line = null;
   const draw = (message) => {
     if (message.css !== undefined) dress(message.css);
     if (message.body !== undefined) patch(document.body, message.body);
-    for (const [slot, html] of Object.entries(message.regions ?? {})) {
-      const region = regionOf(slot);
+    for (const [name, html] of Object.entries(message.regions ?? {})) {
+      const region = regionOf(name);
       if (region) patch(region, html);
     }
     if (view.state === "open") open(true);
@@ -220,11 +222,13 @@
   addEventListener("message", (event) => {
     if (event.origin !== studio || event.source !== parent) return;
     const message = event.data;
-    // drawings come by a line of their own, from whoever the studio gave its other end to
     if (message.type === "tie") {
+      // what is still under way on the old one is older than what the new one brings
+      line?.close();
+      [line] = event.ports;
       slot = message.slot;
       document.documentElement.classList.toggle("from-above", message.isFromAbove);
-      event.ports[0].onmessage = (drawing) => draw(drawing.data);
+      line.onmessage = (drawing) => draw(drawing.data);
     }
     if (message.type === "view") look(message.view);
     if (message.type === "edit") edit(message.node);
