@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: "unit",
-          include: ["src/{core,messages,ui}/**/*.test.ts"],
+          include: ["src/{core,messages,ui,workers}/**/*.test.ts"],
           environment: "node",
           testTimeout: 30_000,
         },

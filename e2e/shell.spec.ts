@@ -1,5 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import type { DrawMessage } from "../src/workers/frame-end";
+import { cutSheet, type Sheet, sheetChange } from "../src/workers/sheet";
 import { seeded } from "../test/seeded";
 import { PORT } from "./studio";
 
@@ -10,14 +11,25 @@ interface Told {
   readonly id?: number;
   readonly at?: number;
   readonly nodes?: readonly string[];
+  readonly height?: number;
+  readonly places?: object;
 }
 const CSS = ":root{--c-ink:#111}a{color:var(--c-ink)}.band{padding:4px}.high{height:3000px}";
 const BODY =
   '<header class="slot-header"><div class="b-menu"><div class="row"><details><summary>Visit</summary><a href="/bus/">By bus</a></details></div></div></header>' +
   '<main class="slot-layout"><h1 data-node="h1">The domes</h1><div class="high"></div><p data-node="p1">Open on Fridays</p></main>';
 
+interface Tie {
+  readonly slot: string | null;
+  readonly isFromAbove: boolean;
+  readonly asksPlaces: boolean;
+}
+
 /** A frame of the preview host on a page of the studio's origin, tied by a line of its own. */
-const frameOn = async (page: Page, slot: string | null = null, isFromAbove = false) => {
+const frameOn = async (
+  page: Page,
+  { slot = null, isFromAbove = false, asksPlaces = false }: Partial<Tie> = {},
+) => {
   await page.goto("/sign-in");
   await page.evaluate(
     ({ src, tie }) =>
@@ -38,17 +50,32 @@ const frameOn = async (page: Page, slot: string | null = null, isFromAbove = fal
         frame.style.cssText = "position:fixed;inset:0;width:800px;height:600px;z-index:9;border:0";
         document.body.append(frame);
       }),
-    { src: `http://observatory--preview.localhost:${PORT}`, tie: { slot, isFromAbove } },
+    {
+      src: `http://observatory--preview.localhost:${PORT}`,
+      tie: { slot, isFromAbove, asksPlaces } satisfies Tie,
+    },
   );
   const told = (type: string): Promise<readonly Told[]> =>
     page.evaluate(
       (wanted) => (window as unknown as { told: Told[] }).told.filter((each) => each.type === wanted),
       type,
     );
-  const draw = async (message: Omit<DrawMessage, "isNew"> & { isNew?: boolean }): Promise<void> => {
+  let worn: Sheet | null = null;
+  const sheetFor = (css: string): Pick<DrawMessage, "sheet"> => {
+    const next = cutSheet(css);
+    const sheet = sheetChange(worn, next);
+    worn = next;
+    return sheet ? { sheet } : {};
+  };
+  /** Draws something; of a stylesheet only what differs from the one before is told. */
+  const draw = async ({
+    css,
+    ...message
+  }: Omit<DrawMessage, "isNew" | "sheet"> & { isNew?: boolean; css?: string }): Promise<void> => {
     await page.evaluate((each) => (window as unknown as { draw: (message: object) => void }).draw(each), {
       isNew: false,
       ...message,
+      ...(css === undefined ? {} : sheetFor(css)),
     });
     await expect.poll(async () => (await told("drawn")).some(({ id }) => id === message.id)).toBe(true);
   };
@@ -59,19 +86,32 @@ const frameOn = async (page: Page, slot: string | null = null, isFromAbove = fal
   return { told, draw, say, frame };
 };
 
-test("a drawing is acknowledged with the moment it is on the screen, and where its slots lie", async ({
+test("a drawing is acknowledged with the moment it is on the screen; where its slots lie is said to who asks", async ({
   page,
 }) => {
-  const { told, draw } = await frameOn(page);
+  const { told, draw, frame } = await frameOn(page, { asksPlaces: true });
   const before = Date.now();
   await draw({ id: 1, isNew: true, css: CSS, body: BODY });
   const [drawn] = await told("drawn");
   expect(drawn?.at).toBeGreaterThanOrEqual(before - 1);
   expect(drawn?.at).toBeLessThanOrEqual(Date.now() + 1);
-  expect(drawn).toMatchObject({
-    height: expect.any(Number),
-    places: { header: { top: expect.any(Number) } },
-  });
+  await expect.poll(async () => (await told("places")).at(-1)?.height).toBeGreaterThan(3000);
+  const boxes = await frame
+    .locator("header, main")
+    .evaluateAll((all) =>
+      all.map((each) => each.getBoundingClientRect()).map(({ top, height }) => ({ top, height })),
+    );
+  expect((await told("places")).at(-1)?.places).toEqual({ header: boxes[0], layout: boxes[1] });
+  // what grows later is said too
+  const count = (await told("places")).length;
+  await frame.evaluate(() =>
+    document.querySelector<HTMLElement>(".high")?.style.setProperty("height", "5000px"),
+  );
+  await expect.poll(async () => (await told("places")).length).toBeGreaterThan(count);
+  const quiet = await frameOn(page);
+  await quiet.draw({ id: 1, isNew: true, css: CSS, body: BODY });
+  await quiet.draw({ id: 2, css: CSS.replace("3000px", "900px") });
+  expect(await quiet.told("places")).toEqual([]);
 });
 
 test("only rules that changed are read anew, and a region alone is patched", async ({ page }) => {
@@ -101,6 +141,32 @@ test("only rules that changed are read anew, and a region alone is patched", asy
   expect(
     await frame.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--c-ink")),
   ).toBe("#222");
+});
+
+test("one element alone is patched, itself and what is in it; all round it stays", async ({ page }) => {
+  const { draw, frame } = await frameOn(page);
+  await draw({ id: 1, isNew: true, css: CSS, body: BODY });
+  await frame.evaluate(() =>
+    Object.assign(window, {
+      stays: [...document.body.querySelectorAll("*")].filter((each) => !each.matches("[data-node=p1]")),
+    }),
+  );
+  const html = '<p data-node="p1" class="b-note"><a href="/fridays/">Open</a> on Fridays</p>';
+  await draw({ id: 2, node: { node: "p1", html } });
+  expect(await frame.locator("p").evaluate((each) => each.outerHTML)).toBe(
+    html.replace('"/fridays/"', '"/fridays/" tabindex="-1"'),
+  );
+  const staying = () =>
+    frame.evaluate(() => {
+      const { stays } = window as unknown as { stays: Element[] };
+      return stays.every((each) => each.isConnected);
+    });
+  expect(await staying()).toBe(true);
+  // of another tag it is another element, at the same place
+  await draw({ id: 3, node: { node: "h1", html: '<h2 data-node="h1">The domes</h2>' } });
+  expect(
+    await frame.locator("main").evaluate((each) => [...each.children].map(({ tagName }) => tagName)),
+  ).toEqual(["H2", "DIV", "P"]);
 });
 
 test("rules stand in their order, whatever changes, comes and goes", async ({ page }) => {
@@ -200,7 +266,7 @@ test("words that are written in the frame are not written over, and are told let
 });
 
 test("what is selected comes into sight: at once, or with the drawing that brings it", async ({ page }) => {
-  const { draw, say, frame } = await frameOn(page, "header");
+  const { draw, say, frame } = await frameOn(page, { slot: "header" });
   const scrolled = () => frame.evaluate(() => Math.round(scrollY));
   await say({ type: "select", node: "p1" });
   await draw({ id: 1, isNew: true, css: CSS, body: BODY });
@@ -239,10 +305,10 @@ test("a frame that is looked at from above does not lay out what is far down; on
     .replace("</p>", "</p></div>");
   const skipped = (frame: Awaited<ReturnType<typeof frameOn>>["frame"]) =>
     frame.locator("p").evaluate((each) => !each.checkVisibility({ contentVisibilityAuto: true }));
-  const above = await frameOn(page, null, true);
+  const above = await frameOn(page, { isFromAbove: true });
   await above.draw({ id: 1, isNew: true, css: CSS, body: far });
   expect(await skipped(above.frame)).toBe(true);
-  const edited = await frameOn(page, "footer");
+  const edited = await frameOn(page, { slot: "footer" });
   await edited.draw({ id: 1, isNew: true, css: CSS, body: far });
   expect(await skipped(edited.frame)).toBe(false);
 });

@@ -1,29 +1,56 @@
-import type { Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 
 export const percentile = (samples: readonly number[], percent: number): number => {
   const sorted = [...samples].sort((a, b) => a - b);
   return Math.round(sorted[Math.min(sorted.length - 1, Math.ceil((percent / 100) * sorted.length) - 1)] ?? 0);
 };
 
+/** The first samples are not counted: the page was just loaded, and what draws it is still being made fast. */
+const WARM_UP = 10;
+
+/** Opens a part, with one page on the screen or three of them. */
+const openPart = async (page: Page, part: string, pages: 1 | 3): Promise<void> => {
+  await page.getByRole("link", { name: part, exact: true }).click();
+  if (pages === 3) await page.getByRole("button", { name: "3 pages" }).click();
+};
+
+/** All frames have something in them. */
+const allHave = async (page: Page, shown: string, pages: 1 | 3): Promise<void> => {
+  for (const width of [1280, 820, 390]) {
+    const frames = page.locator(`iframe[title$="at ${width} px"]`);
+    await expect(frames).toHaveCount(pages);
+    for (const frame of await frames.all())
+      await frame.contentFrame().locator(shown).first().waitFor({ state: "attached" });
+  }
+};
+
 /**
  * Types into a button's label of a part, letter by letter, and measures from each input event to the moment every
- * visible frame has acknowledged that it shows it. The part must have a button.
+ * visible frame has acknowledged that it shows it. A part that has no button gets one.
  */
-export const typingLatencies = async (page: Page, part: string, count: number): Promise<number[]> => {
-  await page.getByRole("link", { name: part, exact: true }).click();
-  await page
-    .getByRole("button", { name: /^Button “/ })
-    .first()
-    .click();
+export const typingLatencies = async (
+  page: Page,
+  part: string,
+  count: number,
+  pages: 1 | 3 = 1,
+): Promise<number[]> => {
+  await openPart(page, part, pages);
   const field = page.getByRole("region", { name: "Settings of Button" }).getByLabel("Label", { exact: true });
+  const button = page.getByRole("button", { name: /^Button “/ }).first();
+  const adder = page.getByRole("combobox", { name: "Add a block" });
+  await adder.waitFor();
+  if (await button.isVisible()) await button.click();
+  else {
+    await adder.fill("button");
+    await adder.press("Enter");
+  }
   await field.waitFor();
-  for (const width of [1280, 820, 390])
-    await page.frameLocator(`iframe[title$="at ${width} px"]`).locator(".b-button").first().waitFor();
+  await allHave(page, ".b-button", pages);
   await field.focus();
-  await listen(page, "input");
-  for (let number = 0; number < count; number += 1)
+  await listen(page, "input", pages);
+  for (let number = 0; number < count + WARM_UP; number += 1)
     await drawnAfter(page, () =>
-      page.keyboard.press(number % 12 === 11 ? "Backspace" : ("abcdefghijk"[number % 12] ?? "x")),
+      page.keyboard.press(number % 24 >= 12 ? "Backspace" : ("abcdefghijkl"[number % 12] ?? "x")),
     );
   return samplesOf(page);
 };
@@ -35,18 +62,15 @@ export const distanceLatencies = async (
   count: number,
   pages: 1 | 3 = 1,
 ): Promise<number[]> => {
-  await page.getByRole("link", { name: part, exact: true }).click();
-  if (pages === 3) await page.getByRole("button", { name: "3 pages" }).click();
-  for (const width of [1280, 820, 390])
-    for (const frame of await page.locator(`iframe[title$="at ${width} px"]`).all())
-      await frame.contentFrame().locator("header").waitFor();
+  await openPart(page, part, pages);
+  await allHave(page, "header", pages);
   await page.getByRole("button", { name: "Main band", exact: true }).click();
   const settings = page.getByRole("region", { name: "Settings of Main band" });
   await settings.getByRole("button", { name: /^\d+ more$/ }).click();
   const field = settings.getByRole("textbox", { name: "Gap" });
   await field.focus();
   await listen(page, "keydown", pages);
-  for (let number = 0; number < count; number += 1)
+  for (let number = 0; number < count + WARM_UP; number += 1)
     await drawnAfter(page, () => page.keyboard.press(number % 20 < 10 ? "ArrowUp" : "ArrowDown"));
   return samplesOf(page);
 };
@@ -56,7 +80,7 @@ export const fontLatencies = async (page: Page, count: number): Promise<number[]
   for (const width of [1280, 820, 390])
     await page.frameLocator(`iframe[title="The style at ${width} px"]`).locator("h1").first().waitFor();
   await listen(page, "click");
-  for (let number = 0; number < count; number += 1) {
+  for (let number = 0; number < count + WARM_UP; number += 1) {
     await page.getByRole("combobox", { name: "For headings" }).click();
     const font = page.getByRole("option").nth(number % 4);
     // pressed and let go as a finger does
@@ -76,7 +100,7 @@ export const repaintLatencies = async (page: Page, count: number): Promise<numbe
   await page.getByRole("button", { name: "Dials of Brass" }).click();
   await page.getByRole("slider", { name: "Lightness of Brass" }).focus();
   await listen(page, "keydown");
-  for (let number = 0; number < count; number += 1)
+  for (let number = 0; number < count + WARM_UP; number += 1)
     await drawnAfter(page, () => page.keyboard.press(number % 20 < 10 ? "ArrowLeft" : "ArrowRight"));
   return samplesOf(page);
 };
@@ -120,8 +144,10 @@ const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Pro
     [kind, pages] as const,
   );
 
-const samplesOf = (page: Page): Promise<number[]> =>
-  page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);
+const samplesOf = async (page: Page): Promise<number[]> => {
+  const all = await page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);
+  return all.slice(WARM_UP);
+};
 
 /** Does something and waits until its drawing is logged: told by the page, which is not asked again and again meanwhile. */
 const drawnAfter = async (page: Page, act: () => Promise<void>): Promise<void> => {

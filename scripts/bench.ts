@@ -41,50 +41,60 @@ const studioPage = async (browser: Browser): Promise<Page> => {
   return page;
 };
 
-/** From the input event to the acknowledgement of all visible frames, on the real server. */
-const benchTyping = async (page: Page): Promise<void> => {
-  await open(page, "parts");
-  const samples = await typingLatencies(page, "Front hero", 100);
-  console.log(
-    `typing to three frames on the screen, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
-  );
-};
+/** What is measured from an input event until all visible frames, and what is said beside them, are on the screen. */
+const FOLLOWING: readonly {
+  readonly what: string;
+  readonly on: "parts" | "style";
+  readonly goal: number;
+  readonly samples: (page: Page) => Promise<number[]>;
+}[] = [
+  {
+    what: "typing, until three frames show it",
+    on: "parts",
+    goal: 50,
+    samples: (page) => typingLatencies(page, "Front hero", 100),
+  },
+  {
+    what: "typing in a header, until nine frames of three pages and the ruler show it",
+    on: "parts",
+    goal: 50,
+    samples: (page) => typingLatencies(page, "Day header", 100, 3),
+  },
+  {
+    what: "a distance of a header, until three frames and the ruler show it",
+    on: "parts",
+    goal: 50,
+    samples: (page) => distanceLatencies(page, "Day header", 100),
+  },
+  {
+    what: "the same, until nine frames of three pages and the ruler show it",
+    on: "parts",
+    goal: 50,
+    samples: (page) => distanceLatencies(page, "Day header", 100, 3),
+  },
+  {
+    what: "a colour of the palette turned, until three frames show it",
+    on: "style",
+    goal: 100,
+    samples: (page) => repaintLatencies(page, 100),
+  },
+  {
+    what: "another font for headings, until three frames show it",
+    on: "style",
+    goal: 50,
+    samples: (page) => fontLatencies(page, 40),
+  },
+];
 
-/** A distance of a header by its arrows: frames and ruler follow. */
-const benchDistance = async (page: Page): Promise<void> => {
-  await open(page, "parts");
-  const samples = await distanceLatencies(page, "Day header", 100);
-  console.log(
-    `a distance of a header, until three frames show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
-  );
-};
-
-/** The same with three pages on the screen, nine frames. */
-const benchNine = async (page: Page): Promise<void> => {
-  await open(page, "parts");
-  const samples = await distanceLatencies(page, "Day header", 100, 3);
-  console.log(
-    `the same, until nine frames of three pages show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
-  );
-};
-
-/** Another font for headings. */
-const benchFont = async (page: Page): Promise<void> => {
-  await open(page, "style");
-  const samples = (await fontLatencies(page, 44)).slice(4);
-  console.log(
-    `another font for headings, until three frames show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 50 ms), worst ${percentile(samples, 100)} ms`,
-  );
-};
-
-/** The accent turned by its dial, until all previews of the house style show it. */
-const benchPalette = async (page: Page): Promise<void> => {
-  await open(page, "style");
-  // the first turns warm the engine up
-  const samples = (await repaintLatencies(page, 110)).slice(10);
-  console.log(
-    `a colour of the palette turned, until three frames show it, ${samples.length} samples: median ${percentile(samples, 50)} ms, p95 ${percentile(samples, 95)} ms (goal 100 ms), worst ${percentile(samples, 100)} ms`,
-  );
+const benchFollowing = async (page: Page): Promise<void> => {
+  for (const { what, on, goal, samples } of FOLLOWING) {
+    await open(page, on);
+    const found = await samples(page);
+    const [median, high, worst] = [50, 95, 100].map((percent) => percentile(found, percent));
+    console.log(
+      `${what}, ${found.length} samples: median ${median} ms, p95 ${high} ms (goal ${goal} ms), worst ${worst} ms`,
+    );
+  }
 };
 
 /** Milliseconds between frames while the table of the big site scrolls by so many pixels a frame. */
@@ -220,11 +230,7 @@ if (only === undefined || only === "pictures") await benchPictures(PORT);
 if (only === undefined || only === "studio") {
   const browser = await launch();
   const page = await studioPage(browser);
-  await benchTyping(page);
-  await benchDistance(page);
-  await benchNine(page);
-  await benchPalette(page);
-  await benchFont(page);
+  await benchFollowing(page);
   await benchBigSite(page);
   await browser.close();
 }

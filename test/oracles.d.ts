@@ -10,6 +10,7 @@ declare module "css-tree" {
     readonly type: string;
     readonly property: string;
     readonly value: { readonly type: string };
+    readonly children: Iterable<CssNode>;
   }
   export function parse(css: string, options?: { onParseError?: (error: Error) => void }): CssNode;
   export function walk(tree: CssNode, visit: (node: CssNode) => void): void;

@@ -27,13 +27,19 @@ const told = (...drawings: readonly (readonly [RenderedPage, string?])[]) => {
 
 describe("what a frame is told", () => {
   it("is everything at first, and that it is new", () => {
-    expect(told([page()])).toEqual([{ id: 1, isNew: true, css: "a{}", body: page().body }]);
+    expect(told([page()])).toEqual([
+      { id: 1, isNew: true, sheet: { faces: "", values: "", rules: ["a{}"] }, body: page().body },
+    ]);
   });
   it("is nothing but a number where nothing differs: it still has to say that it shows it", () => {
     expect(told([page()], [page()])[1]).toEqual({ id: 2, isNew: false });
   });
   it("is the rules alone, or the regions alone, where only they differ", () => {
-    expect(told([page()], [page({ css: "b{}" })])[1]).toEqual({ id: 2, isNew: false, css: "b{}" });
+    expect(told([page()], [page({ css: "b{}" })])[1]).toEqual({
+      id: 2,
+      isNew: false,
+      sheet: { changed: [[0, "b{}"]] },
+    });
     expect(told([page()], [page({}, "<header>C</header>")])[1]).toEqual({
       id: 2,
       isNew: false,
@@ -46,6 +52,41 @@ describe("what a frame is told", () => {
     expect(told([without], [page()])[1]).toMatchObject({ body: page().body });
     const moved = page({ body: "<a href='#main'>On</a>" });
     expect(told([page()], [moved])[1]).toEqual({ id: 2, isNew: false, body: moved.body });
+  });
+  it("is one element where all that differs is in it, with the rules that differ", () => {
+    const header = (text: string) =>
+      `<header><h2 data-node="h">${text}</h2><p data-node="p">Sky</p></header>`;
+    const [before, after] = [page({}, header("Domes")), page({ css: "b{}" }, header("Domes & stars"))];
+    expect(told([before], [after])[1]).toEqual({
+      id: 2,
+      isNew: false,
+      sheet: { changed: [[0, "b{}"]] },
+      node: { node: "h", html: '<h2 data-node="h">Domes & stars</h2>' },
+    });
+  });
+  it("is the same for all frames of a page, and each page's own for frames of several", () => {
+    const pages = ["One", "Two"].map((name) => page({}, `<header data-node="h">${name}</header>`));
+    const messages: DrawMessage[] = [];
+    const frames = [0, 1, 0, 1].map((which) => {
+      const end = new FrameEnd({
+        postMessage: (message: DrawMessage) => messages.push(message),
+        close: () => {},
+      });
+      return { end, which };
+    });
+    const show = (id: number, suffix: string) => {
+      const drawings = pages.map((each) => ({
+        id,
+        subject: "front",
+        page: { ...each, body: each.body.replace("</header>", `${suffix}</header>`) },
+      }));
+      for (const { end, which } of frames) end.show(drawings[which] as (typeof drawings)[number]);
+    };
+    show(1, "");
+    show(2, "!");
+    expect(messages.slice(4).map(({ node }) => node?.html)).toEqual(
+      [0, 1, 0, 1].map((which) => `<header data-node="h">${which === 0 ? "One" : "Two"}!</header>`),
+    );
   });
   it("says that it is another subject, with no more than differs", () => {
     expect(told([page()], [page(), "notes"])[1]).toEqual({ id: 2, isNew: true });

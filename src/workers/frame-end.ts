@@ -1,5 +1,7 @@
 import type { Slot } from "../core/model/slot";
 import type { RenderedPage } from "../core/render/page";
+import { type ChangedNode, changedNode } from "./changed-node";
+import { cutSheet, type Sheet, type SheetChange, sheetChange } from "./sheet";
 
 /** A page drawn for a preview. */
 export interface Drawing {
@@ -13,27 +15,54 @@ export interface Drawing {
 export interface DrawMessage {
   readonly id: number;
   readonly isNew: boolean;
-  readonly css?: string;
+  readonly sheet?: SheetChange;
+  readonly node?: ChangedNode;
   readonly body?: string;
   readonly regions?: Partial<Record<Slot, string>>;
 }
 
-/** Only what differs from what the frame shows: one region where its neighbours are the same, else the body. */
-const patchFrom = (
-  before: RenderedPage | null,
-  after: RenderedPage,
-): Pick<DrawMessage, "css" | "body" | "regions"> => {
-  if (!before) return { css: after.css, body: after.body };
-  const css = before.css === after.css ? {} : { css: after.css };
-  if (before.body === after.body) return css;
+/** The stylesheets of drawings: cut once for all frames that show them. */
+const sheets = new WeakMap<RenderedPage, Sheet>();
+const sheetOf = (page: RenderedPage): Sheet => {
+  const known = sheets.get(page) ?? cutSheet(page.css);
+  sheets.set(page, known);
+  return known;
+};
+
+type Patch = Pick<DrawMessage, "sheet" | "node" | "body" | "regions">;
+
+/** The element that differs where it is one, else the regions where what is between them is the same, else the body. */
+const bodyPatch = (before: RenderedPage, after: RenderedPage): Patch => {
+  const node = changedNode(before.body, after.body);
+  if (node) return { node };
   const changed = (Object.keys(after.regions) as Slot[]).filter(
     (slot) => before.regions[slot] !== after.regions[slot],
   );
   const samePlaces =
     changed.length > 0 && changed.every((slot) => before.regions[slot] !== "" && after.regions[slot] !== "");
   return samePlaces
-    ? { ...css, regions: Object.fromEntries(changed.map((slot) => [slot, after.regions[slot]])) }
-    : { ...css, body: after.body };
+    ? { regions: Object.fromEntries(changed.map((slot) => [slot, after.regions[slot]])) }
+    : { body: after.body };
+};
+
+/** Only what differs from what the frame shows. */
+const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
+  const change = before?.css === after.css ? null : sheetChange(before && sheetOf(before), sheetOf(after));
+  const sheet = change ? { sheet: change } : {};
+  if (!before) return { ...sheet, body: after.body };
+  return before.body === after.body ? sheet : { ...sheet, ...bodyPatch(before, after) };
+};
+
+/** What differs between the drawings told of last: frames of a page that show the same are told the same. */
+let told: {
+  readonly before: RenderedPage | null;
+  readonly after: RenderedPage;
+  readonly patch: Patch;
+} | null = null;
+const keptPatch = (before: RenderedPage | null, after: RenderedPage): Patch => {
+  if (told?.after !== after || told.before !== before)
+    told = { before, after, patch: patchFrom(before, after) };
+  return told.patch;
 };
 
 /** Our end of the line to a preview frame. It knows what the frame shows, and sends what differs. */
@@ -47,7 +76,7 @@ export class FrameEnd {
     this.port.postMessage({
       id: drawing.id,
       isNew: shown?.subject !== drawing.subject,
-      ...patchFrom(shown?.page ?? null, drawing.page),
+      ...keptPatch(shown?.page ?? null, drawing.page),
     } satisfies DrawMessage);
   }
 

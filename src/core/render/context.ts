@@ -86,8 +86,9 @@ export const element = (
   if (hideOn.length > 0) context.css.hide(`.${own}`, hideOn);
   const more = options.class ? ` ${options.class}` : "";
   const all = attributes({
-    class: `b-${block.kind} ${own}${more}${colour === "" ? "" : " own"}`,
+    // in front: whatever else changes of it, it is known by its name
     "data-node": context.mark ? block.id : null,
+    class: `b-${block.kind} ${own}${more}${colour === "" ? "" : " own"}`,
     ...options.attributes,
   });
   return html`${new SafeHtml(`<${tag}${all.text}>`)}${content}${new SafeHtml(`</${tag}>`)}`;

@@ -82,8 +82,8 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     nodeClass(band.id),
   ];
   const all = attributes({
-    class: classes.filter(Boolean).join(" "),
     "data-node": context.mark ? band.id : null,
+    class: classes.filter(Boolean).join(" "),
   });
   const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, context))}</div>`;
   return html`<div${all}>${isOver ? html`<div class="front">${inside}</div>` : inside}</div>`;
@@ -282,8 +282,8 @@ const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
   const hidden = WIDTHS.filter((width) => isCellHidden(cell, width));
   if (hidden.length > 0) context.css.hide(selector, hidden);
   const all = attributes({
-    class: `cell ${isColumn ? "column " : ""}${nodeClass(cell.id)}`,
     "data-node": context.mark ? cell.id : null,
+    class: `cell ${isColumn ? "column " : ""}${nodeClass(cell.id)}`,
   });
   return html`<div${all}>${context.renderBlocks(cell.blocks)}</div>`;
 };

@@ -10,21 +10,28 @@
   let edited = null;
 
   // A menu that a person opened stays open through a patch.
-  const keepOpen = {
-    childrenOnly: true,
-    onBeforeElUpdated: (from, to) => {
-      // words that are being typed here are the newest there are
-      if (from.isEqualNode(to) || from === edited) return false;
-      if (from.tagName === "DETAILS" && from.open) to.open = true;
-      return true;
-    },
+  const keepOpen = (from, to) => {
+    // words that are being typed here are the newest there are
+    if (from.isEqualNode(to) || from === edited) return false;
+    if (from.tagName === "DETAILS" && from.open) to.open = true;
+    return true;
   };
-  const patch = (element, html) => {
-    const next = element.cloneNode(false);
-    next.innerHTML = html;
+  const patch = (element, next, childrenOnly) => {
     // as it is here: what stays the same is not looked into
     for (const link of next.querySelectorAll("a[href]")) link.tabIndex = -1;
-    window.morphdom(element, next, keepOpen);
+    if (next.matches("a[href]")) next.tabIndex = -1;
+    window.morphdom(element, next, { childrenOnly, onBeforeElUpdated: keepOpen });
+  };
+  const patchInside = (element, html) => {
+    const next = element.cloneNode(false);
+    next.innerHTML = html;
+    patch(element, next, true);
+  };
+  const nodeOf = (name) => document.querySelector(`[data-node="${name}"]`);
+  const patchNode = ({ node, html }) => {
+    const made = document.createElement("template");
+    made.innerHTML = html;
+    patch(nodeOf(node), made.content.firstElementChild, false);
   };
   const regionOf = (slot) => document.querySelector(`.slot-${slot}`);
 
@@ -35,9 +42,8 @@
     scrollTo({ top: scrollY + (atEnd ? box.bottom - innerHeight : box.top) });
   };
 
-  // A stylesheet begins with its font faces and the values of the house style. They are kept apart: while a colour is
-  // turned only values change, no font is asked for again and no rule is read anew. The faces of a family stay once they
-  // are there: one comes back to it without loading it again. If a family has other faces, those declared last are used.
+  // The faces of a family stay once they are there: one comes back to it without loading it again. If a family has other
+  // faces, those declared last are used.
   const families = new Map();
   const addFaces = (css) => {
     const given = new Map();
@@ -54,11 +60,14 @@
 
   // How the page is looked at: states a pointer or a keyboard would bring about are drawn for everything at once.
   let view = { state: "rest", isLarge: false, hasPictures: true, isStill: false };
-  let worn = "";
-  const seenAs = (css) => {
-    if (view.state === "pointed") return css.replaceAll(":hover", ":not(.none)");
-    if (view.state === "focused") return css.replaceAll(":focus-visible", ":is(a,button,summary,input)");
-    return css;
+  const seenAs = (rule) => {
+    const still = view.isStill ? rule.replaceAll("(prefers-reduced-motion:no-preference)", "not all") : rule;
+    // a frame is cut to the part: a share of the screen's height is one of a screen as wide as it
+    const high = innerWidth > 1000 ? 800 : innerWidth > 600 ? 1180 : 844;
+    const sized = still.replace(/([\d.]+)svh/g, (_, share) => `${(share * high) / 100}px`);
+    if (view.state === "pointed") return sized.replaceAll(":hover", ":not(.none)");
+    if (view.state === "focused") return sized.replaceAll(":focus-visible", ":is(a,button,summary,input)");
+    return sized;
   };
   const open = (isOpen) => {
     for (const each of document.querySelectorAll(".b-menu .row")) {
@@ -78,7 +87,7 @@
     root.style.fontSize = view.isLarge ? "200%" : "";
     root.classList.toggle("scrolled", view.state === "scrolled");
     root.classList.toggle("no-pictures", !view.hasPictures);
-    dress(worn);
+    wear(given.map(seenAs));
     playVideos();
     if (wasOpen || view.state === "open") open(view.state === "open");
   };
@@ -92,29 +101,25 @@
     }
   };
 
+  // Of a page that is only looked at from above, what is not in sight is not laid out before it is scrolled to.
+  const own = document.createElement("style");
+  own.textContent = `.no-pictures :is(img,picture){visibility:hidden}
+.elsewhere .sticky{position:relative!important}
+.from-above :is(.slot-layout,.slot-footer)>.band{content-visibility:auto;contain-intrinsic-size:auto 300px}`;
+  marks.before(own);
+
   // Rules that change stand in sheets of their own: while something is edited only those few are read anew, and only
   // what they speak of is styled again.
   const MOST_APART = 12;
+  // as they were given, and as they are worn
+  let given = [];
   let rules = [];
   let apart = new Map();
   let sheets = [];
-  const cutRules = (css) => {
-    const found = [];
-    let [depth, start] = [0, 0];
-    for (const { 0: sign, index } of css.matchAll(/"(?:[^"\\]|\\.)*"|[{}]/g)) {
-      if (sign === "{") depth += 1;
-      if (sign !== "}") continue;
-      depth -= 1;
-      if (depth > 0) continue;
-      found.push(css.slice(start, index + 1));
-      start = index + 1;
-    }
-    return [...found, css.slice(start)];
-  };
   const sheetOf = (text) => {
     const sheet = document.createElement("style");
     sheet.textContent = text;
-    marks.before(sheet);
+    own.before(sheet);
     sheets.push(sheet);
     return sheet;
   };
@@ -130,8 +135,7 @@
     }
     if (from < rules.length) sheetOf(rules.slice(from).join(""));
   };
-  const wear = (css) => {
-    const next = cutRules(css);
+  const wear = (next) => {
     const isLong = next.length !== rules.length;
     const changed = isLong ? [] : next.flatMap((rule, place) => (rule === rules[place] ? [] : [place]));
     rules = next;
@@ -140,33 +144,25 @@
     else if (places.size > apart.size) arrange(places.size > MOST_APART ? changed : places);
     else for (const place of changed) apart.get(place).textContent = rules[place];
   };
-
-  // Of a page that is only looked at from above, what is not in sight is not laid out before it is scrolled to.
-  const OWN_RULES = `.no-pictures :is(img,picture){visibility:hidden}
-.elsewhere .sticky{position:relative!important}
-.from-above :is(.slot-layout,.slot-footer)>.band{content-visibility:auto;contain-intrinsic-size:auto 300px}`;
-
-  const dress = (plain) => {
-    worn = plain;
-    const moved = view.isStill
-      ? plain.replaceAll("(prefers-reduced-motion:no-preference)", "not all")
-      : plain;
-    // a frame is cut to the part: a share of the screen's height is one of a screen as wide as it
-    const high = innerWidth > 1000 ? 800 : innerWidth > 600 ? 1180 : 844;
-    const sized = moved.replace(/([\d.]+)svh/g, (_, share) => `${(share * high) / 100}px`);
-    const css = `${seenAs(sized)}\n${OWN_RULES}`;
-    const start = Math.max(0, css.indexOf(":root{"));
-    const end = css.indexOf("}", start) + 1;
-    addFaces(css.slice(0, start));
-    const root = css.slice(start, end);
-    if (values.textContent !== root) values.textContent = root;
-    wear(css.slice(end));
+  // Faces, values and rules are kept apart: while a colour is turned only values change, no font is asked for again and
+  // no rule is read anew.
+  const dress = (change) => {
+    if (change.faces !== undefined) addFaces(change.faces);
+    if (change.values !== undefined) values.textContent = change.values;
+    if (change.rules) given = change.rules;
+    if (!change.rules && !change.changed) return;
+    const next = change.rules ? given.map(seenAs) : [...rules];
+    for (const [place, rule] of change.changed ?? []) {
+      given[place] = rule;
+      next[place] = seenAs(rule);
+    }
+    wear(next);
   };
 
   // What was selected and has not been brought into sight yet: it may come with the next drawing.
   let sought = null;
   const seek = () => {
-    const found = sought && document.querySelector(`[data-node="${sought}"]`);
+    const found = sought && nodeOf(sought);
     if (!found) return;
     sought = null;
     const box = found.getBoundingClientRect();
@@ -178,11 +174,12 @@
   // The line drawings come by, from whoever the studio gave its other end to.
   let line = null;
   const draw = (message) => {
-    if (message.css !== undefined) dress(message.css);
-    if (message.body !== undefined) patch(document.body, message.body);
+    if (message.sheet) dress(message.sheet);
+    if (message.node) patchNode(message.node);
+    if (message.body !== undefined) patchInside(document.body, message.body);
     for (const [name, html] of Object.entries(message.regions ?? {})) {
       const region = regionOf(name);
-      if (region) patch(region, html);
+      if (region) patchInside(region, html);
     }
     if (view.state === "open") open(true);
     playVideos();
@@ -195,7 +192,8 @@
     requestAnimationFrame(() =>
       requestAnimationFrame(() => {
         const at = performance.timeOrigin + performance.now();
-        say({ type: "drawn", id: message.id, at, height: height(), places: places() });
+        say({ type: "drawn", id: message.id, at });
+        sayPlaces();
       }),
     );
   };
@@ -208,7 +206,7 @@
     inside.selectNodeContents(region);
     return inside.getBoundingClientRect();
   };
-  // where each slot lies in the page, for signs beside the frame
+  // where each slot lies in the page
   const places = () =>
     Object.fromEntries(
       ["header", "titleBar", "layout", "side", "footer"].flatMap((slot) => {
@@ -218,6 +216,11 @@
     );
   const height = () =>
     Math.ceil(Math.max(document.body.scrollHeight, document.body.getBoundingClientRect().height));
+  // only where somebody asks: to say it the page is laid out at once
+  let asksPlaces = false;
+  const sayPlaces = () => {
+    if (asksPlaces) say({ type: "places", height: height(), places: places() });
+  };
 
   addEventListener("message", (event) => {
     if (event.origin !== studio || event.source !== parent) return;
@@ -227,6 +230,7 @@
       line?.close();
       [line] = event.ports;
       slot = message.slot;
+      asksPlaces = message.asksPlaces;
       document.documentElement.classList.toggle("from-above", message.isFromAbove);
       line.onmessage = (drawing) => draw(drawing.data);
     }
@@ -251,7 +255,7 @@
     if (edited && edited.dataset.node === node) return;
     if (edited) edited.removeAttribute("contenteditable");
     edited = null;
-    const found = node && document.querySelector(`[data-node="${node}"]`);
+    const found = node && nodeOf(node);
     if (!found) return;
     edited = found;
     found.contentEditable = "plaintext-only";
@@ -304,8 +308,6 @@
     }
     if (event.key === "Escape") say({ type: "escape" });
   });
-  new ResizeObserver(() => say({ type: "resized", height: height(), places: places() })).observe(
-    document.body,
-  );
+  new ResizeObserver(sayPlaces).observe(document.body);
   say({ type: "ready" });
 })();

@@ -79,8 +79,8 @@ export const PreviewFrame = ({
     const { source: from, slot: edited, onPlaces: askPlaces } = latest.current;
     untie.current?.();
     // nobody asks where things lie far down, and none of it is being edited
-    const isFromAbove = edited === null && askPlaces === undefined;
-    post({ type: "tie", slot: edited, isFromAbove }, [port2]);
+    const asksPlaces = askPlaces !== undefined;
+    post({ type: "tie", slot: edited, asksPlaces, isFromAbove: edited === null && !asksPlaces }, [port2]);
     untie.current = typeof from === "function" ? from(port1) : ownEnd(port1, from);
   };
 
@@ -108,7 +108,8 @@ export const PreviewFrame = ({
       }
       if (message.type === "drawn" && message.id !== undefined && message.at !== undefined)
         latest.current.onDrawn(message.id, message.at);
-      if (message.places && message.height) latest.current.onPlaces?.(message.height, message.places);
+      if (message.type === "places" && message.places && message.height)
+        latest.current.onPlaces?.(message.height, message.places);
       if (message.type === "pointed")
         latest.current.onPointed(message.nodes ?? [], message.slot ?? null, message.isAdding ?? false);
       if (message.type === "typed" && message.node)

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
+import { changedSetting } from "../../../test/random-setting";
 import { NOW, randomFacts } from "../../../test/random-site";
-import { type Seeded, seeded } from "../../../test/seeded";
+import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../../core/addresses/stems";
 import { partSeenBy } from "../../core/cascade/seen-by";
 import type { Menu } from "../../core/model/design";
@@ -11,7 +12,6 @@ import type { Audience } from "../../core/model/placement";
 import { type PartNode, updateNode, walk } from "../../core/model/tree";
 import { planPage } from "../../core/render/plan";
 import { needsKey } from "./preview-needs";
-import { specsFor } from "./specs-for";
 
 const SEED = Number(process.env["SEED"] ?? 9);
 
@@ -33,46 +33,6 @@ const start = (): Part => {
   return Part.parse({
     ...partWith("layout", [block("group", {}, inside), block("entryList", { count: 2 }), block("body")]),
   }) as Part;
-};
-
-/** Another value for a setting, as its field could give it; undefined if it gives none here. */
-const another = (random: Seeded, control: ReturnType<typeof specsFor>[number]["control"]): unknown => {
-  switch (control.type) {
-    case "one":
-      return random.pick(control.options)[0];
-    case "count":
-      return random.pick(control.options)[0];
-    case "number":
-      return (control.min ?? 0) + random.below(control.max - (control.min ?? 0) + 1);
-    case "switch":
-      return random.chance(0.5);
-    case "text":
-      return random.pick(["Visit", "By bus"]);
-    case "menu":
-      return random.pick(["", "main", "other"]);
-    case "picture":
-      return random.pick(["", "one", "two"]);
-    case "pictures":
-      return random.pick([[], ["one"], ["two", "one"]]);
-    case "audience":
-      return random.pick(["", "signedOut", "signedIn"]);
-    case "target":
-      return random.pick([{ url: "/" }, { identity: "entry:2" }]);
-    default:
-      return undefined;
-  }
-};
-
-/** The part with one setting of one of its nodes changed; null where that cannot be. */
-const changed = (random: Seeded, part: Part): { readonly part: Part; readonly what: string } | null => {
-  const place = random.pick([...walk(part)]);
-  const spec = random.pick(specsFor(place));
-  const value = another(random, spec.control);
-  if (value === undefined) return null;
-  const next = updateNode(part, place.node.id, (node) => withValueAt(node, spec.path, value) as PartNode);
-  const read = Part.safeParse(next);
-  const what = `${"kind" in place.node ? place.node.kind : place.type} ${spec.path.join(".")}`;
-  return read.success ? { part: read.data as Part, what } : null;
 };
 
 describe(`what a preview asks its data for again (seed ${SEED})`, () => {
@@ -101,8 +61,8 @@ describe(`what a preview asks its data for again (seed ${SEED})`, () => {
     const missed = new Set<string>();
     const whole = start();
     for (let round = 0; round < 2500; round += 1) {
-      const one = changed(random, whole);
-      const two = one && changed(random, one.part);
+      const one = changedSetting(random, whole);
+      const two = one && changedSetting(random, one.part);
       if (!one || !two) continue;
       for (const audience of ["signedOut", "signedIn"] as const) {
         looked += 1;
