@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
+import { get, open, preview, publish, signIn, siteHost, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
 
@@ -32,7 +32,6 @@ const choose = async (page: Page, name: string, option: string): Promise<void> =
   await page.getByRole("combobox", { name, exact: true }).click();
   await page.getByRole("option", { name: option, exact: true }).click();
 };
-const preview = (page: Page, width: number) => page.locator(`iframe[title$="at ${width} px"]`).contentFrame();
 
 test("a menu is made from the pages, written in place, moved by keys and by pointer, and taken out again", async ({
   page,
@@ -260,22 +259,25 @@ test("three pages are looked at at once: nine frames follow a change, and each i
 }) => {
   await openPart(page, "Day header");
   await page.getByRole("button", { name: "3 pages" }).click();
-  const frames = page.locator('iframe[title*=" at "]');
-  await expect(frames).toHaveCount(9);
-  const titles = await frames.evaluateAll((all) => all.map((each) => (each as HTMLIFrameElement).title));
-  expect(new Set(titles.map((title) => title.replace(/ at \d+ px$/, ""))).size).toBe(3);
-  for (const frame of await frames.all())
+  const rows = page.locator('iframe[title$=" at three widths"]');
+  await expect(rows).toHaveCount(3);
+  const titles = await rows.evaluateAll((all) => all.map((each) => (each as HTMLIFrameElement).title));
+  expect(new Set(titles).size).toBe(3);
+  const frames = [0, 1, 2].flatMap((row) =>
+    [1280, 820, 390].map((width) => rows.nth(row).contentFrame().locator(`iframe[title$="at ${width} px"]`)),
+  );
+  for (const frame of frames)
     await expect(frame.contentFrame().locator(".slot-header .b-logo")).toBeVisible();
   // each page has its own title under the same header
   const headings = await Promise.all(
-    [0, 3, 6].map((at) => frames.nth(at).contentFrame().locator("h1").textContent()),
+    [0, 3, 6].map((at) => frames[at]?.contentFrame().locator("h1").textContent()),
   );
   expect(new Set(headings).size).toBe(3);
+  const last = frames[6] as (typeof frames)[number];
   // where the logo lies on the screen: the frame is made smaller as a whole
   const [box, logo] = await Promise.all([
-    frames.nth(6).boundingBox(),
-    frames
-      .nth(6)
+    last.boundingBox(),
+    last
       .contentFrame()
       .locator(".slot-header .b-logo")
       .evaluate((each) => {
@@ -289,11 +291,11 @@ test("three pages are looked at at once: nine frames follow a change, and each i
   const settings = page.getByRole("region", { name: "Settings of Logo" });
   await expect(settings).toBeVisible();
   await settings.getByRole("button", { name: "Remove", exact: true }).click();
-  for (const frame of await frames.all())
+  for (const frame of frames)
     await expect(frame.contentFrame().locator(".slot-header .b-logo")).toHaveCount(0);
   await saved(page);
   await page.getByRole("button", { name: /^\d\d %$/ }).click();
-  await expect(frames).toHaveCount(3);
+  await expect(rows).toHaveCount(1);
   await undoAll(page);
 });
 
@@ -449,7 +451,7 @@ test("pictures follow one another behind a band; a box stops them, and who wants
   for (const name of ["Total eclipse", "Aurora"])
     await page.getByRole("option", { name, exact: true }).click();
   await page.keyboard.press("Escape");
-  const frame = page.frameLocator('iframe[title$="at 1280 px"]');
+  const frame = preview(page, 1280);
   await expect(frame.locator(".slide")).toHaveCount(2);
   const running = () =>
     frame.locator(".slide-1").evaluate((slide) => getComputedStyle(slide).animationPlayState);
@@ -501,8 +503,8 @@ test("a video plays behind a band, silent; a box stops it, and who wants less mo
   await expect(settings.getByRole("alert")).toContainText("That is no MP4 or WebM video");
   await input.setInputFiles({ name: "waves.webm", mimeType: "video/webm", buffer: Buffer.from(bytes) });
   await expect(settings).toContainText("waves.webm");
-  const preview = page.frameLocator('iframe[title$="at 1280 px"]').locator(".bg video");
-  const isPaused = () => preview.evaluate((video) => (video as HTMLVideoElement).paused);
+  const moving = preview(page, 1280).locator(".bg video");
+  const isPaused = () => moving.evaluate((video) => (video as HTMLVideoElement).paused);
   await expect.poll(isPaused).toBe(false);
   await page.getByRole("button", { name: "less motion" }).click();
   await expect.poll(isPaused).toBe(true);

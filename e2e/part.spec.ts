@@ -1,11 +1,11 @@
 import { expect, type Page, test } from "@playwright/test";
-import { get, open, signIn, siteHost, undoAll } from "./studio";
+import { get, open, preview, signIn, siteHost, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
 
 const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
 const list = (page: Page) => page.getByRole("group", { name: "What the part is made of" });
-const wide = (page: Page) => page.frameLocator('iframe[title$="at 1280 px"]');
+const wide = (page: Page) => preview(page, 1280);
 
 const openPart = async (page: Page, slot: string, name: string): Promise<void> => {
   await open(page, "parts");
@@ -45,9 +45,7 @@ test("selected words are edited where they stand, letter by letter in every prev
   await expect(heading).toHaveAttribute("contenteditable", "plaintext-only");
   await page.keyboard.type("Round the ridge");
   for (const width of [820, 390])
-    await expect(
-      page.frameLocator(`iframe[title$="at ${width} px"]`).locator("footer h2").first(),
-    ).toHaveText("Round the ridge");
+    await expect(preview(page, width).locator("footer h2").first()).toHaveText("Round the ridge");
   await page.keyboard.press("Enter");
   await expect(heading).not.toHaveAttribute("contenteditable");
   await saved(page);
@@ -112,8 +110,7 @@ test("distances are linked or one each; a border, corners and a shadow are drawn
   await saved(page);
   // frames read only the rules that changed: together they are what a frame that is opened anew has
   const rulesOf = (width: number) =>
-    page
-      .frameLocator(`iframe[title$="at ${width} px"]`)
+    preview(page, width)
       .locator("head")
       .evaluate((head) =>
         [...head.querySelectorAll("style:not(#marks)")].map((each) => each.textContent).join(""),
@@ -176,12 +173,13 @@ test("a shared piece is made of what is selected, used in another part, edited i
   await page.getByRole("heading", { level: 1, name: "Good to know" }).waitFor();
   await expect(page.getByText("used in 2 places")).toBeVisible();
   // pointing at the piece inside the part selects what is in it
-  await wide(page).locator("aside h2", { hasText: "Good to know" }).dispatchEvent("click");
+  const shown = page.frameLocator('iframe[title$="at 1280 px"]').locator("aside h2");
+  await shown.filter({ hasText: "Good to know" }).dispatchEvent("click");
   await page
     .getByRole("region", { name: "Settings of Heading" })
     .getByRole("textbox", { name: "Text" })
     .fill("Before you come");
-  await expect(wide(page).locator("aside h2", { hasText: "Before you come" })).toBeVisible();
+  await expect(shown.filter({ hasText: "Before you come" })).toBeVisible();
   await saved(page);
 
   await openPart(page, "Footer", "Footer in columns");

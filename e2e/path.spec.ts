@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
 import { unzipSync } from "fflate";
-import { cell, makePart, open, PublicPage, publish, sheet, signIn } from "./studio";
+import { cell, makePart, open, PublicPage, preview, publish, sheet, signIn } from "./studio";
 
 /** The whole path, on the nearly empty site: design, say where, one page otherwise, publish, see it, carry it over. */
 test("from a plain site to a published one, and on to a second site", async ({ page }) => {
@@ -29,7 +29,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
       .fill("Search the mill");
     // typing shows in all three previews
     for (const width of [1280, 820, 390]) {
-      const frame = page.frameLocator(`iframe[title$="at ${width} px"]`);
+      const frame = preview(page, width);
       await expect(frame.locator("header input[type=search]")).toHaveAttribute(
         "placeholder",
         "Search the mill",
@@ -45,7 +45,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
     await page.keyboard.press("Enter");
     const settings = page.getByRole("region", { name: "Settings of Button" });
     await settings.getByLabel("Label", { exact: true }).fill("Tide table");
-    const frame = page.frameLocator('iframe[title$="at 1280 px"]');
+    const frame = preview(page, 1280);
     await expect(frame.locator("header .b-button")).toHaveText("Tide table");
     await settings.getByRole("button", { name: "Remove", exact: true }).click();
     await expect(frame.locator("header .b-button")).toHaveCount(0);
@@ -64,9 +64,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
       start: /Footer in columns/,
       where: "every page",
     });
-    await expect(page.frameLocator('iframe[title$="at 390 px"]').locator("footer")).toContainText(
-      "Sallow Creek Trust",
-    );
+    await expect(preview(page, 390).locator("footer")).toContainText("Sallow Creek Trust");
   });
 
   await test.step("one page chooses nothing for its footer, with the impact shown first", async () => {

@@ -1,5 +1,5 @@
 import { request } from "node:http";
-import type { Cookie, Locator, Page } from "@playwright/test";
+import type { Cookie, FrameLocator, Locator, Page } from "@playwright/test";
 import { type DefaultTreeAdapterTypes, parse } from "parse5";
 
 export const PORT = Number(process.env["PORT"] ?? 4180);
@@ -27,6 +27,13 @@ export const open = async (page: Page, leaf: string, site = "observatory"): Prom
   await page.goto(`/s/${site}/${leaf}`);
   await page.getByRole("heading", { level: 1 }).first().waitFor();
 };
+
+/** The frame of the part screen that shows a page at a width, of the first page where there are several. */
+export const preview = (page: Page, width: number): FrameLocator =>
+  page
+    .frameLocator('iframe[title$=" at three widths"]')
+    .first()
+    .frameLocator(`iframe[title$="at ${width} px"]`);
 
 /** Where a call of the studio is answered. */
 export const callPath = (name: string, site: string): string => `/api/studio/${site}/${name}`;

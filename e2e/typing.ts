@@ -1,9 +1,20 @@
 import { expect, type Page } from "@playwright/test";
+import type { Seen } from "../src/ui/part/acknowledgements";
 
 export const percentile = (samples: readonly number[], percent: number): number => {
   const sorted = [...samples].sort((a, b) => a - b);
   return Math.round(sorted[Math.min(sorted.length - 1, Math.ceil((percent / 100) * sorted.length) - 1)] ?? 0);
 };
+
+/** From the event to what it did being on the screen, ms. */
+export interface Latency {
+  /** In all frames, for two frames of each. */
+  readonly frames: number;
+  /** What is said beside them: painted. 0 where that stayed as it was. */
+  readonly painted: number;
+  /** All of it, for two frames. */
+  readonly all: number;
+}
 
 /** The first samples are not counted: the page was just loaded, and what draws it is still being made fast. */
 const WARM_UP = 10;
@@ -16,9 +27,11 @@ const openPart = async (page: Page, part: string, pages: 1 | 3): Promise<void> =
 
 /** All frames have something in them. */
 const allHave = async (page: Page, shown: string, pages: 1 | 3): Promise<void> => {
-  for (const width of [1280, 820, 390]) {
-    const frames = page.locator(`iframe[title$="at ${width} px"]`);
-    await expect(frames).toHaveCount(pages);
+  const rows = page.locator('iframe[title$=" at three widths"]');
+  await expect(rows).toHaveCount(pages);
+  for (const row of await rows.all()) {
+    const frames = row.contentFrame().locator("iframe");
+    await expect(frames).toHaveCount(3);
     for (const frame of await frames.all())
       await frame.contentFrame().locator(shown).first().waitFor({ state: "attached" });
   }
@@ -33,7 +46,7 @@ export const typingLatencies = async (
   part: string,
   count: number,
   pages: 1 | 3 = 1,
-): Promise<number[]> => {
+): Promise<Latency[]> => {
   await openPart(page, part, pages);
   const field = page.getByRole("region", { name: "Settings of Button" }).getByLabel("Label", { exact: true });
   const button = page.getByRole("button", { name: /^Button “/ }).first();
@@ -61,7 +74,7 @@ export const distanceLatencies = async (
   part: string,
   count: number,
   pages: 1 | 3 = 1,
-): Promise<number[]> => {
+): Promise<Latency[]> => {
   await openPart(page, part, pages);
   await allHave(page, "header", pages);
   await page.getByRole("button", { name: "Main band", exact: true }).click();
@@ -76,7 +89,7 @@ export const distanceLatencies = async (
 };
 
 /** Gives headings another font by turns, and measures from the choice until all frames show it. */
-export const fontLatencies = async (page: Page, count: number): Promise<number[]> => {
+export const fontLatencies = async (page: Page, count: number): Promise<Latency[]> => {
   for (const width of [1280, 820, 390])
     await page.frameLocator(`iframe[title="The style at ${width} px"]`).locator("h1").first().waitFor();
   await listen(page, "click");
@@ -90,7 +103,7 @@ export const fontLatencies = async (page: Page, count: number): Promise<number[]
 };
 
 /** Turns the lightness of the accent by its dial and measures from each input event until all three frames show it. */
-export const repaintLatencies = async (page: Page, count: number): Promise<number[]> => {
+export const repaintLatencies = async (page: Page, count: number): Promise<Latency[]> => {
   for (const width of [1280, 820, 390])
     await page
       .frameLocator(`iframe[title="The style at ${width} px"]`)
@@ -107,16 +120,16 @@ export const repaintLatencies = async (page: Page, count: number): Promise<numbe
 
 /**
  * Logs the time from each awaited event of a kind, as the browser took it from the keyboard or the pointer, to the moment the
- * last frame had what it did on its screen for two animation frames, and so had what is said beside the frames. Each
- * says that moment by its own clock: when the studio hears of it is not what a person sees. With several pages on the
- * screen, the last of them counts.
+ * last frame had what it did on its screen for two animation frames, and what is said beside the frames was there too.
+ * Each says that moment by its own clock: when the studio hears of it is not what a person sees. With several pages on
+ * the screen, the last of them counts.
  */
 const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Promise<void> =>
   page.evaluate(
     ([wanted, parts]) => {
-      const log: number[] = [];
+      const log: Latency[] = [];
       let began: number | null = null;
-      let seen: number[] = [];
+      let seen: Latency[] = [];
       let isAwaited = false;
       Object.assign(window, { typingLog: log });
       window.addEventListener("gray-latch:awaited", () => {
@@ -133,9 +146,12 @@ const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Pro
       );
       window.addEventListener("gray-latch:drawn", (event) => {
         if (began === null) return;
-        seen.push((event as CustomEvent<{ at: number }>).detail.at);
+        const since = (time: number) => (time === 0 ? 0 : time - (began ?? 0));
+        const { frames, painted, at } = (event as CustomEvent<Seen>).detail;
+        seen.push({ frames: since(frames), painted: since(painted), all: since(at) });
         if (seen.length < parts) return;
-        log.push(Math.max(...seen) - began);
+        const last = (of: keyof Latency) => Math.max(...seen.map((each) => each[of]));
+        log.push({ frames: last("frames"), painted: last("painted"), all: last("all") });
         began = null;
         isAwaited = false;
         window.dispatchEvent(new Event("gray-latch:logged"));
@@ -144,8 +160,8 @@ const listen = (page: Page, kind: "input" | "keydown" | "click", pages = 1): Pro
     [kind, pages] as const,
   );
 
-const samplesOf = async (page: Page): Promise<number[]> => {
-  const all = await page.evaluate(() => (window as unknown as { typingLog: number[] }).typingLog);
+const samplesOf = async (page: Page): Promise<Latency[]> => {
+  const all = await page.evaluate(() => (window as unknown as { typingLog: Latency[] }).typingLog);
   return all.slice(WARM_UP);
 };
 

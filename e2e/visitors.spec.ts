@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { open, PASSWORD, PORT, signIn, undoAll } from "./studio";
+import { open, PASSWORD, PORT, preview, signIn, undoAll } from "./studio";
 
 const SITE = `http://observatory.localhost:${PORT}`;
 const RESTRICTED = "/members/members-log/";
@@ -97,7 +97,7 @@ test("what members alone see is said in the list and drawn where one looks as a 
     .getByRole("link", { name: "Day header", exact: true })
     .click();
   const list = page.getByRole("group", { name: "What the part is made of" });
-  const wide = page.frameLocator('iframe[title$="at 1280 px"]');
+  const wide = preview(page, 1280);
   const social = wide.locator("header .b-social");
   await list.getByRole("button", { name: "Social links", exact: true }).click();
   await expect(social).toBeVisible();

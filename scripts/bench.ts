@@ -4,6 +4,7 @@ import { callPath, open, signIn } from "../e2e/studio";
 import {
   distanceLatencies,
   fontLatencies,
+  type Latency,
   percentile,
   repaintLatencies,
   typingLatencies,
@@ -46,7 +47,7 @@ const FOLLOWING: readonly {
   readonly what: string;
   readonly on: "parts" | "style";
   readonly goal: number;
-  readonly samples: (page: Page) => Promise<number[]>;
+  readonly samples: (page: Page) => Promise<Latency[]>;
 }[] = [
   {
     what: "typing, until three frames show it",
@@ -90,9 +91,20 @@ const benchFollowing = async (page: Page): Promise<void> => {
   for (const { what, on, goal, samples } of FOLLOWING) {
     await open(page, on);
     const found = await samples(page);
-    const [median, high, worst] = [50, 95, 100].map((percent) => percentile(found, percent));
+    const figures = (of: keyof Latency) =>
+      [50, 95, 100]
+        .map((percent) =>
+          percentile(
+            found.map((each) => each[of]),
+            percent,
+          ),
+        )
+        .join(" / ");
+    const ruler = found.some(({ painted }) => painted > 0)
+      ? `; frames alone ${figures("frames")}; ruler painted ${figures("painted")}`
+      : "";
     console.log(
-      `${what}, ${found.length} samples: median ${median} ms, p95 ${high} ms (goal ${goal} ms), worst ${worst} ms`,
+      `${what}, ${found.length} samples, median / p95 / worst: ${figures("all")} ms (goal p95 ${goal})${ruler}`,
     );
   }
 };

@@ -1,7 +1,7 @@
 // The inside of a preview frame: takes patches from the studio, draws them, says when they are on the screen, and
-// reports what is pointed at. It speaks to nobody else.
+// reports what is pointed at. It speaks to nobody else but a row it may stand in, which passes on what is said.
 (() => {
-  const studio = document.documentElement.dataset.studio;
+  const studio = parent === top ? document.documentElement.dataset.studio : location.origin;
   const values = document.getElementById("values");
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);

@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
-import { attributes, html } from "../../core/render/html";
+import { attributes, html, SafeHtml } from "../../core/render/html";
 import { plainAnswer, ranged, send } from "./answer";
 import { studioOrigin } from "./host-names";
 import { answerLive, isLivePath } from "./live-handler";
@@ -17,24 +17,44 @@ export const handlePreview = async (
   const { pathname } = url;
   if (isLivePath(pathname))
     return send(response, await answerLive(site, url, request), request.method === "GET");
-  if (pathname === "/") return send(response, shell(), request.method === "GET");
+  const page = PAGES[pathname];
+  if (page) return send(response, page(), request.method === "GET");
   const file = await sharedFile(site, pathname);
   const answer = file ? ranged(file, request.headers.range) : plainAnswer(404, "There is nothing here.");
   send(response, answer, request.method === "GET");
 };
 
-const shell = () => ({
+const pageWith = (policy: string, head: SafeHtml, ancestors: string) => ({
   status: 200,
   headers: {
     "Content-Type": "text/html; charset=utf-8",
     "Cache-Control": "no-cache",
-    "Content-Security-Policy": `default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; media-src 'self'; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors ${studioOrigin()}`,
+    "Content-Security-Policy": `default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; ${policy}; form-action 'none'; base-uri 'none'; frame-ancestors ${ancestors}`,
   },
   body: html`<!doctype html>
 <html lang="en"${attributes({ "data-studio": studioOrigin() })}>
-<head><meta charset="utf-8"><title>Preview</title><meta name="viewport" content="width=device-width, initial-scale=1"><style id="values"></style><style id="marks"></style>
-<script src="/_assets/morphdom.js"></script><script src="/_assets/shell.js" defer></script></head>
+<head><meta charset="utf-8"><title>Preview</title><meta name="viewport" content="width=device-width, initial-scale=1">${head}</head>
 <body></body>
 </html>
 `.text,
 });
+
+/** The inside of a frame; it may stand in a row. */
+const shell = () =>
+  pageWith(
+    "img-src 'self'; media-src 'self'; font-src 'self'",
+    html`<style id="values"></style><style id="marks"></style>
+<script src="/_assets/morphdom.js"></script><script src="/_assets/shell.js" defer></script>`,
+    `'self' ${studioOrigin()}`,
+  );
+
+/** Frames beside each other. The line round them is seen on light and dark. */
+const ROW_CSS = `*{box-sizing:border-box}body{margin:0;display:flex;flex-wrap:wrap;gap:10px;overflow:hidden}div{flex:none;overflow:hidden;border:1px solid #8a837566;background:#fff}iframe{display:block;border:0;transform-origin:0 0}`;
+const row = () =>
+  pageWith(
+    "frame-src 'self'",
+    html`<style>${new SafeHtml(ROW_CSS)}</style><script src="/_assets/row.js" defer></script>`,
+    studioOrigin(),
+  );
+
+const PAGES: Readonly<Record<string, () => ReturnType<typeof pageWith>>> = { "/": shell, "/row": row };

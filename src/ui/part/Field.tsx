@@ -1,5 +1,5 @@
 "use client";
-import { Box, Switch, TextField } from "@mui/material";
+import { Box, Switch, styled, TextField } from "@mui/material";
 import { useId } from "react";
 import type { Sides, Video } from "../../core/model/part";
 import type { RichText } from "../../core/model/rich-text";
@@ -28,28 +28,25 @@ export const Field = ({ spec, value, onChange }: Props) => {
   const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
   const tall = spec.control.type === "markdown";
   return (
-    <Box
-      sx={{
-        display: "grid",
-        gridTemplateColumns: tall ? "1fr" : "114px minmax(0,1fr)",
-        gap: tall ? 0.5 : 1,
-        alignItems: "center",
-        minHeight: 34,
-        py: "2px",
-      }}
-    >
-      <Box
-        component="label"
-        htmlFor={id}
-        id={`${id}-label`}
-        sx={{ color: "text.secondary", lineHeight: 1.3 }}
-      >
+    <Line className={tall ? "tall" : ""}>
+      <label htmlFor={id} id={`${id}-label`}>
         {label}
-      </Box>
+      </label>
       <Input id={id} label={label} spec={spec} value={value} onChange={onChange} />
-    </Box>
+    </Line>
   );
 };
+
+const Line = styled("div")(({ theme }) => ({
+  display: "grid",
+  gridTemplateColumns: "114px minmax(0,1fr)",
+  gap: theme.spacing(1),
+  alignItems: "center",
+  minHeight: 34,
+  paddingBlock: 2,
+  "&.tall": { gridTemplateColumns: "1fr", gap: theme.spacing(0.5) },
+  "& > label": { color: theme.vars?.palette.text.secondary, lineHeight: 1.3 },
+}));
 
 interface InputProps extends Props {
   readonly id: string;

@@ -1,5 +1,6 @@
 "use client";
 import { Box, Tooltip } from "@mui/material";
+import { memo } from "react";
 import { findChoice, findOpenable, nameFor, openablesOf } from "../../core/cascade/openable";
 import { findPlace, type PartNode } from "../../core/model/tree";
 import { choiceLabel } from "../../messages/fields";
@@ -35,18 +36,15 @@ export const toggleMainSetting = (): void => {
 export const openLabel = (node: PartNode, path: readonly string[]): string | null =>
   findOpenable(node, path) ? choiceLabel(node, path) : null;
 
-/** Beside a setting that may be opened: whether pages may change it. */
-export const OpenToPages = ({
-  node,
-  path,
-  label,
-  isOpen,
-}: {
+interface OpenToPagesProps {
   readonly node: string;
   readonly path: readonly string[];
   readonly label: string;
   readonly isOpen: boolean;
-}) => (
+}
+
+/** Beside a setting that may be opened: whether pages may change it. */
+export const OpenToPages = memo(({ node, path, label, isOpen }: OpenToPagesProps) => (
   <Tooltip describeChild title={isOpen ? "The same on all pages again" : "Let pages change it (P)"}>
     <Box
       component="button"
@@ -76,4 +74,4 @@ export const OpenToPages = ({
       {isOpen ? "pages may change" : "P"}
     </Box>
   </Tooltip>
-);
+));

@@ -16,7 +16,8 @@ import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
-import { AT_REST, PreviewFrame } from "./PreviewFrame";
+import { AT_REST } from "./frame-talk";
+import { PreviewRow } from "./PreviewRow";
 import { needsKey } from "./preview-needs";
 import { Ruler } from "./Ruler";
 import { type PreviewOptions, usePreview } from "./usePreview";
@@ -60,7 +61,7 @@ const useFollowed = (
   const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
   // another menu or picture is other data of the page: a reason to look again
   useEditor(({ body }) => (body ? needsKey(body) : ""));
-  const preview = usePreview(page, opened, asked, WIDTHS.length, { revision: styles, ...options });
+  const preview = usePreview(page, opened, asked, 1, { revision: styles, ...options });
   const { redraw } = preview;
   useEffect(() => {
     const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
@@ -155,7 +156,6 @@ const Desk = memo(
     };
     const common = {
       origin: frame.site.previewOrigin,
-      scale,
       slot,
       selected,
       also,
@@ -167,21 +167,26 @@ const Desk = memo(
       if (text === null || !body || !path) return setEditing(null);
       if (text.trim() !== "") apply([setNodeOperation(body, open, node, path, text)]);
     };
-    const framesOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: FramesSource) =>
-      WIDTHS.map((width, at) => (
-        <PreviewFrame
-          key={width}
-          {...common}
-          source={tie}
-          onDrawn={onDrawn}
-          width={width}
-          height={heights[at === 0 ? 0 : 1] as number}
-          title={`${shown?.title ?? "Page"} at ${width} px`}
-          editing={shown === page && editing?.width === width ? editing.node : null}
-          onPointed={pointedAt(width)}
-          onTyped={typed}
-        />
-      ));
+    const rowOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: RowSource) => (
+      <PreviewRow
+        {...common}
+        title={`${shown?.title ?? "Page"} at three widths`}
+        source={tie}
+        onDrawn={onDrawn}
+        onTyped={typed}
+        width={size === "whole" ? WIDE + BETWEEN : undefined}
+        frames={WIDTHS.map((width, at) => ({
+          size: {
+            title: `${shown?.title ?? "Page"} at ${width} px`,
+            width,
+            scale,
+            height: heights[at === 0 ? 0 : 1] as number,
+          },
+          editing: shown === page && editing?.width === width ? editing.node : null,
+          onPointed: pointedAt(width),
+        }))}
+      />
+    );
     const others = pages.filter((each) => each !== page).slice(0, PAGES_AT_ONCE - 1);
     return (
       <Box sx={{ p: 2, minWidth: 0 }}>
@@ -224,11 +229,11 @@ const Desk = memo(
         <FaintBands said={preview.said} />
         {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
         <Box ref={desk} sx={{ overflowX: size === "whole" ? "auto" : "hidden" }}>
-          <Frames isWhole={size === "whole"}>{framesOf(page, preview)}</Frames>
+          {rowOf(page, preview)}
           {size === "row"
             ? others.map((each) => (
                 <OtherPage key={each.identity} id={id} page={each} styles={styles} worker={preview.worker}>
-                  {(source) => framesOf(each, source)}
+                  {(source) => rowOf(each, source)}
                 </OtherPage>
               ))
             : null}
@@ -239,21 +244,7 @@ const Desk = memo(
   },
 );
 
-type FramesSource = Pick<ReturnType<typeof usePreview>, "tie" | "onDrawn">;
-
-/** The frames of a page: the widest above the others, or all in a row where they are small. */
-const Frames = ({ isWhole, children }: { readonly isWhole: boolean; readonly children: ReactNode }) => (
-  <Box
-    sx={{
-      display: "flex",
-      flexWrap: "wrap",
-      gap: `${BETWEEN}px`,
-      width: isWhole ? WIDE + BETWEEN : "auto",
-    }}
-  >
-    {children}
-  </Box>
-);
+type RowSource = Pick<ReturnType<typeof usePreview>, "tie" | "onDrawn">;
 
 /** One more page with the part, below the one that is looked at. */
 const OtherPage = ({
@@ -267,7 +258,7 @@ const OtherPage = ({
   readonly page: PageToLookAt;
   readonly styles: number;
   readonly worker: WorkerOf;
-  readonly children: (source: FramesSource) => ReactNode;
+  readonly children: (source: RowSource) => ReactNode;
 }) => {
   const preview = useFollowed(id, page.identity, styles, { worker });
   return (
@@ -275,9 +266,7 @@ const OtherPage = ({
       <strong>{page.title}</strong> <Quiet>{WHY_WORDS[page.why]}</Quiet>
       <FaintBands said={preview.said} />
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
-      <Box sx={{ mt: 0.5 }}>
-        <Frames isWhole={false}>{children(preview)}</Frames>
-      </Box>
+      <Box sx={{ mt: 0.5 }}>{children(preview)}</Box>
     </Box>
   );
 };

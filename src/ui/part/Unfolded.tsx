@@ -1,5 +1,5 @@
 "use client";
-import { Box } from "@mui/material";
+import { Box, styled } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { memo, useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
@@ -92,18 +92,19 @@ const Setting = memo(({ node, kind, spec, value, openLabel: label, isOpen }: Set
     if (body) apply([setNodeOperation(body, id, node, spec.path, next)]);
   };
   return (
-    <Box
-      sx={{
-        display: "grid",
-        gridTemplateColumns: isOpen ? "minmax(0,1fr)" : "minmax(0,1fr) auto",
-        alignItems: "center",
-      }}
-    >
+    <Beside className={isOpen ? "open" : ""}>
       <Field spec={spec} value={value} onChange={set} />
       {label === null ? null : <OpenToPages node={node} path={spec.path} label={label} isOpen={isOpen} />}
       <Usual kind={kind} spec={spec} value={value} onReset={set} />
-    </Box>
+    </Beside>
   );
+});
+
+const Beside = styled("div")({
+  display: "grid",
+  gridTemplateColumns: "minmax(0,1fr) auto",
+  alignItems: "center",
+  "&.open": { gridTemplateColumns: "minmax(0,1fr)" },
 });
 
 /** "1 line at 1280 px, 2 at 820, 3 at 390", of a heading. */

@@ -2,7 +2,7 @@
 import { Box, ToggleButton } from "@mui/material";
 import { memo } from "react";
 import { OneOf } from "./ChoiceInput";
-import type { PreviewView } from "./PreviewFrame";
+import type { PreviewView } from "./frame-talk";
 
 const STATES = [
   ["rest", "at rest"],

@@ -9,6 +9,7 @@ import type { Instead, Noticed } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
 import type { Asked } from "../shell/frame";
+import { Acknowledgements } from "./acknowledgements";
 import { DrawLoop } from "./draw-loop";
 import { needsKey } from "./preview-needs";
 import { usePreviewWorker, type WorkerOf } from "./usePreviewWorker";
@@ -45,8 +46,21 @@ interface Said {
   readonly noticed: Noticed;
 }
 
-/** Runs when what was just changed is on the screen: after two frames. */
-const onceSeen = (then: () => void) => requestAnimationFrame(() => requestAnimationFrame(then));
+/** Runs when what was just changed is on the screen for two frames: told when the first was painted, and the time now, ms of the clock. */
+const onceSeen = (then: (painted: number, at: number) => void) =>
+  requestAnimationFrame(() => {
+    const { port1, port2 } = new MessageChannel();
+    let painted = now();
+    // a message posted in a frame comes once it is painted
+    port1.onmessage = () => {
+      painted = now();
+      port1.close();
+    };
+    port2.postMessage(null);
+    requestAnimationFrame(() => then(painted, now()));
+  });
+/** The time of the clock, ms. */
+const now = (): number => performance.timeOrigin + performance.now();
 
 const isSame = (a: Wanted, b: Wanted): boolean =>
   a.edited?.id === b.edited?.id && a.edited?.part === b.edited?.part && a.instead === b.instead;
@@ -72,7 +86,13 @@ export const usePreview = (
   const loaded = useRef("");
   const [loop] = useState(() => new DrawLoop<Wanted>({ edited, instead }));
   const counter = useRef(0);
-  const acknowledged = useRef(new Map<number, readonly number[]>());
+  const seen = useMemo(
+    () =>
+      new Acknowledgements(frames, (detail) =>
+        window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail })),
+      ),
+    [frames],
+  );
   const given = useRef<Wanted>({ edited, instead });
   if (!isSame(given.current, { edited, instead })) {
     given.current = { edited, instead };
@@ -80,17 +100,8 @@ export const usePreview = (
     if (!isSame(loop.wish, given.current)) loop.want(given.current);
   }
 
-  /** A drawing is on the screen in one more frame, or what is said beside them is, since a time of the clock, ms. */
-  const onDrawn = useCallback(
-    (id: number, at: number) => {
-      const times = [...(acknowledged.current.get(id) ?? []), at];
-      acknowledged.current.set(id, times);
-      if (times.length <= frames) return;
-      acknowledged.current.clear();
-      window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail: { id, at: Math.max(...times) } }));
-    },
-    [frames],
-  );
+  /** A drawing is on the screen in one more frame, since a time of the clock, ms. */
+  const onDrawn = useCallback((id: number, at: number) => seen.frame(id, at), [seen]);
   // what takes longer is asked for once typing rests
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(rest.current), []);
@@ -118,13 +129,13 @@ export const usePreview = (
           const before = said.getState();
           said.setState(replaceEqualDeep(before, { ...before, readings }));
           // what stays as it is is on the screen already
-          if (said.getState() === before) onDrawn(id, 0);
-          else onceSeen(() => onDrawn(id, performance.timeOrigin + performance.now()));
+          if (said.getState() === before) seen.said(id, 0, 0);
+          else onceSeen((painted, at) => seen.said(id, painted, at));
           notice();
         },
       );
     },
-    [loop, worker, view, said, notice, onDrawn, hasRuler],
+    [loop, worker, view, said, notice, seen, hasRuler],
   );
 
   const sourceOf = (part: Part | null): string =>
