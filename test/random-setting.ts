@@ -16,7 +16,7 @@ const another = (random: Seeded, control: ReturnType<typeof specsFor>[number]["c
     case "switch":
       return random.chance(0.5);
     case "text":
-      return random.pick(["Visit", "By bus", "<Sky> & \"stars\"", "Visit us"]);
+      return random.pick(["Visit", "By bus", '<Sky> & "stars"', "Visit us"]);
     case "menu":
       return random.pick(["", "main", "other"]);
     case "picture":
