@@ -1,8 +1,9 @@
-import { runBound, runStatement, selectRows, type Transaction } from "./database";
+import { runBound, selectRows, type Transaction } from "./database";
 
-/** Bytes of pictures in chunks of 256 KB, by content hash and variant (`original`, `800.webp` …). */
+/** Bytes of files in chunks of 256 KB, by content hash and variant (`original`, `800.webp` …). */
 const CHUNK = 256 * 1024;
 
+/** Keeps bytes under their hash; what is there already stays. */
 export const saveFile = async (
   site: string,
   file: {
@@ -14,17 +15,14 @@ export const saveFile = async (
   transaction: Transaction,
 ): Promise<void> => {
   const { hash, variant, type, bytes } = file;
-  const found = await selectRows(
-    "SELECT 1 FROM file WHERE site = :site AND hash = :hash AND variant = :variant",
-    { site, hash, variant },
-    transaction,
-  );
-  if (found.length > 0) return;
-  await runStatement(
-    "INSERT INTO file (site, hash, variant, type, size) VALUES (:site, :hash, :variant, :type, :size)",
+  // whoever sends the same at the same time waits here until it is there, or until it is not after all
+  const kept = await selectRows(
+    `INSERT INTO file (site, hash, variant, type, size) VALUES (:site, :hash, :variant, :type, :size)
+     ON CONFLICT DO NOTHING RETURNING hash`,
     { site, hash, variant, type, size: bytes.length },
     transaction,
   );
+  if (kept.length === 0) return;
   for (let position = 0; position * CHUNK < bytes.length; position += 1)
     await runBound(
       "INSERT INTO file_chunk (site, hash, variant, position, bytes) VALUES ($1, $2, $3, $4, $5)",

@@ -1,0 +1,209 @@
+import { describe, expect, it } from "vitest";
+import { runSeed, type Seeded, seeded } from "../../test/seeded";
+import type { Design, DesignDocument } from "../core/model/design";
+import { lockSite } from "./content-repository";
+import { inTransaction, selectRows } from "./database";
+import {
+  addChange,
+  changesOf,
+  createEdition,
+  currentEdition,
+  dropUndone,
+  findEdition,
+  lastChanges,
+  listEditions,
+  loadDraft,
+  loadEdition,
+  newestChange,
+  nextEditionAt,
+  saveDesign,
+  setChangeState,
+} from "./design-repository";
+
+const SITE = "tide-mill";
+const SEED = runSeed(21);
+const START = Date.UTC(2031, 0, 1);
+const at = (minute: number): Date => new Date(START + minute * 60_000);
+
+const edition = (goesLiveAt: Date, note = "") => ({
+  site: SITE,
+  base: null,
+  goesLiveAt,
+  author: "keeper",
+  note,
+  reason: "publish" as const,
+  createdAt: at(0),
+});
+const menu = (id: string, name: string): DesignDocument => ({
+  id,
+  kind: "menu",
+  body: { schema: 1, name, origin: "00000000-0000-4000-8000-000000000000", items: [] },
+});
+const designOfMenus = (names: Readonly<Record<string, string>>): Design =>
+  new Map(Object.entries(names).map(([id, name]) => [id, menu(id, name)]));
+
+/** One change of a design as saves are: some documents changed, some new, some gone. */
+const edited = (random: Seeded, design: Design): Design => {
+  const next = new Map(design);
+  for (let times = 1 + random.below(3); times > 0; times -= 1) {
+    const id = `m${random.below(8)}`;
+    if (random.chance(0.3)) next.delete(id);
+    else next.set(id, menu(id, `Menu ${random.below(4)}`));
+  }
+  return next;
+};
+
+describe(`a draft (seed ${SEED})`, () => {
+  it("is what was saved, whatever changes, comes and goes; what stays the same keeps its revision", async () => {
+    const random = seeded(SEED);
+    let design = await loadDraft(SITE);
+    const revisions = new Map<string, number>();
+    for (let rev = 1000; rev < 1025; rev += 1) {
+      const next = edited(random, design);
+      await inTransaction((transaction) => saveDesign(SITE, design, next, rev, transaction));
+      for (const [id, document] of next) if (design.get(id) !== document) revisions.set(id, rev);
+      design = next;
+      expect(await loadDraft(SITE)).toEqual(new Map([...design].sort(([a], [b]) => (a < b ? -1 : 1))));
+    }
+    const rows = await selectRows<{ id: string; rev: number }>(
+      "SELECT id, rev FROM document WHERE site = :site AND rev >= 1000",
+      { site: SITE },
+    );
+    expect(new Map(rows.map(({ id, rev }) => [id, rev]))).toEqual(
+      new Map([...revisions].filter(([id]) => design.has(id))),
+    );
+    const [site] = await selectRows<{ rev: number }>("SELECT design_rev AS rev FROM site WHERE id = :site", {
+      site: SITE,
+    });
+    expect(site?.rev).toBe(1024);
+  });
+});
+
+describe("editions", () => {
+  it("keep what they froze, whatever becomes of the draft; what is the same in several is kept once", async () => {
+    const [first, second] = [
+      designOfMenus({ a: "Quay", b: "Wheel" }),
+      designOfMenus({ a: "Quay", b: "Sluice", c: "Wheel" }),
+    ];
+    const count = async () =>
+      Number(
+        (
+          await selectRows<{ count: string }>("SELECT count(*) FROM blob WHERE site = :site", { site: SITE })
+        )[0]?.count,
+      );
+    const before = await count();
+    const [one, two] = await inTransaction(async (transaction) => [
+      await createEdition(edition(at(1), "one"), first, transaction),
+      await createEdition(edition(at(2), "two"), second, transaction),
+    ]);
+    expect(await loadEdition(SITE, one as number)).toEqual(first);
+    expect(await loadEdition(SITE, two as number)).toEqual(second);
+    // five documents, three contents
+    expect((await count()) - before).toBe(3);
+    expect(await findEdition(SITE, two as number)).toMatchObject({ note: "two", seq: two });
+    expect(await findEdition(SITE, 9999)).toBeNull();
+    expect((await listEditions(SITE)).slice(0, 2).map(({ note }) => note)).toEqual(["two", "one"]);
+  });
+
+  it("are numbered without a gap when many are made at the same time", async () => {
+    const before = (await listEditions(SITE))[0]?.seq ?? 0;
+    const made = await Promise.all(
+      Array.from({ length: 8 }, (_, number) =>
+        inTransaction(async (transaction) => {
+          await lockSite(SITE, transaction);
+          return createEdition(
+            edition(at(3), `at once ${number}`),
+            designOfMenus({ a: "Quay" }),
+            transaction,
+          );
+        }),
+      ),
+    );
+    expect(made.sort((a, b) => a - b)).toEqual(Array.from({ length: 8 }, (_, at) => before + 1 + at));
+  });
+
+  it("are shown in the order of their times; of two at one time the later one; as a plain search finds them", async () => {
+    const random = seeded(SEED + 1);
+    const times: { seq: number; minute: number }[] = [];
+    for (let number = 0; number < 25; number += 1) {
+      const minute = 100 + random.below(12);
+      const seq = await inTransaction((transaction) =>
+        createEdition(edition(at(minute)), designOfMenus({}), transaction),
+      );
+      times.push({ seq, minute });
+    }
+    for (let minute = 100; minute < 113; minute += 1) {
+      const live = times.filter((each) => each.minute <= minute);
+      const newest = Math.max(...live.map((each) => each.minute));
+      const wanted = Math.max(...live.filter((each) => each.minute === newest).map(({ seq }) => seq));
+      if (live.length > 0) expect(await currentEdition(SITE, at(minute)), `minute ${minute}`).toBe(wanted);
+      const later = times.map((each) => each.minute).filter((each) => each > minute);
+      expect(await nextEditionAt(SITE, at(minute)), `minute ${minute}`).toBe(
+        later.length === 0 ? null : at(Math.min(...later)).toISOString(),
+      );
+    }
+    expect(await currentEdition("observatory", new Date(0))).toBeNull();
+  });
+});
+
+describe(`changes to undo and to redo (seed ${SEED})`, () => {
+  it("are those a stack of each person has, whatever others do meanwhile", async () => {
+    const random = seeded(SEED + 2);
+    const stacks = new Map(
+      ["ada", "bram"].map((name) => [name, { done: [] as number[], undone: [] as number[] }]),
+    );
+    let rev = 5000;
+    for (let step = 0; step < 120; step += 1) {
+      const author = random.pick(["ada", "bram"]);
+      const stack = stacks.get(author) as { done: number[]; undone: number[] };
+      const act = random.pick(["do", "do", "undo", "undo", "redo"]);
+      await inTransaction(async (transaction) => {
+        if (act === "do") {
+          rev += 1;
+          const change = { operations: [], inverse: [], terms: [], author, label: `change ${rev}` };
+          await dropUndone(SITE, author, transaction);
+          await addChange(SITE, rev, change, at(rev), transaction);
+          stack.done.push(rev);
+          stack.undone.length = 0;
+          return;
+        }
+        const [from, to] = act === "undo" ? (["done", "undone"] as const) : (["undone", "done"] as const);
+        const moved = stack[from].pop();
+        if (moved === undefined) return;
+        stack[to].push(moved);
+        await setChangeState(SITE, moved, to, transaction);
+      });
+      for (const [name, { done, undone }] of stacks) {
+        expect((await newestChange(SITE, name, "done"))?.rev, `step ${step}, ${name}`).toBe(done.at(-1));
+        expect((await newestChange(SITE, name, "undone"))?.rev, `step ${step}, ${name}`).toBe(undone.at(-1));
+      }
+    }
+  });
+
+  it("are told of by document: those that hold, the newest first, no more than asked for", async () => {
+    const touching = (id: string) => ({ op: "set" as const, id, path: ["name"], value: "x", was: "y" });
+    const add = (rev: number, ids: readonly string[], label: string) =>
+      inTransaction((transaction) =>
+        addChange(
+          SITE,
+          rev,
+          { operations: ids.map(touching), inverse: [], terms: [], author: "nobody", label },
+          at(rev),
+          transaction,
+        ),
+      );
+    await add(7001, ["quay"], "first");
+    await add(7002, ["quay", "wheel"], "both");
+    await add(7003, ["quay"], "taken back");
+    await add(7004, ["wheel"], "wheel alone");
+    await inTransaction((transaction) => setChangeState(SITE, 7003, "undone", transaction));
+    expect((await changesOf(SITE, "quay", 10)).map(({ label }) => label)).toEqual(["both", "first"]);
+    expect((await changesOf(SITE, "wheel", 1)).map(({ label }) => label)).toEqual(["wheel alone"]);
+    // whoever made them may be gone since
+    expect((await changesOf(SITE, "quay", 1))[0]?.name).toBe("");
+    expect(await changesOf("observatory", "quay", 10)).toEqual([]);
+    const last = await lastChanges(SITE);
+    expect(last.get("quay")).toEqual({ label: "both", at: at(7002).toISOString() });
+    expect(last.get("wheel")?.label).toBe("wheel alone");
+  });
+});
