@@ -1,0 +1,227 @@
+import { describe, expect, it } from "vitest";
+import {
+  addMembership,
+  addTry,
+  clearTries,
+  countTries,
+  createAccount,
+  createSession,
+  endSession,
+  findAccountByEmail,
+  findMembership,
+  findSessionAccount,
+} from "./account-repository";
+import { runStatement, selectRows } from "./database";
+import { dropFilter, listFilters, saveFilter } from "./filter-repository";
+import { countSignUpsSince, dropSignUp, listSignUps, saveSignUp } from "./mailbox-repository";
+import { findPointing, savePointing } from "./pointing-repository";
+import { createToken, dropToken, findTokenAccount, listTokens } from "./token-repository";
+import {
+  createVisitor,
+  createVisitorSession,
+  dropVisitor,
+  endVisitorSession,
+  endVisitorSessions,
+  findSessionVisitor,
+  findVisitorByEmail,
+  listVisitors,
+  updateVisitor,
+} from "./visitor-repository";
+
+/** Accounts, sessions and tokens in the store: who is let in, until when, and where. */
+
+const [SITE, OTHER] = ["observatory", "tide-mill"];
+const NOON = new Date("2031-05-01T12:00:00.000Z");
+const later = (minutes: number): Date => new Date(NOON.getTime() + minutes * 60_000);
+const account = (id: string) => ({ id, email: `${id}@graylatch.example`, name: id, passwordHash: "scrypt" });
+
+describe("sessions of the studio", () => {
+  it("hold until they end, to the moment, and no longer than their account", async () => {
+    await createAccount(account("noor"));
+    await createSession("one", "noor", later(60));
+    await createSession("two", "noor", later(60));
+    expect((await findSessionAccount("one", later(59)))?.email).toBe("noor@graylatch.example");
+    expect(await findSessionAccount("one", later(60))).toBeNull();
+    expect(await findSessionAccount("unknown", NOON)).toBeNull();
+    await endSession("one");
+    expect(await findSessionAccount("one", NOON)).toBeNull();
+    expect(await findSessionAccount("two", NOON)).not.toBeNull();
+    await runStatement("DELETE FROM account WHERE id = 'noor'", {});
+    expect(await findSessionAccount("two", NOON)).toBeNull();
+  });
+  it("are for one account an address", async () => {
+    await createAccount(account("sten"));
+    await expect(createAccount({ ...account("sten2"), email: "sten@graylatch.example" })).rejects.toThrow();
+    expect((await findAccountByEmail("sten@graylatch.example"))?.id).toBe("sten");
+  });
+  it("give a role a site, the newest one, and none that is no role", async () => {
+    await createAccount(account("edda"));
+    expect(await findMembership(SITE, "edda")).toBeNull();
+    await addMembership({ site: SITE, account: "edda", role: "viewer" });
+    await addMembership({ site: SITE, account: "edda", role: "builder" });
+    expect((await findMembership(SITE, "edda"))?.role).toBe("builder");
+    expect(await findMembership(OTHER, "edda")).toBeNull();
+    await expect(addMembership({ site: OTHER, account: "edda", role: "king" as "owner" })).rejects.toThrow();
+  });
+});
+
+describe("failed tries", () => {
+  it("are counted by key within the time asked for, forgotten after a day or when cleared", async () => {
+    for (const minute of [0, 1, 2]) await addTry("an address", later(minute));
+    await addTry("another", later(1));
+    expect(await countTries("an address", later(0.5))).toBe(2);
+    expect(await countTries("an address", later(-1))).toBe(3);
+    await addTry("another", later(24 * 60 + 1.5));
+    expect(await countTries("an address", later(-1))).toBe(1);
+    await clearTries("another");
+    expect([await countTries("another", later(-1)), await countTries("an address", later(-1))]).toEqual([
+      0, 1,
+    ]);
+  });
+});
+
+describe("tokens for scripts", () => {
+  const token = (id: string, site: string) => ({
+    id,
+    site,
+    account: "runa",
+    name: id,
+    hash: `hash of ${id}`,
+    at: NOON,
+  });
+  it("act for who made them on one site; the use is noted once an hour; one can take back only one's own", async () => {
+    await createAccount(account("runa"));
+    await createAccount(account("odd"));
+    for (const site of [SITE, OTHER]) await addMembership({ site, account: "runa", role: "editor" });
+    await createToken(token("nightly", SITE));
+    await createToken(token("weekly", OTHER));
+    expect(await findTokenAccount(SITE, "hash of nightly", later(5))).toMatchObject({ id: "runa" });
+    expect(await findTokenAccount(OTHER, "hash of nightly", later(5))).toBeNull();
+    const usedAt = async () => (await listTokens(SITE, "runa"))[0]?.usedAt?.getTime();
+    expect(await usedAt()).toBe(later(5).getTime());
+    await findTokenAccount(SITE, "hash of nightly", later(30));
+    expect(await usedAt()).toBe(later(5).getTime());
+    await findTokenAccount(SITE, "hash of nightly", later(90));
+    expect(await usedAt()).toBe(later(90).getTime());
+    await dropToken(SITE, "odd", "nightly");
+    await dropToken(OTHER, "runa", "nightly");
+    expect((await listTokens(SITE, "runa")).map(({ name }) => name)).toEqual(["nightly"]);
+    await dropToken(SITE, "runa", "nightly");
+    expect(await findTokenAccount(SITE, "hash of nightly", later(91))).toBeNull();
+    // who is no longer of a site has no tokens there
+    await runStatement("DELETE FROM membership WHERE site = :site AND account = 'runa'", { site: OTHER });
+    expect(await findTokenAccount(OTHER, "hash of weekly", later(91))).toBeNull();
+  });
+});
+
+describe("tokens for looking at the live site", () => {
+  it("hold for their half hour, on their site, as long as one belongs to it", async () => {
+    await createAccount(account("ylva"));
+    await addMembership({ site: SITE, account: "ylva", role: "editor" });
+    await savePointing({ hash: "look", site: SITE, account: "ylva", now: NOON, endsAt: later(30) });
+    expect(await findPointing("look", SITE, later(29))).toBe(true);
+    expect(await findPointing("look", SITE, later(30))).toBe(false);
+    expect(await findPointing("look", OTHER, later(1))).toBe(false);
+    await runStatement("DELETE FROM membership WHERE account = 'ylva'", {});
+    expect(await findPointing("look", SITE, later(1))).toBe(false);
+    await addMembership({ site: SITE, account: "ylva", role: "viewer" });
+    await savePointing({ hash: "later", site: SITE, account: "ylva", now: later(31), endsAt: later(61) });
+    expect(await selectRows("SELECT hash FROM pointing WHERE account = 'ylva'", {})).toEqual([
+      { hash: "later" },
+    ]);
+  });
+});
+
+describe("visitors of a site", () => {
+  const visitor = (id: string, email: string) => ({
+    id,
+    email,
+    name: id,
+    level: "",
+    passwordHash: "scrypt",
+    createdAt: NOON,
+  });
+  it("have one account an address on each site, whoever is first", async () => {
+    const tries = await Promise.all(
+      Array.from({ length: 6 }, (_, at) => createVisitor(SITE, visitor(`v${at}`, "pia@sky.example"))),
+    );
+    expect(tries.filter(Boolean).length).toBe(1);
+    expect(await createVisitor(OTHER, visitor("elsewhere", "pia@sky.example"))).toBe(true);
+    const here = await findVisitorByEmail(SITE, "pia@sky.example");
+    expect((await findVisitorByEmail(OTHER, "pia@sky.example"))?.id).toBe("elsewhere");
+    expect((await listVisitors(SITE, 100)).filter(({ email }) => email === "pia@sky.example")).toEqual([
+      here,
+    ]);
+  });
+  it("are signed in on their site alone, until they sign out, are sent out, or are removed", async () => {
+    await createVisitor(SITE, visitor("ove", "ove@sky.example"));
+    const open = (idHash: string, minutes = 60) =>
+      createVisitorSession({ idHash, site: SITE, visitor: "ove", now: NOON, expiresAt: later(minutes) });
+    for (const name of ["phone", "desk", "library"]) await open(name);
+    await open("short", 1);
+    const who = (idHash: string, at = NOON, site = SITE as string) => findSessionVisitor(site, idHash, at);
+    expect((await who("phone"))?.id).toBe("ove");
+    expect(await who("phone", NOON, OTHER)).toBeNull();
+    expect(await who("short", later(1))).toBeNull();
+    await updateVisitor(SITE, { id: "ove", name: "Ove", level: "members", passwordHash: "other" });
+    expect(await who("desk")).toMatchObject({ name: "Ove", level: "members", email: "ove@sky.example" });
+    await endVisitorSession("phone");
+    expect([await who("phone"), (await who("desk"))?.id]).toEqual([null, "ove"]);
+    await endVisitorSessions(SITE, "ove");
+    expect(await who("library")).toBeNull();
+    await open("again");
+    await dropVisitor(SITE, "ove");
+    expect(await who("again")).toBeNull();
+  });
+});
+
+describe("addresses left in forms", () => {
+  it("are kept once a list, with what was agreed to first, the newest on top", async () => {
+    const row = (list: string, address: string, minute: number, consent = "") => ({
+      list,
+      address,
+      consent,
+      at: later(minute),
+    });
+    await saveSignUp(OTHER, row("letter", "a@sky.example", 1, "Yes, write to me"));
+    await saveSignUp(OTHER, row("letter", "a@sky.example", 2, "Anything"));
+    await saveSignUp(OTHER, row("tides", "a@sky.example", 3));
+    await saveSignUp(OTHER, row("letter", "b@sky.example", 3));
+    expect(
+      (await listSignUps(OTHER, 10)).map(({ list, address, consent }) => [list, address, consent]),
+    ).toEqual([
+      ["tides", "a@sky.example", ""],
+      ["letter", "b@sky.example", ""],
+      ["letter", "a@sky.example", "Yes, write to me"],
+    ]);
+    expect((await listSignUps(OTHER, 2)).length).toBe(2);
+    expect(await countSignUpsSince(OTHER, later(3))).toBe(2);
+    expect(await countSignUpsSince(SITE, later(0))).toBe(0);
+    await dropSignUp(OTHER, "letter", "a@sky.example");
+    expect((await listSignUps(OTHER, 10)).map(({ list, address }) => `${list} ${address}`)).toEqual([
+      "tides a@sky.example",
+      "letter b@sky.example",
+    ]);
+  });
+});
+
+describe("filters that are kept", () => {
+  it("are a person's own on a site; the same name is the same filter", async () => {
+    await createAccount(account("tuva"));
+    await createAccount(account("bo"));
+    for (const [who, name, query] of [
+      ["tuva", "Night", "kind:night"],
+      ["tuva", "empty footers", "slot:footer"],
+      ["bo", "Night", "under:/visit/"],
+      ["tuva", "Night", "kind:night access:members"],
+    ] as const)
+      await saveFilter(SITE, who, { name, query });
+    expect(await listFilters(SITE, "tuva")).toEqual([
+      { name: "empty footers", query: "slot:footer" },
+      { name: "Night", query: "kind:night access:members" },
+    ]);
+    await dropFilter(SITE, "tuva", "Night");
+    expect((await listFilters(SITE, "bo")).map(({ query }) => query)).toEqual(["under:/visit/"]);
+    expect(await listFilters(OTHER, "tuva")).toEqual([]);
+  });
+});

@@ -1,0 +1,275 @@
+import { describe, expect, it } from "vitest";
+import { randomFacts } from "../../test/random-site";
+import { runSeed, type Seeded, seeded } from "../../test/seeded";
+import type { Entry, SiteFacts } from "../core/model/content";
+import { findMoved, movePaths, saveEntriesInBulk } from "./content-changes";
+import {
+  createSite,
+  deleteSite,
+  findSite,
+  loadBody,
+  loadFacts,
+  pathTaken,
+  removeUnusedTerms,
+  type SiteHead,
+  saveAuthors,
+  saveEntry,
+  saveGroupings,
+  saveKinds,
+  saveTerms,
+  searchEntries,
+  touchContent,
+} from "./content-repository";
+import { inSnapshot, inTransaction, selectRows } from "./database";
+
+const SEED = runSeed(31);
+
+const entryOf = (facts: SiteFacts["entries"][number], text = ""): Entry => ({
+  ...facts,
+  body: text === "" ? [] : [{ type: "paragraph", children: [{ text }] }],
+});
+
+/** Writes a site of its own from facts, entry by entry or in bulk. */
+const build = (id: string, facts: SiteFacts, entries: readonly Entry[], inBulk = false): Promise<void> =>
+  inTransaction(async (transaction) => {
+    await createSite(id, facts.settings, transaction);
+    await saveKinds(id, facts.kinds, transaction);
+    await saveGroupings(id, facts.groupings, transaction);
+    await saveAuthors(id, facts.authors, transaction);
+    await saveTerms(id, facts.terms, transaction);
+    if (inBulk) await saveEntriesInBulk(id, entries, transaction);
+    else for (const entry of entries) await saveEntry(id, entry, transaction);
+  });
+const headOf = async (id: string): Promise<SiteHead> => {
+  const head = await findSite(id);
+  if (!head) throw new Error(`test: expected the site ${id}`);
+  return head;
+};
+/** Facts in the order the store gives them. */
+const sorted = (facts: SiteFacts): SiteFacts => ({
+  ...facts,
+  terms: facts.terms
+    .map((term, position) => ({ term, position }))
+    .sort((a, b) =>
+      a.term.grouping < b.term.grouping
+        ? -1
+        : a.term.grouping > b.term.grouping
+          ? 1
+          : a.position - b.position,
+    )
+    .map(({ term }) => term),
+  entries: facts.entries
+    .map((entry) => ({ ...entry, terms: [...entry.terms].sort() }))
+    .sort((a, b) => (a.id < b.id ? -1 : 1)),
+});
+
+describe(`content (seed ${SEED})`, () => {
+  it("comes back as it went, one by one and in bulk", async () => {
+    for (let number = 0; number < 8; number += 1) {
+      const facts = randomFacts(seeded(SEED + number));
+      const entries = facts.entries.map((entry) => entryOf(entry, `The story of ${entry.title}`));
+      for (const inBulk of [false, true]) {
+        const id = `round-${number}-${inBulk ? "bulk" : "one"}`;
+        await build(id, facts, entries, inBulk);
+        expect(await loadFacts(await headOf(id))).toEqual(sorted(facts));
+        for (const entry of entries.slice(0, 2)) expect(await loadBody(id, entry.id)).toEqual(entry.body);
+      }
+    }
+    expect(await loadBody("round-0-one", "nothing")).toEqual([]);
+  });
+
+  it("belongs to one moment where many tables are read, whatever is saved meanwhile", async () => {
+    const facts = randomFacts(seeded(SEED + 50));
+    await build(
+      "moment",
+      facts,
+      facts.entries.map((entry) => entryOf(entry)),
+    );
+    const [before, inside, seenInside] = await inSnapshot(async (transaction) => {
+      const first = await loadFacts(await headOf("moment"), transaction);
+      await inTransaction(async (other) => {
+        const [entry] = facts.entries;
+        if (entry) await saveEntry("moment", { ...entryOf(entry), title: "Renamed meanwhile" }, other);
+        await touchContent("moment", other);
+      });
+      const head = await findSite("moment", transaction);
+      return [first, await loadFacts(await headOf("moment"), transaction), head?.contentRev] as const;
+    });
+    expect(inside.entries).toEqual(before.entries);
+    expect(seenInside).toBe(1);
+    expect((await headOf("moment")).contentRev).toBe(2);
+    const after = await loadFacts(await headOf("moment"));
+    expect(after.entries.some(({ title }) => title === "Renamed meanwhile")).toBe(true);
+  });
+
+  it("is refused where a path is another entry's", async () => {
+    const facts = randomFacts(seeded(SEED + 60));
+    const [one, two] = facts.entries as [Entry, Entry];
+    await build(
+      "paths",
+      facts,
+      facts.entries.map((entry) => entryOf(entry)),
+    );
+    expect(await pathTaken("paths", one.path, two.id)).toBe(true);
+    expect(await pathTaken("paths", one.path, one.id)).toBe(false);
+    // another site's paths are its own
+    expect(await pathTaken("tide-mill", one.path, "")).toBe(false);
+    const stolen = inTransaction((transaction) =>
+      saveEntry("paths", { ...entryOf(two), path: one.path }, transaction),
+    );
+    await expect(stolen).rejects.toThrow();
+    expect((await loadFacts(await headOf("paths"))).entries).toEqual(sorted(facts).entries);
+  });
+});
+
+describe(`search (seed ${SEED})`, () => {
+  const LETTERS = ["a", "b", "%", "_", "\\", " ", "A", "ab", "'", "é"];
+  const text = (random: Seeded, most: number) =>
+    Array.from({ length: 1 + random.below(most) }, () => random.pick(LETTERS)).join("");
+
+  it("finds every word in title, summary or body, whatever signs it is written with, as plain code finds them", async () => {
+    const random = seeded(SEED + 100);
+    const facts = randomFacts(random);
+    const entries = facts.entries.map((entry, at) => ({
+      ...entryOf(entry, text(random, 12)),
+      title: text(random, 6),
+      summary: text(random, 6),
+      publishedOn:
+        at % 5 === 4 ? "2999-01-01T00:00:00.000Z" : at % 3 === 0 ? null : "2020-01-01T00:00:00.000Z",
+    }));
+    await build("searched", facts, entries);
+    let found = 0;
+    for (let times = 0; times < 150; times += 1) {
+      const query = text(random, 4);
+      const words = query
+        .toLowerCase()
+        .split(/\s+/)
+        .filter((word) => word !== "");
+      const wanted = entries.filter((entry) => {
+        const body = entry.body
+          .map((each) =>
+            "children" in each
+              ? each.children.map((child) => ("text" in child ? child.text : "")).join("")
+              : "",
+          )
+          .join(" ");
+        const whole = `${entry.title} ${entry.summary} ${body}`.toLowerCase();
+        return entry.publishedOn?.startsWith("2999") !== true && words.every((word) => whole.includes(word));
+      });
+      const ids = words.length === 0 ? [] : wanted.map(({ id }) => id);
+      const got = await searchEntries("searched", query);
+      expect([...got].sort(), JSON.stringify(query)).toEqual([...ids].sort());
+      found += got.length;
+      // those with the first word in the title come first
+      const inTitle = got.map((id) =>
+        entries
+          .find((entry) => entry.id === id)
+          ?.title.toLowerCase()
+          .includes(words[0] ?? ""),
+      );
+      expect(inTitle, JSON.stringify(query)).toEqual([...inTitle].sort((a, b) => Number(b) - Number(a)));
+    }
+    expect(found).toBeGreaterThan(100);
+    expect(await searchEntries("tide-mill", "zzzz")).toEqual([]);
+  });
+});
+
+describe("terms nothing needs", () => {
+  it("go, and those that are carried or have others below them stay, as plain code says", async () => {
+    for (let number = 0; number < 6; number += 1) {
+      const facts = randomFacts(seeded(SEED + 200 + number));
+      const id = `terms-${number}`;
+      await build(
+        id,
+        facts,
+        facts.entries.map((entry) => entryOf(entry)),
+      );
+      const asked = facts.terms.filter((_, at) => at % 2 === number % 2).map((term) => term.id);
+      const carried = new Set(facts.entries.flatMap(({ terms }) => terms));
+      const left = new Map(facts.terms.map((term) => [term.id, term]));
+      for (const each of asked.toReversed()) {
+        const hasBelow = [...left.values()].some(({ parent }) => parent === each);
+        if (!carried.has(each) && !hasBelow) left.delete(each);
+      }
+      const stayed = await inTransaction((transaction) => removeUnusedTerms(id, asked, transaction));
+      expect([...stayed].sort()).toEqual(asked.filter((each) => left.has(each)).sort());
+      const now = (await loadFacts(await headOf(id))).terms.map((term) => term.id);
+      expect([...now].sort()).toEqual([...left.keys()].sort());
+    }
+  });
+});
+
+describe("paths that move", () => {
+  const facts = randomFacts(seeded(SEED + 300));
+  const [one, two, three] = facts.entries as [Entry, Entry, Entry];
+  const pathOf = async (entry: string) =>
+    (await loadFacts(await headOf("moving"))).entries.find(({ id }) => id === entry)?.path;
+  const move = (...moves: Parameters<typeof movePaths>[1]) =>
+    inTransaction((transaction) => movePaths("moving", moves, transaction));
+
+  it("change places at one go; old ones lead on, and no longer do where somebody lives again", async () => {
+    await build(
+      "moving",
+      facts,
+      facts.entries.map((entry) => entryOf(entry)),
+    );
+    // all three in a ring
+    await move(
+      { entry: one.id, from: one.path, to: two.path },
+      { entry: two.id, from: two.path, to: three.path },
+      { entry: three.id, from: three.path, to: one.path },
+    );
+    expect([await pathOf(one.id), await pathOf(two.id), await pathOf(three.id)]).toEqual([
+      two.path,
+      three.path,
+      one.path,
+    ]);
+    await move({ entry: one.id, from: two.path, to: "/new/" });
+    expect(await findMoved("moving", two.path)).toBe(one.id);
+    await move({ entry: two.id, from: three.path, to: two.path });
+    // where somebody lives nothing leads elsewhere
+    expect(await findMoved("moving", two.path)).toBeNull();
+    expect(await findMoved("moving", three.path)).toBe(two.id);
+    expect(await findMoved("observatory", three.path)).toBeNull();
+  });
+});
+
+describe("a site that is removed", () => {
+  it("leaves nothing in any table that knows sites, and all else as it was", async () => {
+    const facts = randomFacts(seeded(SEED + 400));
+    await build(
+      "leaving",
+      facts,
+      facts.entries.map((entry) => entryOf(entry, "Words")),
+    );
+    const tables = (
+      await selectRows<{ name: string }>(
+        `SELECT table_name AS name FROM information_schema.columns
+         WHERE table_schema = 'public' AND column_name = 'site' ORDER BY table_name`,
+        {},
+      )
+    ).map(({ name }) => name);
+    expect(tables.length).toBeGreaterThan(15);
+    const counts = async (condition: string) =>
+      Object.fromEntries(
+        await Promise.all(
+          tables.map(async (table) => {
+            const [row] = await selectRows<{ count: number }>(
+              `SELECT count(*)::int AS count FROM "${table}" WHERE site ${condition}`,
+              {},
+            );
+            return [table, row?.count ?? 0] as const;
+          }),
+        ),
+      );
+    // one of the sample sites, which has something in most tables
+    const [gone, others] = [await counts("= 'tide-mill'"), await counts("NOT IN ('tide-mill', 'leaving')")];
+    expect(Object.values(gone).filter((count) => count > 0).length).toBeGreaterThan(8);
+    await deleteSite("tide-mill");
+    await deleteSite("leaving");
+    const none = Object.fromEntries(tables.map((table) => [table, 0]));
+    expect(await counts("IN ('tide-mill', 'leaving')")).toEqual(none);
+    expect(await counts("NOT IN ('tide-mill', 'leaving')")).toEqual(others);
+    expect(await findSite("tide-mill")).toBeNull();
+  });
+});
