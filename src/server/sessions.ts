@@ -34,8 +34,28 @@ export interface SignInTry {
   readonly now: Date;
 }
 
-/** Checks a password. Failures count against the account and the caller's address; as unknown as wrong, it takes as long. */
-export const checkPassword = async <T extends { readonly passwordHash: string }>(
+const lines = new Map<string, Promise<unknown>>();
+/** Does one thing after the other for each key. */
+const inLine = <T>(key: string, work: () => Promise<T>): Promise<T> => {
+  const mine = (lines.get(key) ?? Promise.resolve()).then(work, work);
+  lines.set(key, mine);
+  const leave = () => {
+    if (lines.get(key) === mine) lines.delete(key);
+  };
+  mine.then(leave, leave);
+  return mine;
+};
+
+/**
+ * Checks a password. Failures count against the account and the caller's address; as unknown as wrong, it takes as long.
+ * Tries for one account follow one another: those that come at the same time are counted too.
+ */
+export const checkPassword = <T extends { readonly passwordHash: string }>(
+  each: SignInTry,
+  find: () => Promise<T | null>,
+): Promise<Outcome<T>> => inLine(each.account, () => checkOne(each, find));
+
+const checkOne = async <T extends { readonly passwordHash: string }>(
   { account, password, from, now }: SignInTry,
   find: () => Promise<T | null>,
 ): Promise<Outcome<T>> => {

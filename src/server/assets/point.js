@@ -23,7 +23,7 @@
     }
   const style = document.createElement("style");
   style.textContent =
-    "[data-empty-slot]{font:13px/1.4 system-ui,sans-serif;text-align:center;padding:5px;color:#5a4210;background:#f6ead1;outline:1px dashed #8a6414;outline-offset:-2px;cursor:help}" +
+    "[data-empty-slot]{font:13px/1.4 system-ui,sans-serif;text-align:center;padding:5px;color:#5a4210;background:#f6ead1;outline:1px dashed #886213;outline-offset:-2px;cursor:help}" +
     ".pointed-at{outline:2px solid #d3a13a!important;outline-offset:2px!important}body{padding-bottom:150px!important}";
   document.head.append(style);
 
@@ -33,8 +33,8 @@
   root.innerHTML =
     "<style>:host{all:initial}section{position:fixed;inset:auto 0 0 0;z-index:2147483647;background:#fffdf9;color:#23272b;border-top:1px solid #8a8375;font:14px/1.45 system-ui,sans-serif;padding:10px 16px 12px;box-shadow:0 -4px 18px rgb(0 0 0/.12)}" +
     "nav{display:flex;flex-wrap:wrap;gap:6px;align-items:center}button{font:inherit;color:inherit;background:#fbf9f4;border:1px solid #8a8375;border-radius:5px;padding:3px 10px;min-height:28px;cursor:pointer}" +
-    "button[aria-pressed=true]{background:#f6ead1;border-color:#8a6414}button.missing{color:#9d2f1f;border-color:#9d2f1f}p{margin:8px 0 0}a{color:#8a6414;font-weight:600;margin-right:16px}small{color:#5d5a52;margin-left:auto}" +
-    "button:focus-visible,a:focus-visible{outline:2px solid #8a6414;outline-offset:2px}</style>" +
+    "button[aria-pressed=true]{background:#f6ead1;border-color:#886213}button.missing{color:#9d2f1f;border-color:#9d2f1f}p{margin:8px 0 0}a{color:#886213;font-weight:600;margin-right:16px}small{color:#5d5a52;margin-left:auto}" +
+    "button:focus-visible,a:focus-visible{outline:2px solid #886213;outline-offset:2px}</style>" +
     '<section aria-label="What the page is made of"><nav></nav><p role="status"></p></section>';
   document.body.append(host);
   const nav = root.querySelector("nav");

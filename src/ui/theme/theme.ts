@@ -33,7 +33,7 @@ const light: Ours = {
   hairline: "#dcd6ca",
   field: "#8a8375",
   muted: "#5b5951",
-  brass: "#8a6414",
+  brass: "#886213",
   brassWash: "#f7ecd2",
   brick: "#9d2f1f",
   desk: "#f3eee5",
