@@ -6,6 +6,7 @@ import { flatBlocks } from "../src/core/model/tree";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";
+import type { DrawMessage } from "../src/workers/frame-end";
 import { shaper } from "../test/shaper";
 import { blankPage, leastInChromium, loadFonts } from "./blank-page";
 import { PAGES } from "./public-pages";
@@ -108,11 +109,12 @@ test("the worker draws the same bytes as the server, on a page of every kind", a
     await frame.locator("main").waitFor();
     const told = await frame
       .locator("body")
-      .evaluate(() => (window as unknown as { told: { body: string; css: string }[] }).told.at(-1));
+      .evaluate(() => (window as unknown as { told: DrawMessage[] }).told.at(-1));
     const data = await ask<PageData>(page, "previewPage", site, { page: found.id });
     const drawn = renderPage(data, ENGLISH, { shaper, mark: true });
     expect(told?.body, path).toBe(drawn.body);
-    expect(told?.css, path).toBe(drawn.css);
+    const { faces = "", values = "", rules = [] } = told?.sheet ?? {};
+    expect(faces + values + rules.join(""), path).toBe(drawn.css);
     compared += 1;
   }
   console.log(`worker and server: ${compared} pages, the same bytes`);

@@ -47,6 +47,22 @@ test("G9: a picture has a point that stays in view; what is seen at each width m
   await undoAll(page);
 });
 
+test("an upload that something on the way answers says so, and the next one goes on", async ({ page }) => {
+  await open(page, "pictures");
+  await page.route("**/upload?*", (route) =>
+    route.fulfill({ status: 502, contentType: "text/html", body: "<h1>Bad gateway</h1>" }),
+  );
+  const buffer = await drawn(40, 30, "#335577").png().toBuffer();
+  const give = (name: string) =>
+    page.getByLabel("Pictures to add").setInputFiles({ name, mimeType: "image/png", buffer });
+  await give("held-up.png");
+  await expect(arriving(page)).toContainText("The server did not say why. Send it again.");
+  await page.unroute("**/upload?*");
+  await page.route("**/upload?*", (route) => route.abort());
+  await give("broken-off.png");
+  await expect(arriving(page)).toContainText("The connection broke. Send it again.");
+});
+
 test("G10: another height makes another crop, and no picture is prepared again", async ({ page }) => {
   await openPicture(page, "Ridge at night");
   const strip = page

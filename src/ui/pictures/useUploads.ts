@@ -16,6 +16,16 @@ export interface Sending {
 
 const POLL_MS = 700;
 
+type Answer = { readonly ok: true } | { readonly ok: false; readonly issues: readonly Issue[] };
+/** What the server says; null where it is not ours that answers. */
+const answerOf = (text: string): Answer | null => {
+  try {
+    return JSON.parse(text) as Answer | null;
+  } catch {
+    return null;
+  }
+};
+
 const send = (
   site: string,
   file: File,
@@ -32,10 +42,7 @@ const send = (
     request.onerror = () => failed(new Error("The connection broke. Send it again."));
     request.onabort = () => failed(new Error("Not sent: you stopped it."));
     request.onload = () => {
-      const outcome = JSON.parse(request.responseText || "null") as
-        | { ok: true }
-        | { ok: false; issues: readonly Issue[] }
-        | null;
+      const outcome = answerOf(request.responseText);
       if (outcome?.ok) done();
       else
         failed(
