@@ -1,3 +1,4 @@
+import type { Theme } from "@mui/material/styles";
 import { wcagContrast } from "culori";
 import { describe, expect, it } from "vitest";
 import { SLOTS } from "../../core/model/slot";
@@ -7,12 +8,14 @@ import { theme } from "./theme";
  * Contrast of the studio's own colours, computed by culori. WCAG 2.2: text 4.5 to 1 (success criterion 1.4.3), what one
  * must see to know a control or its state 3 to 1 (1.4.11).
  */
+interface Schemes {
+  readonly colorSchemes: Readonly<Record<"light" | "dark", { readonly palette: Theme["palette"] }>>;
+}
 const TEXT = 4.5;
 const SIGN = 3;
 
 describe.each(["light", "dark"] as const)("the colours of the studio, %s", (scheme) => {
-  const { palette } = theme.colorSchemes[scheme] ?? {};
-  if (!palette) throw new Error("test: expected a palette");
+  const { palette } = (theme as unknown as Schemes).colorSchemes[scheme];
   const { ours, text, primary } = palette;
   const grounds = { paper: ours.paper, sheet: ours.sheet, index: ours.index, desk: ours.desk };
   const contrast = (front: string, back: string): number => wcagContrast(front, back);
