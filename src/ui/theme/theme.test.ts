@@ -4,13 +4,14 @@ import { describe, expect, it } from "vitest";
 import { SLOTS } from "../../core/model/slot";
 import { theme } from "./theme";
 
+interface Schemes {
+  readonly colorSchemes: Readonly<Record<"light" | "dark", { readonly palette: Theme["palette"] }>>;
+}
+
 /**
  * Contrast of the studio's own colours, computed by culori. WCAG 2.2: text 4.5 to 1 (success criterion 1.4.3), what one
  * must see to know a control or its state 3 to 1 (1.4.11).
  */
-interface Schemes {
-  readonly colorSchemes: Readonly<Record<"light" | "dark", { readonly palette: Theme["palette"] }>>;
-}
 const TEXT = 4.5;
 const SIGN = 3;
 
