@@ -76,6 +76,13 @@ export interface Noticed {
   readonly logos: readonly FaintLogo[];
 }
 
+/** A view that is to be drawn, what its drawing is called, and whether a ruler stands beside it. */
+export interface ViewWanted {
+  readonly view: number;
+  readonly name: Omit<Drawing, "page">;
+  readonly hasRuler: boolean;
+}
+
 /** Draws pages for previews, off the main thread: each page's data once, then what is edited as it changes. */
 interface View {
   data?: PageData;
@@ -110,6 +117,24 @@ const pageWith = (plain: PageData, id: string | null, part: Part | null, instead
   return { shown, page: { ...plain, slots, style, profile } };
 };
 
+const render = async (
+  { view, name, hasRuler }: ViewWanted,
+  id: string | null,
+  part: Part | null,
+  instead: Instead,
+): Promise<readonly BandReading[] | null> => {
+  const shownIn = viewOf(view);
+  const found = shownIn.data && pageWith(shownIn.data, id, part, instead);
+  if (!found) return null;
+  const { page, shown } = found;
+  const shaper = await shaperFor(site, page.style);
+  const drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
+  shownIn.drawing = drawing;
+  for (const frame of shownIn.frames.values()) frame.show(drawing);
+  const measure = new TextMeasure(shaper, page.style, page.site.language);
+  return shown && hasRuler ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+};
+
 const api = {
   /** The data of the page that is looked at in a view. */
   load(view: number, from: string, next: PageData): void {
@@ -135,28 +160,20 @@ const api = {
     frames.delete(frame);
   },
   /**
-   * Draws the page with a part as it is now in place of the one in its slot, and whatever else stands in for what it
-   * has, in all frames. Says what a ruler says of the bands of the part, if there is one; null as long as there is no page.
+   * Draws the pages of views with a part as it is now in place of the one in its slot, and whatever else stands in for
+   * what they have, in all frames. Says of each what a ruler says of the bands of the part, if there is one; null as
+   * long as there is no page.
    */
-  async render(
-    view: number,
-    name: Omit<Drawing, "page">,
+  async renderAll(
+    wanted: readonly ViewWanted[],
     id: string | null,
     part: Part | null,
     instead: Instead,
-    hasRuler: boolean,
-  ): Promise<readonly BandReading[] | null> {
-    const shownIn = viewOf(view);
+  ): Promise<readonly (readonly BandReading[] | null)[]> {
     before = replaceEqualDeep(before, part);
-    const found = shownIn.data && pageWith(shownIn.data, id, before, instead);
-    if (!found) return null;
-    const { page, shown } = found;
-    const shaper = await shaperFor(site, page.style);
-    const drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
-    shownIn.drawing = drawing;
-    for (const frame of shownIn.frames.values()) frame.show(drawing);
-    const measure = new TextMeasure(shaper, page.style, page.site.language);
-    return shown && hasRuler ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+    const readings: (readonly BandReading[] | null)[] = [];
+    for (const each of wanted) readings.push(await render(each, id, before, instead));
+    return readings;
   },
   /** Gets every font that can be chosen, so that a choice is drawn at once. */
   async warm(view: number): Promise<void> {

@@ -12,6 +12,7 @@ import type { Asked } from "../shell/frame";
 import { Acknowledgements } from "./acknowledgements";
 import { DrawLoop } from "./draw-loop";
 import { needsKey } from "./preview-needs";
+import { renderTogether } from "./render-together";
 import { usePreviewWorker, type WorkerOf } from "./usePreviewWorker";
 
 const RESTS_MS = 160;
@@ -121,8 +122,12 @@ export const usePreview = (
       await loop.run(
         ({ edited: now, instead: over }) => {
           counter.current += 1;
-          const name = { id: counter.current, subject };
-          return thread.render(view, name, now?.id ?? null, now?.part ?? null, over, hasRuler);
+          const wanted = { view, name: { id: counter.current, subject }, hasRuler };
+          return renderTogether(thread, wanted, {
+            id: now?.id ?? null,
+            part: now?.part ?? null,
+            instead: over,
+          });
         },
         (readings) => {
           const id = counter.current;
