@@ -170,9 +170,11 @@ const api = {
     part: Part | null,
     instead: Instead,
   ): Promise<readonly (readonly BandReading[] | null)[]> {
-    before = replaceEqualDeep(before, part);
+    // what is asked for meanwhile may be of another part: all of these are drawn with this one
+    const edited = replaceEqualDeep(before, part);
+    before = edited;
     const readings: (readonly BandReading[] | null)[] = [];
-    for (const each of wanted) readings.push(await render(each, id, before, instead));
+    for (const each of wanted) readings.push(await render(each, id, edited, instead));
     return readings;
   },
   /** Gets every font that can be chosen, so that a choice is drawn at once. */
