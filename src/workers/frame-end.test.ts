@@ -64,29 +64,16 @@ describe("what a frame is told", () => {
       node: { node: "h", html: '<h2 data-node="h">Domes & stars</h2>' },
     });
   });
-  it("is the same for all frames of a page, and each page's own for frames of several", () => {
-    const pages = ["One", "Two"].map((name) => page({}, `<header data-node="h">${name}</header>`));
+  it("is made ready before it is told, so that several are told in one breath", () => {
     const messages: DrawMessage[] = [];
-    const frames = [0, 1, 0, 1].map((which) => {
-      const end = new FrameEnd({
-        postMessage: (message: DrawMessage) => messages.push(message),
-        close: () => {},
-      });
-      return { end, which };
-    });
-    const show = (id: number, suffix: string) => {
-      const drawings = pages.map((each) => ({
-        id,
-        subject: "front",
-        page: { ...each, body: each.body.replace("</header>", `${suffix}</header>`) },
-      }));
-      for (const { end, which } of frames) end.show(drawings[which] as (typeof drawings)[number]);
-    };
-    show(1, "");
-    show(2, "!");
-    expect(messages.slice(4).map(({ node }) => node?.html)).toEqual(
-      [0, 1, 0, 1].map((which) => `<header data-node="h">${which === 0 ? "One" : "Two"}!</header>`),
-    );
+    const ends = ["One", "Two"].map((name) => ({
+      end: new FrameEnd({ postMessage: (message: DrawMessage) => messages.push(message), close: () => {} }),
+      drawn: page({}, `<header data-node="h">${name}</header>`),
+    }));
+    const telling = ends.map(({ end, drawn }) => end.prepare({ id: 1, page: drawn, subject: "front" }));
+    expect(messages).toEqual([]);
+    for (const tell of telling) tell();
+    expect(messages.map(({ body }) => body)).toEqual(ends.map(({ drawn }) => drawn.body));
   });
   it("says that it is another subject, with no more than differs", () => {
     expect(told([page()], [page(), "notes"])[1]).toEqual({ id: 2, isNew: true });

@@ -53,31 +53,25 @@ const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
   return before.body === after.body ? sheet : { ...sheet, ...bodyPatch(before, after) };
 };
 
-/** What differs between the drawings told of last: frames of a page that show the same are told the same. */
-let told: {
-  readonly before: RenderedPage | null;
-  readonly after: RenderedPage;
-  readonly patch: Patch;
-} | null = null;
-const keptPatch = (before: RenderedPage | null, after: RenderedPage): Patch => {
-  if (told?.after !== after || told.before !== before)
-    told = { before, after, patch: patchFrom(before, after) };
-  return told.patch;
-};
-
-/** Our end of the line to a preview frame. It knows what the frame shows, and sends what differs. */
+/** Our end of the line to a preview frame, or to a row of them. It knows what is shown there, and sends what differs. */
 export class FrameEnd {
   #shown: Drawing | null = null;
   constructor(private readonly port: Pick<MessagePort, "postMessage" | "close">) {}
 
   show(drawing: Drawing): void {
+    this.prepare(drawing)();
+  }
+
+  /** Makes ready what is to be told of a drawing; gives what tells it: several are told in one breath, and drawn in one. */
+  prepare(drawing: Drawing): () => void {
     const shown = this.#shown;
     this.#shown = drawing;
-    this.port.postMessage({
+    const message: DrawMessage = {
       id: drawing.id,
       isNew: shown?.subject !== drawing.subject,
-      ...keptPatch(shown?.page ?? null, drawing.page),
-    } satisfies DrawMessage);
+      ...patchFrom(shown?.page ?? null, drawing.page),
+    };
+    return () => this.port.postMessage(message);
   }
 
   close(): void {

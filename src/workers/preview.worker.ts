@@ -117,12 +117,18 @@ const pageWith = (plain: PageData, id: string | null, part: Part | null, instead
   return { shown, page: { ...plain, slots, style, profile } };
 };
 
-const render = async (
+/** A view as it was drawn, and what a ruler says of the part there. */
+interface Drawn {
+  readonly view: View;
+  readonly drawing: Drawing;
+  readonly read: () => readonly BandReading[];
+}
+const draw = async (
   { view, name, hasRuler }: ViewWanted,
   id: string | null,
   part: Part | null,
   instead: Instead,
-): Promise<readonly BandReading[] | null> => {
+): Promise<Drawn | null> => {
   const shownIn = viewOf(view);
   const found = shownIn.data && pageWith(shownIn.data, id, part, instead);
   if (!found) return null;
@@ -130,9 +136,11 @@ const render = async (
   const shaper = await shaperFor(site, page.style);
   const drawing = { ...name, page: renderPage(page, ENGLISH, { mark: true, shaper }) };
   shownIn.drawing = drawing;
-  for (const frame of shownIn.frames.values()) frame.show(drawing);
-  const measure = new TextMeasure(shaper, page.style, page.site.language);
-  return shown && hasRuler ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+  const read = () => {
+    const measure = new TextMeasure(shaper, page.style, page.site.language);
+    return shown && hasRuler ? readBands(shown, { ...page, words: ENGLISH }, measure) : [];
+  };
+  return { view: shownIn, drawing, read };
 };
 
 const api = {
@@ -173,9 +181,14 @@ const api = {
     // what is asked for meanwhile may be of another part: all of these are drawn with this one
     const edited = replaceEqualDeep(before, part);
     before = edited;
-    const readings: (readonly BandReading[] | null)[] = [];
-    for (const each of wanted) readings.push(await render(each, id, edited, instead));
-    return readings;
+    const drawn: (Drawn | null)[] = [];
+    for (const each of wanted) drawn.push(await draw(each, id, edited, instead));
+    // frames that are told in one breath are drawn in one
+    const telling = drawn.flatMap((each) =>
+      each ? [...each.view.frames.values()].map((frame) => frame.prepare(each.drawing)) : [],
+    );
+    for (const tell of telling) tell();
+    return drawn.map((each) => each?.read() ?? null);
   },
   /** Gets every font that can be chosen, so that a choice is drawn at once. */
   async warm(view: number): Promise<void> {

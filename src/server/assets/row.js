@@ -31,27 +31,41 @@
     }
   };
 
-  // A drawing is on the screen when all frames show it: said once, with the time of the last of them.
-  const drawn = new Map();
-  const noteDrawn = ({ id, at }) => {
-    const times = [...(drawn.get(id) ?? []), at];
-    drawn.set(id, times);
-    if (times.length < frames.length) return;
-    for (const known of [...drawn.keys()]) if (known <= id) drawn.delete(known);
-    tell({ type: "drawn", id, at: Math.max(...times) });
+  // Frames that are there and listen; once all do, the studio is asked for a line to draw by.
+  const ready = new Set();
+  const noteReady = (frame) => {
+    ready.add(frame);
+    if (frames.every((each) => ready.has(each))) tell({ type: "ready" });
+  };
+
+  // One line for all of them: what comes by it is drawn in all at once, and is on the screen in all at once.
+  let line = null;
+  const tie = ({ slot, asksPlaces, isFromAbove }, port) => {
+    line?.close();
+    line = port;
+    for (const frame of frames) frame.contentWindow.begin({ slot, asksPlaces, isFromAbove });
+    line.onmessage = ({ data: drawing }) => {
+      for (const frame of frames) if (ready.has(frame)) frame.contentWindow.draw(drawing);
+      requestAnimationFrame(() =>
+        requestAnimationFrame(() => {
+          tell({ type: "drawn", id: drawing.id, at: performance.timeOrigin + performance.now() });
+        }),
+      );
+    };
   };
 
   addEventListener("message", (event) => {
     const { data: message } = event;
     if (event.origin === studio && event.source === parent) {
       if (message.type === "frames") arrange(message.frames);
+      else if (message.type === "tie") tie(message, event.ports[0]);
       else frames[message.to]?.contentWindow.postMessage(message.message, location.origin, [...event.ports]);
       return;
     }
     const from = frames.findIndex((frame) => frame.contentWindow === event.source);
     if (event.origin !== location.origin || from < 0) return;
-    if (message.type === "drawn") noteDrawn(message);
-    else tell({ type: "said", from, message });
+    tell({ type: "said", from, message });
+    if (message.type === "ready") noteReady(frames[from]);
   });
   new ResizeObserver(() =>
     tell({ type: "size", height: Math.ceil(document.body.getBoundingClientRect().height) }),

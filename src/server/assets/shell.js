@@ -189,14 +189,23 @@
       show(regionOf(slot), slot === "footer");
     }
     seek();
+  };
+  // What is drawn is on the screen for two of its frames: said, with the time of the clock.
+  const sayDrawn = ({ id }) =>
     requestAnimationFrame(() =>
       requestAnimationFrame(() => {
-        const at = performance.timeOrigin + performance.now();
-        say({ type: "drawn", id: message.id, at });
+        say({ type: "drawn", id, at: performance.timeOrigin + performance.now() });
         sayPlaces();
       }),
     );
+  // what it is going to show
+  const begin = (next) => {
+    slot = next.slot;
+    asksPlaces = next.asksPlaces;
+    document.documentElement.classList.toggle("from-above", next.isFromAbove);
   };
+  // a row has one line for all its frames, and draws in them by itself
+  if (parent !== top) Object.assign(window, { begin, draw });
   // a header with a band that sticks has no box of its own: that of what is in it counts
   const boxOf = (region) => {
     if (!region) return null;
@@ -229,10 +238,11 @@
       // what is still under way on the old one is older than what the new one brings
       line?.close();
       [line] = event.ports;
-      slot = message.slot;
-      asksPlaces = message.asksPlaces;
-      document.documentElement.classList.toggle("from-above", message.isFromAbove);
-      line.onmessage = (drawing) => draw(drawing.data);
+      begin(message);
+      line.onmessage = ({ data: drawing }) => {
+        draw(drawing);
+        sayDrawn(drawing);
+      };
     }
     if (message.type === "view") look(message.view);
     if (message.type === "edit") edit(message.node);

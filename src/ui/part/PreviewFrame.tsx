@@ -1,6 +1,6 @@
 "use client";
 import { Box } from "@mui/material";
-import { type FrameSize, type Said, type Talk, usePreviewDocument, useTalk } from "./frame-talk";
+import { type FrameSize, type Said, type Talk, usePreviewDocument, useTalk, useTie } from "./frame-talk";
 
 /** One preview: a frame on the preview host that is patched, never reloaded. */
 export const PreviewFrame = ({
@@ -11,7 +11,14 @@ export const PreviewFrame = ({
   title,
   ...talk
 }: Talk & FrameSize & { readonly origin: string }) => {
-  const { frame, post } = usePreviewDocument(origin, (said: Said) => hear(said));
+  const { frame, post } = usePreviewDocument(origin, (said: Said) => {
+    if (said.type === "ready") tie();
+    if (said.type === "drawn" && said.id !== undefined && said.at !== undefined)
+      talk.onDrawn(said.id, said.at);
+    if (said.type === "places" && said.places && said.height) talk.onPlaces?.(said.height, said.places);
+    hear(said);
+  });
+  const tie = useTie(post, talk);
   const hear = useTalk(post, talk);
   return (
     <Box

@@ -37,6 +37,9 @@ export interface Talk {
   readonly onPointed: (nodes: readonly string[], slot: string | null, isAdding: boolean) => void;
 }
 
+/** What is said with one frame of several by itself. */
+export type Saying = Omit<Talk, "source" | "slot" | "onDrawn" | "onPlaces">;
+
 export type Post = (message: object, ports?: Transferable[]) => void;
 
 /** What the inside of a frame says. */
@@ -59,29 +62,40 @@ const ownEnd = (port: MessagePort, drawing: Drawing) => {
   return () => end.close();
 };
 
-/** Talks to the inside of a frame through what posts to it; gives what hears it. */
-export const useTalk = (post: Post, talk: Talk): ((said: Said) => void) => {
-  const { source, slot, selected, also = NONE, editing = null, view = AT_REST, onTyped } = talk;
-  const ready = useRef(false);
+/** Hands the inside of a frame, or of a row of them, its line to draw by, and another one when it is to show something else. Gives what is called when it listens. */
+export const useTie = (
+  post: Post,
+  { source, slot, onPlaces }: Pick<Talk, "source" | "slot" | "onPlaces">,
+): (() => void) => {
+  const listens = useRef(false);
   const untie = useRef<() => void>(undefined);
-  const latest = useRef({ ...talk, also, view });
-  latest.current = { ...talk, also, view };
-
   const tie = () => {
     const { port1, port2 } = new MessageChannel();
-    const { source: from, slot: edited, onPlaces: askPlaces } = latest.current;
     untie.current?.();
     // nobody asks where things lie far down, and none of it is being edited
-    const asksPlaces = askPlaces !== undefined;
-    post({ type: "tie", slot: edited, asksPlaces, isFromAbove: edited === null && !asksPlaces }, [port2]);
-    untie.current = typeof from === "function" ? from(port1) : ownEnd(port1, from);
+    const asksPlaces = onPlaces !== undefined;
+    post({ type: "tie", slot, asksPlaces, isFromAbove: slot === null && !asksPlaces }, [port2]);
+    untie.current = typeof source === "function" ? source(port1) : ownEnd(port1, source);
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: another source is the only reason to tie it anew
   useEffect(() => {
-    if (ready.current) tie();
+    if (listens.current) tie();
   }, [source, slot]);
   useEffect(() => () => untie.current?.(), []);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  return () => {
+    listens.current = true;
+    tie();
+  };
+};
+
+/** Talks to the inside of a frame through what posts to it; gives what hears it. */
+export const useTalk = (post: Post, talk: Saying): ((said: Said) => void) => {
+  const { selected, also = NONE, editing = null, view = AT_REST, onTyped } = talk;
+  const ready = useRef(false);
+  const latest = useRef({ ...talk, also, view });
+  latest.current = { ...talk, also, view };
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what changes is said
   useEffect(() => {
     if (ready.current) post({ type: "select", node: selected, also });
   }, [selected, also]);
@@ -99,12 +113,8 @@ export const useTalk = (post: Post, talk: Talk): ((said: Said) => void) => {
     if (said.type === "ready") {
       ready.current = true;
       if (now.view !== AT_REST) post({ type: "view", view: now.view });
-      tie();
       post({ type: "select", node: now.selected, also: now.also });
     }
-    if (said.type === "drawn" && said.id !== undefined && said.at !== undefined)
-      now.onDrawn(said.id, said.at);
-    if (said.type === "places" && said.places && said.height) now.onPlaces?.(said.height, said.places);
     if (said.type === "pointed") now.onPointed(said.nodes ?? [], said.slot ?? null, said.isAdding ?? false);
     if (said.type === "typed" && said.node) now.onTyped?.(said.node, said.text ?? null);
   };
