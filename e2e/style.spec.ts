@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "@playwright/test";
-import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
+import { get, open, preview, publish, signIn, siteHost, undoAll } from "./studio";
 import { percentile, repaintLatencies } from "./typing";
 
 test.beforeEach(async ({ page }) => signIn(page));
@@ -9,7 +9,7 @@ const look = (page: Page, name: string | RegExp) =>
   page.getByRole("group", { name: "What to look at" }).getByRole("button", { name });
 const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
 const cssOf = async (path = "/"): Promise<string> => (await get(siteHost("observatory"), path)).body;
-const specimen = (page: Page) => page.frameLocator('iframe[title="The style at 1280 px"]');
+const specimen = (page: Page) => preview(page, 1280);
 
 test("G6: a new palette reaches everything once typed-in colours are bound, one by one or all at once", async ({
   page,
@@ -54,8 +54,7 @@ test("a colour is typed in any notation CSS knows, turned by dials, and shown at
   await open(page, "style");
   const accent = page.getByRole("textbox", { name: "Brass", exact: true });
   const shown = (width: number) =>
-    page
-      .frameLocator(`iframe[title="The style at ${width} px"]`)
+    preview(page, width)
       .locator(".b-button.filled")
       .first()
       .evaluate((button) => getComputedStyle(button).backgroundColor);

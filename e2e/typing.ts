@@ -1,5 +1,6 @@
 import { expect, type Page } from "@playwright/test";
 import type { Seen } from "../src/ui/part/acknowledgements";
+import { preview } from "./studio";
 
 export const percentile = (samples: readonly number[], percent: number): number => {
   const sorted = [...samples].sort((a, b) => a - b);
@@ -90,8 +91,7 @@ export const distanceLatencies = async (
 
 /** Gives headings another font by turns, and measures from the choice until all frames show it. */
 export const fontLatencies = async (page: Page, count: number): Promise<Latency[]> => {
-  for (const width of [1280, 820, 390])
-    await page.frameLocator(`iframe[title="The style at ${width} px"]`).locator("h1").first().waitFor();
+  for (const width of [1280, 820, 390]) await preview(page, width).locator("h1").first().waitFor();
   await listen(page, "click");
   for (let number = 0; number < count + WARM_UP; number += 1) {
     await page.getByRole("combobox", { name: "For headings" }).click();
@@ -104,12 +104,7 @@ export const fontLatencies = async (page: Page, count: number): Promise<Latency[
 
 /** Turns the lightness of the accent by its dial and measures from each input event until all three frames show it. */
 export const repaintLatencies = async (page: Page, count: number): Promise<Latency[]> => {
-  for (const width of [1280, 820, 390])
-    await page
-      .frameLocator(`iframe[title="The style at ${width} px"]`)
-      .locator(".b-button")
-      .first()
-      .waitFor();
+  for (const width of [1280, 820, 390]) await preview(page, width).locator(".b-button").first().waitFor();
   await page.getByRole("button", { name: "Dials of Brass" }).click();
   await page.getByRole("slider", { name: "Lightness of Brass" }).focus();
   await listen(page, "keydown");

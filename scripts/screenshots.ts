@@ -1,7 +1,7 @@
 /** Takes the pictures of `docs/screenshots` from a freshly started demo: `npm run demo -- --fresh`, then `npm run screenshots`. */
 import { readFileSync } from "node:fs";
 import { type Browser, type BrowserContextOptions, chromium, type Page } from "@playwright/test";
-import { cell, makePart, open, PORT, sheet, signIn } from "../e2e/studio";
+import { cell, makePart, open, PORT, preview, sheet, signIn } from "../e2e/studio";
 
 const FOLDER = "docs/screenshots";
 const browser: Browser = await chromium.launch({
@@ -94,7 +94,7 @@ await shoot(page, "packs");
 
 await open(page, "style");
 await page.getByRole("button", { name: "Dials of Brass" }).click();
-await page.frameLocator('iframe[title="The style at 390 px"]').locator(".b-button").first().waitFor();
+await preview(page, 390).locator(".b-button").first().waitFor();
 await shoot(page, "style");
 await page.getByRole("textbox", { name: "Slate", exact: true }).fill("#8a90a0");
 await page

@@ -16,6 +16,7 @@ import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
+import { Followers } from "./followers";
 import { AT_REST } from "./frame-talk";
 import { PreviewRow } from "./PreviewRow";
 import { needsKey } from "./preview-needs";
@@ -50,6 +51,8 @@ export const Previews = ({ id }: { readonly id: string }) => {
   return slot ? <PreviewsOf id={id} slot={slot} /> : null;
 };
 
+const followers = new Followers(useEditor);
+
 /** A page with the part as it is being edited. It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
 const useFollowed = (
   id: string,
@@ -66,7 +69,7 @@ const useFollowed = (
   useEffect(() => {
     const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
     draw(useEditor.getState().body);
-    return useEditor.subscribe(({ body, id: open }, before) => {
+    return followers.add(({ body, id: open }, before) => {
       if (body !== before.body && open === id) draw(body);
     });
   }, [id, redraw]);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { partWith } from "../../../test/page-data";
 import type { BandReading } from "../../core/layout/readings";
-import { renderTogether } from "./render-together";
+import { renderTogether, sendNow } from "./render-together";
 
 const PLAIN = {};
 const view = (number: number) => ({
@@ -50,6 +50,24 @@ describe("views that are drawn together", () => {
     await renderTogether(thread, view(1), of("a"));
     await renderTogether(thread, view(1), of("a"));
     expect(thread.asked.length).toBe(2);
+  });
+  it("are asked for there and then where nobody more comes along, and once", async () => {
+    const [one, two] = [threadOf(), threadOf()];
+    const answers = [
+      renderTogether(one, view(1), of("a")),
+      renderTogether(one, view(2), of("a")),
+      renderTogether(two, view(3), of("a")),
+    ];
+    expect(one.asked).toEqual([]);
+    sendNow();
+    expect(one.asked).toEqual([{ views: [1, 2], id: "a" }]);
+    expect(two.asked).toEqual([{ views: [3], id: "a" }]);
+    // who comes later is asked for by itself
+    const later = renderTogether(one, view(4), of("a"));
+    await Promise.all([...answers, later]);
+    expect(one.asked.map(({ views }) => views)).toEqual([[1, 2], [4]]);
+    sendNow();
+    expect(one.asked.length).toBe(2);
   });
   it("belong to one worker each", async () => {
     const [one, two] = [threadOf(), threadOf()];

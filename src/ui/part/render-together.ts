@@ -21,29 +21,40 @@ interface Thread {
 interface Batch extends Drawn {
   readonly wanted: ViewWanted[];
   readonly answers: Promise<readonly Readings[]>;
+  /** Asks for them; done once. */
+  readonly send: () => void;
 }
-const batches = new WeakMap<Thread, Batch>();
+/** What is not asked for yet, of each worker. */
+const batches = new Map<Thread, Batch>();
 
 /** Has views drawn that ask for the same thing in one go: what is edited crosses to the worker once, and one answer comes back. */
 export const renderTogether = async (thread: Thread, wanted: ViewWanted, drawn: Drawn): Promise<Readings> => {
   const open = batches.get(thread);
   const isSame = open?.part === drawn.part && open.id === drawn.id && open.instead === drawn.instead;
+  if (open && !isSame) open.send();
   const batch = open && isSame ? open : begin(thread, drawn);
   const place = batch.wanted.push(wanted) - 1;
   return (await batch.answers)[place] ?? null;
 };
 
+/** Asks for what waits at once, before anything else that is about to be done: whoever knows that nobody more comes along says so. */
+export const sendNow = (): void => {
+  for (const batch of [...batches.values()]) batch.send();
+};
+
 const begin = (thread: Thread, drawn: Drawn): Batch => {
   const wanted: ViewWanted[] = [];
-  const batch = {
-    ...drawn,
-    wanted,
-    // whoever asks in the same breath comes along
-    answers: Promise.resolve().then(() => {
-      if (batches.get(thread) === batch) batches.delete(thread);
-      return thread.renderAll(wanted, drawn.id, drawn.part, drawn.instead);
-    }),
-  };
+  let send = (): void => undefined;
+  const answers = new Promise<readonly Readings[]>((done, failed) => {
+    send = () => {
+      if (batches.get(thread) !== batch) return;
+      batches.delete(thread);
+      thread.renderAll(wanted, drawn.id, drawn.part, drawn.instead).then(done, failed);
+    };
+  });
+  const batch: Batch = { ...drawn, wanted, answers, send };
   batches.set(thread, batch);
+  // whoever asks in the same breath comes along
+  queueMicrotask(send);
   return batch;
 };

@@ -141,6 +141,8 @@ export const theme = createTheme({
     },
     MuiTextField: { defaultProps: { size: "small" } },
     MuiSelect: { defaultProps: { size: "small" } },
+    // what is chosen from is there at once, and gone at once: what was chosen is being drawn meanwhile
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 32, fontSize: "0.84375rem" } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     MuiPopover: {
