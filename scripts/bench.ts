@@ -100,9 +100,12 @@ const benchFollowing = async (page: Page): Promise<void> => {
           ),
         )
         .join(" / ");
-    const ruler = found.some(({ painted }) => painted > 0)
-      ? `; frames alone ${figures("frames")}; ruler painted ${figures("painted")}`
-      : "";
+    const moved = found.filter(({ painted }) => painted > 0).length;
+    if (what.includes("ruler") && moved < found.length / 2)
+      throw new Error(
+        `bench: the ruler stood still in ${found.length - moved} of ${found.length} samples; start from fresh sample data`,
+      );
+    const ruler = moved > 0 ? `; frames alone ${figures("frames")}; ruler painted ${figures("painted")}` : "";
     console.log(
       `${what}, ${found.length} samples, median / p95 / worst: ${figures("all")} ms (goal p95 ${goal})${ruler}`,
     );

@@ -79,7 +79,13 @@ export const GoTo = () => {
         variant="outlined"
         color="inherit"
         onClick={() => setOpen(true)}
-        sx={{ width: { md: 190 }, justifyContent: "space-between", fontWeight: 400 }}
+        sx={{
+          width: { md: 124 },
+          flexGrow: { md: 1 },
+          maxWidth: { md: 190 },
+          justifyContent: "space-between",
+          fontWeight: 400,
+        }}
       >
         <Quiet>Go to…</Quiet>
         <Mono sx={{ fontSize: 12, display: { xs: "none", md: "inline" } }}>Ctrl K</Mono>

@@ -183,7 +183,16 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
       <SiteMenu frame={frame} />
       <SeenAsMenu />
       <GoTo />
-      <Box sx={{ ml: "auto", display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2 }}>
+      <Box
+        sx={{
+          flex: "1 1 auto",
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          justifyContent: "flex-end",
+          gap: 2,
+        }}
+      >
         {LIMITS[frame.role] ? <Quiet>{LIMITS[frame.role]}</Quiet> : null}
         <UndoButton />
         {frame.mayTakeBack ? <TakeBack /> : null}
@@ -349,11 +358,12 @@ const UndoButton = () => {
       <Button
         variant="text"
         color="inherit"
-        sx={{ maxWidth: 260, color: "text.secondary" }}
+        // what it undoes is cut where there is no room for it
+        sx={{ width: 96, flexGrow: 1, maxWidth: "max-content", color: "text.secondary" }}
         onClick={() => undo.mutate({})}
         disabled={undo.isPending}
       >
-        <span style={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+        <span style={{ maxWidth: 240, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
           Undo {frame.undo}
         </span>
       </Button>

@@ -25,7 +25,7 @@ export const TypeFields = ({
   ].filter((each) => each !== "");
   return (
     <Box sx={{ display: "grid", gap: 0.5 }}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 0.75 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1.3fr 0.9fr 1fr", gap: 0.75 }}>
         <DecimalField
           label={`${name}: size`}
           value={look.size}
