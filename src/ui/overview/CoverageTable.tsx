@@ -14,7 +14,7 @@ import { usePace } from "./usePace";
 import { type RowPlace, type TableView, useRows } from "./useRows";
 
 const COLUMNS =
-  "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(80px,.6fr) minmax(132px,1.2fr)";
+  "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(116px,.8fr) minmax(132px,1.2fr)";
 const ROW = 33;
 
 /** One line of the table: a group that opens, a page in an open group, or a group that is a single page. */
@@ -150,7 +150,13 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     >
       <Box
         role="row"
-        sx={{ display: "grid", gridTemplateColumns: COLUMNS, borderBottom: 1, borderColor: "text.primary" }}
+        sx={{
+          display: "grid",
+          gridTemplateColumns: COLUMNS,
+          columnGap: 1,
+          borderBottom: 1,
+          borderColor: "text.primary",
+        }}
       >
         <Box role="columnheader" sx={{ py: 1, color: "text.secondary", fontSize: 12, fontWeight: 600 }}>
           Page

@@ -66,6 +66,10 @@ export const ImportPack = () => {
           border: "1px dashed",
           borderColor: theme.vars?.palette.ours.field,
           borderRadius: 1,
+          display: "flex",
+          alignItems: "center",
+          gap: 1.5,
+          "& > button": { flex: "none" },
         })}
       >
         <input
@@ -79,7 +83,7 @@ export const ImportPack = () => {
         />
         <Button variant="outlined" onClick={() => input.current?.click()}>
           Choose a pack
-        </Button>{" "}
+        </Button>
         <Quiet>{file ? file.name : "or drop it here. Nothing happens before you have seen the plan."}</Quiet>
       </Box>
       {plan.isPending && !plan.data ? <Quiet role="status">Reading the pack …</Quiet> : null}

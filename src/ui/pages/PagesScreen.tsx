@@ -20,7 +20,7 @@ import { ChooseForMany } from "./ChooseForMany";
 import { Removals } from "./Removals";
 import { SavedFilters } from "./SavedFilters";
 
-const COLUMNS = "34px minmax(190px,2fr) minmax(150px,1.6fr) repeat(5,minmax(84px,1fr))";
+const COLUMNS = "26px minmax(180px,1.9fr) minmax(140px,1.4fr) repeat(5,minmax(84px,1fr))";
 const ROW = 33;
 
 /** All pages with what fills their slots: found by typing, filtered, and told what to choose, many at once. */
@@ -174,6 +174,7 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
         sx={{
           display: "grid",
           gridTemplateColumns: COLUMNS,
+          columnGap: 1,
           alignItems: "center",
           py: 0.5,
           borderBottom: 1,

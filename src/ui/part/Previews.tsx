@@ -28,7 +28,7 @@ import { ViewChoice } from "./ViewChoice";
 import { wordsPath } from "./words-in-place";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
-  first: "the first it shows on",
+  first: "its first page",
   darkPicture: "dark picture",
   brightPicture: "bright picture",
   longestTitle: "longest title",

@@ -144,6 +144,23 @@ export const theme = createTheme({
     // what is chosen from is there at once, and gone at once: what was chosen is being drawn meanwhile
     MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 32, fontSize: "0.84375rem" } } },
+    // as the tables that are our own
+    MuiTableCell: {
+      styleOverrides: {
+        root: ({ theme: all }) => ({
+          padding: "6px 16px 6px 0",
+          borderBottom: `1px solid ${all.vars?.palette.divider}`,
+        }),
+        head: ({ theme: all }) => ({
+          paddingBlock: 8,
+          fontSize: "0.75rem",
+          fontWeight: 600,
+          lineHeight: 1.4,
+          color: all.vars?.palette.text.secondary,
+          borderBottomColor: all.vars?.palette.text.primary,
+        }),
+      },
+    },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     MuiPopover: {
       styleOverrides: {
