@@ -65,6 +65,29 @@ test("selected words are edited where they stand, letter by letter in every prev
   await undoAll(page);
 });
 
+test("each of several words of a block is edited where it stands", async ({ page }) => {
+  await openPart(page, "Footer", "Footer in columns");
+  const send = wide(page).locator("footer .b-signUp button span");
+  const words = await send.textContent();
+  await send.dispatchEvent("click");
+  await expect(page.getByRole("region", { name: "Settings of Sign-up form" })).toBeVisible();
+  await send.dispatchEvent("click");
+  await expect(send).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.type("Write to me");
+  for (const width of [820, 390])
+    await expect(preview(page, width).locator("footer .b-signUp button")).toHaveText("Write to me");
+  await page.keyboard.press("Enter");
+  await wide(page).locator("footer .b-signUp label span").first().dispatchEvent("click");
+  await page.keyboard.type("The sky, by post");
+  await page.keyboard.press("Escape");
+  await saved(page);
+  const settings = page.getByRole("region", { name: "Settings of Sign-up form" });
+  await expect(settings.getByLabel("Words on the button")).toHaveValue("Write to me");
+  await expect(settings.getByLabel("Label", { exact: true })).toHaveValue("The sky, by post");
+  await undoAll(page);
+  await expect(wide(page).locator("footer .b-signUp button")).toHaveText(words ?? "");
+});
+
 test("a block is dragged to another place in the list, and into another cell", async ({ page }) => {
   await openPart(page, "Footer", "Footer in columns");
   const chip = (name: string) => list(page).getByRole("button", { name, exact: true });

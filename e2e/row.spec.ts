@@ -106,7 +106,11 @@ test("what is said goes to the frame it is for, and comes from the frame that sa
   await expect
     .poll(async () => (await told("said")).filter(({ message }) => message?.type === "pointed"))
     .toEqual([
-      { type: "said", from: 2, message: { type: "pointed", nodes: ["p"], slot: "layout", isAdding: false } },
+      {
+        type: "said",
+        from: 2,
+        message: { type: "pointed", nodes: ["p"], slot: "layout", words: null, isAdding: false },
+      },
     ]);
 });
 

@@ -17,7 +17,7 @@ interface Told {
 const CSS = ":root{--c-ink:#111}a{color:var(--c-ink)}.band{padding:4px}.high{height:3000px}";
 const BODY =
   '<header class="slot-header"><div class="b-menu"><div class="row"><details><summary>Visit</summary><a href="/bus/">By bus</a></details></div></div></header>' +
-  '<main class="slot-layout"><h1 data-node="h1">The domes</h1><div class="high"></div><p data-node="p1">Open on Fridays</p></main>';
+  '<main class="slot-layout"><h1 data-node="h1" data-words="text">The domes</h1><div class="high"></div><p data-node="p1">Open on Fridays</p></main>';
 
 interface Tie {
   readonly slot: string | null;
@@ -253,16 +253,46 @@ test("words that are written in the frame are not written over, and are told let
 }) => {
   const { draw, say, told, frame } = await frameOn(page);
   await draw({ id: 1, isNew: true, css: CSS, body: BODY });
-  await say({ type: "edit", node: "h1" });
+  await say({ type: "edit", words: { node: "h1", words: "text" } });
   await frame.locator("h1").press("Control+a");
   await frame.locator("h1").pressSequentially("Sky");
   await draw({ id: 2, body: BODY.replace("The domes", "S") });
   await expect(frame.locator("h1")).toHaveText("Sky");
-  expect((await told("typed")).at(-1)).toEqual({ type: "typed", node: "h1", text: "Sky" });
+  expect((await told("typed")).at(-1)).toEqual({ type: "typed", node: "h1", words: "text", text: "Sky" });
   await frame.locator("h1").press("Enter");
-  expect((await told("typed")).at(-1)).toEqual({ type: "typed", node: "h1", text: null });
+  expect((await told("typed")).at(-1)).toEqual({ type: "typed", node: "h1", words: "text", text: null });
   await draw({ id: 3, body: BODY });
   await expect(frame.locator("h1")).toHaveText("The domes");
+});
+
+test("words among others are edited by themselves, those of a button too, spaces and all", async ({
+  page,
+}) => {
+  const { draw, say, told, frame } = await frameOn(page);
+  const form =
+    '<form class="slot-footer" data-node="f"><label><span data-words="label">Address</span><input></label><button type="submit"><span data-words="button">Send</span></button></form>';
+  await draw({ id: 1, isNew: true, css: CSS, body: form });
+  await frame.getByText("Send").click();
+  await expect
+    .poll(async () => (await told("pointed")).at(-1))
+    .toEqual({ type: "pointed", nodes: ["f"], slot: "footer", words: "button", isAdding: false });
+  const clicks = (await told("pointed")).length;
+  await say({ type: "edit", words: { node: "f", words: "button" } });
+  await expect(frame.locator("[contenteditable]")).toHaveText("Send");
+  await page.keyboard.type("On we go");
+  expect((await told("typed")).at(-1)).toEqual({
+    type: "typed",
+    node: "f",
+    words: "button",
+    text: "On we go",
+  });
+  expect((await told("pointed")).length).toBe(clicks);
+  await say({ type: "edit", words: { node: "f", words: "label" } });
+  await expect(frame.locator("[contenteditable]")).toHaveText("Address");
+  await page.keyboard.type("Where to");
+  expect((await told("typed")).at(-1)).toMatchObject({ words: "label", text: "Where to" });
+  await page.keyboard.press("Escape");
+  await expect(frame.locator("[contenteditable]")).toHaveCount(0);
 });
 
 test("what is selected comes into sight: at once, or with the drawing that brings it", async ({ page }) => {
@@ -293,7 +323,7 @@ test("a click says what lies under it, and leads nowhere", async ({ page }) => {
   await frame.getByRole("link", { name: "The domes" }).click({ modifiers: ["Shift"] });
   await expect
     .poll(async () => (await told("pointed")).at(-1))
-    .toEqual({ type: "pointed", nodes: ["h1"], slot: "layout", isAdding: true });
+    .toEqual({ type: "pointed", nodes: ["h1"], slot: "layout", words: "text", isAdding: true });
   expect(frame.url()).toBe(`http://observatory--preview.localhost:${PORT}/`);
 });
 

@@ -72,12 +72,21 @@ const lookCss = (look: Look, style: HouseStyle, kind: BlockKind): Readonly<Recor
   };
 };
 
+/** The words of a setting among others. Previews mark them, so that they can be edited where they stand. */
+export const wordsOf = (context: Pick<RenderContext, "mark">, setting: string, words: string): Content =>
+  context.mark ? html`<span data-words="${setting}">${words}</span>` : words;
+
 /** The element of a block, with its class, its mark, and the look every kind has. */
 export const element = (
   tag: string,
   block: Block,
   context: RenderContext,
-  options: { readonly class?: string; readonly attributes?: Parameters<typeof attributes>[0] },
+  options: {
+    readonly class?: string;
+    readonly attributes?: Parameters<typeof attributes>[0];
+    /** The setting whose words are all there is in it; null if there is none. */
+    readonly words?: string | null;
+  },
   content: Content,
 ): SafeHtml => {
   const { colour, hideOn } = block.look;
@@ -88,6 +97,7 @@ export const element = (
   const all = attributes({
     // in front: whatever else changes of it, it is known by its name
     "data-node": context.mark ? block.id : null,
+    "data-words": context.mark ? options.words : null,
     class: `b-${block.kind} ${own}${more}${colour === "" ? "" : " own"}`,
     ...options.attributes,
   });

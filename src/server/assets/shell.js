@@ -6,8 +6,9 @@
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
-  // The element whose words are edited in place.
+  // The element whose words are edited in place, and whose and which words they are.
   let edited = null;
+  let editing = null;
 
   // A menu that a person opened stays open through a patch.
   const keepOpen = (from, to) => {
@@ -245,7 +246,7 @@
       };
     }
     if (message.type === "view") look(message.view);
-    if (message.type === "edit") edit(message.node);
+    if (message.type === "edit") edit(message.words);
     if (message.type === "select") {
       marks.textContent = [message.node, ...(message.also ?? [])]
         .filter(Boolean)
@@ -261,27 +262,31 @@
   });
 
   // Words are edited where they stand: what is typed goes to the studio letter by letter; Enter, Escape or leaving ends it.
-  const edit = (node) => {
-    if (edited && edited.dataset.node === node) return;
+  const wordsIn = ({ node, words }) => {
+    const found = nodeOf(node);
+    return found?.dataset.words === words ? found : found?.querySelector(`[data-words="${words}"]`);
+  };
+  const edit = (next) => {
+    const found = next && wordsIn(next);
+    if (edited && edited === found) return;
     if (edited) edited.removeAttribute("contenteditable");
     edited = null;
-    const found = node && nodeOf(node);
     if (!found) return;
     edited = found;
+    editing = { node: next.node, words: next.words };
     found.contentEditable = "plaintext-only";
     found.focus();
     getSelection().selectAllChildren(found);
   };
   const endEdit = () => {
     if (!edited) return;
-    const { node } = edited.dataset;
     edited.removeAttribute("contenteditable");
     edited = null;
-    say({ type: "typed", node, text: null });
+    say({ type: "typed", ...editing, text: null });
   };
   addEventListener("input", (event) => {
     if (event.target === edited)
-      say({ type: "typed", node: edited.dataset.node, text: edited.textContent.replace(/\s+/g, " ") });
+      say({ type: "typed", ...editing, text: edited.textContent.replace(/\s+/g, " ") });
   });
   addEventListener("focusout", (event) => {
     if (event.target === edited) endEdit();
@@ -293,11 +298,19 @@
       if (each.dataset?.node) found.push(each.dataset.node);
     return found;
   };
+  // which words of a node lie under it
+  const wordsAt = (target) => {
+    const found = target.closest("[data-words]");
+    return found && found.closest("[data-node]") === target.closest("[data-node]")
+      ? found.dataset.words
+      : null;
+  };
   const slotAt = (target) =>
     /slot-(\w+)/.exec(target.closest("[class*='slot-']")?.className ?? "")?.[1] ?? null;
 
   addEventListener("click", (event) => {
-    if (edited?.contains(event.target)) {
+    // a space that is typed in a button is a click of it too
+    if (edited?.contains(event.target) || (edited && event.detail === 0 && event.target.contains(edited))) {
       event.preventDefault();
       return;
     }
@@ -306,6 +319,7 @@
       type: "pointed",
       nodes: nodesAt(event.target),
       slot: slotAt(event.target),
+      words: wordsAt(event.target),
       isAdding: event.shiftKey,
     });
   });

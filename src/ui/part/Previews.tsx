@@ -17,7 +17,7 @@ import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
 import { Followers } from "./followers";
-import { AT_REST } from "./frame-talk";
+import { AT_REST, type Talk } from "./frame-talk";
 import { PreviewRow } from "./PreviewRow";
 import { needsKey } from "./preview-needs";
 import { Ruler } from "./Ruler";
@@ -25,7 +25,7 @@ import { type PreviewOptions, usePreview } from "./usePreview";
 import type { WorkerOf } from "./usePreviewWorker";
 import { useRoom } from "./useRoom";
 import { ViewChoice } from "./ViewChoice";
-import { wordsPath } from "./words-in-place";
+import { type Words, wordsPath } from "./words-in-place";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   first: "its first page",
@@ -126,7 +126,7 @@ const Desk = memo(
     const { selected, also, select, selectAlso } = useEditor(
       useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
     );
-    const [editing, setEditing] = useState<{ readonly node: string; readonly width: number } | null>(null);
+    const [editing, setEditing] = useState<{ readonly words: Words; readonly width: number } | null>(null);
     const [size, setSize] = useState<Size>("fit");
     const [view, setView] = useState(AT_REST);
     const { desk, room } = useRoom();
@@ -142,21 +142,24 @@ const Desk = memo(
     const scale = scales[size];
     const isLarge = slot === "layout" || slot === "side";
     const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
-    const pointedAt = (width: number) => (seen: readonly string[], at: string | null, isAdding: boolean) => {
-      const { body: part } = useEditor.getState();
-      if (at !== slot || !part) return;
-      // what is inside a shared piece is the piece's: here it is one block
-      const nodes = seen.filter((node) => findPlace(part, node));
-      const [innermost] = nodes;
-      if (isAdding && innermost) return selectAlso(innermost);
-      // words that are selected are edited where they stand
-      if (innermost && innermost === selected && wordsPath(part, innermost))
-        return setEditing({ node: innermost, width });
-      setEditing(null);
-      // a first click takes the block, another one what is around it: its cell, its band
-      const place = selected === null ? -1 : nodes.indexOf(selected);
-      select(nodes[place + 1] ?? nodes[0] ?? null);
-    };
+    const pointedAt =
+      (width: number): Talk["onPointed"] =>
+      (seen, at, isAdding, words) => {
+        const { body: part } = useEditor.getState();
+        if (at !== slot || !part) return;
+        // what is inside a shared piece is the piece's: here it is one block
+        const nodes = seen.filter((node) => findPlace(part, node));
+        const [innermost] = nodes;
+        if (isAdding && innermost) return selectAlso(innermost);
+        // words that are selected are edited where they stand
+        const pointed = innermost !== undefined && words !== null ? { node: innermost, words } : null;
+        if (pointed && innermost === selected && seen[0] === innermost && wordsPath(part, pointed))
+          return setEditing({ words: pointed, width });
+        setEditing(null);
+        // a first click takes the block, another one what is around it: its cell, its band
+        const place = selected === null ? -1 : nodes.indexOf(selected);
+        select(nodes[place + 1] ?? nodes[0] ?? null);
+      };
     const common = {
       origin: frame.site.previewOrigin,
       slot,
@@ -164,11 +167,11 @@ const Desk = memo(
       also,
       view,
     };
-    const typed = (node: string, text: string | null) => {
+    const typed = (words: Words, text: string | null) => {
       const { body, id: open, apply } = useEditor.getState();
-      const path = body && wordsPath(body, node);
+      const path = body && wordsPath(body, words);
       if (text === null || !body || !path) return setEditing(null);
-      if (text.trim() !== "") apply([setNodeOperation(body, open, node, path, text)]);
+      if (text.trim() !== "") apply([setNodeOperation(body, open, words.node, path, text)]);
     };
     const rowOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: RowSource) => (
       <PreviewRow
@@ -185,7 +188,7 @@ const Desk = memo(
             scale,
             height: heights[at === 0 ? 0 : 1] as number,
           },
-          editing: shown === page && editing?.width === width ? editing.node : null,
+          editing: shown === page && editing?.width === width ? editing.words : null,
           onPointed: pointedAt(width),
         }))}
       />

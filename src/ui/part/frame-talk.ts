@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useRef } from "react";
 import type { Slot } from "../../core/model/slot";
 import { type Drawing, FrameEnd } from "../../workers/frame-end";
+import type { Words } from "./words-in-place";
 
 export type Places = Readonly<Partial<Record<Slot, { readonly top: number; readonly height: number }>>>;
 
@@ -24,17 +25,22 @@ export interface Talk {
   readonly slot: Slot | null;
   readonly selected: string | null;
   readonly also?: readonly string[];
-  /** A node whose words are edited in this frame. */
-  readonly editing?: string | null;
+  /** Words that are edited in this frame. */
+  readonly editing?: Words | null;
   /** What was typed there; null when it is done. */
-  readonly onTyped?: (node: string, text: string | null) => void;
+  readonly onTyped?: (words: Words, text: string | null) => void;
   /** The state it is looked at in; at rest if not said. */
   readonly view?: PreviewView;
   /** A drawing is on the screen since a time of the clock, ms. */
   readonly onDrawn: (id: number, at: number) => void;
   /** Height of the page and where its slots lie, px of the page. */
   readonly onPlaces?: (height: number, places: Places) => void;
-  readonly onPointed: (nodes: readonly string[], slot: string | null, isAdding: boolean) => void;
+  readonly onPointed: (
+    nodes: readonly string[],
+    slot: string | null,
+    isAdding: boolean,
+    words: string | null,
+  ) => void;
 }
 
 /** What is said with one frame of several by itself. */
@@ -54,6 +60,7 @@ export interface Said {
   readonly isAdding?: boolean;
   readonly text?: string | null;
   readonly node?: string;
+  readonly words?: string | null;
 }
 
 const ownEnd = (port: MessagePort, drawing: Drawing) => {
@@ -101,7 +108,7 @@ export const useTalk = (post: Post, talk: Saying): ((said: Said) => void) => {
   }, [selected, also]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
-    if (ready.current && onTyped) post({ type: "edit", node: editing });
+    if (ready.current && onTyped) post({ type: "edit", words: editing });
   }, [editing]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
@@ -115,8 +122,10 @@ export const useTalk = (post: Post, talk: Saying): ((said: Said) => void) => {
       if (now.view !== AT_REST) post({ type: "view", view: now.view });
       post({ type: "select", node: now.selected, also: now.also });
     }
-    if (said.type === "pointed") now.onPointed(said.nodes ?? [], said.slot ?? null, said.isAdding ?? false);
-    if (said.type === "typed" && said.node) now.onTyped?.(said.node, said.text ?? null);
+    if (said.type === "pointed")
+      now.onPointed(said.nodes ?? [], said.slot ?? null, said.isAdding ?? false, said.words ?? null);
+    if (said.type === "typed" && said.node && said.words)
+      now.onTyped?.({ node: said.node, words: said.words }, said.text ?? null);
   };
 };
 

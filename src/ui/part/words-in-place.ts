@@ -1,18 +1,18 @@
-import type { BlockKind } from "../../core/model/blocks";
 import type { Block, Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 
-/** Kinds whose one text can be edited where it stands in a preview, and the setting it is. */
-export const WORDS: Readonly<Partial<Record<BlockKind, string>>> = {
-  heading: "text",
-  button: "label",
-  backToTop: "label",
-  notice: "text",
-};
+/** Words that can be edited where they stand in a preview: those of one setting of a block. */
+export interface Words {
+  readonly node: string;
+  readonly words: string;
+}
 
-/** The path of the words of a node that can be edited in place; undefined if it has none. */
-export const wordsPath = (part: Part, node: string): readonly string[] | undefined => {
+/** The path of words a preview says it was pointed at; undefined if the part has no such words. */
+export const wordsPath = (part: Part, { node, words }: Words): readonly string[] | undefined => {
   const place = findPlace(part, node);
-  const setting = place?.type === "block" ? WORDS[(place.node as Block).kind] : undefined;
-  return setting === undefined ? undefined : ["settings", setting];
+  if (place?.type !== "block") return undefined;
+  const settings: Readonly<Record<string, unknown>> = (place.node as Block).settings;
+  return Object.hasOwn(settings, words) && typeof settings[words] === "string"
+    ? ["settings", words]
+    : undefined;
 };

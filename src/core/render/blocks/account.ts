@@ -1,4 +1,4 @@
-import { ACCOUNT_PATH, accountLabel } from "../../model/account";
+import { ACCOUNT_PATH, accountLabel, accountWords } from "../../model/account";
 import { type BlockRenderer, element } from "../context";
 import { standingCss } from "./button";
 
@@ -7,7 +7,8 @@ export const account: BlockRenderer<"account"> = {
   render: (block, context) => {
     const attributes = { href: ACCOUNT_PATH, rel: "nofollow" };
     const label = accountLabel(block.settings, context.data.audience);
-    return element("a", block, context, { class: block.settings.look, attributes }, label);
+    const words = accountWords(context.data.audience);
+    return element("a", block, context, { class: block.settings.look, attributes, words }, label);
   },
   css: (style) => standingCss(".b-account", style),
 };

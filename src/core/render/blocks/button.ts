@@ -47,7 +47,7 @@ export const button: BlockRenderer<"button"> = {
           "a",
           block,
           context,
-          { class: block.settings.look, attributes: { href } },
+          { class: block.settings.look, attributes: { href }, words: "label" },
           block.settings.label,
         );
   },

@@ -1,4 +1,5 @@
-import { type BlockRenderer, element } from "../context";
+import { type BlockRenderer, element, wordsOf } from "../context";
+import { html } from "../html";
 
 /** "© 2019–2026 Owner": the second year is the year of the page's instant, so nobody edits it in January. */
 export const yearRange = (firstYear: number, year: number): string =>
@@ -7,10 +8,11 @@ export const yearRange = (firstYear: number, year: number): string =>
 export const copyright: BlockRenderer<"copyright"> = {
   render: (block, context) => {
     const { profile, at } = context.data;
-    const owner = block.settings.owner || profile.owner || profile.name;
+    const { owner: own, after } = block.settings;
+    const owner = own === "" ? profile.owner || profile.name : wordsOf(context, "owner", own);
     const firstYear = block.settings.firstYear || profile.firstYear;
-    const line = `© ${yearRange(firstYear, Number(at.slice(0, 4)))} ${owner}`;
-    const after = block.settings.after === "" ? "" : ` ${block.settings.after}`;
-    return element("p", block, context, { class: "t-small" }, `${line}${after}`);
+    const years = yearRange(firstYear, Number(at.slice(0, 4)));
+    const line = html`© ${years} ${owner}${after === "" ? null : [" ", wordsOf(context, "after", after)]}`;
+    return element("p", block, context, { class: "t-small" }, line);
   },
 };

@@ -1,4 +1,11 @@
-import { type BlockOf, type BlockRenderer, element, nodeClass, type RenderContext } from "../context";
+import {
+  type BlockOf,
+  type BlockRenderer,
+  element,
+  nodeClass,
+  type RenderContext,
+  wordsOf,
+} from "../context";
 import { FACTS_CSS, factItems } from "../entry-facts";
 import { html, type SafeHtml } from "../html";
 import type { EntryView } from "../page-data";
@@ -9,7 +16,13 @@ export const entryList: BlockRenderer<"entryList"> = {
   render: (block, context) => {
     const list = context.data.lists[block.id];
     if (!list || list.entries.length === 0)
-      return element("div", block, context, {}, html`<p>${block.settings.whenEmpty}</p>`);
+      return element(
+        "div",
+        block,
+        context,
+        {},
+        html`<p>${wordsOf(context, "whenEmpty", block.settings.whenEmpty)}</p>`,
+      );
     const { arrangement, cards } = block.settings;
     const selector = `.${nodeClass(block.id)}>ul`;
     if (arrangement === "cards")

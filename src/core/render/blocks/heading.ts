@@ -6,7 +6,7 @@ export const heading: BlockRenderer<"heading"> = {
       `h${block.settings.level}`,
       block,
       context,
-      { class: `t-${block.settings.style}` },
+      { class: `t-${block.settings.style}`, words: "text" },
       block.settings.text,
     ),
 };

@@ -10,6 +10,6 @@ export const notice: BlockRenderer<"notice"> = {
     if (text === "" || (from !== "" && at < from) || (until !== "" && at >= until)) return null;
     const href = target === null ? null : hrefOf(target, context);
     const words = href === null ? text : html`<a href="${href}">${text}</a>`;
-    return element("p", block, context, {}, words);
+    return element("p", block, context, { words: "text" }, words);
   },
 };

@@ -1,5 +1,5 @@
 import type { HouseStyle } from "../../model/house-style";
-import { type BlockRenderer, element } from "../context";
+import { type BlockRenderer, element, wordsOf } from "../context";
 import { fieldCss, submitCss } from "../form-css";
 import { html } from "../html";
 
@@ -19,8 +19,8 @@ export const signUp: BlockRenderer<"signUp"> = {
     const agree =
       consent === ""
         ? null
-        : html`<label class="agree"><input type="checkbox" name="consent" value="yes" required> ${consent}</label>`;
-    const inside = html`<div class="line"><label for="${id}">${label}</label><input id="${id}" type="email" name="address" autocomplete="email" maxlength="254" required><button type="submit">${button}</button></div>${agree}<div class="hidden" aria-hidden="true"><label>${words.leaveEmpty} <input name="website" tabindex="-1" autocomplete="off"></label></div>
+        : html`<label class="agree"><input type="checkbox" name="consent" value="yes" required> ${wordsOf(context, "consent", consent)}</label>`;
+    const inside = html`<div class="line"><label for="${id}">${wordsOf(context, "label", label)}</label><input id="${id}" type="email" name="address" autocomplete="email" maxlength="254" required><button type="submit">${wordsOf(context, "button", button)}</button></div>${agree}<div class="hidden" aria-hidden="true"><label>${words.leaveEmpty} <input name="website" tabindex="-1" autocomplete="off"></label></div>
 <p class="said sent" id="sent-${block.id}" role="status">${thanks}</p><p class="said wrong" id="wrong-${block.id}" role="alert">${words.wrongAddress}</p><p class="said failed" id="failed-${block.id}" role="alert">${words.notSent}</p>`;
     return element(
       "form",

@@ -10,6 +10,7 @@ export const title: BlockRenderer<"title"> = {
     const found = page.role === "search" && query !== "" ? context.words.searchFor(query) : page.title;
     const words = own === "" ? found : own;
     const text = page.pageNumber > 1 ? `${words}, ${page.pageNumber}` : words;
-    return element(first ? "h1" : "p", block, context, { class: `t-${block.settings.style}` }, text);
+    const options = { class: `t-${block.settings.style}`, words: own !== "" && own === text ? "text" : null };
+    return element(first ? "h1" : "p", block, context, options, text);
   },
 };
