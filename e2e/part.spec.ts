@@ -77,7 +77,9 @@ test("each of several words of a block is edited where it stands", async ({ page
   for (const width of [820, 390])
     await expect(preview(page, width).locator("footer .b-signUp button")).toHaveText("Write to me");
   await page.keyboard.press("Enter");
-  await wide(page).locator("footer .b-signUp label span").first().dispatchEvent("click");
+  const label = wide(page).locator("footer .b-signUp label span").first();
+  await label.dispatchEvent("click");
+  await expect(label).toHaveAttribute("contenteditable", "plaintext-only");
   await page.keyboard.type("The sky, by post");
   await page.keyboard.press("Escape");
   await saved(page);

@@ -11,6 +11,7 @@ interface Told {
   readonly id?: number;
   readonly at?: number;
   readonly nodes?: readonly string[];
+  readonly words?: string | null;
   readonly height?: number;
   readonly places?: object;
 }
@@ -276,6 +277,11 @@ test("words among others are edited by themselves, those of a button too, spaces
   await expect
     .poll(async () => (await told("pointed")).at(-1))
     .toEqual({ type: "pointed", nodes: ["f"], slot: "footer", words: "button", isAdding: false });
+  await frame.getByText("Address").click();
+  // and the field beside it is not clicked by that
+  await expect
+    .poll(async () => (await told("pointed")).map(({ words }) => words))
+    .toEqual(["button", "label"]);
   const clicks = (await told("pointed")).length;
   await say({ type: "edit", words: { node: "f", words: "button" } });
   await expect(frame.locator("[contenteditable]")).toHaveText("Send");

@@ -314,7 +314,8 @@
       event.preventDefault();
       return;
     }
-    if (event.target.closest("a,button[type=submit]")) event.preventDefault();
+    // a label that is clicked would click its field too
+    if (event.target.closest("a,button[type=submit],label")) event.preventDefault();
     say({
       type: "pointed",
       nodes: nodesAt(event.target),

@@ -51,12 +51,13 @@ export const PartHead = ({
       </Box>
       <Box
         sx={{
-          ml: "auto",
+          flex: "1 1 auto",
           display: "flex",
           flexWrap: { xs: "wrap", md: "nowrap" },
           justifyContent: "flex-end",
           alignItems: "center",
           gap: { xs: 1, md: 2 },
+          pl: { md: 1 },
           minWidth: 0,
           pb: { xs: 1, md: 0 },
         }}

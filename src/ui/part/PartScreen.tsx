@@ -84,18 +84,26 @@ export const UndoRedo = () => {
   };
   useKeys({ "ctrl+z": () => step("undo"), "ctrl+shift+z": () => step("redo"), "ctrl+y": () => step("redo") });
   const cut = { maxWidth: 230, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
+  // what they name is cut where there is no room for it
+  const asRoomAllows = { width: 92, flexGrow: 1, maxWidth: "max-content" } as const;
   return (
     <>
       <Tooltip describeChild title="Ctrl Z">
-        <span>
-          <Button variant="text" color="inherit" disabled={frame.undo === null} onClick={() => step("undo")}>
+        <span style={asRoomAllows}>
+          <Button
+            variant="text"
+            color="inherit"
+            sx={{ maxWidth: "100%" }}
+            disabled={frame.undo === null}
+            onClick={() => step("undo")}
+          >
             <span style={cut}>Undo {frame.undo ?? ""}</span>
           </Button>
         </span>
       </Tooltip>
       {frame.redo === null ? null : (
         <Tooltip describeChild title="Ctrl Shift Z">
-          <Button variant="text" color="inherit" onClick={() => step("redo")}>
+          <Button variant="text" color="inherit" sx={asRoomAllows} onClick={() => step("redo")}>
             <span style={cut}>Redo {frame.redo}</span>
           </Button>
         </Tooltip>
