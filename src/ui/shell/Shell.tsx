@@ -163,6 +163,8 @@ const LIMITS: Readonly<Partial<Record<Frame["role"], string>>> = {
   editor: "you may choose for single pages",
 };
 
+const LAST_ON_PHONES = { ml: { xs: "auto", md: 0 } } as const;
+
 const TopBar = ({ frame }: { readonly frame: Frame }) => {
   const site = useSite();
   const { draft } = frame;
@@ -185,8 +187,9 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
       <GoTo />
       <Box
         sx={{
+          // on a phone they fill the lines one after the other
+          display: { xs: "contents", md: "flex" },
           flex: "1 1 auto",
-          display: "flex",
           flexWrap: "wrap",
           alignItems: "center",
           justifyContent: "flex-end",
@@ -211,11 +214,11 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
         </Box>
         <PointAtIt />
         {draft.changes > 0 ? (
-          <span>
+          <Box component="span" sx={LAST_ON_PHONES}>
             <strong>{count(draft.changes, "change")}</strong> on {pagesText(draft.pages)}
-          </span>
+          </Box>
         ) : (
-          <Quiet>nothing to publish</Quiet>
+          <Quiet sx={LAST_ON_PHONES}>nothing to publish</Quiet>
         )}
         <Button component={Link} href={leafPath("editions", site)} variant="contained">
           Review
