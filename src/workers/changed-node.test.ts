@@ -42,7 +42,8 @@ const replaced = (before: string, { start, end }: Place, html: string): string =
   before.slice(0, start) + html + before.slice(end);
 
 /** An element's tag and its name, as it begins. */
-const opening = (html: string, { start }: Place): string => html.slice(start, html.indexOf(" class", start));
+const opening = (html: string, { start }: Place): string =>
+  /^<\w+ data-node="[^"]*"/.exec(html.slice(start, start + 200))?.[0] ?? "";
 
 /** The named elements that alone make the one drawing of the other, by trying each: how long they are. */
 const thatDo = (before: string, after: string): readonly number[] => {

@@ -14,7 +14,7 @@ import { usePace } from "./usePace";
 import { type RowPlace, type TableView, useRows } from "./useRows";
 
 const COLUMNS =
-  "minmax(170px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(116px,.8fr) minmax(132px,1.2fr)";
+  "minmax(150px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(116px,.8fr) minmax(132px,1.2fr)";
 const ROW = 33;
 
 /** One line of the table: a group that opens, a page in an open group, or a group that is a single page. */
@@ -262,9 +262,12 @@ const HeadButton = ({
       color: isSelected ? "text.primary" : "text.secondary",
       background: isSelected ? theme.vars?.palette.ours.brassWash : "none",
       border: 0,
-      p: 0,
+      // as wide as the cells below
+      width: "100%",
+      ml: -0.5,
       py: 1,
-      pr: 1,
+      px: 0.5,
+      textAlign: "left",
       cursor: "pointer",
       "&:hover": { color: "text.primary", textDecoration: "underline" },
     })}
