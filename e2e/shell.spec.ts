@@ -271,7 +271,7 @@ test("words among others are edited by themselves, those of a button too, spaces
 }) => {
   const { draw, say, told, frame } = await frameOn(page);
   const form =
-    '<form class="slot-footer" data-node="f"><label><span data-words="label">Address</span><input></label><button type="submit"><span data-words="button">Send</span></button></form>';
+    '<form class="slot-footer" data-node="f"><label><span data-words="label">Address</span><input></label><label><input type="checkbox">Stop it</label><button type="submit"><span data-words="button">Send</span></button></form>';
   await draw({ id: 1, isNew: true, css: CSS, body: form });
   await frame.getByText("Send").click();
   await expect
@@ -282,6 +282,10 @@ test("words among others are edited by themselves, those of a button too, spaces
   await expect
     .poll(async () => (await told("pointed")).map(({ words }) => words))
     .toEqual(["button", "label"]);
+  // what a page can be told by its visitors it still can
+  await frame.getByText("Stop it").click();
+  await expect(frame.getByRole("checkbox")).toBeChecked();
+  await page.waitForTimeout(200);
   const clicks = (await told("pointed")).length;
   await say({ type: "edit", words: { node: "f", words: "button" } });
   await expect(frame.locator("[contenteditable]")).toHaveText("Send");

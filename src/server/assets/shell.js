@@ -314,8 +314,8 @@
       event.preventDefault();
       return;
     }
-    // a label that is clicked would click its field too
-    if (event.target.closest("a,button[type=submit],label")) event.preventDefault();
+    // words of a label that are clicked would click its field too
+    if (event.target.closest("a,button[type=submit],label [data-words]")) event.preventDefault();
     say({
       type: "pointed",
       nodes: nodesAt(event.target),
