@@ -53,11 +53,20 @@ test("a colour is typed in any notation CSS knows, turned by dials, and shown at
 }) => {
   await open(page, "style");
   const accent = page.getByRole("textbox", { name: "Brass", exact: true });
+  // what is out of sight is styled when it comes into sight, whatever is asked of it before
   const shown = (width: number) =>
     preview(page, width)
       .locator(".b-button.filled")
       .first()
-      .evaluate((button) => getComputedStyle(button).backgroundColor);
+      .evaluate(
+        (button) =>
+          new Promise<string>((done) => {
+            scrollTo({ top: scrollY + button.getBoundingClientRect().top - 50 });
+            requestAnimationFrame(() =>
+              requestAnimationFrame(() => done(getComputedStyle(button).backgroundColor)),
+            );
+          }),
+      );
   await expect.poll(() => shown(1280)).toBe("rgb(138, 90, 12)");
   await accent.fill("hsl(200 100% 25%)");
   for (const width of [1280, 820, 390]) await expect.poll(() => shown(width)).toBe("rgb(0, 85, 128)");
