@@ -32,7 +32,7 @@
   };
 
   // Frames that are there and listen; once all do, the studio is asked for a line to draw by.
-  const ready = new Set();
+  const ready = new WeakSet();
   const noteReady = (frame) => {
     ready.add(frame);
     if (frames.every((each) => ready.has(each))) tell({ type: "ready" });
@@ -43,9 +43,11 @@
   const tie = ({ slot, asksPlaces, isFromAbove }, port) => {
     line?.close();
     line = port;
-    for (const frame of frames) frame.contentWindow.begin({ slot, asksPlaces, isFromAbove });
+    // one that is not there yet has the row ask for another line once it is
+    const listening = frames.filter((frame) => ready.has(frame));
+    for (const frame of listening) frame.contentWindow.begin({ slot, asksPlaces, isFromAbove });
     line.onmessage = ({ data: drawing }) => {
-      for (const frame of frames) if (ready.has(frame)) frame.contentWindow.draw(drawing);
+      for (const frame of listening) if (frame.isConnected) frame.contentWindow.draw(drawing);
       requestAnimationFrame(() =>
         requestAnimationFrame(() => {
           tell({ type: "drawn", id: drawing.id, at: performance.timeOrigin + performance.now() });

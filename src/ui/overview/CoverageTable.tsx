@@ -14,7 +14,7 @@ import { usePace } from "./usePace";
 import { type RowPlace, type TableView, useRows } from "./useRows";
 
 const COLUMNS =
-  "minmax(150px,1.5fr) minmax(132px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(116px,.8fr) minmax(132px,1.2fr)";
+  "minmax(136px,1.5fr) minmax(146px,1.2fr) repeat(2,minmax(104px,1.1fr)) minmax(116px,.8fr) minmax(132px,1.2fr)";
 const ROW = 33;
 
 /** One line of the table: a group that opens, a page in an open group, or a group that is a single page. */

@@ -57,7 +57,7 @@ export const SignUpsScreen = () => {
                   <TableCell sx={{ overflowWrap: "anywhere", minWidth: 150 }}>{address}</TableCell>
                   <TableCell>{list}</TableCell>
                   <TableCell>{consent === "" ? <Quiet>not asked</Quiet> : consent}</TableCell>
-                  <TableCell>{moment(at)}</TableCell>
+                  <TableCell sx={{ whiteSpace: "nowrap" }}>{moment(at)}</TableCell>
                   <TableCell align="right">
                     <Act
                       aria-label={`Forget ${address}`}

@@ -150,6 +150,7 @@ export const theme = createTheme({
         root: ({ theme: all }) => ({
           padding: "6px 16px 6px 0",
           borderBottom: `1px solid ${all.vars?.palette.divider}`,
+          "&:last-of-type": { paddingRight: 0 },
         }),
         head: ({ theme: all }) => ({
           paddingBlock: 8,

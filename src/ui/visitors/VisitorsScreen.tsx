@@ -100,8 +100,10 @@ const VisitorRow = ({ visitor, mayChange, onHand }: RowProps) => {
           (frame.levels.find(({ key }) => key === level)?.name ?? <Quiet>none</Quiet>)
         )}
       </TableCell>
-      <TableCell>{moment(made)}</TableCell>
-      <TableCell align="right">{mayChange ? <RowActs visitor={visitor} onHand={onHand} /> : null}</TableCell>
+      <TableCell sx={{ whiteSpace: "nowrap" }}>{moment(made)}</TableCell>
+      <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
+        {mayChange ? <RowActs visitor={visitor} onHand={onHand} /> : null}
+      </TableCell>
     </TableRow>
   );
 };
