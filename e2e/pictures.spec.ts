@@ -178,7 +178,6 @@ test("a drawing with script and foreign references is harmless, opened by itself
  * in a box of its own with `object-fit: cover`; the four corners of each box are read from a screenshot.
  */
 test("the region computed as visible is the one Chromium shows, within one pixel", async ({ page }) => {
-  test.setTimeout(120_000);
   const SEED = 20_261_126;
   const random = seeded(SEED);
   const whole = (from: number, to: number) => from + random.below(to - from + 1);
@@ -192,26 +191,26 @@ test("the region computed as visible is the one Chromium shows, within one pixel
     left: (at % ACROSS) * CELL,
     top: Math.floor(at / ACROSS) * CELL,
   }));
+  // the pictures are made here: a page's own `convertToBlob` waits until the browser is idle, a thousand times
+  const pictures = await Promise.all(
+    cases.map(async ({ picture: { width, height }, box, focal, left, top }) => {
+      const pixels = Buffer.alloc(width * height * 3);
+      for (let at = 0; at < width * height; at += 1) {
+        pixels[at * 3] = at % width;
+        pixels[at * 3 + 1] = Math.floor(at / width);
+      }
+      const png = await sharp(pixels, { raw: { width, height, channels: 3 } })
+        .png({ adaptiveFiltering: true })
+        .toBuffer();
+      const css = `position:absolute;left:${left}px;top:${top}px;width:${box.width}px;height:${box.height}px;object-fit:cover;object-position:${focal.x}% ${focal.y}%`;
+      return `<img src="data:image/png;base64,${png.toString("base64")}" style="${css}">`;
+    }),
+  );
   await page.setViewportSize({ width: ACROSS * CELL, height: 800 });
-  await page.setContent("<body style='margin:0;position:relative'></body>");
-  await page.evaluate(async (all) => {
-    const drawing: Promise<void>[] = [];
-    for (const { picture, box, focal, left, top } of all) {
-      const canvas = new OffscreenCanvas(picture.width, picture.height);
-      const pen = canvas.getContext("2d") as OffscreenCanvasRenderingContext2D;
-      const data = pen.createImageData(picture.width, picture.height);
-      for (let y = 0; y < picture.height; y += 1)
-        for (let x = 0; x < picture.width; x += 1) data.data.set([x, y, 0, 255], (y * picture.width + x) * 4);
-      pen.putImageData(data, 0, 0);
-      const image = document.createElement("img");
-      image.src = URL.createObjectURL(await canvas.convertToBlob());
-      image.style.cssText = `position:absolute;left:${left}px;top:${top}px;width:${box.width}px;height:${box.height}px;object-fit:cover;object-position:${focal.x}% ${focal.y}%`;
-      document.body.append(image);
-      drawing.push(image.decode());
-    }
-    await Promise.all(drawing);
-    document.body.style.height = `${(all.at(-1)?.top ?? 0) + 100}px`;
-  }, cases);
+  await page.setContent(
+    `<body style="margin:0;position:relative;height:${(cases.at(-1)?.top ?? 0) + CELL}px">${pictures.join("")}</body>`,
+  );
+  await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode())));
   const shot = await sharp(await page.screenshot({ fullPage: true }))
     .raw()
     .toBuffer({ resolveWithObject: true });
@@ -220,6 +219,7 @@ test("the region computed as visible is the one Chromium shows, within one pixel
     return { x: shot.data[start] as number, y: shot.data[start + 1] as number };
   };
   let worst = 0;
+  const wrong: string[] = [];
   for (const each of cases) {
     const { picture, box, focal, left, top } = each;
     const seen = visibleRegion(picture, box, focal);
@@ -243,12 +243,10 @@ test("the region computed as visible is the one Chromium shows, within one pixel
         const most = (axis === "x" ? picture.width : picture.height) - 1;
         const off = Math.abs(found[axis] - Math.min(most, Math.max(0, wanted[axis])));
         worst = Math.max(worst, off - room + 1);
-        expect(
-          off,
-          `seed ${SEED}: ${JSON.stringify(each)}, corner ${across} ${down} ${axis}`,
-        ).toBeLessThanOrEqual(room);
+        if (off > room) wrong.push(`${JSON.stringify(each)}, corner ${across} ${down} ${axis}: ${off} apart`);
       }
     }
   }
   console.log(`${COUNT} crops beside Chromium (seed ${SEED}): worst ${worst.toFixed(2)} of a pixel`);
+  expect(wrong.slice(0, 8)).toEqual([]);
 });
