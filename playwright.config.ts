@@ -1,11 +1,17 @@
 import { defineConfig } from "@playwright/test";
 
-const port = process.env["PORT"] ?? "4180";
+/**
+ * The servers to play on: as many browsers as there are servers, each on its own, because what is played changes the
+ * sample sites. A browser's process reads this file anew, and the specs take its `PORT` from here.
+ */
+const ports = (process.env["PORTS"] ?? process.env["PORT"] ?? "4180").split(",");
+const port = ports[Number(process.env["TEST_PARALLEL_INDEX"] ?? 0)] ?? "4180";
+process.env["PORT"] = port;
 
-/** Debian's Chromium against the built studio. One worker: the stories share the sample sites. */
+/** Debian's Chromium against the built studio. */
 export default defineConfig({
   testDir: "e2e",
-  workers: 1,
+  workers: ports.length,
   fullyParallel: false,
   timeout: 150_000,
   expect: { timeout: 20_000 },

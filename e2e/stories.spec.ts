@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { cell, makePart, open, PublicPage, publish, sheet, signIn } from "./studio";
+import { cell, makePart, open, PublicPage, publish, sheet, signIn, undoAll } from "./studio";
 
 /** The stories of the job, by their numbers. */
 test.beforeEach(async ({ page }) => {
@@ -148,6 +148,31 @@ test("G25: a whole section has no footer, by a rule that is placed like any part
   await publish(page);
   expect((await PublicPage.at("observatory", "/open-nights/comet-watch/")).has("footer")).toBe(false);
   expect((await PublicPage.at("observatory", "/open-nights/")).has("footer")).toBe(true);
+});
+
+test("what is published is what was looked at: a change that came meanwhile is listed first", async ({
+  page,
+}) => {
+  const elsewhere = await page.context().newPage();
+  await open(elsewhere, "parts");
+  const pause = async (name: string) => {
+    const row = elsewhere
+      .getByRole("row")
+      .filter({ has: elsewhere.getByRole("link", { name, exact: true }) });
+    await row.getByRole("button", { name: "More to do with this part" }).click();
+    await elsewhere.getByRole("menuitem", { name: "Pause", exact: true }).click();
+    await expect(row).toContainText("paused");
+  };
+  await pause("Members’ header");
+  await open(page, "editions");
+  const changes = page.getByRole("list", { name: "Changes" }).getByRole("listitem");
+  await expect(changes).toHaveCount(1);
+  await pause("Day header");
+  await page.getByRole("button", { name: "Publish 1 change" }).click();
+  await expect(page.getByText(/^The draft has changed since you looked at it\./)).toBeVisible();
+  await expect(changes).toHaveCount(2);
+  expect((await PublicPage.at("observatory", "/about/")).has("header")).toBe(true);
+  await undoAll(page);
 });
 
 test("pause, bin and restore, each with undo at hand", async ({ page }) => {

@@ -226,7 +226,8 @@ export class Cluster {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
-  createDatabase(name) {
+  /** `template` is a database that nobody is connected to; the new one begins as a copy of it. */
+  createDatabase(name, template = "template1") {
     const env = { ...process.env, PGPASSWORD: this.password };
     const psql = (sql) =>
       run(
@@ -235,7 +236,7 @@ export class Cluster {
         { env },
       );
     if (psql(`SELECT 1 FROM pg_database WHERE datname = '${name}'`).trim() !== "1")
-      psql(`CREATE DATABASE ${name}`);
+      psql(`CREATE DATABASE ${name} TEMPLATE ${template}`);
   }
 }
 

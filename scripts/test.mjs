@@ -48,10 +48,10 @@ ensureModules();
 const memory = existsSync("/dev/shm") ? "/dev/shm" : tmpdir();
 const folder = mkdtempSync(join(memory, "gray-latch-"));
 const cluster = new Cluster({ folder, port: await freePort(54300), fast: true });
-let server;
+const servers = [];
 const clean = async () => {
   for (const child of children) process.kill(-child.pid, "SIGKILL");
-  await endServer(server);
+  await Promise.all(servers.map(endServer));
   cluster.remove();
   rmSync(folder, { recursive: true, force: true });
 };
@@ -82,15 +82,25 @@ try {
   if (only !== "server") {
     ensureBuild();
     if (!only) await suite("demo", 120, ...node("scripts/demo-check.mjs"));
-    cluster.createDatabase("gray_latch_browser");
-    const browserEnv = { ...env, PGDATABASE: "gray_latch_browser", PORT: String(await freePort(4280)) };
+    // two browsers at a time, each with a server and sample sites of its own
+    const [first, second] = ["gray_latch_browser", "gray_latch_browser_2"];
+    cluster.createDatabase(first);
     const data = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
       cwd: root,
-      env: browserEnv,
+      env: { ...env, PGDATABASE: first },
       encoding: "utf8",
     });
     if (data.status !== 0) throw new Error(data.stderr);
-    server = await startServer(browserEnv);
+    cluster.createDatabase(second, first);
+    const ports = [];
+    for (const [name, from] of [
+      [first, 4280],
+      [second, 4380],
+    ]) {
+      const port = await freePort(from);
+      servers.push(await startServer({ ...env, PGDATABASE: name, PORT: String(port) }));
+      ports.push(port);
+    }
     await suite(
       "browser",
       1440,
@@ -99,7 +109,7 @@ try {
         "test",
         ...process.argv.slice(2).filter((arg) => arg.startsWith("e2e/")),
       ),
-      browserEnv,
+      { PORTS: ports.join(",") },
     );
   }
 } catch (error) {

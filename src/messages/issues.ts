@@ -166,6 +166,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "choice.wrongType": ({ label }) => `“${label}” cannot hold such a value. Nothing was changed.`,
   "choice.notOpenable": () => "Pages cannot be let change this setting.",
   "publish.nothing": () => "There is nothing to publish: visitors see this already.",
+  "publish.moved": () =>
+    "The draft has changed since you looked at it. Look at what is listed now, then publish; nothing was published.",
   "publish.broken": () =>
     "A “Not on” line points at something that is gone. Mend it first, or pages would show what they should not; nothing was published.",
   "edition.unknown": () => "There is no such edition.",

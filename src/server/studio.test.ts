@@ -264,6 +264,23 @@ describe("publishing", () => {
     await studio.get("undo");
     expect((await studio.get("frame")).draft.changes).toBe(0);
   });
+  it("publishes what was looked at, not what came since", async () => {
+    const studio = await owner();
+    const { id } = await partNamed(studio, "Day header");
+    await studio.get("change", renameTo(id, "First name", "Day header"));
+    const looked = await studio.get("review");
+    await studio.get("change", renameTo(id, "Second name", "First name"));
+    const { current } = await studio.get("editions");
+    expect(await studio.refused("publish", { reviewed: looked.rev })).toMatchObject([
+      { code: "publish.moved" },
+    ]);
+    expect((await studio.get("editions")).current).toBe(current);
+    const { rev } = await studio.get("review");
+    expect((await studio.get("publish", { reviewed: rev })).seq).toBeGreaterThan(current ?? 0);
+    await studio.get("takeBack");
+    await studio.get("undo");
+    await studio.get("undo");
+  });
   it("refuses while an exception points at something that is gone", async () => {
     const studio = await owner();
     const { id } = await partNamed(studio, "Plain".replace("Plain", "Title and breadcrumbs"));

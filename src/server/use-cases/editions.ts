@@ -39,6 +39,8 @@ export const review = defineUseCase({
       (document) => document.kind === "choice" && Object.values(document.body.slots).includes("nothing"),
     ).length;
     return succeed({
+      /** The state of the draft this is about: who publishes says which one was looked at. */
+      rev: context.site.designRev,
       changes: changes.map(({ id, before, after }) => {
         const document = after ?? before;
         return {
@@ -113,11 +115,13 @@ const freeze = async (
   );
 };
 
+/** Publishes the draft; where `reviewed` is said, only if the draft is still what was looked at then. */
 export const publish = defineUseCase({
-  input: z.object({ note: z.string().max(500).default("") }),
-  run: (context, { note }): Promise<Outcome<{ seq: number }>> =>
+  input: z.object({ note: z.string().max(500).default(""), reviewed: z.int().min(0).optional() }),
+  run: (context, { note, reviewed }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
+      if (reviewed !== undefined && reviewed !== head.designRev) return fail(issue("publish.moved"));
       const design = await loadDraft(head.id, transaction);
       const seq = await currentEdition(head.id, new Date(), transaction);
       const live = seq === null ? new Map() : await loadEdition(head.id, seq, transaction);

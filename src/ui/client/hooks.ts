@@ -31,7 +31,10 @@ export const useRefresh = () => {
   return useCallback(() => queries.invalidateQueries({ queryKey: [site] }), [queries, site]);
 };
 
-/** A change: runs the use-case, refreshes, and says what went wrong if it did. */
+/**
+ * A change: runs the use-case, refreshes, and says what went wrong if it did. What is refused was asked of a state that
+ * others may have changed since: then too everything is asked again.
+ */
 export const useAct = <Name extends UseCaseName>(name: Name) => {
   const site = useSite();
   const refresh = useRefresh();
@@ -39,7 +42,10 @@ export const useAct = <Name extends UseCaseName>(name: Name) => {
   return useMutation({
     mutationFn: (input: CallInput<Name>): Promise<CallResult<Name>> => call(site, name, input),
     onSuccess: () => refresh(),
-    onError: (error) => say(error.message, { variant: "error" }),
+    onError: (error) => {
+      say(error.message, { variant: "error" });
+      if (error instanceof CallFailed) void refresh();
+    },
   });
 };
 

@@ -68,9 +68,11 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
   const { frame } = useFrame();
   const say = useSnackbar().enqueueSnackbar;
   const run = async () => {
-    const { seq } = await publish.mutateAsync({ note });
+    // not in a callback of the mutation: this is off the screen once nothing is left to publish. Refusals are said there
+    const done = await publish.mutateAsync({ note, reviewed: data.rev }).catch(() => null);
+    if (!done) return;
     setNote("");
-    say(`Edition ${seq} is live.`, {
+    say(`Edition ${done.seq} is live.`, {
       action: (
         <Button color="inherit" href={frame.site.origin} target="_blank">
           See it live
@@ -82,6 +84,24 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
   const others = data.findings.filter((finding) => finding.code !== "nowhere");
   return (
     <Box sx={{ display: "grid", gap: 3, mt: 1 }}>
+      {/* above all that comes later, so that it never moves away from under the pointer */}
+      <Box sx={{ display: "grid", gap: 1 }}>
+        <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
+          <TextField
+            value={note}
+            placeholder="A note for the history, if you like"
+            onChange={(event) => setNote(event.target.value)}
+            slotProps={{ htmlInput: { "aria-label": "Note", maxLength: 500 } }}
+            sx={{ flex: 1, minWidth: 220 }}
+          />
+          <Button variant="contained" onClick={run} disabled={publish.isPending || data.blocked}>
+            Publish {count(data.changes.length, "change")}
+          </Button>
+        </Box>
+        {data.blocked ? (
+          <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
+        ) : null}
+      </Box>
       <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {data.changes.map((change) => (
           <Box
@@ -144,21 +164,6 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
         </Box>
       ) : null}
       <Looks />
-      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
-        <TextField
-          value={note}
-          placeholder="A note for the history, if you like"
-          onChange={(event) => setNote(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Note", maxLength: 500 } }}
-          sx={{ flex: 1, minWidth: 220 }}
-        />
-        <Button variant="contained" onClick={run} disabled={publish.isPending || data.blocked}>
-          Publish {count(data.changes.length, "change")}
-        </Button>
-      </Box>
-      {data.blocked ? (
-        <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
-      ) : null}
     </Box>
   );
 };
