@@ -160,7 +160,14 @@ describe(`changes to undo and to redo (seed ${SEED})`, () => {
       await inTransaction(async (transaction) => {
         if (act === "do") {
           rev += 1;
-          const change = { operations: [], inverse: [], terms: [], author, label: `change ${rev}` };
+          const change = {
+            operations: [],
+            inverse: [],
+            terms: [],
+            author,
+            label: `change ${rev}`,
+            key: null,
+          };
           await dropUndone(SITE, author, transaction);
           await addChange(SITE, rev, change, at(rev), transaction);
           stack.done.push(rev);
@@ -187,7 +194,7 @@ describe(`changes to undo and to redo (seed ${SEED})`, () => {
         addChange(
           SITE,
           rev,
-          { operations: ids.map(touching), inverse: [], terms: [], author: "nobody", label },
+          { operations: ids.map(touching), inverse: [], terms: [], author: "nobody", label, key: null },
           at(rev),
           transaction,
         ),

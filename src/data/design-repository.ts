@@ -91,6 +91,7 @@ export interface NewChange {
   readonly terms: readonly string[];
   readonly author: string;
   readonly label: string;
+  readonly key: string | null;
 }
 
 export const addChange = async (
@@ -101,6 +102,29 @@ export const addChange = async (
   transaction: Transaction,
 ): Promise<void> => {
   await database().models.change.create({ site, rev, ...change, state: "done", at }, { transaction });
+};
+
+/** The change a browser of this person called so; null if it never arrived. */
+export const changeOfKey = async (
+  site: string,
+  author: string,
+  key: string,
+  transaction: Transaction,
+): Promise<ChangeRow | null> =>
+  (await database().models.change.findOne({ where: { site, author, key }, transaction }))?.get() ?? null;
+
+/** Which of these changes of this person are here. */
+export const arrivedKeys = async (
+  site: string,
+  author: string,
+  keys: readonly string[],
+): Promise<readonly string[]> => {
+  if (keys.length === 0) return [];
+  const rows = await selectRows<{ key: string }>(
+    "SELECT key FROM change WHERE site = :site AND author = :author AND key IN (:keys)",
+    { site, author, keys },
+  );
+  return rows.map(({ key }) => key);
 };
 
 /** The newest change in a state by one person: what undo (`done`) or redo (`undone`) would reach. */
@@ -159,7 +183,7 @@ export const changesOf = (
   most: number,
 ): Promise<readonly (ChangeRow & { readonly name: string })[]> =>
   selectRows(
-    `SELECT site, rev, operations, inverse, terms, author, label, state, at, coalesce(account.name, '') AS name
+    `SELECT site, rev, operations, inverse, terms, author, label, state, at, key, coalesce(account.name, '') AS name
      FROM change LEFT JOIN account ON account.id = change.author
      WHERE site = :site AND state = 'done' AND operations @> CAST(:wanted AS jsonb)
      ORDER BY rev DESC LIMIT :most`,

@@ -7,8 +7,9 @@ import { uploads } from "./migrations/003-uploads";
 import { mailbox } from "./migrations/004-mailbox";
 import { pointing } from "./migrations/005-pointing";
 import { visitors } from "./migrations/006-visitors";
+import { changeKey } from "./migrations/007-change-key";
 
-const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors];
+const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors, changeKey];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

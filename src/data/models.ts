@@ -52,6 +52,8 @@ export interface ChangeRow {
   label: string;
   state: "done" | "undone" | "dropped";
   at: Date;
+  /** What the browser that made it calls it. */
+  key: string | null;
 }
 
 type ModelOf<Row extends object> = ModelStatic<Model<Row, Partial<Row>> & Row>;
@@ -117,6 +119,7 @@ export const defineModels = (sequelize: Sequelize): Models => {
       label: text(),
       state: text(),
       at: DataTypes.DATE,
+      key: DataTypes.TEXT,
     }),
   };
 };

@@ -63,6 +63,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   sayOnPage: "choose",
   openToPages: "design",
   change: "design",
+  newest: "look",
   partHistory: "look",
   bringPartBack: "design",
   findText: "look",

@@ -13,7 +13,7 @@ import {
   removeFromContent,
 } from "./use-cases/content-changes";
 import { coverage, expectations, rows } from "./use-cases/coverage";
-import { change, choosePage, impact, redo, undo } from "./use-cases/design-changes";
+import { change, choosePage, impact, newest, redo, undo } from "./use-cases/design-changes";
 import { editions, publish, restore, review, takeBack } from "./use-cases/editions";
 import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
 import { findText, replaceText } from "./use-cases/find-text";
@@ -116,6 +116,7 @@ export const useCases = {
   uploads,
   putUploadsAway,
   change,
+  newest,
   choosePage,
   sayOnPage,
   openToPages,

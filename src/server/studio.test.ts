@@ -169,6 +169,38 @@ describe("changing the draft", () => {
     expect((await mine.get("part", { part: id })).body).toMatchObject({ name: "One quiet bar", on: false });
     await theirs.get("undo");
   });
+  it("makes a change once, however often it is sent, and knows for whom it has it", async () => {
+    const [mine, theirs] = [await owner(), new Studio(await signInAs("builder"))];
+    const { id } = await partNamed(mine, "Day header");
+    const { undo: before } = await mine.get("frame");
+    const renaming = { ...renameTo(id, "Morning header", "Day header"), key: "change-of-mine-1" };
+    const keys = [renaming.key, "change-of-mine-2"];
+    const first = await mine.get("change", renaming);
+    expect(await mine.get("change", renaming)).toEqual(first);
+    expect(first.documents[id]).toMatchObject({ name: "Morning header" });
+    expect(await mine.get("newest", { document: id, keys })).toMatchObject({
+      body: { name: "Morning header" },
+      arrived: [renaming.key],
+    });
+    // another's change may be called the same; one that says something else is not taken for it
+    expect((await theirs.get("newest", { document: id, keys })).arrived).toEqual([]);
+    const other = { ...renameTo(id, "Noon header", "Morning header"), key: renaming.key };
+    expect(await mine.refused("change", other)).toMatchObject([{ code: "change.clash" }]);
+    await theirs.get("change", other);
+    await theirs.get("undo");
+    await mine.get("undo");
+    expect((await mine.get("frame")).undo).toBe(before);
+    expect(await mine.get("newest", { document: "gone", keys: [] })).toEqual({ body: null, arrived: [] });
+  });
+  it("takes a change of one key that comes twice at the same time for one", async () => {
+    const studio = await owner();
+    const { id } = await partNamed(studio, "Day header");
+    const renaming = { ...renameTo(id, "Evening header", "Day header"), key: "change-at-once" };
+    const answers = await Promise.all([1, 2, 3].map(() => studio.get("change", renaming)));
+    expect(new Set(answers.map(({ rev }) => rev)).size).toBe(1);
+    await studio.get("undo");
+    expect((await studio.get("part", { part: id })).body.name).toBe("Day header");
+  });
   it("refuses an undo of what somebody changed since", async () => {
     const [mine, theirs] = [await owner(), new Studio(await signInAs("builder"))];
     const { id } = await partNamed(mine, "Night header");

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
+import { sameValue } from "../../core/model/canonical";
 import type { Term } from "../../core/model/content";
 import { type Design, documentsOf, findBody } from "../../core/model/design";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
@@ -12,6 +13,8 @@ import { lockSite, removeUnusedTerms, saveTerms, touchContent } from "../../data
 import { inTransaction, type Transaction } from "../../data/database";
 import {
   addChange,
+  arrivedKeys,
+  changeOfKey,
   dropUndone,
   newestChange,
   saveDesign,
@@ -61,6 +64,8 @@ const newMissingValues = (before: Design, after: Design, index: SiteIndex): read
 export interface ChangeExtras {
   readonly terms?: readonly Term[];
   readonly label?: string;
+  /** Says which change it is: one that has arrived already is not made a second time. */
+  readonly key?: string;
 }
 
 /** Applies operations to the draft inside a transaction, checks, saves, and remembers how to take them back. */
@@ -72,6 +77,12 @@ export const commitChange = async (
 ): Promise<Outcome<Saved>> => {
   const head = await lockSite(context.site.id, transaction);
   const before = await draftDesign(head, transaction);
+  const known = extras.key && (await changeOfKey(head.id, context.account.id, extras.key, transaction));
+  if (known) {
+    if (!sameValue(known.operations, operations)) return fail(issue("change.clash"));
+    const documents = operations.map(({ id }) => [id, before.get(id)?.body ?? null]);
+    return succeed({ rev: known.rev, label: known.label, documents: Object.fromEntries(documents) });
+  }
   const terms = extras.terms ?? [];
   if (terms.length > 0) {
     await saveTerms(head.id, terms, transaction);
@@ -95,7 +106,14 @@ export const commitChange = async (
   await addChange(
     head.id,
     rev,
-    { operations, inverse, terms: terms.map(({ id }) => id), author: context.account.id, label },
+    {
+      operations,
+      inverse,
+      terms: terms.map(({ id }) => id),
+      author: context.account.id,
+      label,
+      key: extras.key ?? null,
+    },
     new Date(context.now),
     transaction,
   );
@@ -121,12 +139,29 @@ export const allOrNothing = async <T>(
 };
 class RolledBack extends Error {}
 
+const ChangeKey = z.string().min(8).max(64);
 const Operations = z.array(Operation).min(1).max(5000);
 
 export const change = defineUseCase({
-  input: z.object({ operations: Operations, label: z.string().max(200).optional() }),
-  run: (context, { operations, label }) =>
-    allOrNothing((transaction) => commitChange(context, operations, transaction, { label })),
+  input: z.object({
+    operations: Operations,
+    label: z.string().max(200).optional(),
+    key: ChangeKey.optional(),
+  }),
+  run: (context, { operations, label, key }) =>
+    allOrNothing((transaction) => commitChange(context, operations, transaction, { label, key })),
+});
+
+/** A document of the draft as it is now, null if it is gone, and which of one's own changes it holds already. */
+export const newest = defineUseCase({
+  input: z.object({ document: z.string().min(1).max(300), keys: z.array(ChangeKey).max(5000).default([]) }),
+  run: async (context, { document, keys }) => {
+    const { design } = await designAt(context, "draft");
+    return succeed<{ body: unknown; arrived: readonly string[] }>({
+      body: design.get(document)?.body ?? null,
+      arrived: await arrivedKeys(context.site.id, context.account.id, keys),
+    });
+  },
 });
 
 export const impact = defineUseCase({

@@ -21,9 +21,23 @@ export class CallFailed extends Error {
   }
 }
 
+/** The server did not answer, or could not: the same may well work a moment later. */
+export class Unreachable extends Error {
+  constructor(words = "The server cannot be reached. Try again in a moment.") {
+    super(words);
+  }
+}
+
+const ask = (path: string, request: RequestInit): Promise<Response> =>
+  fetch(path, request).catch(() => {
+    throw new Unreachable();
+  });
+
 const read = async <T>(response: Response): Promise<T> => {
   const outcome = (await response.json().catch(() => null)) as Outcome<T> | null;
-  if (!outcome) throw new Error(`The server answered ${response.status} without saying why. Try again.`);
+  const unsaid = `The server answered ${response.status} without saying why. Try again in a moment.`;
+  if (!outcome && response.status >= 500) throw new Unreachable(unsaid);
+  if (!outcome) throw new Error(unsaid);
   if (outcome.ok) return outcome.value;
   throw new CallFailed(outcome.issues);
 };
@@ -32,16 +46,20 @@ export const call = async <Name extends UseCaseName>(
   site: string,
   name: Name,
   input: CallInput<Name>,
-): Promise<CallResult<Name>> => read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input)));
+  /** After how long no answer is as good as none. */
+  withinMs?: number,
+): Promise<CallResult<Name>> =>
+  read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input), withinMs));
 
 /** Browsers keep small requests alive when the page is left: what was typed last is saved all the same. */
 const KEPT_ALIVE = 60_000;
-const post = (path: string, body: string): Promise<Response> =>
-  fetch(path, {
+const post = (path: string, body: string, withinMs?: number): Promise<Response> =>
+  ask(path, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body,
     keepalive: body.length < KEPT_ALIVE,
+    ...(withinMs === undefined ? {} : { signal: AbortSignal.timeout(withinMs) }),
   });
 
 /** Sends a file with answers to the use-cases that take one. */
@@ -54,12 +72,12 @@ export const sendFile = async <Name extends "packPlan" | "packImport" | "addFont
   const form = new FormData();
   form.set("file", file);
   form.set("answers", JSON.stringify(answers));
-  return read(await fetch(`/api/studio/${site}/${name}`, { method: "POST", body: form }));
+  return read(await ask(`/api/studio/${site}/${name}`, { method: "POST", body: form }));
 };
 
 export const signIn = async (email: string, password: string): Promise<void> => {
   await read(
-    await fetch("/api/session", {
+    await ask("/api/session", {
       method: "POST",
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify({ email, password }),
@@ -68,12 +86,12 @@ export const signIn = async (email: string, password: string): Promise<void> => 
 };
 
 export const signOut = async (): Promise<void> => {
-  await read(await fetch("/api/session", { method: "DELETE" }));
+  await read(await ask("/api/session", { method: "DELETE" }));
 };
 
 /** Fetches a pack as a file. */
 export const fetchPack = async (site: string, request: unknown): Promise<Blob> => {
-  const response = await fetch(`/api/studio/${site}/exportPack`, {
+  const response = await ask(`/api/studio/${site}/exportPack`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify(request),

@@ -5,6 +5,7 @@ import { useSnackbar } from "notistack";
 import { useCallback } from "react";
 import type { UseCaseName } from "../../server/registry";
 import { CallFailed, type CallInput, type CallResult, call } from "./call";
+import { saveAll, showSaved } from "./document-editor";
 
 export const useSite = (): string => useParams<{ siteId: string }>().siteId;
 
@@ -41,6 +42,26 @@ export const useAct = <Name extends UseCaseName>(name: Name) => {
   const say = useSnackbar().enqueueSnackbar;
   return useMutation({
     mutationFn: (input: CallInput<Name>): Promise<CallResult<Name>> => call(site, name, input),
+    onSuccess: () => refresh(),
+    onError: (error) => {
+      say(error.message, { variant: "error" });
+      if (error instanceof CallFailed) void refresh();
+    },
+  });
+};
+
+/** Undo or redo, of whatever was done last: saves what waits first, and shows what it did wherever that is open. */
+export const useStep = (name: "undo" | "redo") => {
+  const site = useSite();
+  const refresh = useRefresh();
+  const say = useSnackbar().enqueueSnackbar;
+  return useMutation({
+    mutationFn: async () => {
+      if (!(await saveAll()))
+        throw new Error("What you changed last is not saved yet; then it can be undone.");
+      const saved = await call(site, name, {});
+      showSaved(site, saved.documents);
+    },
     onSuccess: () => refresh(),
     onError: (error) => {
       say(error.message, { variant: "error" });

@@ -1,10 +1,15 @@
 "use client";
+import { usePathname } from "next/navigation";
 import { useEffect } from "react";
 import type { StoreApi, UseBoundStore } from "zustand";
+import { useFrame } from "../shell/frame";
 import type { DocumentEditor } from "./document-editor";
 import { useRefresh, useSite } from "./hooks";
 
-/** Opens a document in its editor, saves what waits when one leaves, and asks the site again after each save. */
+/**
+ * Opens a document in its editor, saves what waits when one leaves or the connection is back, and asks the site again
+ * after each save.
+ */
 export const useDocumentEditor = <Body>(
   useEditor: UseBoundStore<StoreApi<DocumentEditor<Body>>>,
   id: string,
@@ -12,22 +17,28 @@ export const useDocumentEditor = <Body>(
 ): void => {
   const site = useSite();
   const refresh = useRefresh();
+  const path = usePathname();
+  const account = useFrame().frame.account.id;
   const open = useEditor((editor) => editor.open);
-  const flush = useEditor((editor) => editor.flush);
-  const onSaved = useEditor((editor) => editor.onSaved);
   useEffect(() => {
+    const { flush, keepNow, onSaved, onSignedOut } = useEditor.getState();
     onSaved(() => void refresh());
+    onSignedOut(() => void refresh());
     const leave = (event: BeforeUnloadEvent) => {
-      if (useEditor.getState().saving !== "saved") event.preventDefault();
+      // what is kept on this computer is there when one comes back
+      if (!keepNow()) event.preventDefault();
       void flush();
     };
+    const saveNow = () => void flush();
     window.addEventListener("beforeunload", leave);
+    window.addEventListener("online", saveNow);
     return () => {
       window.removeEventListener("beforeunload", leave);
-      void flush();
+      window.removeEventListener("online", saveNow);
+      saveNow();
     };
-  }, [flush, onSaved, refresh, useEditor]);
+  }, [refresh, useEditor]);
   useEffect(() => {
-    if (body) open(site, id, body);
-  }, [body, id, open, site]);
+    if (body) open(site, id, body, { account, path });
+  }, [account, body, id, open, path, site]);
 };

@@ -1,12 +1,12 @@
 "use client";
 import { Button } from "@mui/material";
 import { useSnackbar } from "notistack";
-import { useAct } from "./hooks";
+import { useStep } from "./hooks";
 
 /** Says what was done, with the way back beside it. */
 export const useUndoNotice = (): ((words: string, wayBack?: string) => void) => {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const undo = useAct("undo");
+  const undo = useStep("undo");
   return (words, wayBack = "Undo") => {
     const key = enqueueSnackbar(words, {
       action: (
@@ -14,7 +14,7 @@ export const useUndoNotice = (): ((words: string, wayBack?: string) => void) => 
           color="inherit"
           onClick={() => {
             closeSnackbar(key);
-            undo.mutate({});
+            undo.mutate();
           }}
         >
           {wayBack}

@@ -8,7 +8,7 @@ import { count, digits } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
-import { Saving } from "../client/Saving";
+import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { FitBar, FitScale } from "../fit/FitBar";
@@ -16,7 +16,7 @@ import { newNodeId } from "../part/new-id";
 import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Mono, Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { Act, Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ItemTree } from "./ItemTree";
 import { changeItems, useMenuEditor } from "./menu-editor";
 
@@ -34,7 +34,7 @@ export const MenuScreen = () => {
 
 const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => {
   const { frame } = useFrame();
-  const { saving, trouble, set } = useMenuEditor();
+  const set = useMenuEditor((editor) => editor.set);
   const [selected, setSelected] = useState<string | null>(null);
   const mayDesign = frame.role === "owner" || frame.role === "builder";
   const add = (label: string, target: NonNullable<Menu["items"][number]["target"]>) => {
@@ -45,10 +45,10 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => 
   return (
     <Box sx={{ px: 2.5, py: 2.25 }}>
       <SheetHead title={body.name} about={count(rowsOf(body.items).length, "item")}>
-        <Saving state={saving} />
+        <Saving of={useMenuEditor} />
         {mayDesign ? <Remove id={data.id} name={body.name} /> : null}
       </SheetHead>
-      {trouble ? <Trouble>{trouble}</Trouble> : null}
+      <SavingTrouble of={useMenuEditor} />
       <Box
         sx={{
           display: "grid",

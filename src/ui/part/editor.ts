@@ -41,9 +41,9 @@ export const useEditor = create<Editor>((set, get, store) => {
     },
     headings: [],
     setHeadings: (headings) => set({ headings }),
-    open: (site, id, part) => {
+    open: (site, id, part, account) => {
       if (get().site !== site || get().id !== id) set({ selected: null, also: [] });
-      state.open(site, id, part);
+      state.open(site, id, part, account);
     },
   };
 });

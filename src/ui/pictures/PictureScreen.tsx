@@ -12,12 +12,12 @@ import type { CallResult } from "../client/call";
 import { createDocumentEditor } from "../client/document-editor";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, pagePath, partPath } from "../client/paths";
-import { Saving } from "../client/Saving";
+import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Pending, Quiet, SheetHead, Trouble, Wrong } from "../theme/pieces";
+import { Act, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { FocalPoint } from "./FocalPoint";
 import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
@@ -42,7 +42,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
   const site = useSite();
   const router = useRouter();
   const { frame } = useFrame();
-  const { saving, trouble, set } = usePictureEditor();
+  const set = usePictureEditor((editor) => editor.set);
   const uploads = useUploads();
   const remove = useAct("removePicture");
   const undoNotice = useUndoNotice();
@@ -69,7 +69,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
         title={body.name}
         about={`${body.width} × ${body.height} ${pictureTypeName(body.type)}, ${weightWords(data.bytes)}`}
       >
-        <Saving state={saving} />
+        <Saving of={usePictureEditor} />
         {mayDesign ? (
           <>
             <Button variant="outlined" onClick={() => input.current?.click()}>
@@ -106,7 +106,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
           </>
         ) : null}
       </SheetHead>
-      {trouble ? <Trouble>{trouble}</Trouble> : null}
+      <SavingTrouble of={usePictureEditor} />
       <UploadList {...uploads} jobs={uploads.jobs.filter(({ replaces }) => replaces === data.id)} />
       <Box
         sx={{

@@ -10,11 +10,12 @@ import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
+import { Saving } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useEditor } from "../part/editor";
 import { HeadLine } from "../part/HeadLine";
 import { PartList } from "../part/PartList";
-import { SavingOfEditor, TroubleOfEditor, UndoRedo } from "../part/PartScreen";
+import { TroubleOfEditor } from "../part/PartScreen";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useRoom } from "../part/useRoom";
@@ -46,8 +47,7 @@ export const PieceScreen = () => {
           shared piece · used in {count(data.uses.length, "place")}: a change here changes all of them
         </Quiet>
         <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>
-          <SavingOfEditor />
-          <UndoRedo />
+          <Saving of={useEditor} />
           {shown ? <SheetLink href={partPath(shown.id, site)}>Back to {badge(shown.id)}</SheetLink> : null}
         </Box>
       </HeadLine>

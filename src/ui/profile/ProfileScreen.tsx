@@ -5,7 +5,7 @@ import type { SiteProfile } from "../../core/model/design";
 import type { Instead } from "../../workers/preview.worker";
 import { createDocumentEditor } from "../client/document-editor";
 import { useCall } from "../client/hooks";
-import { Saving } from "../client/Saving";
+import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { OneOf } from "../part/ChoiceInput";
 import { NumberInput } from "../part/NumberInput";
@@ -38,7 +38,7 @@ const PICTURES = [
 
 const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
   const { frame } = useFrame();
-  const { saving, trouble, set } = useProfileEditor();
+  const set = useProfileEditor((editor) => editor.set);
   const mayDesign = frame.role === "owner" || frame.role === "builder";
   const text = (field: "name" | "tagline" | "owner" | "address", label: string, help: string) => (
     <TextField
@@ -59,13 +59,13 @@ const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <Box sx={{ px: 2.5, pt: 2.25 }}>
         <SheetHead title="Site profile" about="edited once, shown wherever a part says it">
-          <Saving state={saving} />
+          <Saving of={useProfileEditor} />
         </SheetHead>
       </Box>
       <ValueSheet>
         <ValueColumn name="Facts" isOpen={mayDesign}>
           <Box sx={{ p: 2, display: "grid", gap: 1.5, alignContent: "start" }}>
-            {trouble ? <Trouble>{trouble}</Trouble> : null}
+            <SavingTrouble of={useProfileEditor} />
             {text("name", "Name", "As it stands in headers and in browser tabs.")}
             {text("tagline", "Tagline", "What it is, in a few words.")}
             {PICTURES.map(([field, label]) => (

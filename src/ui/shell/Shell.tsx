@@ -7,11 +7,12 @@ import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { NewSite } from "../begin/NewSite";
 import { call, signOut } from "../client/call";
-import { isSignedOut, useAct, useCall, useSite } from "../client/hooks";
+import { isSignedOut, useCall, useSite, useStep } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
 import { type Frame, FrameProvider, useFrame } from "./frame";
 import { GoTo } from "./GoTo";
+import { KeptElsewhere } from "./KeptElsewhere";
 import { Keys } from "./Keys";
 import { SeenAsMenu } from "./SeenAsMenu";
 import { TakeBack } from "./TakeBack";
@@ -71,7 +72,7 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
           {children}
         </Box>
       </Box>
-      <UndoKeys />
+      <KeptElsewhere />
     </FrameProvider>
   );
 };
@@ -197,7 +198,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
         }}
       >
         {LIMITS[frame.role] ? <Quiet>{LIMITS[frame.role]}</Quiet> : null}
-        <UndoButton />
+        <Steps />
         {frame.mayTakeBack ? <TakeBack /> : null}
         <Box
           component="a"
@@ -350,39 +351,60 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   );
 };
 
-/** Undo for every screen; the part screen has its own, which saves first. */
-const UndoButton = () => {
+/** Undo and redo name what they do; what they name is cut where there is no room for it. */
+const Steps = () => {
   const { frame } = useFrame();
-  const undo = useAct("undo");
-  const path = usePathname();
-  if (frame.undo === null || /\/parts\/[^/]+$/.test(path)) return null;
+  const undo = useStep("undo");
+  const redo = useStep("redo");
+  useKeys({
+    "ctrl+z": () => undo.mutate(),
+    "ctrl+shift+z": () => redo.mutate(),
+    "ctrl+y": () => redo.mutate(),
+  });
   return (
-    <Tooltip describeChild title="Ctrl Z">
-      <Button
-        variant="text"
-        color="inherit"
-        // what it undoes is cut where there is no room for it
-        sx={{ width: 96, flexGrow: 1, maxWidth: "max-content", color: "text.secondary" }}
-        onClick={() => undo.mutate({})}
-        disabled={undo.isPending}
-      >
-        <span style={{ maxWidth: 240, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-          Undo {frame.undo}
-        </span>
-      </Button>
-    </Tooltip>
+    <>
+      {frame.undo === null ? null : (
+        <Step
+          name={`Undo ${frame.undo}`}
+          keys="Ctrl Z"
+          isBusy={undo.isPending}
+          onStep={() => undo.mutate()}
+        />
+      )}
+      {frame.redo === null ? null : (
+        <Step
+          name={`Redo ${frame.redo}`}
+          keys="Ctrl Shift Z"
+          isBusy={redo.isPending}
+          onStep={() => redo.mutate()}
+        />
+      )}
+    </>
   );
 };
 
-const UndoKeys = () => {
-  const undo = useAct("undo");
-  const redo = useAct("redo");
-  const path = usePathname();
-  const own = /\/parts\/[^/]+$/.test(path);
-  useKeys({
-    "ctrl+z": () => (own ? undefined : undo.mutate({})),
-    "ctrl+shift+z": () => (own ? undefined : redo.mutate({})),
-    "ctrl+y": () => (own ? undefined : redo.mutate({})),
-  });
-  return null;
-};
+const Step = ({
+  name,
+  keys,
+  isBusy,
+  onStep,
+}: {
+  readonly name: string;
+  readonly keys: string;
+  readonly isBusy: boolean;
+  readonly onStep: () => void;
+}) => (
+  <Tooltip describeChild title={keys}>
+    <Button
+      variant="text"
+      color="inherit"
+      sx={{ width: 96, flexGrow: 1, maxWidth: "max-content", color: "text.secondary" }}
+      onClick={onStep}
+      disabled={isBusy}
+    >
+      <span style={{ maxWidth: 240, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+        {name}
+      </span>
+    </Button>
+  </Tooltip>
+);

@@ -10,7 +10,13 @@ import { theme } from "../theme/theme";
 export const Studio = ({ children }: { readonly children: ReactNode }) => {
   const [queries] = useState(
     () =>
-      new QueryClient({ defaultOptions: { queries: { staleTime: 10_000, refetchOnWindowFocus: false } } }),
+      new QueryClient({
+        defaultOptions: {
+          queries: { staleTime: 10_000, refetchOnWindowFocus: false },
+          // without a connection one is told so, not left waiting
+          mutations: { networkMode: "always" },
+        },
+      }),
   );
   return (
     <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>

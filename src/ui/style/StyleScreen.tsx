@@ -6,10 +6,10 @@ import type { HouseStyle } from "../../core/model/house-style";
 import { measurePairs, styleUses } from "../../core/style/pairs";
 import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
-import { Saving } from "../client/Saving";
+import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useFrame } from "../shell/frame";
-import { Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ValueColumn, ValueSheet } from "../theme/ValueColumn";
 import { ContrastTable } from "./ContrastTable";
 import { OwnFonts } from "./OwnFonts";
@@ -47,7 +47,7 @@ const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <Box sx={{ px: 2.5, pt: 2.25 }}>
         <SheetHead title="House style" about="with the next edition">
-          <SavingState />
+          <Saving of={useStyleEditor} />
         </SheetHead>
       </Box>
       <ValueSheet>
@@ -95,8 +95,6 @@ const VIEW_NAMES: Readonly<Record<View, string>> = {
   file: "File",
 };
 
-const SavingState = () => <Saving state={useStyleEditor(({ saving }) => saving)} />;
-
 /** How many pairs fail. The count may come a moment after the colour. */
 const ContrastName = ({ uses }: { readonly uses: CallResult<"style">["uses"] }) => {
   const style = useDeferredValue(useStyle());
@@ -120,13 +118,12 @@ const Values = memo(({ mayDesign }: { readonly mayDesign: boolean }) => {
   const style = useStyle();
   const set = useStyleEditor((editor) => editor.set);
   const apply = useStyleEditor((editor) => editor.apply);
-  const trouble = useStyleEditor((editor) => editor.trouble);
   const [query, setQuery] = useState("");
   return (
     <ValueColumn name="Values" isOpen={mayDesign}>
       <Box sx={{ px: 2, pt: 1.5, pb: 1, borderBottom: 1, borderColor: "divider" }}>
         <FindValue query={query} onQuery={setQuery} />
-        {trouble ? <Trouble>{trouble}</Trouble> : null}
+        <SavingTrouble of={useStyleEditor} />
         {mayDesign ? null : <Quiet>Your role may look at the style, not change it.</Quiet>}
       </Box>
       <Sections query={query} sections={[paletteSection(style, set), ...valueSections(style, set)]} />

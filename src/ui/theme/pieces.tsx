@@ -95,6 +95,22 @@ export const Trouble = ({ children }: { readonly children: ReactNode }) => (
   </Box>
 );
 
+/** What one should know where one works, that needs nobody to act. */
+export const Notice = ({ children }: { readonly children: ReactNode }) => (
+  <Box
+    role="status"
+    sx={(theme) => ({
+      my: 1,
+      px: 1.5,
+      py: 1,
+      borderRadius: 1,
+      background: theme.vars?.palette.ours.brassWash,
+    })}
+  >
+    {children}
+  </Box>
+);
+
 /** Something that is shown once, to be kept by who reads it. */
 export const ShownOnce = ({ children }: { readonly children: ReactNode }) => (
   <Box
