@@ -1,13 +1,17 @@
 import { readFileSync } from "node:fs";
 import { gzipSync } from "node:zlib";
-import { expect, test } from "@playwright/test";
+import { type Browser, expect, type Page, test } from "@playwright/test";
 import { serializeOuter } from "parse5";
 import { PAGES } from "./public-pages";
-import { PORT, PublicPage } from "./studio";
+import { get, PORT, PublicPage } from "./studio";
 
 /** The targets of what visitors get, on one page for each distinct set of parts. */
 
 const KB = 1024;
+/** What Web Vitals call good: at most this much, for all of a visit (web.dev, Cumulative Layout Shift). */
+const GOOD_SHIFT = 0.1;
+/** A stand-in where a stack of fonts names it. */
+const STAND_IN = /"[^",;{}]+ as [^",;{}]+",/g;
 const zipped = (text: string): number => gzipSync(text, { level: 9 }).length;
 
 test("header, footer and all styles of a page are at most 12 KB together, the script 2 KB", async () => {
@@ -41,39 +45,106 @@ test("no page scrolls sideways from 320 to 1600 px", async ({ page }) => {
   expect(wrong).toEqual([]);
 });
 
+/** How much moves while a page loads (Layout Instability, W3C draft), and whether its fonts came before its first paint. */
+const shiftOf = async (
+  browser: Browser,
+  [site, path]: readonly [string, string],
+  width: number,
+  prepare: (page: Page) => Promise<unknown> = async () => undefined,
+) => {
+  const context = await browser.newContext({ viewport: { width, height: 800 } });
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    const found = { sum: 0, of: "", fontsAt: 0 };
+    Object.assign(window, { shifted: found });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as (PerformanceEntry & {
+        value: number;
+        sources: { node: Node | null }[];
+      })[]) {
+        found.sum += entry.value;
+        found.of += ` ${entry.sources.map(({ node }) => (node as Element | null)?.className ?? node?.nodeName).join(",")}`;
+      }
+    }).observe({ type: "layout-shift", buffered: true });
+    document.fonts.addEventListener("loadingdone", () => {
+      found.fontsAt = performance.now();
+    });
+  });
+  await prepare(page);
+  await page.goto(`http://${site}.localhost:${PORT}${path}`);
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(250);
+  const { sum, of, isInTime } = await page.evaluate(() => {
+    const { sum, of, fontsAt } = (
+      window as unknown as { shifted: Record<"sum" | "fontsAt", number> & { of: string } }
+    ).shifted;
+    const [paint] = performance.getEntriesByName("first-paint");
+    return { sum, of, isInTime: paint !== undefined && fontsAt <= paint.startTime };
+  });
+  await context.close();
+  return { sum, isInTime, said: `${site} ${path} at ${width}: ${sum.toFixed(4)} of${of}` };
+};
+
 test("nothing shifts while a page loads cold", async ({ browser }) => {
   test.setTimeout(300_000);
-  const shifts: string[] = [];
   const probe = await browser.newPage();
   expect(await probe.evaluate(() => PerformanceObserver.supportedEntryTypes)).toContain("layout-shift");
   await probe.close();
+  const shifts: string[] = [];
+  let late = 0;
   for (const width of [1280, 390])
-    for (const [site, path] of PAGES) {
-      const context = await browser.newContext({ viewport: { width, height: 800 } });
-      const page = await context.newPage();
-      await page.addInitScript(() => {
-        const found = { sum: 0, of: "" };
-        Object.assign(window, { shifted: found });
-        new PerformanceObserver((list) => {
-          for (const entry of list.getEntries() as (PerformanceEntry & {
-            value: number;
-            sources: { node: Node | null }[];
-          })[]) {
-            found.sum += entry.value;
-            found.of += ` ${entry.sources.map(({ node }) => (node as Element | null)?.className ?? node?.nodeName).join(",")}`;
-          }
-        }).observe({ type: "layout-shift", buffered: true });
-      });
-      await page.goto(`http://${site}.localhost:${PORT}${path}`);
-      await page.evaluate(() => document.fonts.ready);
-      await page.waitForTimeout(250);
-      const { sum, of } = await page.evaluate(
-        () => (window as unknown as { shifted: { sum: number; of: string } }).shifted,
-      );
-      if (sum > 0) shifts.push(`${site} ${path} at ${width}: ${sum.toFixed(4)} of${of}`);
-      await context.close();
+    for (const address of PAGES) {
+      let found = await shiftOf(browser, address, width);
+      // on a machine that is busy the fonts may come after the first paint: that is the next test
+      for (let tries = 1; !found.isInTime && tries < 4; tries += 1)
+        found = await shiftOf(browser, address, width);
+      if (!found.isInTime) late += 1;
+      else if (found.sum > 0) shifts.push(found.said);
     }
+  console.log(`cold: ${PAGES.length * 2 - late} pages with their fonts in time, ${late} without`);
   expect(shifts).toEqual([]);
+  expect(late).toBeLessThan(PAGES.length);
+});
+
+test("where fonts come late, what stands in for them keeps nearly everything in its place", async ({
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const late = (page: Page) =>
+    page.route("**/_fonts/**", async (route) => {
+      await new Promise((on) => setTimeout(on, 1200));
+      await route.continue();
+    });
+  // the same without the stand-ins: the stacks go on to the fonts of the system
+  const bare = async (page: Page) => {
+    await late(page);
+    await page.route(
+      (url) => !url.pathname.startsWith("/_"),
+      async (route) => {
+        const { status, headers, body } = await get(
+          new URL(route.request().url()).host,
+          new URL(route.request().url()).pathname,
+        );
+        const type = String(headers["content-type"]);
+        await route.fulfill({ status, contentType: type, body: body.replaceAll(STAND_IN, "") });
+      },
+    );
+  };
+  const sums = { with: 0, without: 0 };
+  const most: string[] = [];
+  for (const width of [1280, 390])
+    for (const address of PAGES.slice(0, 8)) {
+      const [found, without] = await Promise.all([
+        shiftOf(browser, address, width, late),
+        shiftOf(browser, address, width, bare),
+      ]);
+      sums.with += found.sum;
+      sums.without += without.sum;
+      if (found.sum > GOOD_SHIFT) most.push(found.said);
+    }
+  console.log(`late fonts: ${sums.with.toFixed(3)} of shift, ${sums.without.toFixed(3)} without stand-ins`);
+  expect(most).toEqual([]);
+  expect(sums.with).toBeLessThan(sums.without / 2);
 });
 
 test("all ways through the site work without a script and by keyboard alone", async ({ browser }) => {

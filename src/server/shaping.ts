@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import { FAMILIES } from "../core/layout/families";
+import type { FamilyMetrics } from "../core/layout/family-metrics";
 import { filesOf, Shaper } from "../core/layout/shaper";
 import type { StyleValues } from "../core/model/house-style";
 import { usedFamilies } from "../core/render/fonts";
@@ -56,4 +57,16 @@ export const shaperFor = async (
   const files = usedFamilies(style).flatMap((family) => filesOf(family, style.ownFonts));
   await Promise.all(files.map(({ file }) => unpackedFont(site, file)));
   return theShaper;
+};
+
+/** How large the letters of an uploaded font are; undefined if it has not the letters that are measured. */
+export const metricsOf = async (packed: Uint8Array): Promise<FamilyMetrics | undefined> => {
+  const file = "uploaded";
+  const shaper = new Shaper(await import("harfbuzzjs"), new Map([[file, await unpackWoff2(packed)]]));
+  try {
+    return shaper.metrics(file, [{ family: file, file }]) ?? undefined;
+  } catch {
+    // its tables are not what they say: then nothing stands in for it but the fonts of the system
+    return undefined;
+  }
 };

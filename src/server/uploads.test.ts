@@ -3,6 +3,7 @@ import sharp from "sharp";
 import { afterAll, describe, expect, it } from "vitest";
 import wawoff2 from "wawoff2";
 import { Studio, signInAs } from "../../test/studio";
+import { FAMILY_METRICS } from "../core/layout/family-metrics";
 import type { Issue } from "../core/model/issue";
 import { bindOperation } from "../core/style/typed-in";
 import { selectRows } from "../data/database";
@@ -300,7 +301,7 @@ describe("a font of one's own", () => {
     expect(added.ok).toBe(true);
     const { body } = await who.get("style");
     const [own] = body.ownFonts;
-    expect(own).toMatchObject({ licence: "OFL 1.1", weights: [400, 700] });
+    expect(own).toMatchObject({ licence: "OFL 1.1", weights: [400, 700], metrics: FAMILY_METRICS["Lora"] });
     expect(own?.family.startsWith("Ridg")).toBe(true);
     const file = await sharedFile("observatory", `/_fonts/own/${own?.file}.woff2`);
     expect(Buffer.compare(Buffer.from(file?.body as Buffer), Buffer.from(bytes))).toBe(0);

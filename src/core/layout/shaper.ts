@@ -1,5 +1,6 @@
 import type * as HarfBuzz from "harfbuzzjs";
 import { FAMILIES, type FontFile } from "./families";
+import { type FamilyMetrics, SAMPLE } from "./family-metrics";
 
 /**
  * Widths of texts from the fonts' own tables, as Chromium's layout has them to 1/64 px. HarfBuzz does the shaping; it
@@ -47,6 +48,7 @@ const DOTTED_I: ReadonlySet<string> = new Set(["tr", "az"]);
 const upperCase = (text: string, language: string): string =>
   (DOTTED_I.has(language.slice(0, 2)) ? text.replaceAll("i", "İ") : text).toUpperCase();
 
+const [REGULAR, BOLD] = [400, 700];
 const NO_LIGATURES = ["liga=0", "clig=0", "calt=0"];
 /** HarfBuzz counts in whole units: this many to a font unit keeps what is cut off below anything visible. */
 const FINENESS = 64;
@@ -113,6 +115,26 @@ export class Shaper {
       total += runLength(width, size) + width.letters * spacing;
     }
     return boxWidth(total);
+  }
+
+  /** How large the letters of a family are; null if its font is missing, or has not the letters of the sample. */
+  metrics(family: string, own: readonly FontOfSite[] = []): FamilyMetrics | null {
+    const file = filesOf(family, own)[0]?.file ?? "";
+    const font = this.#fontAt(file, REGULAR);
+    const [regular, bold] = [REGULAR, BOLD].map((weight) =>
+      this.#runWidth({ file, text: SAMPLE }, weight, false),
+    );
+    if (!font || !regular || !bold) return null;
+    const extents = font.font.hExtents();
+    const ofSize = (units: number) => Number((units / font.unitsPerEm).toFixed(4));
+    const average = ({ glyphs }: RunWidth) =>
+      ofSize(glyphs.reduce((sum, [advance, kerning]) => sum + advance + kerning, 0) / SAMPLE.length);
+    return {
+      ascent: ofSize(extents.ascender / FINENESS),
+      descent: ofSize(-extents.descender / FINENESS),
+      lineGap: ofSize(extents.lineGap / FINENESS),
+      widths: [average(regular), average(bold)],
+    };
   }
 
   #runWidth(run: Run, weight: number, isSpaced: boolean): RunWidth | null {

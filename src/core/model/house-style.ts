@@ -119,6 +119,15 @@ export const OwnFont = z.object({
   licence: z.string().min(1).max(500),
   /** What the file offers; one number for a font that does not vary. */
   weights: z.tuple([z.number().int(), z.number().int()]),
+  /** How large its letters are, in units of the size; not there if it has not the letters that are measured. */
+  metrics: z
+    .object({
+      ascent: z.number().min(0).max(10),
+      descent: z.number().min(-2).max(10),
+      lineGap: z.number().min(-2).max(10),
+      widths: z.tuple([z.number().min(0.01).max(10), z.number().min(0.01).max(10)]),
+    })
+    .optional(),
 });
 export type OwnFont = z.infer<typeof OwnFont>;
 

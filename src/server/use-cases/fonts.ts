@@ -2,9 +2,11 @@ import { createHash } from "node:crypto";
 import { z } from "zod";
 import { FAMILIES } from "../../core/layout/families";
 import { getBody, STYLE_ID } from "../../core/model/design";
+import { OwnFont } from "../../core/model/house-style";
 import { fail, issue } from "../../core/model/issue";
 import { saveFile } from "../../data/file-repository";
 import { readFont } from "../font-file";
+import { metricsOf } from "../shaping";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { designAt } from "./view-input";
@@ -21,6 +23,7 @@ export const addFont = defineUseCase({
     const { family, weights } = read.value;
     if (Object.hasOwn(FAMILIES, family)) return fail(issue("font.ships", [], { family }));
     const file = createHash("sha256").update(bytes).digest("hex");
+    const metrics = OwnFont.shape.metrics.safeParse(await metricsOf(bytes)).data;
     return allOrNothing(async (transaction) => {
       const { design } = await designAt(context, "draft");
       const { ownFonts } = getBody(design, "style", STYLE_ID);
@@ -29,7 +32,7 @@ export const addFont = defineUseCase({
         { hash: file, variant: "font", type: "font/woff2", bytes },
         transaction,
       );
-      const font = { family, file, licence, weights: [...weights] as [number, number] };
+      const font: OwnFont = { family, file, licence, weights: [...weights], ...(metrics ? { metrics } : {}) };
       const value = [...ownFonts.filter((each) => each.family !== family), font];
       return commitChange(
         context,
