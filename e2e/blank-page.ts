@@ -33,7 +33,9 @@ export const loadFonts = (page: Page): Promise<number> =>
       const style = document.createElement("style");
       style.textContent = faces;
       document.head.append(style);
-      const loaded = await Promise.all([...document.fonts].map((face) => face.load()));
+      // fonts of the reader that stand in are not there to be loaded
+      const own = [...document.fonts].filter(({ family }) => !family.includes(" as "));
+      const loaded = await Promise.all(own.map((face) => face.load()));
       return loaded.length;
     },
     FAMILY_NAMES.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),

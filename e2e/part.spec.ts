@@ -1,4 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
+import sharp from "sharp";
 import { get, open, preview, signIn, siteHost, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
@@ -114,6 +115,100 @@ test("a block is dragged to another place in the list, and into another cell", a
     })
     .toBe(1);
   await saved(page);
+  await undoAll(page);
+});
+
+/** As if it had been copied elsewhere. */
+const paste = (page: Page, text: string, picture: readonly number[] = []) =>
+  page.evaluate(
+    ([words, bytes]) => {
+      const carried = new DataTransfer();
+      if (words) carried.setData("text/plain", words);
+      if (bytes.length > 0)
+        carried.items.add(new File([new Uint8Array(bytes)], "old_dome.png", { type: "image/png" }));
+      const at = document.activeElement ?? document.body;
+      at.dispatchEvent(
+        new ClipboardEvent("paste", { clipboardData: carried, bubbles: true, cancelable: true }),
+      );
+    },
+    [text, picture] as const,
+  );
+
+test("what was copied elsewhere is pasted: an address, words, a picture, items of a menu; else what was copied here", async ({
+  page,
+}) => {
+  await openPart(page, "Footer", "Footer in columns");
+  const node = (name: string | RegExp) =>
+    list(page).getByRole("button", { name, exact: typeof name === "string" });
+  await node("Tagline").click();
+  await page.keyboard.press("Control+c");
+  await node("Heading “Around the site”").click();
+  await page.keyboard.press("Control+v");
+  await expect(node("Tagline")).toHaveCount(2);
+  await expect(node("Tagline").nth(1)).toBeFocused();
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("F2");
+  await page.keyboard.type("On the ridge");
+  await expect(wide(page).locator("footer h2").first()).toHaveText("On the ridge");
+  await node("Tagline").nth(1).click();
+
+  await paste(page, "https://www.tickets.example/nights");
+  await expect(wide(page).locator("footer a.b-button")).toHaveText("tickets.example");
+  await expect(wide(page).locator("footer a.b-button")).toHaveAttribute(
+    "href",
+    "https://www.tickets.example/nights",
+  );
+  await paste(page, "Bring a **lamp**.");
+  await expect(wide(page).locator("footer strong", { hasText: "lamp" })).toBeVisible();
+  const drawing = await sharp({ create: { width: 40, height: 30, channels: 3, background: "#335577" } })
+    .png()
+    .toBuffer();
+  await paste(page, "", [...drawing]);
+  await expect(wide(page).locator("footer .b-picture img")).toBeVisible({ timeout: 20_000 });
+
+  await node(/^Menu “Small print”/).click();
+  await paste(page, "Press\nJobs");
+  await expect(page.getByText("2 items into menu “Small print”.")).toBeVisible();
+  for (const label of ["Press", "Jobs"])
+    await expect(wide(page).locator("footer").getByRole("link", { name: label, exact: true })).toBeVisible();
+  // a field takes what is pasted into it itself
+  await page.getByRole("combobox", { name: "Add a block" }).focus();
+  const before = await list(page).locator("[data-list-node]").count();
+  await paste(page, "/visit/");
+  await expect(list(page).locator("[data-list-node]")).toHaveCount(before);
+  await undoAll(page);
+});
+
+test("the name of a number is dragged sideways, by eights with Shift; a click leads into the field", async ({
+  page,
+}) => {
+  await openPart(page, "Footer", "Footer in columns");
+  await list(page).getByRole("button", { name: "Tagline", exact: true }).click();
+  const settings = page.getByRole("region", { name: "Settings of Tagline" });
+  await settings.getByRole("button", { name: /^\d+ more$/ }).click();
+  const field = settings.getByRole("textbox", { name: "Border", exact: true });
+  const label = settings.locator("label", { hasText: /^Border$/ });
+  await label.scrollIntoViewIfNeeded();
+  const box = await label.boundingBox();
+  if (!box) throw new Error("test: expected the label on the screen");
+  const [x, y] = [box.x + 10, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 21, y, { steps: 5 });
+  await expect(field).toHaveValue("5");
+  await page.keyboard.down("Shift");
+  await page.mouse.move(x + 8, y, { steps: 3 });
+  await expect(field).toHaveValue("16");
+  await page.keyboard.up("Shift");
+  await page.mouse.move(x - 300, y, { steps: 3 });
+  await expect(field).toHaveValue("0");
+  await page.mouse.move(x + 13, y);
+  await page.mouse.up();
+  await expect(field).toHaveValue("3");
+  await expect(field).not.toBeFocused();
+  await expect(wide(page).locator("footer .b-tagline")).toHaveCSS("border-left-width", "3px");
+  await label.click();
+  await expect(field).toBeFocused();
   await undoAll(page);
 });
 

@@ -44,6 +44,9 @@ export interface DocumentEditor<Body> {
   readonly drop: (document: string) => void;
   /** Forgets the changes that do not fit. */
   readonly forgetUnfit: () => void;
+  /** How often other documents of the site were changed from here: what shows them asks anew. */
+  readonly others: number;
+  readonly countOther: () => void;
   readonly onSaved: (listener: () => void) => void;
   readonly onSignedOut: (listener: () => void) => void;
 }
@@ -62,19 +65,28 @@ export const saveAll = async (): Promise<boolean> => {
   return [...editors].every((get) => get().saving === "saved");
 };
 
-/** Shows documents as the server has them now, where they are open. */
-export const showSaved = (site: string, documents: Readonly<Record<string, unknown>>): void => {
-  for (const get of editors) {
-    const editor = get();
+/** Documents as the server has them now. */
+type Saved = Readonly<Record<string, unknown>>;
+const editorsOf = (site: string) => [...editors].map((get) => get()).filter((editor) => editor.site === site);
+
+/** Shows them where they are open. */
+export const showSaved = (site: string, documents: Saved): void => {
+  for (const editor of editorsOf(site)) {
     const body = documents[editor.id];
-    if (editor.site === site && body) editor.replace(body as never);
+    if (body) editor.replace(body as never);
   }
+};
+
+/** Tells the editors of other documents, which may show something of these. */
+export const tellOthers = (site: string, documents: Saved): void => {
+  for (const editor of editorsOf(site))
+    if (Object.keys(documents).some((id) => id !== editor.id)) editor.countOther();
 };
 
 /** Forgets changes that are kept, whoever has them in hand. */
 export const forgetKept = (site: string, document: string): void => {
   forget(site, document);
-  for (const get of editors) if (get().site === site) get().drop(document);
+  for (const editor of editorsOf(site)) editor.drop(document);
 };
 
 type EditedKind = "part" | "piece" | "menu" | "style" | "profile" | "picture";
@@ -228,6 +240,8 @@ export const documentState =
         set({ unfit: [] });
         queue.keep();
       },
+      others: 0,
+      countOther: () => set({ others: get().others + 1 }),
       onSaved: (listener) => {
         afterSave = listener;
       },

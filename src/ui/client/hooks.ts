@@ -5,7 +5,7 @@ import { useSnackbar } from "notistack";
 import { useCallback } from "react";
 import type { UseCaseName } from "../../server/registry";
 import { CallFailed, type CallInput, type CallResult, call } from "./call";
-import { saveAll, showSaved } from "./document-editor";
+import { saveAll, showSaved, tellOthers } from "./document-editor";
 
 export const useSite = (): string => useParams<{ siteId: string }>().siteId;
 
@@ -42,7 +42,10 @@ export const useAct = <Name extends UseCaseName>(name: Name) => {
   const say = useSnackbar().enqueueSnackbar;
   return useMutation({
     mutationFn: (input: CallInput<Name>): Promise<CallResult<Name>> => call(site, name, input),
-    onSuccess: () => refresh(),
+    onSuccess: (saved) => {
+      if ("documents" in saved) tellOthers(site, saved.documents);
+      return refresh();
+    },
     onError: (error) => {
       say(error.message, { variant: "error" });
       if (error instanceof CallFailed) void refresh();
@@ -61,6 +64,7 @@ export const useStep = (name: "undo" | "redo") => {
         throw new Error("What you changed last is not saved yet; then it can be undone.");
       const saved = await call(site, name, {});
       showSaved(site, saved.documents);
+      tellOthers(site, saved.documents);
     },
     onSuccess: () => refresh(),
     onError: (error) => {

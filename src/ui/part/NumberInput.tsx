@@ -5,8 +5,9 @@ import { WIDTHS } from "../../core/model/part";
 import { WIDTH_NAMES } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
 import { readNumber } from "./arithmetic";
+import { useLabelDrag } from "./useLabelDrag";
 
-/** Numbers by arrows (±1, Shift ±8) and small sums such as 20+4. */
+/** Numbers by arrows (±1, Shift ±8), by small sums such as 20+4, and by dragging their name. */
 export const NumberInput = ({
   id,
   value,
@@ -31,6 +32,7 @@ export const NumberInput = ({
     setText(String(value));
   }
   const take = (next: number) => onChange(Math.min(max, Math.max(min, next)));
+  useLabelDrag(id, value, take);
   return (
     <TextField
       {...(id ? { id } : {})}

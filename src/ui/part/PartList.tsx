@@ -18,6 +18,7 @@ import { AddLine } from "./AddLine";
 import { useEditor } from "./editor";
 import { bandText, blockText, shareText } from "./list-lines";
 import { addBand, dropNode, handleListKeys } from "./node-actions";
+import { Pasting } from "./Pasting";
 import { Several } from "./Several";
 import { Unfolded } from "./Unfolded";
 
@@ -60,6 +61,7 @@ const Bands = () => {
         <AddLine slot={part.slot} />
       )}
       {editedKind === "part" ? <AddBand /> : null}
+      <Pasting />
     </div>
   );
 };

@@ -1,6 +1,6 @@
 "use client";
 import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { memo, type ReactNode, useCallback, useEffect, useState } from "react";
+import { memo, type ReactNode, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
 import { isRuled } from "../../core/layout/readings";
@@ -57,14 +57,14 @@ const followers = new Followers(useEditor);
 const useFollowed = (
   id: string,
   page: string | null,
-  styles: number,
   options: Pick<PreviewOptions, "hasRuler" | "worker">,
 ) => {
   const { asked } = useFrame();
   const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
   // another menu or picture is other data of the page: a reason to look again
   useEditor(({ body }) => (body ? needsKey(body) : ""));
-  const preview = usePreview(page, opened, asked, 1, { revision: styles, ...options });
+  const revision = useEditor(({ others }) => others);
+  const preview = usePreview(page, opened, asked, 1, { revision, ...options });
   const { redraw } = preview;
   useEffect(() => {
     const draw = (part: Part | null) => (part ? redraw({ edited: { id, part } }) : undefined);
@@ -82,9 +82,7 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
   const [chosen, setChosen] = useState<string | null>(null);
   const pages = data?.pages ?? NO_PAGES;
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
-  const [styles, setStyles] = useState(0);
-  const restyle = useCallback(() => setStyles((now) => now + 1), []);
-  const preview = useFollowed(id, page?.identity ?? null, styles, { hasRuler: isRuled(slot) });
+  const preview = useFollowed(id, page?.identity ?? null, { hasRuler: isRuled(slot) });
   const { headings } = useStore(preview.said, ({ noticed }) => noticed);
   useEffect(() => setHeadings(headings), [headings, setHeadings]);
   const pick = (index: number) => () =>
@@ -94,13 +92,11 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
     <Desk
       id={id}
       slot={slot}
-      styles={styles}
       pages={pages}
       page={page}
       showsNowhere={data?.showsNowhere ?? false}
       preview={preview}
       onChoose={setChosen}
-      onStyle={restyle}
     />
   );
 };
@@ -108,147 +104,141 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
 interface DeskProps {
   readonly id: string;
   readonly slot: Slot;
-  /** How often the house style was changed from here. */
-  readonly styles: number;
   readonly pages: readonly PageToLookAt[];
   readonly page: PageToLookAt | undefined;
   readonly showsNowhere: boolean;
   readonly preview: ReturnType<typeof usePreview>;
   readonly onChoose: (page: string) => void;
-  /** The house style was changed. */
-  readonly onStyle: () => void;
 }
 
 /** The frames with what stands round them: how they are looked at, the ruler, what is hard to read, other pages. */
-const Desk = memo(
-  ({ id, slot, styles, pages, page, showsNowhere, preview, onChoose, onStyle }: DeskProps) => {
-    const { frame } = useFrame();
-    const { selected, also, select, selectAlso } = useEditor(
-      useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
-    );
-    const [editing, setEditing] = useState<{ readonly words: Words; readonly width: number } | null>(null);
-    const [size, setSize] = useState<Size>("fit");
-    const [view, setView] = useState(AT_REST);
-    const { desk, room } = useRoom();
-    useKeys({
-      "0": () => (letterKeysOn() ? setSize((now) => (now === "whole" ? "fit" : "whole")) : undefined),
-    });
+const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: DeskProps) => {
+  const { frame } = useFrame();
+  const { selected, also, select, selectAlso } = useEditor(
+    useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
+  );
+  const [editing, setEditing] = useState<{ readonly words: Words; readonly width: number } | null>(null);
+  const [size, setSize] = useState<Size>("fit");
+  const [view, setView] = useState(AT_REST);
+  const { desk, room } = useRoom();
+  useKeys({
+    "0": () => (letterKeysOn() ? setSize((now) => (now === "whole" ? "fit" : "whole")) : undefined),
+  });
 
-    const scales: Readonly<Record<Size, number>> = {
-      row: (room - 2 * BETWEEN - 6) / WIDTHS.reduce<number>((sum, width) => sum + width, 0),
-      fit: Math.min(0.62, room / (WIDE + 4)),
-      whole: 1,
+  const scales: Readonly<Record<Size, number>> = {
+    row: (room - 2 * BETWEEN - 6) / WIDTHS.reduce<number>((sum, width) => sum + width, 0),
+    fit: Math.min(0.62, room / (WIDE + 4)),
+    whole: 1,
+  };
+  const scale = scales[size];
+  const isLarge = slot === "layout" || slot === "side";
+  const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
+  const pointedAt =
+    (width: number): Talk["onPointed"] =>
+    (seen, at, isAdding, words) => {
+      const { body: part } = useEditor.getState();
+      if (at !== slot || !part) return;
+      // what is inside a shared piece is the piece's: here it is one block
+      const nodes = seen.filter((node) => findPlace(part, node));
+      const [innermost] = nodes;
+      if (isAdding && innermost) return selectAlso(innermost);
+      // words that are selected are edited where they stand
+      const pointed = innermost !== undefined && words !== null ? { node: innermost, words } : null;
+      if (pointed && innermost === selected && seen[0] === innermost && wordsPath(part, pointed))
+        return setEditing({ words: pointed, width });
+      setEditing(null);
+      // a first click takes the block, another one what is around it: its cell, its band
+      const place = selected === null ? -1 : nodes.indexOf(selected);
+      select(nodes[place + 1] ?? nodes[0] ?? null);
     };
-    const scale = scales[size];
-    const isLarge = slot === "layout" || slot === "side";
-    const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
-    const pointedAt =
-      (width: number): Talk["onPointed"] =>
-      (seen, at, isAdding, words) => {
-        const { body: part } = useEditor.getState();
-        if (at !== slot || !part) return;
-        // what is inside a shared piece is the piece's: here it is one block
-        const nodes = seen.filter((node) => findPlace(part, node));
-        const [innermost] = nodes;
-        if (isAdding && innermost) return selectAlso(innermost);
-        // words that are selected are edited where they stand
-        const pointed = innermost !== undefined && words !== null ? { node: innermost, words } : null;
-        if (pointed && innermost === selected && seen[0] === innermost && wordsPath(part, pointed))
-          return setEditing({ words: pointed, width });
-        setEditing(null);
-        // a first click takes the block, another one what is around it: its cell, its band
-        const place = selected === null ? -1 : nodes.indexOf(selected);
-        select(nodes[place + 1] ?? nodes[0] ?? null);
-      };
-    const common = {
-      origin: frame.site.previewOrigin,
-      slot,
-      selected,
-      also,
-      view,
-    };
-    const typed = (words: Words, text: string | null) => {
-      const { body, id: open, apply } = useEditor.getState();
-      const path = body && wordsPath(body, words);
-      if (text === null || !body || !path) return setEditing(null);
-      if (text.trim() !== "") apply([setNodeOperation(body, open, words.node, path, text)]);
-    };
-    const rowOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: RowSource) => (
-      <PreviewRow
-        {...common}
-        title={`${shown?.title ?? "Page"} at three widths`}
-        source={tie}
-        onDrawn={onDrawn}
-        onTyped={typed}
-        width={size === "whole" ? WIDE + BETWEEN : undefined}
-        frames={WIDTHS.map((width, at) => ({
-          size: {
-            title: `${shown?.title ?? "Page"} at ${width} px`,
-            width,
-            scale,
-            height: heights[at === 0 ? 0 : 1] as number,
-          },
-          editing: shown === page && editing?.width === width ? editing.words : null,
-          onPointed: pointedAt(width),
-        }))}
-      />
-    );
-    const others = pages.filter((each) => each !== page).slice(0, PAGES_AT_ONCE - 1);
-    return (
-      <Box sx={{ p: 2, minWidth: 0 }}>
+  const common = {
+    origin: frame.site.previewOrigin,
+    slot,
+    selected,
+    also,
+    view,
+  };
+  const typed = (words: Words, text: string | null) => {
+    const { body, id: open, apply } = useEditor.getState();
+    const path = body && wordsPath(body, words);
+    if (text === null || !body || !path) return setEditing(null);
+    if (text.trim() !== "") apply([setNodeOperation(body, open, words.node, path, text)]);
+  };
+  const rowOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: RowSource) => (
+    <PreviewRow
+      {...common}
+      title={`${shown?.title ?? "Page"} at three widths`}
+      source={tie}
+      onDrawn={onDrawn}
+      onTyped={typed}
+      width={size === "whole" ? WIDE + BETWEEN : undefined}
+      frames={WIDTHS.map((width, at) => ({
+        size: {
+          title: `${shown?.title ?? "Page"} at ${width} px`,
+          width,
+          scale,
+          height: heights[at === 0 ? 0 : 1] as number,
+        },
+        editing: shown === page && editing?.width === width ? editing.words : null,
+        onPointed: pointedAt(width),
+      }))}
+    />
+  );
+  const others = pages.filter((each) => each !== page).slice(0, PAGES_AT_ONCE - 1);
+  return (
+    <Box sx={{ p: 2, minWidth: 0 }}>
+      <Box
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          columnGap: 1.5,
+          rowGap: 0.5,
+          mb: 1,
+          minHeight: 28,
+          "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
+        }}
+      >
         <Box
           sx={{
-            display: "flex",
-            flexWrap: "wrap",
-            alignItems: "center",
-            columnGap: 1.5,
-            rowGap: 0.5,
-            mb: 1,
-            minHeight: 28,
-            "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
+            flex: "1 1 160px",
+            minWidth: 0,
+            overflow: "hidden",
+            textOverflow: "ellipsis",
+            whiteSpace: "nowrap",
           }}
         >
-          <Box
-            sx={{
-              flex: "1 1 160px",
-              minWidth: 0,
-              overflow: "hidden",
-              textOverflow: "ellipsis",
-              whiteSpace: "nowrap",
-            }}
-          >
-            <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
-            <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
-          </Box>
-          <ViewChoice view={view} onChange={setView} />
-          <SizeChoice
-            percent={Math.round(scales.fit * 100)}
-            pages={room > 500 ? 1 + others.length : 1}
-            size={size}
-            onChange={setSize}
-          />
+          <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
+          <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
         </Box>
-        {showsNowhere ? (
-          <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
-        ) : null}
-        {isRuled(slot) ? <Ruler said={preview.said} ways={preview.ways} onStyle={onStyle} /> : null}
-        <FaintBands said={preview.said} />
-        {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
-        <Box ref={desk} sx={{ overflowX: size === "whole" ? "auto" : "hidden" }}>
-          {rowOf(page, preview)}
-          {size === "row"
-            ? others.map((each) => (
-                <OtherPage key={each.identity} id={id} page={each} styles={styles} worker={preview.worker}>
-                  {(source) => rowOf(each, source)}
-                </OtherPage>
-              ))
-            : null}
-        </Box>
-        <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={onChoose} />
+        <ViewChoice view={view} onChange={setView} />
+        <SizeChoice
+          percent={Math.round(scales.fit * 100)}
+          pages={room > 500 ? 1 + others.length : 1}
+          size={size}
+          onChange={setSize}
+        />
       </Box>
-    );
-  },
-);
+      {showsNowhere ? (
+        <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
+      ) : null}
+      {isRuled(slot) ? <Ruler said={preview.said} ways={preview.ways} /> : null}
+      <FaintBands said={preview.said} />
+      {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
+      <Box ref={desk} sx={{ overflowX: size === "whole" ? "auto" : "hidden" }}>
+        {rowOf(page, preview)}
+        {size === "row"
+          ? others.map((each) => (
+              <OtherPage key={each.identity} id={id} page={each} worker={preview.worker}>
+                {(source) => rowOf(each, source)}
+              </OtherPage>
+            ))
+          : null}
+      </Box>
+      <PagesToLookAt pages={pages} shown={page?.identity ?? null} onChoose={onChoose} />
+    </Box>
+  );
+});
 
 type RowSource = Pick<ReturnType<typeof usePreview>, "tie" | "onDrawn">;
 
@@ -256,17 +246,15 @@ type RowSource = Pick<ReturnType<typeof usePreview>, "tie" | "onDrawn">;
 const OtherPage = ({
   id,
   page,
-  styles,
   worker,
   children,
 }: {
   readonly id: string;
   readonly page: PageToLookAt;
-  readonly styles: number;
   readonly worker: WorkerOf;
   readonly children: (source: RowSource) => ReactNode;
 }) => {
-  const preview = useFollowed(id, page.identity, styles, { worker });
+  const preview = useFollowed(id, page.identity, { worker });
   return (
     <Box component="section" aria-label={page.title} sx={{ mt: 1.5 }}>
       <strong>{page.title}</strong> <Quiet>{WHY_WORDS[page.why]}</Quiet>

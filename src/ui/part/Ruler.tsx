@@ -25,12 +25,9 @@ interface Wish {
 export const Ruler = ({
   said,
   ways,
-  onStyle,
 }: {
   readonly said: ReturnType<typeof usePreview>["said"];
   readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
-  /** The house style was changed. */
-  readonly onStyle: () => void;
 }) => {
   const readings = useStore(said, (now) => now.readings);
   const [wish, setWish] = useState<Wish | null>(null);
@@ -63,7 +60,7 @@ export const Ruler = ({
         </Columns>
       ) : null}
       {wish && wished ? (
-        <Ways wish={wish} name={wished.name} ways={ways} onStyle={onStyle} onClose={() => setWish(null)} />
+        <Ways wish={wish} name={wished.name} ways={ways} onClose={() => setWish(null)} />
       ) : null}
     </Box>
   );
@@ -212,13 +209,11 @@ const Ways = ({
   wish,
   name,
   ways,
-  onStyle,
   onClose,
 }: {
   readonly wish: Wish;
   readonly name: string;
   readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
-  readonly onStyle: () => void;
   readonly onClose: () => void;
 }) => {
   const part = useEditor((editor) => editor.body);
@@ -242,7 +237,6 @@ const Ways = ({
       await change.mutateAsync({
         operations: [{ op: "set", id: "style", path, value: way.to, was: way.from }],
       });
-      onStyle();
     } else if (part) {
       const operation = operationOf(part, id, way);
       if (operation) apply([operation]);

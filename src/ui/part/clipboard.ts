@@ -2,10 +2,11 @@
 import type { Operation } from "../../core/model/operations";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
 import type { Band, Cell, Part } from "../../core/model/part";
-import { type NodePlace, withFreshIds } from "../../core/model/tree";
+import { findPlace, type NodePlace, withFreshIds } from "../../core/model/tree";
 import { type Copied, forOtherSite, transplanted } from "../../core/packs/transplant";
 import { useEditor } from "./editor";
 import { newNodeId } from "./new-id";
+import { COPIED_TYPE } from "./pasted";
 
 /** Copies of bands, cells, blocks and looks: kept in this browser, so that they reach other parts and other sites. */
 
@@ -31,6 +32,19 @@ export const copyNode = (place: NodePlace, palette: Palette): void => {
   const { site } = useEditor.getState();
   const kept: Kept = { site, palette, copied: { type: place.type, node: place.node } as Copied };
   localStorage.setItem(KEY, JSON.stringify(kept));
+  markClipboard();
+};
+
+/** Has the system's clipboard say that a node was copied last: what is pasted is what was copied last, here or elsewhere. */
+const markClipboard = (): void => {
+  const mark = (event: ClipboardEvent) => {
+    event.clipboardData?.setData(COPIED_TYPE, KEY);
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  document.addEventListener("copy", mark, { capture: true, once: true });
+  document.execCommand("copy");
+  document.removeEventListener("copy", mark, { capture: true });
 };
 
 /** What was copied, ready for this site; null if there is nothing. */
@@ -60,12 +74,15 @@ const placeFor = (copied: Copied, place: NodePlace, part: Part): { parent: strin
   return null;
 };
 
-/** Puts in what was copied; false where it does not go, or nothing was copied. */
-export const pasteNode = (place: NodePlace): boolean => {
+/** Puts in what was copied, at the end if one is nowhere; false where it does not go, or nothing was copied. */
+export const pasteNode = (at?: NodePlace): boolean => {
   const { body: part, id, apply, select } = useEditor.getState();
   const copied = copiedHere();
   if (!part || !copied) return false;
-  const target = placeFor(copied, place, part);
+  const last = part.bands.at(-1);
+  const place = at ?? (last && findPlace(part, last.id));
+  const start = copied.type === "band" ? { parent: "", index: 0 } : null;
+  const target = place ? placeFor(copied, place, part) : start;
   if (!target || !apply([{ op: "insertNode", id, ...target, node: copied.node }])) return false;
   select(copied.node.id);
   return true;

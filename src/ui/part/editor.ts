@@ -41,9 +41,9 @@ export const useEditor = create<Editor>((set, get, store) => {
     },
     headings: [],
     setHeadings: (headings) => set({ headings }),
-    open: (site, id, part, account) => {
+    open: (site, id, part, editing) => {
       if (get().site !== site || get().id !== id) set({ selected: null, also: [] });
-      state.open(site, id, part, account);
+      state.open(site, id, part, editing);
     },
   };
 });

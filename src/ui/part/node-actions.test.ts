@@ -41,6 +41,11 @@ beforeEach(() => {
     Response.json({ ok: true, value: { rev: 1, label: "", documents: {} } }),
   );
   const kept = new Map<string, string>();
+  vi.stubGlobal("document", {
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+    execCommand: () => true,
+  });
   vi.stubGlobal("localStorage", {
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => void kept.set(key, value),

@@ -1,6 +1,6 @@
 "use client";
 import type { KeyboardEvent } from "react";
-import { type BlockKind, defaultSettings } from "../../core/model/blocks";
+import { type BlockKind, defaultSettings, type SettingsOf } from "../../core/model/blocks";
 import type { Operation } from "../../core/model/operations";
 import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
 import {
@@ -12,7 +12,7 @@ import {
   withFreshIds,
 } from "../../core/model/tree";
 import { keyOf } from "../shell/useKeys";
-import { copyNode, pasteNode } from "./clipboard";
+import { copyNode } from "./clipboard";
 import { useEditor } from "./editor";
 import { walkOrder } from "./list-lines";
 import { newNodeId } from "./new-id";
@@ -206,7 +206,10 @@ const dropTarget = (from: NodePlace, at: NodePlace): { parent: string; index: nu
   return null;
 };
 
-/** Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Ctrl C, X and V copy, cut and paste, Delete removes, Esc goes outwards. */
+/**
+ * Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Ctrl C and X copy and cut, F2 goes to the words,
+ * Delete removes, Esc goes outwards.
+ */
 export const handleListKeys = (event: KeyboardEvent<HTMLElement>, palette: Palette): void => {
   const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
   const { body: part, select } = useEditor.getState();
@@ -294,38 +297,58 @@ const LIST_KEYS: Readonly<Record<string, ListKey>> = {
     removeSelected(place);
     return undefined;
   },
-  "ctrl+v": (place) => (pasteNode(place) ? useEditor.getState().selected : undefined),
   delete: (place) => {
     removeSelected(place);
+    return undefined;
+  },
+  f2: ({ node }) => {
+    useEditor.getState().select(node.id);
+    // once its settings are there
+    requestAnimationFrame(() => requestAnimationFrame(focusWords));
     return undefined;
   },
   escape: (place) => (place.parent === "" ? null : place.parent),
 };
 
-export const addBlock = (kind: BlockKind) => {
-  const { body: part, id, selected, apply, select } = useEditor.getState();
-  if (!part) return;
-  const place = selected === null ? undefined : findPlace(part, selected);
-  const lastCell = part.bands.at(-1)?.cells.at(-1) as Cell;
-  const inside = place?.type === "block" ? (place.node as Block).blocks : undefined;
-  const target = inside
-    ? { parent: (place as NodePlace).node.id, index: inside.length }
-    : place?.type === "block"
-      ? { parent: place.parent, index: place.index + 1 }
-      : place?.type === "cell"
-        ? { parent: place.node.id, index: (place.node as Cell).blocks.length }
-        : place?.type === "band"
-          ? {
-              parent: ((place.node as Band).cells.at(-1) as Cell).id,
-              index: ((place.node as Band).cells.at(-1) as Cell).blocks.length,
-            }
-          : { parent: lastCell.id, index: lastCell.blocks.length };
+/** To the name or the words of what is selected, if it has any. */
+const focusWords = () =>
+  document
+    .querySelector<HTMLInputElement>(
+      'section[aria-label^="Settings of"] input[type="text"]:not([inputmode], [role])',
+    )
+    ?.select();
+
+/** Where a new block goes: into a box that is selected, behind a block, to the end of a cell or a band, else of the part. */
+const placeForBlock = (part: Part, at: string | null): { parent: string; index: number } => {
+  const place = at === null ? undefined : findPlace(part, at);
+  const endOf = ({ id, blocks }: Cell) => ({ parent: id, index: blocks.length });
+  if (place?.type === "cell") return endOf(place.node as Cell);
+  if (place?.type !== "block") {
+    const band = (place?.node as Band | undefined) ?? part.bands.at(-1);
+    return endOf(band?.cells.at(-1) as Cell);
+  }
+  const inside = (place.node as Block).blocks;
+  return inside
+    ? { parent: place.node.id, index: inside.length }
+    : { parent: place.parent, index: place.index + 1 };
+};
+
+/** A new block after the node that is at hand, or the selected one; with other settings than usual, if given. */
+export const addBlock = <K extends BlockKind>(
+  kind: K,
+  settings: Partial<SettingsOf<K>> = {},
+  at: string | null = useEditor.getState().selected,
+): boolean => {
+  const { body: part, id, apply, select } = useEditor.getState();
+  if (!part || part.bands.length === 0) return false;
   const node = {
     id: newNodeId(),
     kind,
-    settings: defaultSettings(kind),
+    settings: { ...defaultSettings(kind), ...settings },
     look: Look.parse({}),
     ...(kind === "group" ? { blocks: [] } : {}),
   };
-  if (apply([{ op: "insertNode", id, ...target, node }])) select(node.id);
+  const isAdded = apply([{ op: "insertNode", id, ...placeForBlock(part, at), node }]);
+  if (isAdded) select(node.id);
+  return isAdded;
 };

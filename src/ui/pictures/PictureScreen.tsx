@@ -82,7 +82,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
               aria-label="The picture in its place"
               accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
               onChange={(event) => {
-                uploads.add([...(event.target.files ?? [])].slice(0, 1), data.id);
+                uploads.add([...(event.target.files ?? [])].slice(0, 1), { replaces: data.id });
                 event.target.value = "";
               }}
             />

@@ -16,7 +16,9 @@ export interface Sending {
 
 const POLL_MS = 700;
 
-type Answer = { readonly ok: true } | { readonly ok: false; readonly issues: readonly Issue[] };
+type Answer =
+  | { readonly ok: true; readonly value: { readonly id: string } }
+  | { readonly ok: false; readonly issues: readonly Issue[] };
 /** What the server says; null where it is not ours that answers. */
 const answerOf = (text: string): Answer | null => {
   try {
@@ -32,7 +34,7 @@ const send = (
   replaces: string | null,
   onProgress: (sent: number) => void,
   signal: AbortSignal,
-): Promise<void> =>
+): Promise<string> =>
   new Promise((done, failed) => {
     const request = new XMLHttpRequest();
     const query = new URLSearchParams({ name: file.name, ...(replaces ? { replaces } : {}) });
@@ -43,7 +45,7 @@ const send = (
     request.onabort = () => failed(new Error("Not sent: you stopped it."));
     request.onload = () => {
       const outcome = answerOf(request.responseText);
-      if (outcome?.ok) done();
+      if (outcome?.ok) done(outcome.value.id);
       else
         failed(
           new Error(outcome ? describeIssues(outcome.issues) : "The server did not say why. Send it again."),
@@ -86,7 +88,10 @@ export const useUploads = () => {
     [],
   );
   const add = useCallback(
-    (files: readonly File[], replaces: string | null = null) => {
+    (
+      files: readonly File[],
+      { replaces = null, onSent }: { replaces?: string | null; onSent?: (upload: string) => void } = {},
+    ) => {
       for (const file of files) {
         count.current += 1;
         const key = count.current;
@@ -96,7 +101,8 @@ export const useUploads = () => {
         chain.current = chain.current.then(async () => {
           try {
             if (stop.signal.aborted) throw new Error("Not sent: you stopped it.");
-            await send(site, file, replaces, (sent) => change(key, { sent }), stop.signal);
+            const upload = await send(site, file, replaces, (sent) => change(key, { sent }), stop.signal);
+            onSent?.(upload);
             setSending((all) => all.filter((each) => each.key !== key));
             await queries.invalidateQueries({ queryKey: [site, "uploads"] });
           } catch (error) {

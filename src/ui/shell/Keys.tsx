@@ -22,6 +22,11 @@ const KEYS: readonly (readonly [string, string])[] = [
   ["P", "let pages change the main setting of a block, or not"],
   ["Ctrl D", "duplicate a block, a band"],
   ["Ctrl C, X, V", "copy, cut, paste a block, a cell, a band; also in other parts and sites"],
+  [
+    "Ctrl V from elsewhere",
+    "a picture becomes a block, an address a button, lines items of the menu selected",
+  ],
+  ["F2", "rename a part or a band; change the words of a block"],
   ["Delete", "remove it; undo brings it back"],
   ["Esc", "from block to cell to band, and out"],
   ["1 to 5", "look at another page while designing"],

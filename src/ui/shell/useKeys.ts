@@ -15,7 +15,8 @@ export const keyOf = (event: KeyboardEvent | React.KeyboardEvent): string => {
     .join("+");
 };
 
-const isTyping = (target: EventTarget | null): boolean =>
+/** Whether keys and pastes go to a field. */
+export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
 
