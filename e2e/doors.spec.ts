@@ -87,8 +87,15 @@ test("a viewer looks and cannot change", async ({ page }) => {
   await page.getByRole("link", { name: "Day header", exact: true }).click();
   await page.getByRole("heading", { level: 1, name: "Day header" }).waitFor();
   await page.getByRole("button", { name: /^Menu “Main”/ }).click();
-  await page.getByRole("region", { name: "Settings of Menu" }).getByLabel("Gap").fill("40");
+  const settings = page.getByRole("region", { name: "Settings of Menu" });
+  await expect(settings.getByLabel("Gap")).toBeDisabled();
+  await expect(settings.getByRole("combobox", { name: "Direction" })).toBeDisabled();
+  await expect(settings.getByRole("button", { name: "Remove" })).toHaveCount(0);
+  await expect(page.getByRole("combobox", { name: "Add a block" })).toHaveCount(0);
+  // keys do nothing either, and say why
+  await page.getByRole("button", { name: /^Menu “Main”/ }).press("Delete");
   await expect(page.getByText("Your role on this site does not allow this.")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Menu “Main”/ })).toBeVisible();
   // where a sheet is all values, they are closed as a whole
   await open(page, "style");
   await expect(page.getByRole("textbox", { name: "Brass", exact: true })).toBeDisabled();

@@ -1,4 +1,4 @@
-import { type BrowserContext, expect, type Page, test } from "@playwright/test";
+import { type Browser, type BrowserContext, expect, type Page, test } from "@playwright/test";
 import { callPath, open, signIn, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
@@ -13,6 +13,16 @@ const profileNow = async (context: BrowserContext) => {
     headers: { origin: new URL(context.pages()[0]?.url() ?? "").origin },
   });
   return (await answer.json()).value.body as { tagline: string; owner: string };
+};
+
+/** Somebody else, at another computer, who changes the tagline. */
+const somebodyElse = async (browser: Browser): Promise<Page> => {
+  const theirs = await (await browser.newContext()).newPage();
+  await signIn(theirs, "builder@graylatch.example");
+  await open(theirs, "profile");
+  await tagline(theirs).fill("Theirs");
+  await says(theirs, "Saved");
+  return theirs;
 };
 
 test("without the server one goes on; what one changes is kept on this computer and saved when it is back", async ({
@@ -61,12 +71,7 @@ test("who leaves with changes that are not saved finds them again; what somebody
   ).toBeVisible();
   await page.close();
 
-  const other = await browser.newContext();
-  const theirs = await other.newPage();
-  await signIn(theirs, "builder@graylatch.example");
-  await open(theirs, "profile");
-  await tagline(theirs).fill("Theirs");
-  await says(theirs, "Saved");
+  const theirs = await somebodyElse(browser);
 
   const again = await context.newPage();
   await open(again, "parts");
@@ -83,7 +88,7 @@ test("who leaves with changes that are not saved finds them again; what somebody
   await again.getByRole("button", { name: /^Undo/ }).click();
   await undoAll(theirs);
   expect(await profileNow(context)).toEqual(before);
-  await other.close();
+  await theirs.context().close();
 });
 
 test("a change that clashes is not saved; the newest version is taken in one click, and one goes on", async ({
@@ -91,12 +96,7 @@ test("a change that clashes is not saved; the newest version is taken in one cli
   browser,
 }) => {
   await open(page, "profile");
-  const other = await browser.newContext();
-  const theirs = await other.newPage();
-  await signIn(theirs, "builder@graylatch.example");
-  await open(theirs, "profile");
-  await tagline(theirs).fill("Theirs");
-  await says(theirs, "Saved");
+  const theirs = await somebodyElse(browser);
   await tagline(page).fill("Mine");
   await says(page, "Not saved");
   await page.getByRole("button", { name: "Take the newest version" }).click();
@@ -107,5 +107,5 @@ test("a change that clashes is not saved; the newest version is taken in one cli
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(tagline(page)).toHaveValue("Theirs");
   await undoAll(theirs);
-  await other.close();
+  await theirs.context().close();
 });

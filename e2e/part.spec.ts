@@ -171,6 +171,16 @@ test("what was copied elsewhere is pasted: an address, words, a picture, items o
   await expect(page.getByText("2 items into menu “Small print”.")).toBeVisible();
   for (const label of ["Press", "Jobs"])
     await expect(wide(page).locator("footer").getByRole("link", { name: label, exact: true })).toBeVisible();
+  // a picture is dropped where it is to stand
+  await node("Logo").evaluate(
+    (at, bytes) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([new Uint8Array(bytes)], "dropped.png", { type: "image/png" }));
+      at.dispatchEvent(new DragEvent("drop", { dataTransfer, bubbles: true, cancelable: true }));
+    },
+    [...drawing],
+  );
+  await expect(wide(page).locator("footer .b-logo + .b-picture")).toBeVisible({ timeout: 20_000 });
   // a field takes what is pasted into it itself
   await page.getByRole("combobox", { name: "Add a block" }).focus();
   const before = await list(page).locator("[data-list-node]").count();

@@ -7,7 +7,7 @@ import { keptIn } from "./kept-changes";
 
 const { style } = pageData();
 const withRadius = (radius: number): HouseStyle => ({ ...style, measures: { ...style.measures, radius } });
-const EDITING = { account: "keeper", path: "/s/site/style" };
+const EDITING = { account: "keeper", path: "/s/site/style", mayChange: true };
 const saved = () => ({ ok: true, value: { rev: 1, label: "", documents: {} } });
 let sent: Operation[][] = [];
 let answer: () => unknown = saved;
@@ -74,6 +74,14 @@ describe("editing a document a site has once", () => {
     expect(editor().trouble).toMatch(/role “accent” names a colour the palette does not have/);
     expect(editor().body).toBe(style);
     expect(editor().saving).toBe("saved");
+  });
+  it("is not changed by who may only look", async () => {
+    const editor = createDocumentEditor("style").getState;
+    editor().open("site", "style", style, { ...EDITING, mayChange: false });
+    expect(editor().set(["measures", "radius"], 20)).toBe(false);
+    expect([editor().body, editor().trouble]).toEqual([style, "Your role on this site does not allow this."]);
+    await editor().flush();
+    expect(sent).toEqual([]);
   });
   it("keeps what waits when the server's older answer comes in, and takes a newer one when nothing waits", async () => {
     const { editor } = opened();

@@ -2,6 +2,7 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
 import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zustand";
 import type { DesignDocument, DocumentBodies } from "../../core/model/design";
+import { fail, issue } from "../../core/model/issue";
 import { applyOperations, type Operation, valueAt } from "../../core/model/operations";
 import { documentName } from "../../messages/changes";
 import { describeIssues } from "../../messages/issues";
@@ -11,8 +12,10 @@ import { type Change, documentOf, SaveQueue, type Saving } from "./save-queue";
 
 type Path = readonly (string | number)[];
 
-/** Who edits, and where in the studio. */
-export type Editing = Pick<Kept, "account" | "path">;
+/** Who edits, whether they may, and where in the studio. */
+export interface Editing extends Pick<Kept, "account" | "path"> {
+  readonly mayChange: boolean;
+}
 
 /** Editing one document of a design: what is typed shows at once and is saved a moment later. */
 export interface DocumentEditor<Body> {
@@ -98,6 +101,7 @@ export const documentState =
     type Body = DocumentBodies[K];
     let afterSave: () => void = () => undefined;
     let whenSignedOut: () => void = () => undefined;
+    let mayChange = true;
     const keeper = new Keeper();
     const documentWith = (id: string, body: Body) =>
       ({ id, kind: typeof kind === "function" ? kind() : kind, body }) as unknown as DesignDocument;
@@ -192,7 +196,9 @@ export const documentState =
       open: (site, id, body, editing) => {
         const isSame = get().site === site && get().id === id;
         if (get().site !== site && queue.changes.length > 0) putAway();
-        keeper.label(id, { ...editing, name: documentName(documentWith(id, body)) });
+        mayChange = editing.mayChange;
+        const { account, path } = editing;
+        keeper.label(id, { account, path, name: documentName(documentWith(id, body)) });
         const waiting = queue.changes.filter((change) => documentOf(change) === id);
         if (isSame && (waiting.length > 0 || isTakingUp)) return;
         if (!isSame) set({ site, id, unfit: keeper.unfitOf(id) });
@@ -200,13 +206,13 @@ export const documentState =
         set({ body: replaceEqualDeep(get().body, now.ok ? now.value : body) });
         if (queue.changes.length === 0) set({ saving: "saved", trouble: null, kept: 0 });
         const known = new Set([...(isSame ? get().unfit : []), ...waiting].map(({ key }) => key));
-        const before = keptOf(site, id, editing.account)?.changes ?? [];
+        const before = keptOf(site, id, account)?.changes ?? [];
         if (!now.ok || before.some(({ key }) => !known.has(key))) void takeUpOnce(false);
       },
       apply: (operations) => {
         const { id, body } = get();
         if (!body) return false;
-        const next = applied(body, { id, operations });
+        const next = mayChange ? applied(body, { id, operations }) : fail(issue("permission.none"));
         if (!next.ok) {
           set({ trouble: describeIssues(next.issues) });
           return false;

@@ -2,7 +2,7 @@
 import { usePathname } from "next/navigation";
 import { useEffect } from "react";
 import type { StoreApi, UseBoundStore } from "zustand";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import type { DocumentEditor } from "./document-editor";
 import { useRefresh, useSite } from "./hooks";
 
@@ -19,6 +19,7 @@ export const useDocumentEditor = <Body>(
   const refresh = useRefresh();
   const path = usePathname();
   const account = useFrame().frame.account.id;
+  const mayChange = useMayDesign();
   const open = useEditor((editor) => editor.open);
   useEffect(() => {
     const { flush, keepNow, onSaved, onSignedOut } = useEditor.getState();
@@ -39,6 +40,6 @@ export const useDocumentEditor = <Body>(
     };
   }, [refresh, useEditor]);
   useEffect(() => {
-    if (body) open(site, id, body, { account, path });
-  }, [account, body, id, open, path, site]);
+    if (body) open(site, id, body, { account, path, mayChange });
+  }, [account, body, id, mayChange, open, path, site]);
 };

@@ -6,7 +6,7 @@ import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { useFrame } from "../shell/frame";
+import { useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Quiet, SheetHead, Trouble } from "../theme/pieces";
@@ -16,7 +16,6 @@ const keyOf = ({ document, node, path }: Place): string => JSON.stringify([docum
 
 /** A text in all parts and menus: where it stands, what it would be, and the places it is replaced in. */
 export const FindScreen = () => {
-  const { frame } = useFrame();
   const [find, setFind] = useState("");
   const [by, setBy] = useState("");
   const [isExact, setExact] = useState(false);
@@ -27,7 +26,7 @@ export const FindScreen = () => {
   const notice = useUndoNotice();
   const places = asked.find === "" ? [] : (data?.places ?? []);
   const chosen = places.filter((place) => !without.has(keyOf(place)) && place.after !== place.text);
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const mayDesign = useMayDesign();
   const run = async () => {
     const done = await replace.mutateAsync({
       find,

@@ -13,7 +13,7 @@ import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { FitBar, FitScale } from "../fit/FitBar";
 import { newNodeId } from "../part/new-id";
-import { useFrame } from "../shell/frame";
+import { useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
@@ -33,10 +33,9 @@ export const MenuScreen = () => {
 };
 
 const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => {
-  const { frame } = useFrame();
   const set = useMenuEditor((editor) => editor.set);
   const [selected, setSelected] = useState<string | null>(null);
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const mayDesign = useMayDesign();
   const add = (label: string, target: NonNullable<Menu["items"][number]["target"]>) => {
     const item = { id: newNodeId(), label: label.slice(0, 200), target, items: [] };
     changeItems((items) => insertAfter(items, selected, [item]));

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { count } from "../../messages/words";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
-import { useFrame } from "../shell/frame";
+import { useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
@@ -13,10 +13,9 @@ import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 /** All menus: where each is used, and what of it leads nowhere. */
 export const MenusScreen = () => {
   const { data, error } = useCall("menus", {});
-  const { frame } = useFrame();
   const site = useSite();
+  const mayDesign = useMayDesign();
   if (!data) return <Pending error={error} what="Reading the menus …" />;
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
   return (
     <Box sx={{ px: 2.5, py: 2.25 }}>
       <SheetHead title="Menus" about={count(data.menus.length, "menu")} />

@@ -22,7 +22,7 @@ import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
 
@@ -35,10 +35,10 @@ export const PageContent = ({ data }: { readonly data: Page }) => {
   const { frame } = useFrame();
   const [dialog, setDialog] = useState<"change" | "remove" | null>(null);
   const { entry, removable } = data;
+  const mayRemove = useMayDesign();
   if (!entry && !removable) return null;
   const { terms } = frame.vocabulary;
   const mayChange = frame.role !== "viewer";
-  const mayRemove = frame.role === "owner" || frame.role === "builder";
   return (
     <Box component="section" aria-labelledby="content" sx={{ mt: 3 }}>
       <Typography id="content" variant="h2">

@@ -10,7 +10,7 @@ import { useRefresh, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import type { Control } from "../part/control";
 import { Field } from "../part/Field";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet } from "../theme/pieces";
 
@@ -42,7 +42,6 @@ export const PageValue = ({
 }) => {
   const site = useSite();
   const refresh = useRefresh();
-  const { frame } = useFrame();
   const say = useSnackbar().enqueueSnackbar;
   const [value, setValue] = useState<unknown>(setting.value);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -53,7 +52,7 @@ export const PageValue = ({
     if (!waiting.current) setValue(JSON.parse(known ?? "null") as unknown);
   }, [known]);
   const { open, node, path } = setting;
-  const mayOpen = frame.role === "owner" || frame.role === "builder";
+  const mayOpen = useMayDesign();
   const save = async (next: unknown) => {
     try {
       if (open) await call(site, "sayOnPage", { page, slot, name: open.name, value: next as never });

@@ -1,15 +1,19 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import type { ReactNode } from "react";
+import { MayChange } from "./ChoiceInput";
 
 /** Settings unfolded below what is selected. */
 export const Fold = ({
   label,
   title,
+  mayChange = true,
   children,
 }: {
   readonly label: string;
   readonly title: string;
+  /** Closed, they are only looked at. */
+  readonly mayChange?: boolean;
   readonly children: ReactNode;
 }) => (
   <Box
@@ -26,6 +30,8 @@ export const Fold = ({
     <Typography variant="h2" sx={{ mb: 0.5 }}>
       {title}
     </Typography>
-    {children}
+    <Box component="fieldset" disabled={!mayChange} sx={{ m: 0, p: 0, border: 0, minWidth: 0 }}>
+      <MayChange value={mayChange}>{children}</MayChange>
+    </Box>
   </Box>
 );

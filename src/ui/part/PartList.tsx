@@ -12,7 +12,7 @@ import {
 import { Box, styled, Typography } from "@mui/material";
 import { memo } from "react";
 import type { Band, Block, Cell } from "../../core/model/part";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
 import { useEditor } from "./editor";
@@ -42,6 +42,7 @@ const Bands = () => {
   const part = useEditor((state) => state.body);
   const editedKind = useEditor((state) => state.editedKind);
   const { frame } = useFrame();
+  const mayDesign = useMayDesign();
   if (!part) return null;
   return (
     <div
@@ -54,14 +55,14 @@ const Bands = () => {
       ))}
       {part.bands.length === 0 ? (
         <Typography sx={{ p: 2, color: "text.secondary" }}>
-          This part has no bands: where it shows, the slot is empty on purpose. Add a band to put something
-          there.
+          This part has no bands: where it shows, the slot is empty on purpose.
+          {mayDesign ? " Add a band to put something there." : ""}
         </Typography>
-      ) : (
+      ) : mayDesign ? (
         <AddLine slot={part.slot} />
-      )}
-      {editedKind === "part" ? <AddBand /> : null}
-      <Pasting />
+      ) : null}
+      {mayDesign && editedKind === "part" ? <AddBand /> : null}
+      {mayDesign ? <Pasting /> : null}
     </div>
   );
 };

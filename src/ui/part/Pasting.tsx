@@ -17,9 +17,9 @@ import { pasteNode } from "./clipboard";
 import { useEditor } from "./editor";
 import { newNodeId } from "./new-id";
 import { addBlock } from "./node-actions";
-import { readPasted } from "./pasted";
+import { picturesIn, readPasted } from "./pasted";
 
-/** What is pasted while nobody types goes into the part: what was copied, pictures, an address, lines, text. */
+/** What is pasted while nobody types goes into the part: what was copied, pictures, an address, lines, text; pictures also where they are dropped. */
 export const Pasting = memo(() => {
   const { frame } = useFrame();
   const pictures = usePastedPictures();
@@ -53,8 +53,24 @@ export const Pasting = memo(() => {
       }
       focusSelected();
     };
+    const over = (event: DragEvent) => {
+      if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
+    };
+    const drop = (event: DragEvent) => {
+      const files = event.dataTransfer ? picturesIn(event.dataTransfer) : [];
+      if (files.length === 0) return;
+      event.preventDefault();
+      const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]");
+      add(files, node?.dataset["listNode"]);
+    };
     document.addEventListener("paste", paste);
-    return () => document.removeEventListener("paste", paste);
+    document.addEventListener("dragover", over);
+    document.addEventListener("drop", drop);
+    return () => {
+      document.removeEventListener("paste", paste);
+      document.removeEventListener("dragover", over);
+      document.removeEventListener("drop", drop);
+    };
   }, [add, addItems, origin]);
   return pictures.list;
 });
@@ -96,18 +112,18 @@ const useAddItems = () => {
   };
 };
 
-/** Pictures on their way into the part: each is a block, where one was when it was pasted, as soon as it is ready. */
+/** Pictures on their way into the part: each is a block, where it was pasted or dropped, as soon as it is ready. */
 const usePastedPictures = () => {
   const uploads = useUploads();
   const [mine, setMine] = useState<ReadonlySet<string>>(new Set());
   const places = useRef(new Map<string, { readonly part: string; readonly at: string | null }>());
   const { add: send, jobs } = uploads;
   const add = useCallback(
-    (files: readonly File[]) => {
-      const { id, selected } = useEditor.getState();
+    (files: readonly File[], at = useEditor.getState().selected) => {
+      const { id } = useEditor.getState();
       send(files, {
         onSent: (upload) => {
-          places.current.set(upload, { part: id, at: selected });
+          places.current.set(upload, { part: id, at });
           setMine((all) => new Set([...all, upload]));
         },
       });

@@ -11,7 +11,7 @@ import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
 import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
@@ -117,6 +117,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const { selected, also, select, selectAlso } = useEditor(
     useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
   );
+  const mayDesign = useMayDesign();
   const [editing, setEditing] = useState<{ readonly words: Words; readonly width: number } | null>(null);
   const [size, setSize] = useState<Size>("fit");
   const [view, setView] = useState(AT_REST);
@@ -144,7 +145,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
       if (isAdding && innermost) return selectAlso(innermost);
       // words that are selected are edited where they stand
       const pointed = innermost !== undefined && words !== null ? { node: innermost, words } : null;
-      if (pointed && innermost === selected && seen[0] === innermost && wordsPath(part, pointed))
+      if (mayDesign && pointed && innermost === selected && seen[0] === innermost && wordsPath(part, pointed))
         return setEditing({ words: pointed, width });
       setEditing(null);
       // a first click takes the block, another one what is around it: its cell, its band

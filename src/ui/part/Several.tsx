@@ -5,6 +5,7 @@ import { setNodeOperation, valueAt } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 import { count } from "../../messages/words";
+import { useMayDesign } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
@@ -19,6 +20,7 @@ const TYPE_WORDS = { band: "band", cell: "cell", block: "block" } as const;
 export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
   const part = useEditor((state) => state.body);
   const { id, apply } = useEditor.getState();
+  const mayDesign = useMayDesign();
   const places = nodes.flatMap((node) => (part ? (findPlace(part, node) ?? []) : []));
   const [first] = places;
   if (!first) return null;
@@ -27,7 +29,7 @@ export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
     ({ when }) => !when || places.every(({ node }) => valueAt(node, when[0]) === when[1]),
   );
   return (
-    <Fold label={`Settings of ${words}`} title={`${words} selected`}>
+    <Fold label={`Settings of ${words}`} title={`${words} selected`} mayChange={mayDesign}>
       {specs.map((spec) => {
         const values = places.map(({ node }) => valueAt(node, spec.path));
         const isSame = values.every((value) => sameValue(value, values[0]));
@@ -49,12 +51,14 @@ export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
           </Box>
         );
       })}
-      <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-        <Act onClick={() => duplicateAll(places)}>Duplicate</Act>
-        {standTogether(places) ? <Act onClick={() => putAllInBox(places)}>Put a box round them</Act> : null}
-        {standTogether(places) ? <MakePiece nodes={nodes} /> : null}
-        <Act onClick={() => removeAll(places)}>Remove</Act>
-      </Box>
+      {mayDesign ? (
+        <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
+          <Act onClick={() => duplicateAll(places)}>Duplicate</Act>
+          {standTogether(places) ? <Act onClick={() => putAllInBox(places)}>Put a box round them</Act> : null}
+          {standTogether(places) ? <MakePiece nodes={nodes} /> : null}
+          <Act onClick={() => removeAll(places)}>Remove</Act>
+        </Box>
+      ) : null}
     </Fold>
   );
 };

@@ -9,7 +9,7 @@ import type { Band, Block } from "../../core/model/part";
 import { findPlace, type NodePlace } from "../../core/model/tree";
 import { describeLines } from "../../messages/fit";
 import { BLOCK_NAMES } from "../../messages/words";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { BLOCK_CONTROLS, FIRST_SETTINGS } from "./block-controls";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
@@ -27,7 +27,8 @@ import { kindOf, type NodeKind, Usual } from "./Usual";
 export const Unfolded = ({ node }: { readonly node: string }) => {
   const part = useEditor((state) => state.body);
   const id = useEditor((state) => state.id);
-  const [more, setMore] = useState(false);
+  const mayDesign = useMayDesign();
+  const [more, setMore] = useState(!mayDesign);
   const place = part && findPlace(part, node);
   if (!part || !place) return null;
   const fits = specsFor(place).filter(
@@ -46,7 +47,7 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
         ? "Cell"
         : (place.node as Band).name || "Band";
   return (
-    <Fold label={`Settings of ${name}`} title={name}>
+    <Fold label={`Settings of ${name}`} title={name} mayChange={mayDesign}>
       <LinesOf node={node} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec) => (
@@ -60,17 +61,21 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
           isOpen={findChoice(part, node, spec.path) !== undefined}
         />
       ))}
-      <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-        {hidden > 0 || more ? (
-          <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
-        ) : null}
-        <NodeActs node={node} type={place.type} kind={kindOf(place)} isBox={canUnbox(place)} />
-      </Box>
-      {place.type === "block" && (place.node as Block).kind === "piece" ? (
-        <PieceActs part={id} node={place.node.id} />
+      {mayDesign ? (
+        <>
+          <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
+            {hidden > 0 || more ? (
+              <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
+            ) : null}
+            <NodeActs node={node} type={place.type} kind={kindOf(place)} isBox={canUnbox(place)} />
+          </Box>
+          {place.type === "block" && (place.node as Block).kind === "piece" ? (
+            <PieceActs part={id} node={place.node.id} />
+          ) : null}
+          <CopyActs node={node} />
+          {place.type === "band" ? <AddCell node={node} /> : null}
+        </>
       ) : null}
-      <CopyActs node={node} />
-      {place.type === "band" ? <AddCell node={node} /> : null}
     </Fold>
   );
 };

@@ -40,6 +40,10 @@ const labelOf = (address: string): string => {
   return host || address.replace(/^\w+:/, "").replace(/\?.*/, "");
 };
 
+/** The files that are pictures. */
+export const picturesIn = ({ files }: Pick<DataTransfer, "files">): readonly File[] =>
+  [...files].filter(({ type }) => type.startsWith("image/"));
+
 interface Around {
   /** Whether a menu is selected: lines are its items. */
   readonly isMenu: boolean;
@@ -53,7 +57,7 @@ export const readPasted = (
   { isMenu, origin }: Around,
 ): Pasted | null => {
   if (data.types.includes(COPIED_TYPE)) return { as: "copied" };
-  const files = [...data.files].filter(({ type }) => type.startsWith("image/"));
+  const files = picturesIn(data);
   if (files.length > 0) return { as: "pictures", files };
   const text = data.getData("text/plain").trim();
   if (text === "") return null;

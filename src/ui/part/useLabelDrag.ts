@@ -38,21 +38,17 @@ export const useLabelDrag = (
     const click = (event: MouseEvent) => {
       if (isDragged) event.preventDefault();
     };
-    label.style.cursor = "ew-resize";
-    label.style.userSelect = "none";
-    label.addEventListener("pointerdown", press);
-    label.addEventListener("pointermove", move);
-    label.addEventListener("pointerup", release);
-    label.addEventListener("pointercancel", release);
-    label.addEventListener("click", click);
+    const listening = new AbortController();
+    const { signal } = listening;
+    Object.assign(label.style, { cursor: "ew-resize", userSelect: "none" });
+    label.addEventListener("pointerdown", press, { signal });
+    label.addEventListener("pointermove", move, { signal });
+    label.addEventListener("pointerup", release, { signal });
+    label.addEventListener("pointercancel", release, { signal });
+    label.addEventListener("click", click, { signal });
     return () => {
-      label.style.cursor = "";
-      label.style.userSelect = "";
-      label.removeEventListener("pointerdown", press);
-      label.removeEventListener("pointermove", move);
-      label.removeEventListener("pointerup", release);
-      label.removeEventListener("pointercancel", release);
-      label.removeEventListener("click", click);
+      Object.assign(label.style, { cursor: "", userSelect: "" });
+      listening.abort();
     };
   }, [id]);
 };

@@ -15,7 +15,7 @@ import { leafPath, pagePath, partPath } from "../client/paths";
 import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { useFrame } from "../shell/frame";
+import { useMayDesign } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { FocalPoint } from "./FocalPoint";
@@ -41,13 +41,12 @@ type Data = CallResult<"picture">;
 const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) => {
   const site = useSite();
   const router = useRouter();
-  const { frame } = useFrame();
   const set = usePictureEditor((editor) => editor.set);
   const uploads = useUploads();
   const remove = useAct("removePicture");
   const undoNotice = useUndoNotice();
   const input = useRef<HTMLInputElement>(null);
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const mayDesign = useMayDesign();
   const src = mediaPath(site, body, body.renditions[Math.min(1, body.renditions.length - 1)] ?? 0);
   const text = (field: "name" | "alt" | "credit", label: string, help: string) => (
     <TextField

@@ -7,7 +7,7 @@ import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
-import { useFrame } from "../shell/frame";
+import { useMayDesign } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { mediaPath } from "./media";
@@ -21,7 +21,6 @@ const filesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files
 
 /** All pictures of the site; new ones are dropped, pasted or chosen. */
 export const PicturesScreen = () => {
-  const { frame } = useFrame();
   const { data, error } = useCall("pictures", {});
   const uploads = useUploads();
   const { add } = uploads;
@@ -29,7 +28,7 @@ export const PicturesScreen = () => {
   const [isOver, setOver] = useState(false);
   const [query, setQuery] = useState("");
   const [onlyNoticed, setOnlyNoticed] = useState(useSearchParams().get("look") === "noticed");
-  const mayAdd = frame.role === "owner" || frame.role === "builder";
+  const mayAdd = useMayDesign();
   useEffect(() => {
     if (!mayAdd) return;
     const paste = (event: ClipboardEvent) => {

@@ -12,7 +12,7 @@ import { NumberInput } from "../part/NumberInput";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useRoom } from "../part/useRoom";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { Pending, Quiet, SheetHead, Trouble } from "../theme/pieces";
 import { ValueColumn, ValueSheet } from "../theme/ValueColumn";
 import { SocialLinks } from "./SocialLinks";
@@ -39,7 +39,7 @@ const PICTURES = [
 const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
   const { frame } = useFrame();
   const set = useProfileEditor((editor) => editor.set);
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const mayDesign = useMayDesign();
   const text = (field: "name" | "tagline" | "owner" | "address", label: string, help: string) => (
     <TextField
       label={label}

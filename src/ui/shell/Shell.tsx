@@ -7,10 +7,11 @@ import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { NewSite } from "../begin/NewSite";
 import { call, signOut } from "../client/call";
+import { saveAll } from "../client/document-editor";
 import { isSignedOut, useCall, useSite, useStep } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
-import { type Frame, FrameProvider, useFrame } from "./frame";
+import { type Frame, FrameProvider, useFrame, useMayDesign } from "./frame";
 import { GoTo } from "./GoTo";
 import { KeptElsewhere } from "./KeptElsewhere";
 import { Keys } from "./Keys";
@@ -261,10 +262,12 @@ const PointAtIt = () => {
 const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [creating, setCreating] = useState(false);
+  const mayDesign = useMayDesign();
   const router = useRouter();
   const { mode, setMode } = useColorScheme();
   const close = () => setAnchor(null);
   const leave = async () => {
+    await saveAll();
     await signOut();
     window.location.assign("/sign-in");
   };
@@ -291,7 +294,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             {each.name}
           </MenuItem>
         ))}
-        {frame.role === "owner" || frame.role === "builder" ? (
+        {mayDesign ? (
           <MenuItem
             onClick={() => {
               close();

@@ -67,6 +67,12 @@ export const FrameProvider = ({
   return <Context.Provider value={value}>{children}</Context.Provider>;
 };
 
+/** Whether who is signed in may change the design of the site; the server says so too. */
+export const useMayDesign = (): boolean => {
+  const { role } = useFrame().frame;
+  return role === "owner" || role === "builder";
+};
+
 export const useFrame = (): FrameValue => {
   const value = useContext(Context);
   if (!value) throw new Error("useFrame: expected to be inside a FrameProvider, got none");

@@ -8,7 +8,7 @@ import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
 import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
-import { useFrame } from "../shell/frame";
+import { useMayDesign } from "../shell/frame";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ValueColumn, ValueSheet } from "../theme/ValueColumn";
 import { ContrastTable } from "./ContrastTable";
@@ -39,10 +39,9 @@ export const StyleScreen = () => {
 const useStyle = (): HouseStyle => useStyleEditor(({ body }) => body) as HouseStyle;
 
 const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
-  const { frame } = useFrame();
   const asked = useSearchParams().get("look");
   const [view, setView] = useState<View>(VIEWS.find((each) => each === asked) ?? "specimen");
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const mayDesign = useMayDesign();
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <Box sx={{ px: 2.5, pt: 2.25 }}>

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall } from "../client/hooks";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { AddVisitor } from "./AddVisitor";
 import { type Handed, HandOver } from "./HandOver";
@@ -15,10 +15,9 @@ type Visitor = CallResult<"visitors">["visitors"][number];
 /** Accounts of those who may sign in on the public site: who they are, and what their membership lets them read. */
 export const VisitorsScreen = () => {
   const { data, error } = useCall("visitors", {});
-  const { frame } = useFrame();
   const [handed, setHanded] = useState<Handed | null>(null);
+  const mayChange = useMayDesign();
   if (!data) return <Pending error={error} what="Reading the accounts …" />;
-  const mayChange = frame.role === "owner" || frame.role === "builder";
   return (
     <Box sx={{ px: 2.5, py: 2.25 }}>
       <SheetHead

@@ -6,7 +6,7 @@ import type { Part } from "../../../core/model/part";
 import { sentenceCase } from "../../../messages/words";
 import type { CallResult } from "../../client/call";
 import { useAct, useCall } from "../../client/hooks";
-import { useFrame } from "../../shell/frame";
+import { useFrame, useMayDesign } from "../../shell/frame";
 import { Act, Pending, Quiet, Trouble } from "../../theme/pieces";
 import { PartHead } from "../PartHead";
 import { PreviewFrame } from "../PreviewFrame";
@@ -84,9 +84,9 @@ const ChangeLine = ({
   readonly isLooked: boolean;
   readonly onLook: () => void;
 }) => {
-  const { moment, frame } = useFrame();
+  const { moment } = useFrame();
   const back = useAct("bringPartBack");
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
+  const mayDesign = useMayDesign();
   const words = sentenceCase(change.label);
   return (
     <Box

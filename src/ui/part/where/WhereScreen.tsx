@@ -5,7 +5,7 @@ import type { Placement } from "../../../core/model/placement";
 import { placementIssue } from "../../../messages/placement-sentences";
 import { useAct, useCall } from "../../client/hooks";
 import { useUndoNotice } from "../../client/useUndoNotice";
-import { useFrame } from "../../shell/frame";
+import { useFrame, useMayDesign } from "../../shell/frame";
 import { Act, Pending, Trouble, Waiting, Wrong } from "../../theme/pieces";
 import { PartHead } from "../PartHead";
 import { Lines } from "./Lines";
@@ -16,7 +16,7 @@ import { useWishes, wishOperations } from "./wish";
 /** Where a part shows: sentences edited in place, with what they ask for and get, before they are kept. */
 export const WhereScreen = () => {
   const { part: id } = useParams<{ part: string }>();
-  const { frame, asked } = useFrame();
+  const { asked } = useFrame();
   const { data, error } = useCall("part", { part: id });
   const { wishes, wish, drop } = useWishes();
   const change = useAct("change");
@@ -31,8 +31,8 @@ export const WhereScreen = () => {
     { part: id, ...at, ...(wished && !problem ? { placement: wished as never } : {}) },
     { enabled: data !== undefined },
   );
+  const mayDesign = useMayDesign();
   if (!data || !saved) return <Pending error={error} what="Opening the part …" />;
-  const mayDesign = frame.role === "owner" || frame.role === "builder";
   const placement = wished ?? saved;
   const set = (next: Placement) => wish(id, next);
   const keep = async () => {
