@@ -115,7 +115,20 @@ export const theme = createTheme({
     },
     MuiOutlinedInput: {
       styleOverrides: {
-        root: ({ theme: all }) => ({ background: all.vars?.palette.ours.sheet, minHeight: 30 }),
+        root: ({ theme: all }) => ({
+          background: all.vars?.palette.ours.sheet,
+          minHeight: 30,
+          // what may not be changed is still to be read
+          "fieldset:disabled &, &.Mui-disabled": {
+            background: "none",
+            "& .MuiInputBase-input": {
+              WebkitTextFillColor: "currentcolor",
+              color: all.vars?.palette.ours.muted,
+            },
+            "& .MuiOutlinedInput-notchedOutline": { borderColor: `${all.vars?.palette.divider} !important` },
+            "& .MuiSelect-icon": { display: "none" },
+          },
+        }),
         notchedOutline: ({ theme: all }) => ({ borderColor: all.vars?.palette.ours.field }),
         input: { padding: "4px 10px", height: "1.5em" },
         multiline: { padding: 0 },
