@@ -50,6 +50,7 @@ const Bands = () => {
       role="group"
       aria-label="What the part is made of"
     >
+      {mayDesign ? <Pasting /> : null}
       {part.bands.map((band) => (
         <BandLine key={band.id} band={band} />
       ))}
@@ -62,7 +63,6 @@ const Bands = () => {
         <AddLine slot={part.slot} />
       ) : null}
       {mayDesign && editedKind === "part" ? <AddBand /> : null}
-      {mayDesign ? <Pasting /> : null}
     </div>
   );
 };

@@ -7,7 +7,16 @@ import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import type { useUploads } from "./useUploads";
 
-const line = { display: "flex", alignItems: "center", gap: 1.5, minHeight: 32 } as const;
+const line = {
+  display: "flex",
+  flexWrap: "wrap",
+  alignItems: "center",
+  columnGap: 1.5,
+  minHeight: 32,
+} as const;
+const nameOf = { flex: "0 1 180px", minWidth: 120, overflowWrap: "anywhere" } as const;
+/** Beside the words, or on a line of its own where there is no room. */
+const bar = { flex: "1 1 100px", maxWidth: 320 } as const;
 
 /** What is on its way, what became of it. */
 export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof useUploads>) => {
@@ -30,9 +39,9 @@ export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof u
     >
       {sending.map(({ key, name, sent, trouble }) => (
         <Box key={`s${key}`} sx={line}>
-          <span style={{ minWidth: 180 }}>{name}</span>
+          <span style={nameOf}>{name}</span>
           {trouble ? (
-            <Wrong role="alert" style={{ fontWeight: 400 }}>
+            <Wrong role="alert" style={{ fontWeight: 400, flex: "1 1 180px" }}>
               {trouble}
             </Wrong>
           ) : (
@@ -41,7 +50,7 @@ export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof u
                 variant="determinate"
                 value={sent * 100}
                 aria-label={`Sending ${name}`}
-                sx={{ flex: 1, maxWidth: 320 }}
+                sx={bar}
               />
               <Quiet>{Math.round(sent * 100)} % sent</Quiet>
               <Act onClick={() => stop(key)} aria-label={`Stop sending ${name}`}>
@@ -53,9 +62,9 @@ export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof u
       ))}
       {jobs.map(({ id, name, state, issue, picture }) => (
         <Box key={id} sx={line}>
-          <span style={{ minWidth: 180 }}>{name}</span>
+          <span style={nameOf}>{name}</span>
           {state === "failed" ? (
-            <Wrong role="alert" style={{ fontWeight: 400 }}>
+            <Wrong role="alert" style={{ fontWeight: 400, flex: "1 1 180px" }}>
               {issue ? describeIssues([issue]) : "It could not be made ready."}
             </Wrong>
           ) : state === "done" ? (
@@ -69,7 +78,7 @@ export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof u
             </span>
           ) : (
             <>
-              <LinearProgress aria-label={`Making ${name} ready`} sx={{ flex: 1, maxWidth: 320 }} />
+              <LinearProgress aria-label={`Making ${name} ready`} sx={bar} />
               <Quiet>{state === "waiting" ? "waits its turn" : "sizes are made"}</Quiet>
             </>
           )}
