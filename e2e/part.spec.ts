@@ -148,6 +148,9 @@ test("what was copied elsewhere is pasted: an address, words, a picture, items o
   await expect(node("Tagline").nth(1)).toBeFocused();
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("F2");
+  await expect(
+    page.getByRole("region", { name: "Settings of Heading" }).getByRole("textbox").first(),
+  ).toBeFocused();
   await page.keyboard.type("On the ridge");
   await expect(wide(page).locator("footer h2").first()).toHaveText("On the ridge");
   await node("Tagline").nth(1).click();

@@ -1,5 +1,6 @@
 "use client";
 import type { KeyboardEvent } from "react";
+import { flushSync } from "react-dom";
 import { type BlockKind, defaultSettings, type SettingsOf } from "../../core/model/blocks";
 import type { Operation } from "../../core/model/operations";
 import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
@@ -302,9 +303,9 @@ const LIST_KEYS: Readonly<Record<string, ListKey>> = {
     return undefined;
   },
   f2: ({ node }) => {
-    useEditor.getState().select(node.id);
-    // once its settings are there
-    requestAnimationFrame(() => requestAnimationFrame(focusWords));
+    // its settings are there at once: what is typed next goes into them
+    flushSync(() => useEditor.getState().select(node.id));
+    focusWords();
     return undefined;
   },
   escape: (place) => (place.parent === "" ? null : place.parent),
