@@ -184,6 +184,13 @@ test("what was copied elsewhere is pasted: an address, words, a picture, items o
     [...drawing],
   );
   await expect(wide(page).locator("footer .b-logo + .b-picture")).toBeVisible({ timeout: 20_000 });
+  const isTaken = await node("Logo").evaluate((at) => {
+    const dataTransfer = new DataTransfer();
+    dataTransfer.items.add(new File(["words"], "letter.txt", { type: "text/plain" }));
+    return !at.dispatchEvent(new DragEvent("drop", { dataTransfer, bubbles: true, cancelable: true }));
+  });
+  expect(isTaken).toBe(true);
+  await expect(page.getByText("That is not a picture.")).toBeVisible();
   // a field takes what is pasted into it itself
   await page.getByRole("combobox", { name: "Add a block" }).focus();
   const before = await list(page).locator("[data-list-node]").count();

@@ -89,7 +89,7 @@ export const tellOthers = (site: string, documents: Saved): void => {
 /** Forgets changes that are kept, whoever has them in hand. */
 export const forgetKept = (site: string, document: string): void => {
   forget(site, document);
-  for (const editor of editorsOf(site)) editor.drop(document);
+  for (const each of editorsOf(site)) each.drop(document);
 };
 
 type EditedKind = "part" | "piece" | "menu" | "style" | "profile" | "picture";

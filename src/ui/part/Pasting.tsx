@@ -24,6 +24,7 @@ export const Pasting = memo(() => {
   const { frame } = useFrame();
   const pictures = usePastedPictures();
   const addItems = useAddItems();
+  const say = useSnackbar().enqueueSnackbar;
   const { add } = pictures;
   const { origin } = frame.site;
   useEffect(() => {
@@ -57,9 +58,12 @@ export const Pasting = memo(() => {
       if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
     };
     const drop = (event: DragEvent) => {
-      const files = event.dataTransfer ? picturesIn(event.dataTransfer) : [];
-      if (files.length === 0) return;
+      if (!event.dataTransfer?.types.includes("Files")) return;
+      // the browser would leave the studio for the file
       event.preventDefault();
+      const files = picturesIn(event.dataTransfer);
+      if (files.length === 0)
+        return void say("That is not a picture. Nothing was added.", { variant: "error" });
       const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]");
       add(files, node?.dataset["listNode"]);
     };
@@ -71,7 +75,7 @@ export const Pasting = memo(() => {
       document.removeEventListener("dragover", over);
       document.removeEventListener("drop", drop);
     };
-  }, [add, addItems, origin]);
+  }, [add, addItems, origin, say]);
   return pictures.list;
 });
 

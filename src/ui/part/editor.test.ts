@@ -23,7 +23,7 @@ beforeEach(() => {
     return Response.json(answer());
   });
   editor().replace(part);
-  editor().open("site", "p", part, { account: "keeper", path: "/s/site/parts/p", mayChange: true });
+  editor().open("site", "p", part, { account: "keeper", path: "/s/ridge/part", mayChange: true });
 });
 afterEach(() => {
   vi.useRealTimers();
@@ -89,7 +89,7 @@ describe("editing a part", () => {
   });
   it("does not let an older answer of the server overwrite what is being typed", () => {
     type("Newer");
-    editor().open("site", "p", part, { account: "keeper", path: "/s/site/parts/p", mayChange: true });
+    editor().open("site", "p", part, { account: "keeper", path: "/s/ridge/part", mayChange: true });
     expect(JSON.stringify(editor().body)).toContain("Newer");
   });
 });

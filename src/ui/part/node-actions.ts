@@ -225,7 +225,10 @@ export const handleListKeys = (event: KeyboardEvent<HTMLElement>, palette: Palet
   const focus = act(place, part, palette);
   if (focus === undefined) return;
   select(key === "escape" || key.startsWith("alt+") ? focus : useEditor.getState().selected);
-  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus());
+  const focusNode = () => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus();
+  // along the list all stand where they stood: the next key goes to the next one
+  if (key.startsWith("arrow")) focusNode();
+  else requestAnimationFrame(focusNode);
 };
 
 type ListKey = (place: NodePlace, part: Part, palette: Palette) => string | null | undefined;

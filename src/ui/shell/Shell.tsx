@@ -8,7 +8,7 @@ import { count, pages as pagesText } from "../../messages/words";
 import { NewSite } from "../begin/NewSite";
 import { call, signOut } from "../client/call";
 import { saveAll } from "../client/document-editor";
-import { isSignedOut, useCall, useSite, useStep } from "../client/hooks";
+import { isSignedOut, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
 import { type Frame, FrameProvider, useFrame, useMayDesign } from "./frame";
@@ -16,8 +16,8 @@ import { GoTo } from "./GoTo";
 import { KeptElsewhere } from "./KeptElsewhere";
 import { Keys } from "./Keys";
 import { SeenAsMenu } from "./SeenAsMenu";
+import { Steps } from "./Steps";
 import { TakeBack } from "./TakeBack";
-import { useKeys } from "./useKeys";
 
 const LEAVES = [
   ["overview", "Overview"],
@@ -353,61 +353,3 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
     </>
   );
 };
-
-/** Undo and redo name what they do; what they name is cut where there is no room for it. */
-const Steps = () => {
-  const { frame } = useFrame();
-  const undo = useStep("undo");
-  const redo = useStep("redo");
-  useKeys({
-    "ctrl+z": () => undo.mutate(),
-    "ctrl+shift+z": () => redo.mutate(),
-    "ctrl+y": () => redo.mutate(),
-  });
-  return (
-    <>
-      {frame.undo === null ? null : (
-        <Step
-          name={`Undo ${frame.undo}`}
-          keys="Ctrl Z"
-          isBusy={undo.isPending}
-          onStep={() => undo.mutate()}
-        />
-      )}
-      {frame.redo === null ? null : (
-        <Step
-          name={`Redo ${frame.redo}`}
-          keys="Ctrl Shift Z"
-          isBusy={redo.isPending}
-          onStep={() => redo.mutate()}
-        />
-      )}
-    </>
-  );
-};
-
-const Step = ({
-  name,
-  keys,
-  isBusy,
-  onStep,
-}: {
-  readonly name: string;
-  readonly keys: string;
-  readonly isBusy: boolean;
-  readonly onStep: () => void;
-}) => (
-  <Tooltip describeChild title={keys}>
-    <Button
-      variant="text"
-      color="inherit"
-      sx={{ width: 96, flexGrow: 1, maxWidth: "max-content", color: "text.secondary" }}
-      onClick={onStep}
-      disabled={isBusy}
-    >
-      <span style={{ maxWidth: 240, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-        {name}
-      </span>
-    </Button>
-  </Tooltip>
-);
