@@ -91,6 +91,94 @@ test("each of several words of a block is edited where it stands", async ({ page
   await expect(wide(page).locator("footer .b-signUp button")).toHaveText(words ?? "");
 });
 
+test("an item of a menu is edited where it stands: in all previews, in the ruler and wherever the menu is shown", async ({
+  page,
+}) => {
+  await openPart(page, "Header", "Day header");
+  const first = wide(page).locator("header .b-menu .row > li").first();
+  const item = first.locator("[data-words]").first();
+  const before = (await item.textContent()) ?? "";
+  const edge = page.getByRole("slider", { name: /Main band/ });
+  const edgeBefore = Number(await edge.getAttribute("aria-valuenow"));
+  await item.dispatchEvent("click");
+  const settings = page.getByRole("region", { name: "Settings of Menu" });
+  await expect(settings.getByRole("link", { name: "Edit the menu" })).toBeVisible();
+  await item.dispatchEvent("click");
+  await expect(item).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.type("Come and see the domes");
+  // the narrow one has it behind the button
+  for (const width of [820, 390])
+    await expect(preview(page, width).locator("header .b-menu")).toContainText("Come and see the domes");
+  await expect
+    .poll(async () => Number(await edge.getAttribute("aria-valuenow")))
+    .toBeGreaterThan(edgeBefore + 50);
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await settings.getByRole("link", { name: "Edit the menu" }).click();
+  await expect(page.getByRole("textbox", { name: "Label of “Come and see the domes”" })).toBeVisible();
+  await page.goBack();
+  await expect(first).toContainText("Come and see the domes");
+  // the footer of the page shows the same menu
+  await expect(wide(page).locator("footer .b-menu").first()).toContainText("Come and see the domes");
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await expect(item).toHaveText(before);
+  await expect(wide(page).locator("footer .b-menu").first()).not.toContainText("Come and see");
+  await undoAll(page);
+});
+
+test("a label nobody can keep is refused and said, and the item is as it was", async ({ page }) => {
+  await openPart(page, "Header", "Day header");
+  const item = wide(page).locator("header .b-menu .row > li > a [data-words]").first();
+  const before = (await item.textContent()) ?? "";
+  for (let times = 0; times < 2; times += 1) await item.dispatchEvent("click");
+  await expect(item).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.insertText("long ".repeat(50));
+  await expect(page.getByRole("alert").filter({ hasText: /200/ })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(item).toHaveText(before);
+});
+
+test("the words in a search field and a text are edited where they stand", async ({ page }) => {
+  await openPart(page, "Layout", "Not found");
+  const field = wide(page).locator("main .b-search input");
+  const hint = (await field.getAttribute("placeholder")) ?? "";
+  for (let times = 0; times < 2; times += 1) await field.dispatchEvent("click");
+  await expect(field).toHaveValue(hint);
+  await page.keyboard.type("What were you after?");
+  await expect(preview(page, 390).locator("main .b-search input")).toHaveAttribute(
+    "placeholder",
+    "What were you after?",
+  );
+  await page.keyboard.press("Enter");
+  await expect(field).toHaveAttribute("placeholder", "What were you after?");
+  await expect(
+    page
+      .getByRole("region", { name: "Settings of Search box" })
+      .getByRole("textbox", { name: "Hint in the box" }),
+  ).toHaveValue("What were you after?");
+  await saved(page);
+  await undoAll(page);
+
+  await openPart(page, "Title bar", "Front hero");
+  const text = wide(page).locator(".slot-titleBar [data-rich]");
+  for (let times = 0; times < 2; times += 1) await text.dispatchEvent("click");
+  await expect(text).toHaveAttribute("contenteditable", "true");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type("Three domes");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Control+b");
+  await page.keyboard.type("Open & free");
+  await expect(preview(page, 390).locator(".slot-titleBar .b-richText strong")).toHaveText("Open & free");
+  await page.keyboard.press("Escape");
+  await expect(text).not.toHaveAttribute("contenteditable");
+  expect(await text.innerHTML()).toBe("<p>Three domes</p><p><strong>Open &amp; free</strong></p>");
+  await expect(
+    page.getByRole("region", { name: "Settings of Text" }).getByRole("textbox").first(),
+  ).toHaveValue("Three domes\n\n**Open & free**");
+  await saved(page);
+  await undoAll(page);
+});
+
 test("a block is dragged to another place in the list, and into another cell", async ({ page }) => {
   await openPart(page, "Footer", "Footer in columns");
   const chip = (name: string) => list(page).getByRole("button", { name, exact: true });

@@ -12,6 +12,7 @@ interface Told {
   readonly at?: number;
   readonly nodes?: readonly string[];
   readonly words?: string | null;
+  readonly text?: string | null;
   readonly height?: number;
   readonly places?: object;
 }
@@ -303,6 +304,89 @@ test("words among others are edited by themselves, those of a button too, spaces
   expect((await told("typed")).at(-1)).toMatchObject({ words: "label", text: "Where to" });
   await page.keyboard.press("Escape");
   await expect(frame.locator("[contenteditable]")).toHaveCount(0);
+});
+
+test("words of an item are edited where they are in sight; a click on them opens nothing once their menu is selected", async ({
+  page,
+}) => {
+  const { draw, say, told, frame } = await frameOn(page);
+  const label = '<span data-words="label of visit">Visit</span>';
+  const menu = `<nav class="slot-header" data-node="m"><div popover><b>${label}</b></div><details><summary>${label}</summary><a href="/bus/">By bus</a></details></nav>`;
+  await draw({ id: 1, isNew: true, css: CSS, body: menu });
+  const isOpen = () => frame.locator("details").evaluate((each) => (each as HTMLDetailsElement).open);
+  await frame.locator("summary span").click();
+  expect(await isOpen()).toBe(true);
+  await say({ type: "select", node: "m" });
+  await frame.locator("summary span").click();
+  await expect.poll(async () => (await told("pointed")).at(-1)?.words).toBe("label of visit");
+  expect(await isOpen()).toBe(true);
+  await say({ type: "edit", words: { node: "m", words: "label of visit" } });
+  await expect(frame.locator("summary span")).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.type("Come by");
+  expect((await told("typed")).at(-1)?.text).toBe("Come by");
+  expect(await isOpen()).toBe(true);
+});
+
+test("words in an empty field are edited in it, and are its placeholder again", async ({ page }) => {
+  const { draw, say, told, frame } = await frameOn(page);
+  const form = (words: string) =>
+    `<form class="slot-header" data-node="f"><input type="search" placeholder="${words}" data-words="placeholder"></form>`;
+  await draw({ id: 1, isNew: true, css: CSS, body: form("Search") });
+  await say({ type: "edit", words: { node: "f", words: "placeholder" } });
+  const field = frame.getByRole("searchbox");
+  await expect(field).toHaveValue("Search");
+  await expect(field).toBeFocused();
+  await page.keyboard.type("Find it");
+  expect((await told("typed")).at(-1)?.text).toBe("Find it");
+  await draw({ id: 2, body: form("Find it") });
+  await expect(field).toHaveValue("Find it");
+  await page.keyboard.press("Enter");
+  await expect(field).toHaveValue("");
+  await expect(field).toHaveAttribute("placeholder", "Find it");
+  expect((await told("typed")).at(-1)?.text).toBe(null);
+});
+
+test("a text of several lines is edited as it is marked up; of what is pasted only the words come in", async ({
+  page,
+}) => {
+  const { draw, say, told, frame } = await frameOn(page);
+  const prose = (words: string) =>
+    `<div class="slot-layout" data-node="t" data-words="text" data-rich>${words}</div>`;
+  await draw({ id: 1, isNew: true, css: CSS, body: prose("<p>Open <strong>nights</strong></p>") });
+  await say({ type: "edit", words: { node: "t", words: "text" } });
+  const text = frame.locator("[data-rich]");
+  await expect(text).toHaveAttribute("contenteditable", "true");
+  await page.keyboard.press("Control+End");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("On Fridays");
+  await text.evaluate((element) => {
+    const carried = new DataTransfer();
+    carried.setData("text/plain", " too");
+    carried.setData("text/html", "<h1 style='color:red'>too</h1>");
+    element.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: carried, bubbles: true, cancelable: true }),
+    );
+  });
+  const typed = (await told("typed")).at(-1)?.text ?? "";
+  expect(typed).toContain("<p>Open <strong>nights</strong></p>");
+  expect(typed).not.toContain("<h1");
+  expect(await text.innerText()).toBe("Open nights\n\nOn Fridays too");
+  await draw({ id: 2, body: prose("<p>Open <strong>nights</strong></p><p>On Fridays too</p>") });
+  await page.keyboard.press("Escape");
+  await expect(text).not.toHaveAttribute("contenteditable");
+  expect(await text.innerHTML()).toBe("<p>Open <strong>nights</strong></p><p>On Fridays too</p>");
+});
+
+test("what was typed and is not drawn is gone when editing ends: nothing is shown that is not so", async ({
+  page,
+}) => {
+  const { draw, say, frame } = await frameOn(page);
+  await draw({ id: 1, isNew: true, css: CSS, body: BODY });
+  await say({ type: "edit", words: { node: "h1", words: "text" } });
+  await frame.locator("h1").press("Backspace");
+  await expect(frame.locator("h1")).toHaveText("");
+  await page.keyboard.press("Enter");
+  await expect(frame.locator("h1")).toHaveText("The domes");
 });
 
 test("what is selected comes into sight: at once, or with the drawing that brings it", async ({ page }) => {

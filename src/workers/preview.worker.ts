@@ -10,7 +10,7 @@ import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
 import { type Way, waysToReach } from "../core/layout/reach";
 import { type BandReading, readBands } from "../core/layout/readings";
 import { TextMeasure } from "../core/layout/text-measure";
-import type { Picture, Piece, SiteProfile } from "../core/model/design";
+import type { Menu, Picture, Piece, SiteProfile } from "../core/model/design";
 import type { HouseStyle } from "../core/model/house-style";
 import type { Part } from "../core/model/part";
 import { wholePart } from "../core/model/pieces";
@@ -37,6 +37,8 @@ export interface Instead {
   readonly without?: readonly Slot[];
   /** Pieces as they are being edited. */
   readonly pieces?: Readonly<Record<string, Piece>> | undefined;
+  /** Menus as they are being edited. */
+  readonly menus?: Readonly<Record<string, Menu>> | undefined;
 }
 
 /** What designs are made of, as it crosses to here. */
@@ -114,7 +116,8 @@ const pageWith = (plain: PageData, id: string | null, part: Part | null, instead
     );
   const slots = { ...plain.slots, ...left, ...(shown && id ? { [shown.slot]: { id, part: shown } } : {}) };
   const { style = plain.style, profile = plain.profile } = instead;
-  return { shown, page: { ...plain, slots, style, profile } };
+  const menus = instead.menus ? { ...plain.menus, ...instead.menus } : plain.menus;
+  return { shown, page: { ...plain, slots, style, profile, menus } };
 };
 
 /** A view as it was drawn, and what a ruler says of the part there. */
@@ -210,13 +213,20 @@ const api = {
     };
   },
   /** What would make a band of the part stand in one row from a width on. */
-  async waysToReach(view: number, part: Part, band: string, target: number): Promise<readonly Way[]> {
+  async waysToReach(
+    view: number,
+    part: Part,
+    instead: Instead,
+    band: string,
+    target: number,
+  ): Promise<readonly Way[]> {
     const { data } = viewOf(view);
     const found = part.bands.find(({ id }) => id === band);
     if (!data || !found) return [];
-    const shaper = await shaperFor(site, data.style);
-    const measure = new TextMeasure(shaper, data.style, data.site.language);
-    return waysToReach(new BandFit(found, { ...data, words: ENGLISH }, measure), target);
+    const { page } = pageWith(data, null, null, instead);
+    const shaper = await shaperFor(site, page.style);
+    const measure = new TextMeasure(shaper, page.style, page.site.language);
+    return waysToReach(new BandFit(found, { ...page, words: ENGLISH }, measure), target);
   },
   /** Starting points of a seed, on a page. */
   async designs(

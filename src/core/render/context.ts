@@ -76,6 +76,9 @@ const lookCss = (look: Look, style: HouseStyle, kind: BlockKind): Readonly<Recor
 export const wordsOf = (context: Pick<RenderContext, "mark">, setting: string, words: string): Content =>
   context.mark ? html`<span data-words="${setting}">${words}</span>` : words;
 
+/** What words of a menu are marked by: those of an item, which are the menu's and not the block's. */
+export const itemWords = (of: "label" | "promotion", item: string): string => `${of} of ${item}`;
+
 /** The element of a block, with its class, its mark, and the look every kind has. */
 export const element = (
   tag: string,

@@ -6,14 +6,19 @@
   const marks = document.getElementById("marks");
   const say = (message) => parent.postMessage(message, studio);
 
-  // The element whose words are edited in place, and whose and which words they are.
+  // The element whose words are edited in place, whose and which words they are, and how it is drawn meanwhile.
   let edited = null;
   let editing = null;
+  let drawn = null;
 
   // A menu that a person opened stays open through a patch.
   const keepOpen = (from, to) => {
     // words that are being typed here are the newest there are
-    if (from.isEqualNode(to) || from === edited) return false;
+    if (from === edited) {
+      drawn = to;
+      return false;
+    }
+    if (from.isEqualNode(to)) return false;
     if (from.tagName === "DETAILS" && from.open) to.open = true;
     return true;
   };
@@ -160,7 +165,8 @@
     wear(next);
   };
 
-  // What was selected and has not been brought into sight yet: it may come with the next drawing.
+  // What is selected; and as long as it has not been brought into sight, again: it may come with the next drawing.
+  let selected = null;
   let sought = null;
   const seek = () => {
     const found = sought && nodeOf(sought);
@@ -256,37 +262,68 @@
             `[data-node="${node}"],[data-node$="--${node}"]{outline:2px solid #d3a13a!important;outline-offset:3px!important}`,
         )
         .join("");
+      selected = message.node;
       sought = message.node;
       seek();
     }
   });
 
   // Words are edited where they stand: what is typed goes to the studio letter by letter; Enter, Escape or leaving ends it.
+  // The same words may stand in a row and in a drawer: those in sight are meant.
   const wordsIn = ({ node, words }) => {
     const found = nodeOf(node);
-    return found?.dataset.words === words ? found : found?.querySelector(`[data-words="${words}"]`);
+    if (found?.dataset.words === words) return found;
+    const all = [...(found?.querySelectorAll(`[data-words="${words}"]`) ?? [])];
+    return all.find((each) => each.checkVisibility()) ?? all[0];
   };
+  // words of a field that is empty are edited in it
+  const isField = (element) => element.tagName === "INPUT";
+  // a text of several lines, which goes to the studio as it is marked up
+  const isRich = (element) => element.dataset.rich !== undefined;
   const edit = (next) => {
     const found = next && wordsIn(next);
     if (edited && edited === found) return;
-    if (edited) edited.removeAttribute("contenteditable");
-    edited = null;
+    leave();
     if (!found) return;
+    drawn = found.cloneNode(true);
     edited = found;
     editing = { node: next.node, words: next.words };
-    found.contentEditable = "plaintext-only";
+    if (isField(found)) {
+      found.value = found.placeholder;
+      found.focus();
+      found.select();
+      return;
+    }
+    found.contentEditable = isRich(found) ? "true" : "plaintext-only";
     found.focus();
-    getSelection().selectAllChildren(found);
+    if (!isRich(found)) getSelection().selectAllChildren(found);
+  };
+  // What was edited is as it is drawn again: what was typed may not fit, or is marked up in another way.
+  const leave = () => {
+    if (!edited) return;
+    const was = edited;
+    edited = null;
+    if (isField(was)) was.value = "";
+    else was.removeAttribute("contenteditable");
+    patch(was, drawn, false);
   };
   const endEdit = () => {
     if (!edited) return;
-    edited.removeAttribute("contenteditable");
-    edited = null;
+    leave();
     say({ type: "typed", ...editing, text: null });
   };
+  const wordsOf = (element) => {
+    if (isRich(element)) return element.innerHTML;
+    return (isField(element) ? element.value : element.textContent).replace(/\s+/g, " ");
+  };
   addEventListener("input", (event) => {
-    if (event.target === edited)
-      say({ type: "typed", ...editing, text: edited.textContent.replace(/\s+/g, " ") });
+    if (event.target === edited) say({ type: "typed", ...editing, text: wordsOf(edited) });
+  });
+  // of what is pasted the words come in, not how they looked elsewhere
+  addEventListener("paste", (event) => {
+    if (!edited || !isRich(edited)) return;
+    event.preventDefault();
+    document.execCommand("insertText", false, event.clipboardData.getData("text/plain"));
   });
   addEventListener("focusout", (event) => {
     if (event.target === edited) endEdit();
@@ -314,19 +351,23 @@
       event.preventDefault();
       return;
     }
-    // words of a label that are clicked would click its field too
-    if (event.target.closest("a,button[type=submit],label [data-words]")) event.preventDefault();
+    const nodes = nodesAt(event.target);
+    const words = wordsAt(event.target);
+    // words of a label that are clicked would click its field too; those that are about to be edited open nothing
+    const isMeant = words !== null && nodes[0] === selected;
+    if (isMeant || event.target.closest("a,button[type=submit],label [data-words]")) event.preventDefault();
     say({
       type: "pointed",
-      nodes: nodesAt(event.target),
+      nodes,
       slot: slotAt(event.target),
-      words: wordsAt(event.target),
+      words,
       isAdding: event.shiftKey,
     });
   });
   addEventListener("submit", (event) => event.preventDefault());
   addEventListener("keydown", (event) => {
-    if (edited && (event.key === "Escape" || event.key === "Enter")) {
+    const ends = event.key === "Escape" || (event.key === "Enter" && !(edited && isRich(edited)));
+    if (edited && ends) {
       event.preventDefault();
       endEdit();
       return;

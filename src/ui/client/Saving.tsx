@@ -10,10 +10,17 @@ type Known = Pick<
 /** The store of an editor, whatever it edits. */
 export type EditorHook = <T>(selector: (editor: Known) => T) => T;
 
-/** Whether what was typed is on the server, in words. */
-export const Saving = ({ of: useEditor }: { readonly of: EditorHook }) => {
-  const saving = useEditor((editor) => editor.saving);
-  const kept = useEditor((editor) => editor.kept);
+/** Whether what was typed is on the server, in words. With another editor: of both what is not there yet. */
+export const Saving = ({
+  of: useEditor,
+  and: useOther = useEditor,
+}: {
+  readonly of: EditorHook;
+  readonly and?: EditorHook;
+}) => {
+  const own = { saving: useEditor((editor) => editor.saving), kept: useEditor((editor) => editor.kept) };
+  const other = { saving: useOther((editor) => editor.saving), kept: useOther((editor) => editor.kept) };
+  const { saving, kept } = own.saving === "saved" ? other : own;
   if (saving === "failed" || (saving === "kept" && kept === 0)) return <Wrong role="status">Not saved</Wrong>;
   if (saving === "kept") return <Quiet role="status">Kept on this computer, {count(kept, "change")}</Quiet>;
   return <Quiet role="status">{saving === "saved" ? "Saved" : "Saving …"}</Quiet>;

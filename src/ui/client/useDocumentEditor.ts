@@ -8,16 +8,17 @@ import { useRefresh, useSite } from "./hooks";
 
 /**
  * Opens a document in its editor, saves what waits when one leaves or the connection is back, and asks the site again
- * after each save.
+ * after each save. What is kept of it is gone on with on the screen at `path`; on this one if none is named.
  */
 export const useDocumentEditor = <Body>(
   useEditor: UseBoundStore<StoreApi<DocumentEditor<Body>>>,
   id: string,
   body: Body | undefined,
+  path?: string,
 ): void => {
   const site = useSite();
   const refresh = useRefresh();
-  const path = usePathname();
+  const here = usePathname();
   const account = useFrame().frame.account.id;
   const mayChange = useMayDesign();
   const open = useEditor((editor) => editor.open);
@@ -40,6 +41,6 @@ export const useDocumentEditor = <Body>(
     };
   }, [refresh, useEditor]);
   useEffect(() => {
-    if (body) open(site, id, body, { account, path, mayChange });
-  }, [account, body, id, mayChange, open, path, site]);
+    if (body) open(site, id, body, { account, path: path ?? here, mayChange });
+  }, [account, body, here, id, mayChange, open, path, site]);
 };

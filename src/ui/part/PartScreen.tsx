@@ -6,9 +6,11 @@ import type { Part } from "../../core/model/part";
 import { useCall } from "../client/hooks";
 import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
+import { useMenuEditor } from "../menus/menu-editor";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Pending } from "../theme/pieces";
 import { useEditor } from "./editor";
+import { MenuInHand } from "./MenuInHand";
 import { toggleMainSetting } from "./OpenToPages";
 import { PartHead } from "./PartHead";
 import { PartList } from "./PartList";
@@ -32,7 +34,7 @@ export const PartScreen = () => {
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
       <PartHead data={data} leaf="design">
-        <Saving of={useEditor} />
+        <Saving of={useEditor} and={useMenuEditor} />
       </PartHead>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
         <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
@@ -51,5 +53,6 @@ export const PartScreen = () => {
 export const TroubleOfEditor = () => (
   <Box sx={{ px: 2 }}>
     <SavingTrouble of={useEditor} />
+    <MenuInHand />
   </Box>
 );

@@ -4,13 +4,13 @@ import { memo, type ReactNode, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
 import { isRuled } from "../../core/layout/readings";
-import { setNodeOperation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
 import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
 import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
+import { useMenuEditor } from "../menus/menu-editor";
 import { useFrame, useMayDesign } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
@@ -18,14 +18,15 @@ import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
 import { Followers } from "./followers";
 import { AT_REST, type Talk } from "./frame-talk";
+import { menuInstead, useMenuInHand } from "./menu-in-hand";
 import { PreviewRow } from "./PreviewRow";
 import { needsKey } from "./preview-needs";
 import { Ruler } from "./Ruler";
 import { type PreviewOptions, usePreview } from "./usePreview";
 import type { WorkerOf } from "./usePreviewWorker";
 import { useRoom } from "./useRoom";
+import { useWordsInPlace } from "./useWordsInPlace";
 import { ViewChoice } from "./ViewChoice";
-import { type Words, wordsPath } from "./words-in-place";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   first: "its first page",
@@ -52,6 +53,7 @@ export const Previews = ({ id }: { readonly id: string }) => {
 };
 
 const followers = new Followers(useEditor);
+const menuFollowers = new Followers(useMenuEditor);
 
 /** A page with the part as it is being edited. It follows the editor by itself: what is typed is no reason to render the screen round the frames. */
 const useFollowed = (
@@ -73,6 +75,19 @@ const useFollowed = (
       if (body !== before.body && open === id) draw(body);
     });
   }, [id, redraw]);
+  useEffect(() => {
+    let shown = menuInstead();
+    redraw({ instead: shown });
+    const draw = () => {
+      const instead = menuInstead();
+      if (instead !== shown) redraw({ instead });
+      shown = instead;
+    };
+    const leave = [menuFollowers.add(draw), useMenuInHand.subscribe(draw)];
+    return () => {
+      for (const each of leave) each();
+    };
+  }, [redraw]);
   return preview;
 };
 
@@ -118,7 +133,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
     useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
   );
   const mayDesign = useMayDesign();
-  const [editing, setEditing] = useState<{ readonly words: Words; readonly width: number } | null>(null);
+  const words = useWordsInPlace();
   const [size, setSize] = useState<Size>("fit");
   const [view, setView] = useState(AT_REST);
   const { desk, room } = useRoom();
@@ -136,7 +151,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
   const pointedAt =
     (width: number): Talk["onPointed"] =>
-    (seen, at, isAdding, words) => {
+    (seen, at, isAdding, pointed) => {
       const { body: part } = useEditor.getState();
       if (at !== slot || !part) return;
       // what is inside a shared piece is the piece's: here it is one block
@@ -144,10 +159,15 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
       const [innermost] = nodes;
       if (isAdding && innermost) return selectAlso(innermost);
       // words that are selected are edited where they stand
-      const pointed = innermost !== undefined && words !== null ? { node: innermost, words } : null;
-      if (mayDesign && pointed && innermost === selected && seen[0] === innermost && wordsPath(part, pointed))
-        return setEditing({ words: pointed, width });
-      setEditing(null);
+      const isSelected = innermost !== undefined && innermost === selected && seen[0] === innermost;
+      if (
+        mayDesign &&
+        isSelected &&
+        pointed !== null &&
+        words.begin({ node: innermost, words: pointed }, width)
+      )
+        return;
+      words.end();
       // a first click takes the block, another one what is around it: its cell, its band
       const place = selected === null ? -1 : nodes.indexOf(selected);
       select(nodes[place + 1] ?? nodes[0] ?? null);
@@ -159,19 +179,13 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
     also,
     view,
   };
-  const typed = (words: Words, text: string | null) => {
-    const { body, id: open, apply } = useEditor.getState();
-    const path = body && wordsPath(body, words);
-    if (text === null || !body || !path) return setEditing(null);
-    if (text.trim() !== "") apply([setNodeOperation(body, open, words.node, path, text)]);
-  };
   const rowOf = (shown: PageToLookAt | undefined, { tie, onDrawn }: RowSource) => (
     <PreviewRow
       {...common}
       title={`${shown?.title ?? "Page"} at three widths`}
       source={tie}
       onDrawn={onDrawn}
-      onTyped={typed}
+      onTyped={words.typed}
       width={size === "whole" ? WIDE + BETWEEN : undefined}
       frames={WIDTHS.map((width, at) => ({
         size: {
@@ -180,7 +194,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
           scale,
           height: heights[at === 0 ? 0 : 1] as number,
         },
-        editing: shown === page && editing?.width === width ? editing.words : null,
+        editing: shown === page ? words.at(width) : null,
         onPointed: pointedAt(width),
       }))}
     />

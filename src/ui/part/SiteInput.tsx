@@ -2,6 +2,7 @@
 import { Autocomplete, Box, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { formatMarkdown, parseMarkdown } from "../../core/content/markdown";
+import { sameValue } from "../../core/model/canonical";
 import { COLOUR_ROLES } from "../../core/model/house-style";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
 import { ROLE_NAMES } from "../../messages/words";
@@ -61,7 +62,10 @@ export const TargetInput = ({
   readonly onChange: (value: TargetValue) => void;
 }) => {
   const { frame } = useFrame();
-  const [text, setText] = useState("url" in value ? value.url : "");
+  const [typed, setTyped] = useState({ text: "", means: "" });
+  const address = "url" in value ? value.url : "";
+  // an address that is not right yet stands as it is typed; one that is changed elsewhere is that
+  const text = typed.means === address ? typed.text : address;
   const [picked, setPicked] = useState<{ readonly identity: string; readonly title: string } | null>(null);
   const [open, setOpen] = useState(false);
   const query = useDeferredValue(text);
@@ -90,9 +94,10 @@ export const TargetInput = ({
         inputValue={shown}
         onInputChange={(_, next, reason) => {
           if (reason !== "input") return;
-          setText(next);
-          if (LinkTarget.safeParse(next).success) onChange({ url: next.trim() });
-          else if ("identity" in value) onChange({ url: "/" });
+          const isRight = LinkTarget.safeParse(next).success;
+          const url = isRight ? next.trim() : address || "/";
+          setTyped({ text: next, means: url });
+          if (url !== address) onChange({ url });
         }}
         onChange={(_, option) => {
           if (!option || typeof option === "string") return;
@@ -119,7 +124,9 @@ export const MarkdownInput = ({
   readonly value: RichText;
   readonly onChange: (value: RichText) => void;
 }) => {
-  const [text, setText] = useState(() => formatMarkdown(value));
+  const [typed, setTyped] = useState(() => ({ text: formatMarkdown(value), means: value }));
+  // while it means the same it stands as it is typed
+  const text = sameValue(typed.means, value) ? typed.text : formatMarkdown(value);
   return (
     <TextField
       id={id}
@@ -130,8 +137,9 @@ export const MarkdownInput = ({
       fullWidth
       helperText="**bold**, *slanted*, [words](/path/), - a list"
       onChange={(event) => {
-        setText(event.target.value);
-        onChange(parseMarkdown(event.target.value));
+        const means = parseMarkdown(event.target.value);
+        setTyped({ text: event.target.value, means });
+        onChange(means);
       }}
     />
   );

@@ -17,6 +17,7 @@ import type { FieldSpec } from "./control";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
 import { Fold } from "./Fold";
+import { MenuActs } from "./MenuActs";
 import { addCell, canUnbox, duplicateNode, putInBox, removeSelected, unbox } from "./node-actions";
 import { OpenToPages, openLabel } from "./OpenToPages";
 import { MakePiece, PieceActs } from "./PieceActs";
@@ -72,6 +73,7 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
           {place.type === "block" && (place.node as Block).kind === "piece" ? (
             <PieceActs part={id} node={place.node.id} />
           ) : null}
+          {kindOf(place) === "menu" ? <MenuActs node={place.node.id} /> : null}
           <CopyActs node={node} />
           {place.type === "band" ? <AddCell node={node} /> : null}
         </>

@@ -212,8 +212,8 @@ export const usePreview = (
   /** What would make a band of a part stand in one row from a width on. */
   const ways = useCallback(
     async (part: Part, band: string, target: number) =>
-      (await worker()?.waysToReach(view, part, band, target)) ?? [],
-    [worker, view],
+      (await worker()?.waysToReach(view, part, loop.wish.instead, band, target)) ?? [],
+    [loop, worker, view],
   );
   return useMemo(
     () => ({ tie, onDrawn, trouble, redraw, said, ways, warm, worker }),

@@ -1,18 +1,73 @@
+import { readRichHtml } from "../../core/content/rich-html";
+import { changeItem, findItem } from "../../core/menus/item-tree";
+import type { MenuItem } from "../../core/model/design";
 import type { Block, Part } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 
-/** Words that can be edited where they stand in a preview: those of one setting of a block. */
+/** Words that can be edited where they stand in a preview: of which node, and which of its words. */
 export interface Words {
   readonly node: string;
   readonly words: string;
 }
 
-/** The path of words a preview says it was pointed at; undefined if the part has no such words. */
-export const wordsPath = (part: Part, { node, words }: Words): readonly string[] | undefined => {
+/** Where such words are kept: in a setting of the block, or in an item of the menu it shows. */
+export type WordsPlace =
+  | {
+      readonly in: "block";
+      readonly node: string;
+      readonly path: readonly string[];
+      /** Whether they are marked up, not plain. */
+      readonly isRich: boolean;
+    }
+  | {
+      readonly in: "menu";
+      readonly menu: string;
+      readonly item: string;
+      readonly of: "label" | "promotion";
+    };
+
+/** As `itemWords` of the renderer marks them. */
+const OF_ITEM = /^(label|promotion) of ([a-z0-9-]+)$/;
+
+/** Where the words a preview was pointed at are kept; undefined if the part has no such words. */
+export const wordsPlace = (part: Pick<Part, "bands">, { node, words }: Words): WordsPlace | undefined => {
   const place = findPlace(part, node);
   if (place?.type !== "block") return undefined;
-  const settings: Readonly<Record<string, unknown>> = (place.node as Block).settings;
-  return Object.hasOwn(settings, words) && typeof settings[words] === "string"
-    ? ["settings", words]
+  const block = place.node as Block;
+  const [, of, item] = OF_ITEM.exec(words) ?? [];
+  if (block.kind === "menu" && of && item && block.settings.menu !== "")
+    return { in: "menu", menu: block.settings.menu, item, of: of as "label" | "promotion" };
+  const settings: Readonly<Record<string, unknown>> = block.settings;
+  if (!Object.hasOwn(settings, words)) return undefined;
+  const isRich = block.kind === "richText" && words === "text";
+  return isRich || typeof settings[words] === "string"
+    ? { in: "block", node, path: ["settings", words], isRich }
     : undefined;
+};
+
+/** The value of a setting for what was typed; undefined while nothing is left, since its place would be gone with it. */
+export const typedValue = (
+  { path, isRich }: Extract<WordsPlace, { in: "block" }>,
+  typed: string,
+): unknown | undefined => {
+  if (isRich) {
+    const text = readRichHtml(typed);
+    return text.length === 0 ? undefined : text;
+  }
+  // a field stands there whether it says something or not
+  return typed.trim() === "" && path.at(-1) !== "placeholder" ? undefined : typed;
+};
+
+/** The items of a menu with what was typed into one of them; the same where nothing is left of it, or it is gone. */
+export const itemsWith = (
+  items: readonly MenuItem[],
+  { item, of }: Extract<WordsPlace, { in: "menu" }>,
+  typed: string,
+): readonly MenuItem[] => {
+  const found = findItem(items, item);
+  if (!found || typed.trim() === "") return items;
+  if (of === "label") return changeItem(items, item, { label: typed });
+  return found.promotion
+    ? changeItem(items, item, { promotion: { ...found.promotion, text: typed } })
+    : items;
 };

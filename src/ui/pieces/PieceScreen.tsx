@@ -12,14 +12,18 @@ import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { Saving } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
+import { useMenuEditor } from "../menus/menu-editor";
 import { useEditor } from "../part/editor";
+import type { Talk } from "../part/frame-talk";
 import { HeadLine } from "../part/HeadLine";
+import { useMenuInstead } from "../part/menu-in-hand";
 import { PartList } from "../part/PartList";
 import { TroubleOfEditor } from "../part/PartScreen";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useRoom } from "../part/useRoom";
-import { useFrame } from "../shell/frame";
+import { useWordsInPlace } from "../part/useWordsInPlace";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Pending, Quiet, Trouble } from "../theme/pieces";
 
@@ -47,7 +51,7 @@ export const PieceScreen = () => {
           shared piece · used in {count(data.uses.length, "place")}: a change here changes all of them
         </Quiet>
         <Box sx={{ ml: "auto", display: "flex", alignItems: "center", gap: 2 }}>
-          <Saving of={useEditor} />
+          <Saving of={useEditor} and={useMenuEditor} />
           {shown ? <SheetLink href={partPath(shown.id, site)}>Back to {badge(shown.id)}</SheetLink> : null}
         </Box>
       </HeadLine>
@@ -85,19 +89,34 @@ const InPart = ({
   const { data } = useCall("previewPages", { part: part.id });
   const { desk, room } = useRoom();
   const edited = useMemo(() => ({ id: part.id, part: part.body as Part }), [part]);
-  const instead = useMemo(() => ({ pieces: { [piece]: body } }), [piece, body]);
+  const menu = useMenuInstead();
+  const instead = useMemo(() => ({ ...menu, pieces: { [piece]: body } }), [piece, body, menu]);
   const page = data?.pages[0];
   const preview = usePreview(page?.identity ?? null, edited, asked, 3, { instead });
   const scale = Math.min(0.62, room / (WIDE + 4));
   const { slot } = edited.part;
-  const pointed = (nodes: readonly string[], at: string | null, isAdding: boolean) => {
-    if (at !== slot) return;
-    const own = nodes.map(innerId).filter((node) => findPlace(body, node));
-    const [innermost] = own;
-    if (isAdding && innermost) return selectAlso(innermost);
-    const place = selected === null ? -1 : own.indexOf(selected);
-    select(own[place + 1] ?? innermost ?? null);
-  };
+  const words = useWordsInPlace();
+  const mayDesign = useMayDesign();
+  const pointedAt =
+    (width: number): Talk["onPointed"] =>
+    (nodes, at, isAdding, pointed) => {
+      if (at !== slot) return;
+      const own = nodes.filter((node) => findPlace(body, innerId(node)));
+      const [innermost] = own;
+      if (isAdding && innermost) return selectAlso(innerId(innermost));
+      const isSelected = innermost !== undefined && innerId(innermost) === selected && nodes[0] === innermost;
+      if (
+        mayDesign &&
+        isSelected &&
+        pointed !== null &&
+        words.begin({ node: innermost, words: pointed }, width)
+      )
+        return;
+      words.end();
+      const all = own.map(innerId);
+      const place = selected === null ? -1 : all.indexOf(selected);
+      select(all[place + 1] ?? all[0] ?? null);
+    };
   const at = (width: number, height: number) => (
     <PreviewFrame
       key={width}
@@ -111,7 +130,9 @@ const InPart = ({
       selected={selected}
       also={also}
       onDrawn={preview.onDrawn}
-      onPointed={pointed}
+      editing={words.at(width)}
+      onTyped={words.typed}
+      onPointed={pointedAt(width)}
     />
   );
   return (

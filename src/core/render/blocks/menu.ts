@@ -3,9 +3,17 @@ import { type MenuShare, type ShownItem, shareOf, shownItems } from "../../layou
 import type { Promotion } from "../../model/design";
 import type { HouseStyle } from "../../model/house-style";
 import { wornBy } from "../base-css";
-import { type BlockOf, type BlockRenderer, element, nodeClass, type RenderContext } from "../context";
+import {
+  type BlockOf,
+  type BlockRenderer,
+  element,
+  itemWords,
+  nodeClass,
+  type RenderContext,
+  wordsOf,
+} from "../context";
 import { rem } from "../css";
-import { attributes, html, type SafeHtml } from "../html";
+import { attributes, type Content, html, type SafeHtml } from "../html";
 import { pictureHtml } from "../picture-html";
 import { buttonLookCss, hrefOf } from "./button";
 
@@ -76,13 +84,14 @@ const linkHtml = (item: ShownItem, context: RenderContext, isInRow = false): Saf
   })}${context.current(item.href)}>${labelHtml(item, context)}</a>`;
 
 /** The label with its sign before it. */
-const labelHtml = (item: ShownItem, context: RenderContext): SafeHtml | string => {
-  if (item.sign === null) return item.label;
+const labelHtml = (item: ShownItem, context: RenderContext): Content => {
+  const label = wordsOf(context, itemWords("label", item.id), item.label);
+  if (item.sign === null) return label;
   context.css.share(
     "sign",
     ".b-menu .sign{flex:none;width:1.1em;height:1.1em;margin-right:.4em;vertical-align:-.16em}",
   );
-  return html`<svg class="sign" viewBox="0 0 24 24" fill="currentColor" aria-hidden="true"><path d="${item.sign}"/></svg>${item.label}`;
+  return html`<svg class="sign" viewBox="0 0 24 24" fill="currentColor" aria-hidden="true"><path d="${item.sign}"/></svg>${label}`;
 };
 
 const rowItem = (item: ShownItem, block: BlockOf<"menu">, context: RenderContext): SafeHtml => {
@@ -118,7 +127,7 @@ const promotionHtml = (item: string, promotion: Promotion, context: RenderContex
   const { data } = context;
   const picture = data.pictures[promotion.picture];
   const href = promotion.target === null ? null : hrefOf(promotion.target, context);
-  const shown = html`${picture && pictureHtml(picture, { sizes: "288px", alt: promotion.text === "" ? picture.alt : "" })}${promotion.text}`;
+  const shown = html`${picture && pictureHtml(picture, { sizes: "288px", alt: promotion.text === "" ? picture.alt : "" })}${promotion.text === "" ? null : wordsOf(context, itemWords("promotion", item), promotion.text)}`;
   const entries = data.promoted[item] ?? [];
   const first =
     picture || promotion.text !== ""
@@ -132,7 +141,7 @@ const promotionHtml = (item: string, promotion: Promotion, context: RenderContex
 };
 
 const deepItem = (item: ShownItem, context: RenderContext): SafeHtml =>
-  html`<li>${item.href === null ? item.label : linkHtml(item, context)}${
+  html`<li>${item.href === null ? wordsOf(context, itemWords("label", item.id), item.label) : linkHtml(item, context)}${
     item.items.length === 0 ? null : html`<ul>${item.items.map((each) => deepItem(each, context))}</ul>`
   }</li>`;
 

@@ -11,7 +11,11 @@ export const richText: BlockRenderer<"richText"> = {
           "div",
           block,
           context,
-          { class: `prose t-${block.settings.size}` },
+          {
+            class: `prose t-${block.settings.size}`,
+            words: "text",
+            attributes: { "data-rich": context.mark ? true : null },
+          },
           richTextHtml(block.settings.text),
         ),
   css: PROSE_CSS,

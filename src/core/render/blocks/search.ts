@@ -1,6 +1,6 @@
 import { type BlockRenderer, element, nodeClass } from "../context";
 import { colourCss, rem } from "../css";
-import { html } from "../html";
+import { attributes, html } from "../html";
 import { buttonLookCss } from "./button";
 
 export const search: BlockRenderer<"search"> = {
@@ -8,9 +8,9 @@ export const search: BlockRenderer<"search"> = {
     const { site, query } = context.data;
     context.css.node(`.${nodeClass(block.id)} input`, { width: rem(block.settings.width) });
     const id = `q-${block.id}`;
-    const inside = html`<label class="hidden" for="${id}">${context.words.search}</label><input id="${id}" type="search" name="q" value="${query}" placeholder="${block.settings.placeholder}"><button type="submit">${context.words.search}</button>`;
-    const attributes = { action: site.searchPath, method: "get", role: "search" };
-    return element("form", block, context, { attributes }, inside);
+    const inside = html`<label class="hidden" for="${id}">${context.words.search}</label><input id="${id}" type="search" name="q" value="${query}" placeholder="${block.settings.placeholder}"${attributes({ "data-words": context.mark ? "placeholder" : null })}><button type="submit">${context.words.search}</button>`;
+    const form = { action: site.searchPath, method: "get", role: "search" };
+    return element("form", block, context, { attributes: form }, inside);
   },
   css: (style) => {
     const { ground, text, line, focus, radius } = style.fields;
