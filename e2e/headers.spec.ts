@@ -165,7 +165,7 @@ test("G12: white text on a bright sky is found against what lies behind it, and 
   await page.getByRole("button", { name: "Main band", exact: true }).click();
   await choose(page, "Picture behind", "Two domes at noon");
   await page.getByRole("button", { name: /^\d+ more$/ }).click();
-  await page.getByRole("textbox", { name: "Colour over the picture" }).fill("10");
+  await page.getByRole("textbox", { name: "Overlay" }).fill("10");
   await saved(page);
   await open(page, "overview");
   const ledger = page.getByRole("list", { name: "To settle" });
@@ -462,6 +462,44 @@ test("pictures follow one another behind a band; a box stops them, and who wants
   await expect
     .poll(() => frame.locator(".slide-1").evaluate((slide) => getComputedStyle(slide).animationName))
     .toBe("none");
+  await saved(page);
+  await undoAll(page);
+});
+
+test("layers of a ground are put in an order, by a step and by dragging; what there is nothing to set for is not asked", async ({
+  page,
+}) => {
+  await open(page, "parts");
+  await page.getByRole("link", { name: "Front hero", exact: true }).click();
+  await page.getByRole("group", { name: "What the part is made of" }).getByRole("button").first().click();
+  const settings = page.getByRole("region", { name: /^Settings of/ });
+  await settings.getByRole("button", { name: /^\d+ more$/ }).click();
+  await expect(settings.getByRole("textbox", { name: "How strong" })).toHaveCount(0);
+  await choose(page, "Texture", "grid");
+  await expect(settings.getByRole("textbox", { name: "How strong" })).toBeVisible();
+  const depths = () =>
+    preview(page, 1280)
+      .locator(".slot-titleBar .bg")
+      .first()
+      .evaluate((ground) => ["::before", "::after"].map((each) => getComputedStyle(ground, each).zIndex));
+  await expect.poll(depths).toEqual(["1", "2"]);
+  const layers = settings.getByRole("list", { name: "Which lies on top" }).getByRole("listitem");
+  await settings.getByRole("button", { name: "Move texture up" }).click();
+  await expect(layers).toContainText(["texture", "overlay", "picture"]);
+  await expect.poll(depths).toEqual(["2", "1"]);
+  // the picture to the top: now both lie under it
+  const [from, to] = [layers.nth(2).locator("[title]"), layers.nth(0)];
+  await to.scrollIntoViewIfNeeded();
+  const [a, b] = [await from.boundingBox(), await to.boundingBox()];
+  if (!a || !b) throw new Error("expected the layers to be on the screen");
+  await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(a.x + a.width / 2, b.y + b.height / 2, { steps: 8 });
+  await page.mouse.up();
+  await expect(layers).toContainText(["picture", "texture", "overlay"]);
+  await expect.poll(depths).toEqual(["-1", "-2"]);
+  // what is looked at stays in sight while settings far down are changed
+  await expect(page.locator('iframe[title$=" at three widths"]').first()).toBeInViewport();
   await saved(page);
   await undoAll(page);
 });

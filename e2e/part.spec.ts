@@ -408,13 +408,28 @@ test("a shared piece is made of what is selected, used in another part, edited i
     .getByRole("textbox", { name: "Text" })
     .fill("Before you come");
   await expect(shown.filter({ hasText: "Before you come" })).toBeVisible();
+  // and a second click its words, those of the menu it shows too
+  const written = shown.filter({ hasText: "Before you" });
+  await written.dispatchEvent("click");
+  await expect(written).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.type("Before you go");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Heading “Before you go”" })).toBeVisible();
+  const item = page.frameLocator('iframe[title$="at 1280 px"]').locator("aside .b-menu [data-words]").first();
+  for (let times = 0; times < 2; times += 1) await item.dispatchEvent("click");
+  await expect(item).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.type("Rules of the house");
+  const narrow = page.frameLocator('iframe[title$="at 390 px"]').locator("aside .b-menu").first();
+  await expect(narrow).toContainText("Rules of the house");
+  await page.keyboard.press("Enter");
   await saved(page);
 
   await openPart(page, "Footer", "Footer in columns");
-  await expect(wide(page).locator("footer h2").nth(1)).toHaveText("Before you come");
+  await expect(wide(page).locator("footer h2").nth(1)).toHaveText("Before you go");
+  await expect(wide(page).locator("footer")).toContainText("Rules of the house");
   await list(page).getByRole("button", { name: "Shared piece “Good to know”" }).click();
   await page.getByRole("button", { name: "Make it this part's own" }).click();
-  await expect(list(page).getByRole("button", { name: "Heading “Before you come”" })).toBeVisible();
+  await expect(list(page).getByRole("button", { name: "Heading “Before you go”" })).toBeVisible();
   await open(page, "parts");
   await expect(page.getByRole("region", { name: "Shared pieces" })).toContainText("used in side column 1");
   await undoAll(page);

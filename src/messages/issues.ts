@@ -84,6 +84,7 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "menu.taken": ({ name }) => `There is a menu “${String(name)}” already. Give this one another name.`,
   "menu.inUse": ({ count: uses }) =>
     `The menu is shown in ${count(Number(uses), "place")}. Take it out there first; nothing was removed.`,
+  "layers.twice": () => "Each layer of a background is there once. Nothing was saved.",
   "menu.depth": () => "Menus have at most three levels. Nothing was saved.",
   "link.scheme": () =>
     "A link may lead to a page, an anchor, http, https, mailto or tel. This one was not saved.",

@@ -67,6 +67,8 @@ const NAMES = {
   pictureFit: { fills: "fills the band", whole: "all of it is seen" },
   stickyWhen: { always: "always", scrollingUp: "when scrolling up" },
   overlapSide: { above: "what is above", below: "what is below" },
+  /** Layers of a background. */
+  order: { picture: "picture", texture: "texture", overlay: "overlay" },
   texture: Object.fromEntries(TEXTURES.map((each) => [each, TEXTURE_NAMES[each]])),
   seenBy: { "": "anyone", signedOut: "people signed out", signedIn: "people signed in" },
   hideOn: WIDTH_NAMES,

@@ -3,7 +3,7 @@ import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { contrastOf } from "../colour/contrast";
-import { greyOf, percentile } from "../colour/tones";
+import { greyOf, weightedPercentile } from "../colour/tones";
 import { TextMeasure } from "../layout/text-measure";
 import { designOf, type Picture, TONES_ACROSS } from "../model/design";
 import type { Band, Block } from "../model/part";
@@ -54,8 +54,9 @@ describe("samples of a picture", () => {
     ]);
   });
   it("the nearest rank at 5 % of 20 values is the first", () => {
-    expect(percentile([...Array(20).keys()].reverse(), 0.05)).toBe(0);
-    expect(percentile([...Array(100).keys()], 0.05)).toBe(4);
+    const alike = (count: number) => [...Array(count).keys()].reverse().map((each) => [each, 1] as const);
+    expect(weightedPercentile(alike(20), 0.05)).toBe(0);
+    expect(weightedPercentile(alike(100), 0.05)).toBe(4);
   });
 });
 

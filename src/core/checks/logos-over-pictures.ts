@@ -3,7 +3,8 @@ import type { Picture, SiteProfile } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import { type LogoVariant, logoPicture } from "../model/logo";
 import type { Band, Block } from "../model/part";
-import { overlays, ownVeil, ratioOver, seenBehind } from "./over-pictures";
+import { layersOf, ratioBehind } from "./layers-behind";
+import { ownVeil, seenBehind } from "./over-pictures";
 
 /**
  * Whether a logo is seen over the picture behind its band. A logo has no contrast to keep by WCAG 2.2 (SC 1.4.3 and
@@ -61,9 +62,9 @@ export const faintLogo = (
     const { ink } = logo ?? {};
     if (ink === null || ink === undefined) return null;
     const mark: Colour = { r: ink / 255, g: ink / 255, b: ink / 255, alpha: 1 };
-    return seen.map(({ screen, tones }) => ({
-      screen,
-      ratio: ratioOver(mark, tones, overlays(behind, style), behind.background.overlay, laid),
+    return seen.map((each) => ({
+      screen: each.screen,
+      ratio: ratioBehind(mark, each, layersOf(behind, style), laid),
     }));
   };
   const shownAs = (variant: LogoVariant): Picture | undefined => {

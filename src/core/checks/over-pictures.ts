@@ -1,7 +1,6 @@
-import { contrast, NEEDED, over } from "../colour/contrast";
+import { NEEDED } from "../colour/contrast";
 import { type Colour, colourOf } from "../colour/hex";
-import { greyOf, percentile } from "../colour/tones";
-import { type Region, visibleRegion } from "../layout/crops";
+import { type Region, visibleRegion, wholeShare } from "../layout/crops";
 import { valueAt } from "../layout/extents";
 import { rowHeight } from "../layout/heights";
 import { bandHeight } from "../layout/picture-places";
@@ -9,11 +8,12 @@ import { type Picture, TONES_ACROSS } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import type { Band, Block, WIDTHS } from "../model/part";
 import { hexOfValue } from "../style/resolve-colour";
+import { layersOf, ratioBehind, type SeenBehind } from "./layers-behind";
 
 /**
- * Contrast of text over a picture: against the part of the picture that really lies behind the band, through its
- * overlay, at five widths of screens. Of all samples in that part the one at the 5th percentile counts: a few bright
- * dots do not make a text unreadable, a bright corner does. Samples are those kept with the picture.
+ * Contrast of text over a picture: against the part of the picture that really lies behind the band, through the
+ * layers over it, at five widths of screens. Of all samples in that part the one at the 5th percentile counts: a few
+ * bright dots do not make a text unreadable, a bright corner does. Samples are those kept with the picture.
  */
 export interface OverPicture {
   readonly band: string;
@@ -30,7 +30,6 @@ export interface OverPicture {
 }
 
 const SCREENS = [320, 390, 820, 1280, 1600] as const;
-const COUNTED = 0.05;
 
 /** The samples of a picture inside a region of it, as greys 0 to 1. Every region holds at least one. */
 export const tonesIn = (picture: Picture, region: Region): readonly number[] => {
@@ -51,13 +50,6 @@ export const tonesIn = (picture: Picture, region: Region): readonly number[] => 
   return tones;
 };
 
-/** The colours that lie over the picture: one, or the two ends of a gradient. */
-export const overlays = ({ background }: Band, style: HouseStyle): readonly Colour[] => {
-  const first = hexOfValue(style, background.overlayColour || background.colour) ?? "#000000";
-  const last = hexOfValue(style, background.overlayTo ?? "");
-  return [first, ...(last === undefined ? [] : [last])].map(colourOf);
-};
-
 /** What a band that is laid over a picture has of its own ground at rest; null for none. */
 export const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
   const { veil } = band.overPicture;
@@ -65,26 +57,6 @@ export const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
   const ground = colourOf(hexOfValue(style, band.background.colour || "role:background") ?? "#ffffff");
   return { ...ground, alpha: ground.alpha * (veil / 100) };
 };
-
-/** Contrast of a text over samples, at the 5th percentile, with so much overlay; of a gradient the worse end. */
-export const ratioOver = (
-  text: Colour,
-  tones: readonly number[],
-  colours: readonly Colour[],
-  overlay: number,
-  laid: Colour | null = null,
-): number =>
-  Math.min(
-    ...colours.map((colour) => {
-      const veil = { ...colour, alpha: colour.alpha * (overlay / 100) };
-      const ratios = tones.map((tone) => {
-        const seen = over(veil, { r: tone, g: tone, b: tone });
-        const ground = laid ? over(laid, seen) : seen;
-        return contrast(over(text, ground), ground);
-      });
-      return percentile(ratios, COUNTED);
-    }),
-  );
 
 const SILENT: ReadonlySet<Block["kind"]> = new Set(["space", "picture", "mainPicture", "logo"]);
 
@@ -125,19 +97,27 @@ const regionBehind = (
   return { ...region, height: region.height * (own / height) };
 };
 
-/** What lies behind a band on each screen it is on, as greys: the picture, and the ground where that leaves some free. */
+/** Samples with how many there are of each. */
+const counted = (tones: readonly number[]): SeenBehind["tones"] => {
+  const counts = new Map<number, number>();
+  for (const tone of tones) counts.set(tone, (counts.get(tone) ?? 0) + 1);
+  return [...counts];
+};
+
+/** What lies behind a band on each screen it is on: the picture, and the ground where that leaves some free. */
 export const seenBehind = (
   band: Band,
   picture: Picture,
   style: HouseStyle,
   under: Band | null,
-): readonly { readonly screen: number; readonly tones: readonly number[] }[] => {
+): readonly (SeenBehind & { readonly screen: number })[] => {
   const behind = under ?? band;
-  const ground = colourOf(hexOfValue(style, behind.background.colour || "role:background") ?? "#ffffff");
-  const grey = greyOf(ground.r * 255, ground.g * 255, ground.b * 255) / 255;
+  const own = colourOf(hexOfValue(style, behind.background.colour || "role:background") ?? "#ffffff");
   return SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => {
     const tones = tonesIn(picture, regionBehind(band, picture, screen, style, under));
-    return { screen, tones: isWhole(behind) ? [...tones, ...tones.map(() => grey)] : tones };
+    const box = { width: screen, height: bandHeight(behind, widthOf(screen, style)) };
+    const free = isWhole(behind) ? tones.length * (1 / wholeShare(picture, box) - 1) : 0;
+    return { screen, tones: counted(tones), ground: free > 0 ? [own, free] : null };
   });
 };
 
@@ -165,17 +145,16 @@ export const worstOver = (
   under: Band | null = null,
 ): OverPicture | null => {
   const behind = under ?? band;
-  const colours = overlays(behind, style);
   const { overlay } = behind.background;
   const seen = seenBehind(band, picture, style, under);
   const laid = under === null ? null : ownVeil(band, style);
   const all = textsOf(band, under !== null).flatMap((value) => {
     const text = colourOf(hexOfValue(style, value) ?? "#000000");
-    return seen.map(({ screen, tones }) => ({
-      screen,
+    return seen.map((each) => ({
+      screen: each.screen,
       text: value,
-      ratio: ratioOver(text, tones, colours, overlay, laid),
-      needs: (veil: number) => ratioOver(text, tones, colours, veil, laid) >= NEEDED.text,
+      ratio: ratioBehind(text, each, layersOf(behind, style), laid),
+      needs: (veil: number) => ratioBehind(text, each, layersOf(behind, style, veil), laid) >= NEEDED.text,
     }));
   });
   const failing = all.filter(({ ratio }) => ratio < NEEDED.text).sort((a, b) => a.ratio - b.ratio);

@@ -25,6 +25,16 @@ export const colourOf = (hex: string): Colour => {
   return { r: r as number, g: g as number, b: b as number, alpha: alpha as number };
 };
 
+/** Colours from one to another in equal steps, both ends among them, as gradients of CSS mix them: in sRGB, premultiplied (CSS Images 4 §3.5.3, CSS Color 4 §12.3). */
+export const steps = (from: Colour, to: Colour, count: number): readonly Colour[] =>
+  Array.from({ length: count }, (_, at) => {
+    const share = at / (count - 1);
+    const alpha = from.alpha * (1 - share) + to.alpha * share;
+    const mix = (of: keyof Rgb) =>
+      alpha === 0 ? 0 : (from[of] * from.alpha * (1 - share) + to[of] * to.alpha * share) / alpha;
+    return { r: mix("r"), g: mix("g"), b: mix("b"), alpha };
+  });
+
 const rgbOf = converter("rgb");
 const oklchOf = converter("oklch");
 

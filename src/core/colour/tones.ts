@@ -6,8 +6,23 @@ export const greyOf = (red: number, green: number, blue: number): number => {
   return Math.round(255 * fromLinear(light));
 };
 
-/** A value such that `share` of all are at or below it (nearest rank). The list must not be empty. */
-export const percentile = (values: readonly number[], share: number): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.max(0, Math.ceil(share * sorted.length) - 1)] as number;
+/** Sums of parts of a whole are not exact to the last digit. */
+const HARDLY_ANYTHING = 1e-9;
+
+/**
+ * A value such that `share` of all that is weighed is at or below it (nearest rank; of equal weights: of the values).
+ * The list must not be empty.
+ */
+export const weightedPercentile = (
+  values: readonly (readonly [value: number, weight: number])[],
+  share: number,
+): number => {
+  const sorted = [...values].sort(([a], [b]) => a - b);
+  const wanted = share * values.reduce((sum, [, weight]) => sum + weight, 0) - HARDLY_ANYTHING;
+  let below = 0;
+  for (const [value, weight] of sorted) {
+    below += weight;
+    if (below >= wanted) return value;
+  }
+  return sorted.at(-1)?.[0] as number;
 };

@@ -28,6 +28,12 @@ export const visibleRegion = (picture: Size, box: Size, focal: Point): Region =>
   };
 };
 
+/** How much of a box a picture covers that is shown whole in it, 0 to 1 (`object-fit: contain`, CSS Images 3 §5.5). */
+export const wholeShare = (picture: Size, box: Size): number => {
+  const scale = Math.min(box.width / picture.width, box.height / picture.height);
+  return (picture.width * picture.height * scale ** 2) / (box.width * box.height);
+};
+
 /** How many times larger than its pixels a picture is shown on a screen of the given density; up to 1 it is sharp. */
 export const enlargement = (picture: Size, box: Size, density: number): number =>
   Math.max(box.width / picture.width, box.height / picture.height) * density;

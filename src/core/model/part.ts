@@ -135,6 +135,10 @@ export const Video = z.object({
 });
 export type Video = z.infer<typeof Video>;
 
+/** What is laid on the ground of a band. More pictures and a video are where the picture is. */
+export const BACKGROUND_LAYERS = ["picture", "texture", "overlay"] as const;
+export type BackgroundLayer = (typeof BACKGROUND_LAYERS)[number];
+
 export const BandBackground = z.object({
   colour: ColourValue.or(z.literal("")).default(""),
   /** The colour runs into this one; degrees as of the overlay. */
@@ -160,7 +164,20 @@ export const BandBackground = z.object({
   texture: Texture.default("none"),
   /** Percent. */
   textureStrength: z.number().int().min(1).max(100).default(12),
+  /** How the layers lie on the ground, the lowest first: each is there once. */
+  order: z
+    .array(z.enum(BACKGROUND_LAYERS))
+    .length(BACKGROUND_LAYERS.length)
+    .refine((order) => new Set(order).size === BACKGROUND_LAYERS.length, { message: "layers.twice" })
+    .default([...BACKGROUND_LAYERS]),
 });
+export type BandBackground = z.infer<typeof BandBackground>;
+
+/** How far a layer lies above the picture; below 0 for one under it. Bands of older editions have no order of their own. */
+export const layerAbovePicture = (
+  { order = [...BACKGROUND_LAYERS] }: Pick<BandBackground, "order">,
+  layer: BackgroundLayer,
+): number => order.indexOf(layer) - order.indexOf("picture");
 
 export const Band = z.object({
   id: NodeId,

@@ -223,6 +223,30 @@ describe("layers over pictures", () => {
       expect(plain.regions.layout).toContain('<div class="bg"></div>');
     },
   );
+  it("lie in the order they are put in: over the picture or under it", () => {
+    const depths = (order?: Band["background"]["order"]) => {
+      const sheet = css({ overlay: 40, texture: "grid", ...(order ? { order } : {}) });
+      const of = (pseudo: string) =>
+        [...sheet.matchAll(new RegExp(`\\.bg::${pseudo}\\{[^}]*?z-index:(-?\\d+)`, "g"))].at(-1)?.[1];
+      return { picture: 0, texture: Number(of("before")), overlay: Number(of("after")) };
+    };
+    const usual = ["picture", "texture", "overlay"] as const;
+    const orders = usual.flatMap((first) =>
+      usual.flatMap((second) =>
+        usual
+          .filter((third) => new Set([first, second, third]).size === 3)
+          .map((third) => [first, second, third]),
+      ),
+    );
+    expect(orders).toHaveLength(6);
+    for (const order of orders) {
+      const at = depths(order);
+      expect([...usual].sort((a, b) => at[a] - at[b])).toEqual(order);
+    }
+    // the usual one is told by the shared rules alone
+    const told = (sheet: string) => sheet.match(/z-index/g)?.length;
+    expect(told(css({ overlay: 40, texture: "grid", order: [...usual] }))).toBe(told(css({})));
+  });
   it("bands of an older edition, which know none of this, are drawn as before", () => {
     const old = { background: { colour: "role:text", picture: "pic", pageOwnPicture: false, overlay: 40 } };
     expect(drawn(withLayout([block("title")], old)).css).toContain("background:var(--text);opacity:0.4");

@@ -5,10 +5,13 @@ import type { Responsive } from "../model/blocks";
 import type { Picture } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
 import {
+  BACKGROUND_LAYERS,
+  type BackgroundLayer,
   type Band,
   type Block,
   type Cell,
   isNothing,
+  layerAbovePicture,
   type Part,
   shareAt,
   type Video,
@@ -153,16 +156,23 @@ const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void
   if (band.stickyWhen === "scrollingUp" || band.overPicture.on || grows) state.needsScript = true;
 };
 
+const IN_USUAL_ORDER = { order: [...BACKGROUND_LAYERS] };
+
 const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {
   const { background } = band;
   const behind = picturesBehind(band, context.data).flatMap((id) => context.data.pictures[id] ?? []);
   const [picture] = behind;
   const selector = `${within}>.bg`;
+  /** Where a layer lies, if that is not where it lies anyway. */
+  const depth = (layer: BackgroundLayer) => {
+    const above = layerAbovePicture(background, layer);
+    return { "z-index": above === layerAbovePicture(IN_USUAL_ORDER, layer) ? null : String(above) };
+  };
   if (background.texture !== "none")
-    context.css.node(
-      `${selector}::before`,
-      textureCss(background.texture, "currentColor", background.textureStrength),
-    );
+    context.css.node(`${selector}::before`, {
+      ...textureCss(background.texture, "currentColor", background.textureStrength),
+      ...depth("texture"),
+    });
   else if (!picture) return null;
   if (!picture) return html`<div class="bg"></div>`;
   const fit = background.pictureFit === "whole" ? "contain" : null;
@@ -175,6 +185,7 @@ const backgroundHtml = (band: Band, within: string, context: RenderContext): Saf
     context.css.node(`${selector}::after`, {
       background: overlayCss(background, context.data.style),
       opacity: String(background.overlay / 100),
+      ...depth("overlay"),
     });
   const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
   if (background.video)

@@ -32,6 +32,25 @@ export const textureCss = (
   }
 };
 
+/** How much of a ground a texture covers, 0 to 1, as its gradients draw it: with its ink once, and where lines cross twice. */
+export const inkShares = (texture: Texture): readonly [once: number, twice: number] => {
+  switch (texture) {
+    case "none":
+      return [0, 0];
+    case "dots":
+      // solid to 1 px from the middle, gone at 1.5 px
+      return [(Math.PI * 1.25 ** 2) / 12 ** 2, 0];
+    case "grid":
+      return crossed(1 / 24);
+    case "lines":
+      return [1 / 9, 0];
+    case "weave":
+      return crossed(2 / 8);
+  }
+};
+/** Lines in two directions, each of which covers so much. */
+const crossed = (share: number): readonly [number, number] => [2 * share * (1 - share), share ** 2];
+
 export const declarations = (values: Readonly<Record<string, string>>): string =>
   Object.entries(values)
     .map(([property, value]) => `${property}:${value}`)

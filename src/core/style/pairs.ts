@@ -1,4 +1,5 @@
 import { contrastOf, NEEDED, nearestPassing } from "../colour/contrast";
+import { colourOf, hexOf, steps } from "../colour/hex";
 import { type Design, documentsOf, getBody, STYLE_ID } from "../model/design";
 import { BUTTON_LOOKS, type HouseStyle } from "../model/house-style";
 import type { Band, Block } from "../model/part";
@@ -105,36 +106,57 @@ export const styleUses = (style: HouseStyle): readonly PairUses[] => {
   return pairs.toList();
 };
 
+/** A colour, or a gradient from it to another. */
+interface Ground {
+  readonly from: string;
+  readonly to: string;
+}
 interface Around {
   readonly text: string;
   /** Null over a picture. */
-  readonly ground: string | null;
+  readonly ground: Ground | null;
 }
+
+const STEPS = 9;
+
+/** The colours of a ground a text is held against: of a gradient its ends, and the step between them where it is fainter still. */
+const coloursOf = ({ from, to }: Ground, text: string, style: HouseStyle): readonly string[] => {
+  const [first, last, letters] = [from, to, text].map((value) => hexOfValue(style, value));
+  if (!first || !last || !letters || first === last) return to === "" ? [from] : [from, to];
+  const all = steps(colourOf(first), colourOf(last), STEPS).map(hexOf);
+  const ratios = all.map((each) => contrastOf(letters, each));
+  const worst = ratios.indexOf(Math.min(...ratios));
+  const isBetween = worst > 0 && worst < STEPS - 1;
+  return [from, to, ...(isBetween ? [all[worst] as string] : [])];
+};
 
 const SILENT = new Set<Block["kind"]>(["space", "picture", "mainPicture", "logo"]);
 
 const addBlock = (pairs: Pairs, style: HouseStyle, part: string, block: Block, around: Around): void => {
   const own = block.kind === "group" ? block.settings.background : "";
-  const ground = block.look.background || own || around.ground;
+  const filled = block.look.background || own;
+  const isOther = filled !== "" && !(around.ground?.from === filled && around.ground.to === "");
+  const ground = isOther ? { from: filled, to: "" } : around.ground;
   const text = block.look.colour || around.text;
   const use: Use = { use: "block", part, node: block.id };
   const differs = text !== around.text || ground !== around.ground;
   const isFilled =
     (block.kind === "button" || block.kind === "account") && style.buttons[block.settings.look].ground !== "";
-  if (ground !== null && differs && !SILENT.has(block.kind) && !isFilled) pairs.add(text, ground, use);
+  if (ground !== null && differs && !SILENT.has(block.kind) && !isFilled)
+    for (const colour of coloursOf(ground, text, style)) pairs.add(text, colour, use);
   for (const inner of block.blocks ?? []) addBlock(pairs, style, part, inner, { text, ground });
 };
 
 const addBand = (pairs: Pairs, style: HouseStyle, part: string, band: Band): void => {
   const { background } = band;
   const isPicture = background.picture !== "" || background.pageOwnPicture;
-  const ground = isPicture ? null : background.colour || BACKGROUND;
+  // without a colour to begin with there is no gradient
+  const to = background.colour === "" ? "" : background.colourTo;
+  const ground = isPicture ? null : { from: background.colour || BACKGROUND, to };
   const text = band.colour || "role:text";
   if (ground !== null && (band.colour !== "" || background.colour !== ""))
-    pairs.add(text, ground, { use: "band", part, node: band.id });
-  // of a gradient both ends count: a colour between them is no fainter than the worse one
-  if (ground !== null && background.colour !== "" && background.colourTo !== "")
-    pairs.add(text, background.colourTo, { use: "band", part, node: band.id });
+    for (const colour of coloursOf(ground, text, style))
+      pairs.add(text, colour, { use: "band", part, node: band.id });
   for (const cell of band.cells)
     for (const block of cell.blocks) addBlock(pairs, style, part, block, { text, ground });
 };

@@ -39,6 +39,26 @@ describe("pairs of text and ground in use", () => {
     const order = pairs.map((pair) => pair.ratio / pair.needed);
     expect(order).toEqual([...order].sort((a, b) => a - b));
   });
+  it("on a gradient are those with its ends, and with a step between them where that is fainter; on a ground of its own there is none", () => {
+    const own = { ...block("heading"), look: { ...block("heading").look, background: "#101010" } };
+    const grounds = (text: string, from: string, to: string, blocks: readonly Block[] = []) =>
+      pairsInUse(
+        designWith(partWith("header", blocks, { colour: text, background: { colour: from, colourTo: to } })),
+      )
+        .filter(({ uses }) => uses.some(({ part }) => part !== null))
+        .map(({ ground, ratio }) => [ground, ratio] as const);
+    const crossed = grounds("#777777", "#000000", "#ffffff");
+    expect(
+      crossed
+        .map(([ground]) => ground)
+        .slice(1)
+        .sort(),
+    ).toEqual(["#000000", "#ffffff"]);
+    expect(crossed[0]?.[1]).toBeLessThan(1.3);
+    expect(grounds("#ffffff", "#000000", "#333333")).toHaveLength(2);
+    expect(grounds("#ffffff", "#000000", "")).toHaveLength(1);
+    expect(grounds("#ffffff", "#000000", "#333333", [own]).map(([ground]) => ground)).toContain("#101010");
+  });
   it("over a picture nothing is claimed, and paused parts count for nothing", () => {
     const over = partWith("header", [block("heading")], {
       colour: "#ffffff",

@@ -12,6 +12,7 @@ import { ManyOf, OneOf } from "./ChoiceInput";
 import type { FieldSpec } from "./control";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { NumberInput, PerWidth } from "./NumberInput";
+import { OrderInput } from "./OrderInput";
 import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
 import { VideoInput } from "./VideoInput";
@@ -119,6 +120,10 @@ const Input = ({ id, label, spec, value, onChange }: InputProps) => {
           onChange={onChange}
         />
       );
+    case "order":
+      return (
+        <OrderInput label={label} value={value as string[]} options={control.options} onChange={onChange} />
+      );
     case "switch":
       return (
         <Switch
@@ -218,7 +223,15 @@ const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
     case "menuButton":
       return <MenuButtonInput id={id} label={label} value={value as never} onChange={onChange} />;
     case "colour":
-      return <ColourInput id={id} label={label} value={String(value)} onChange={onChange} />;
+      return (
+        <ColourInput
+          id={id}
+          label={label}
+          value={String(value)}
+          onChange={onChange}
+          empty={spec.control.empty}
+        />
+      );
     case "moment":
       return (
         <MomentField

@@ -1,7 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import { useParams, useSearchParams } from "next/navigation";
-import { useEffect } from "react";
+import { type ReactNode, useEffect } from "react";
 import type { Part } from "../../core/model/part";
 import { useCall } from "../client/hooks";
 import { Saving, SavingTrouble } from "../client/Saving";
@@ -9,6 +9,7 @@ import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useMenuEditor } from "../menus/menu-editor";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Pending } from "../theme/pieces";
+import { ValueSheet } from "../theme/ValueColumn";
 import { useEditor } from "./editor";
 import { MenuInHand } from "./MenuInHand";
 import { toggleMainSetting } from "./OpenToPages";
@@ -32,25 +33,46 @@ export const PartScreen = () => {
   useKeys({ p: () => (letterKeysOn() ? toggleMainSetting() : undefined) });
   if (!data || !isOpen || open !== id) return <Pending error={error} what="Opening the part …" />;
   return (
-    <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
+    <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <PartHead data={data} leaf="design">
         <Saving of={useEditor} and={useMenuEditor} />
       </PartHead>
-      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
-        <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
-          <TroubleOfEditor />
-          <PartList />
-        </Box>
-        <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0 })}>
-          <Previews id={id} />
-        </Box>
-      </Box>
+      <ListAndDesk>
+        <Previews id={id} />
+      </ListAndDesk>
     </Box>
   );
 };
 
+/** The list at the left and what it looks like at the right: each is scrolled by itself, so that the other stays in sight. */
+export const ListAndDesk = ({ children }: { readonly children: ReactNode }) => (
+  <ValueSheet>
+    <Box
+      sx={{
+        borderRight: { md: 1 },
+        borderColor: { md: "divider" },
+        minWidth: 0,
+        pb: 3,
+        overflowY: { md: "auto" },
+      }}
+    >
+      <TroubleOfEditor />
+      <PartList />
+    </Box>
+    <Box
+      sx={(theme) => ({
+        background: theme.vars?.palette.ours.desk,
+        minWidth: 0,
+        overflowY: { md: "auto" },
+      })}
+    >
+      {children}
+    </Box>
+  </ValueSheet>
+);
+
 /** Why what was edited does not fit or is not saved. The screen round it is not rendered for it. */
-export const TroubleOfEditor = () => (
+const TroubleOfEditor = () => (
   <Box sx={{ px: 2 }}>
     <SavingTrouble of={useEditor} />
     <MenuInHand />

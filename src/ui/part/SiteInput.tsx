@@ -25,7 +25,7 @@ export const ColourInput = ({
   readonly value: string;
   readonly onChange: (value: string) => void;
   /** What no colour of its own means. */
-  readonly empty?: string;
+  readonly empty?: string | undefined;
 }) => {
   const { frame } = useFrame();
   const typed = value.startsWith("#");

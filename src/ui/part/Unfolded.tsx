@@ -1,7 +1,7 @@
 "use client";
 import { Box, styled } from "@mui/material";
 import { useSnackbar } from "notistack";
-import { memo, useState } from "react";
+import { Fragment, memo, useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
 import { LINES_AT } from "../../core/layout/heading-lines";
 import { setNodeOperation, valueAt } from "../../core/model/operations";
@@ -13,7 +13,7 @@ import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { BLOCK_CONTROLS, FIRST_SETTINGS } from "./block-controls";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
-import type { FieldSpec } from "./control";
+import { type FieldSpec, isOffered } from "./control";
 import { useEditor } from "./editor";
 import { Field } from "./Field";
 import { Fold } from "./Fold";
@@ -32,9 +32,7 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
   const [more, setMore] = useState(!mayDesign);
   const place = part && findPlace(part, node);
   if (!part || !place) return null;
-  const fits = specsFor(place).filter(
-    (spec) => !spec.when || valueAt(place.node, spec.when[0]) === spec.when[1],
-  );
+  const fits = specsFor(place).filter((spec) => isOffered(spec, place.node));
   const first =
     place.type === "block"
       ? Math.min(FIRST_SETTINGS, BLOCK_CONTROLS[(place.node as Block).kind].length)
@@ -51,16 +49,18 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
     <Fold label={`Settings of ${name}`} title={name} mayChange={mayDesign}>
       <LinesOf node={node} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
-      {shown.map((spec) => (
-        <Setting
-          key={`${node} ${spec.path.join(".")}`}
-          node={node}
-          kind={kindOf(place)}
-          spec={spec}
-          value={valueAt(place.node, spec.path)}
-          openLabel={openLabel(place.node, spec.path)}
-          isOpen={findChoice(part, node, spec.path) !== undefined}
-        />
+      {shown.map((spec, at) => (
+        <Fragment key={`${node} ${spec.path.join(".")}`}>
+          {spec.group && spec.group !== shown[at - 1]?.group ? <GroupName>{spec.group}</GroupName> : null}
+          <Setting
+            node={node}
+            kind={kindOf(place)}
+            spec={spec}
+            value={valueAt(place.node, spec.path)}
+            openLabel={openLabel(place.node, spec.path)}
+            isOpen={findChoice(part, node, spec.path) !== undefined}
+          />
+        </Fragment>
       ))}
       {mayDesign ? (
         <>
@@ -81,6 +81,15 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
     </Fold>
   );
 };
+
+/** What settings stand under that are not the most used. */
+const GroupName = styled("h3")(({ theme }) => ({
+  margin: theme.spacing(1.25, 0, 0.25),
+  paddingTop: theme.spacing(0.5),
+  borderTop: `1px solid ${theme.vars?.palette.divider}`,
+  fontSize: 12,
+  fontWeight: 600,
+}));
 
 interface SettingProps {
   readonly node: string;

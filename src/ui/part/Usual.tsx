@@ -37,6 +37,11 @@ const wordsOf = ({ control }: FieldSpec, value: unknown): string | null => {
       return control.options.find(([key]) => key === value)?.[1] ?? null;
     case "count":
       return control.options.find(([key]) => key === value)?.[1] ?? null;
+    case "order":
+      return (value as string[])
+        .map((each) => control.options.find(([key]) => key === each)?.[1] ?? each)
+        .reverse()
+        .join(", ");
     case "switch":
       return value === true ? "on" : "off";
     case "perWidth":

@@ -54,7 +54,7 @@ export const VideoInput = ({
           />
         </Button>
       )}
-      <Quiet style={{ fontSize: 12 }}>
+      <Quiet style={{ display: "block", fontSize: 12, lineHeight: 1.4, paddingTop: 4 }}>
         MP4 or WebM, silent, at most 20 MB; the picture behind is seen until it plays.
       </Quiet>
       {trouble ? <Wrong role="alert">{trouble}</Wrong> : null}

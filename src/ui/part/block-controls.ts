@@ -67,7 +67,7 @@ export const BLOCK_CONTROLS: Readonly<Record<BlockKind, readonly FieldSpec[]>> =
     setting("direction", direction),
     setting("gap", { type: "number", unit: "px", max: 200 }),
     setting("padding", { type: "number", unit: "px", max: 200 }),
-    setting("background", { type: "colour" }),
+    setting("background", { type: "colour", empty: "none" }),
     setting("border", { type: "switch" }),
   ],
   line: [setting("weight", { type: "number", unit: "px", min: 1, max: 12 }, { label: "Weight" })],

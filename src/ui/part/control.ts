@@ -1,3 +1,5 @@
+import { sameValue } from "../../core/model/canonical";
+import { valueAt } from "../../core/model/operations";
 import { type NamedSetting, valueOptions } from "../../messages/values";
 
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
@@ -23,7 +25,10 @@ export type Control =
   | { readonly type: "picture" }
   | { readonly type: "pictures" }
   | { readonly type: "video" }
-  | { readonly type: "colour" }
+  /** The same few values, each once: which order they are in is what is set. */
+  | { readonly type: "order"; readonly options: readonly (readonly [string, string])[] }
+  /** `empty`: what no colour of its own means there, where it is not the house style's. */
+  | { readonly type: "colour"; readonly empty?: string }
   | { readonly type: "target" }
   | { readonly type: "targetOrNone" }
   | { readonly type: "moment" }
@@ -37,7 +42,20 @@ export interface FieldSpec {
   readonly label?: string;
   /** Shown only while another setting has a value. */
   readonly when?: readonly [path: readonly string[], value: unknown];
+  /** Not shown while another setting has a value: there is nothing for it to change. */
+  readonly unless?: readonly [path: readonly string[], value: unknown];
+  /** What it stands under among settings that are not the most used. */
+  readonly group?: string;
 }
+
+/** Whether a setting of a node has anything to change as the node is now. */
+export const isOffered = ({ when, unless }: FieldSpec, node: unknown): boolean =>
+  (!when || sameValue(valueAt(node, when[0]), when[1])) &&
+  (!unless || !sameValue(valueAt(node, unless[0]), unless[1]));
+
+/** Settings that stand together under a name. */
+export const grouped = (group: string, specs: readonly FieldSpec[]): readonly FieldSpec[] =>
+  specs.map((spec) => ({ ...spec, group }));
 
 /** One of the values a setting has, or of those named. */
 export const one = <Setting extends NamedSetting>(

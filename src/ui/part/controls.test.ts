@@ -5,7 +5,7 @@ import { Band, Block, Cell, Look, takesFrame, wearsType } from "../../core/model
 import type { NodePlace, PartNode } from "../../core/model/tree";
 import { fieldName } from "../../messages/fields";
 import { BLOCK_CONTROLS } from "./block-controls";
-import type { Control, FieldSpec } from "./control";
+import { type Control, type FieldSpec, isOffered } from "./control";
 import { specsFor } from "./specs-for";
 
 /** A node of each sort as it is before anyone sets anything, with what reads it. */
@@ -96,6 +96,17 @@ describe("the fields settings are edited with", () => {
     for (const { name, node, spec, reads } of of("one"))
       expect(reads(withValue(node, spec, "something else")), name).toBe(false);
   });
+  it("offer every order of the same few values, and nothing that lacks one or has one twice", () => {
+    const fields = of("order");
+    expect(fields.length).toBeGreaterThan(0);
+    for (const { name, node, spec, control, reads } of fields) {
+      const values = control.options.map(([value]) => value);
+      expect([...(valueAt(node, spec.path) as string[])].sort(), name).toEqual([...values].sort());
+      expect(reads(withValue(node, spec, values.toReversed())), name).toBe(true);
+      expect(reads(withValue(node, spec, values.slice(1))), `${name}, one less`).toBe(false);
+      expect(reads(withValue(node, spec, [...values.slice(1), values[1]])), `${name}, one twice`).toBe(false);
+    }
+  });
   it("let nobody type a number that cannot be kept", () => {
     for (const { name, node, spec, control, reads } of of("number")) {
       expect(reads(withValue(node, spec, control.max)), `${name}: ${control.max}`).toBe(true);
@@ -111,9 +122,12 @@ describe("the fields settings are edited with", () => {
     for (const { name, node, spec } of each) {
       const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
       expect(label, name).toMatch(/^[A-Z][^A-Z]*( .*)?$/);
-      if (!spec.when) continue;
-      const [path, value] = spec.when;
-      expect(typeof valueAt(node, path), `${name} under ${path.join(".")}`).toBe(typeof value);
+      for (const told of [spec.when, spec.unless]) {
+        if (!told) continue;
+        const [path, value] = told;
+        expect(typeof valueAt(node, path), `${name} under ${path.join(".")}`).toBe(typeof value);
+        expect(isOffered(spec, withValueAt(node, path, value)), name).toBe(told === spec.when);
+      }
     }
   });
   it("give no frame to what has one of the house style, and no text style to what has one among its settings", () => {

@@ -1,27 +1,28 @@
 import { numberOptions, valueOptions } from "../../messages/values";
-import { type Control, direction, type FieldSpec, one } from "./control";
+import { type Control, direction, type FieldSpec, grouped, one } from "./control";
 
 const widths: Control = { type: "many", options: valueOptions("hideOn") };
 
 export const LOOK_CONTROLS: readonly FieldSpec[] = [
-  { path: ["look", "colour"], control: { type: "colour" } },
-  { path: ["look", "background"], control: { type: "colour" } },
-  {
-    path: ["look", "align"],
-    control: one("align", ["", "start", "centre", "end"]),
-  },
-  { path: ["look", "type"], control: one("type") },
-  { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
-  { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
-  { path: ["look", "borderColour"], control: { type: "colour" } },
-  {
-    path: ["look", "radius"],
-    control: { type: "number", unit: "px", min: -1, max: 400 },
-    label: "Corners (-1: as its kind)",
-  },
-  { path: ["look", "shadow"], control: { type: "switch" } },
-  { path: ["look", "hideOn"], control: widths },
-  { path: ["look", "seenBy"], control: { type: "audience" } },
+  ...grouped("Look", [
+    { path: ["look", "colour"], control: { type: "colour", empty: "as around it" } },
+    { path: ["look", "background"], control: { type: "colour", empty: "none" } },
+    { path: ["look", "align"], control: one("align", ["", "start", "centre", "end"]) },
+    { path: ["look", "type"], control: one("type") },
+    { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
+    { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
+    { path: ["look", "borderColour"], control: { type: "colour" }, unless: [["look", "borderWidth"], 0] },
+    {
+      path: ["look", "radius"],
+      control: { type: "number", unit: "px", min: -1, max: 400 },
+      label: "Corners (-1: as its kind)",
+    },
+    { path: ["look", "shadow"], control: { type: "switch" } },
+  ]),
+  ...grouped("Who sees it", [
+    { path: ["look", "hideOn"], control: widths },
+    { path: ["look", "seenBy"], control: { type: "audience" } },
+  ]),
 ];
 
 /** Settings of a look that a kind of block does not take: it has them from the house style or its own settings. */
@@ -44,6 +45,8 @@ export const CELL_CONTROLS: readonly FieldSpec[] = [
   { path: ["orderSmall"], control: { type: "count", options: numberOptions("orderSmall", 0, 12) } },
 ];
 
+const NO_OVERLAY = [["background", "overlay"], 0] as const;
+
 export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["name"], control: { type: "text" } },
   {
@@ -55,84 +58,110 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },
   { path: ["background", "picture"], control: { type: "picture" }, label: "Picture behind" },
   { path: ["colour"], control: { type: "colour" }, label: "Text colour" },
-  {
-    path: ["width"],
-    control: one("width"),
-  },
-  { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
-  {
-    path: ["screenHeight"],
-    control: { type: "perWidth", unit: "%", max: 100 },
-    label: "Of the screen’s height (0: none)",
-  },
-  { path: ["background", "colourTo"], control: { type: "colour" }, label: "Running into" },
-  {
-    path: ["background", "colourAngle"],
-    control: { type: "number", unit: "°", max: 359 },
-    label: "In the direction",
-  },
-  { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
-  {
-    path: ["background", "pictureFit"],
-    control: one("pictureFit"),
-    label: "The picture",
-  },
-  { path: ["background", "video"], control: { type: "video" }, label: "Video over the picture" },
-  { path: ["background", "slides"], control: { type: "pictures" }, label: "Then these pictures" },
-  {
-    path: ["background", "slideSeconds"],
-    control: { type: "number", unit: "s", min: 2, max: 60 },
-    label: "Each for",
-  },
-  { path: ["background", "overlay"], control: { type: "number", unit: "%", max: 100 } },
-  { path: ["background", "overlayColour"], control: { type: "colour" } },
-  { path: ["background", "overlayTo"], control: { type: "colour" } },
-  { path: ["background", "overlayAngle"], control: { type: "number", unit: "°", max: 359 } },
-  { path: ["background", "texture"], control: one("texture") },
-  { path: ["background", "textureStrength"], control: { type: "number", unit: "%", min: 1, max: 100 } },
-  {
-    path: ["alignBlock"],
-    control: one("alignBlock", ["start", "centre", "end"]),
-  },
-  { path: ["stackOnSmall"], control: { type: "switch" } },
-  { path: ["overPicture", "on"], control: { type: "switch" }, label: "Over the picture that follows" },
-  {
-    path: ["overPicture", "colour"],
-    control: { type: "colour" },
-    label: "Text over it",
-    when: [["overPicture", "on"], true],
-  },
-  {
-    path: ["overPicture", "veil"],
-    control: { type: "number", unit: "%", max: 100 },
-    label: "Own ground at rest",
-    when: [["overPicture", "on"], true],
-  },
-  {
-    path: ["overPicture", "blur"],
-    control: { type: "number", unit: "px", max: 40 },
-    label: "Blurs what is under it",
-    when: [["overPicture", "on"], true],
-  },
-  { path: ["sticky"], control: { type: "switch" } },
-  {
-    path: ["stickyWhen"],
-    control: one("stickyWhen"),
-    label: "Stays",
-    when: [["sticky"], true],
-  },
-  {
-    path: ["stickyGrows"],
-    control: { type: "switch" },
-    label: "Full width once scrolled",
-    when: [["width"], "boxed"],
-  },
-  { path: ["overlap"], control: { type: "number", unit: "px", max: 400 }, label: "Lies over" },
-  {
-    path: ["overlapSide"],
-    control: one("overlapSide"),
-    label: "Over",
-  },
-  { path: ["hideOn"], control: widths },
-  { path: ["seenBy"], control: { type: "audience" } },
+  ...grouped("Room", [
+    { path: ["width"], control: one("width") },
+    { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
+    {
+      path: ["screenHeight"],
+      control: { type: "perWidth", unit: "%", max: 100 },
+      label: "Of the screen’s height (0: none)",
+    },
+    { path: ["alignBlock"], control: one("alignBlock", ["start", "centre", "end"]) },
+    { path: ["stackOnSmall"], control: { type: "switch" } },
+  ]),
+  ...grouped("Ground", [
+    {
+      path: ["background", "colourTo"],
+      control: { type: "colour", empty: "nothing" },
+      label: "Running into",
+      unless: [["background", "colour"], ""],
+    },
+    {
+      path: ["background", "colourAngle"],
+      control: { type: "number", unit: "°", max: 359 },
+      label: "In the direction",
+      unless: [["background", "colourTo"], ""],
+    },
+    { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
+    { path: ["background", "pictureFit"], control: one("pictureFit"), label: "The picture" },
+    { path: ["background", "video"], control: { type: "video" }, label: "Video over the picture" },
+    { path: ["background", "slides"], control: { type: "pictures" }, label: "Then these pictures" },
+    {
+      path: ["background", "slideSeconds"],
+      control: { type: "number", unit: "s", min: 2, max: 60 },
+      label: "Each for",
+      unless: [["background", "slides"], []],
+    },
+  ]),
+  ...grouped("Laid on it", [
+    { path: ["background", "overlay"], control: { type: "number", unit: "%", max: 100 } },
+    {
+      path: ["background", "overlayColour"],
+      control: { type: "colour", empty: "the band’s own" },
+      unless: NO_OVERLAY,
+    },
+    {
+      path: ["background", "overlayTo"],
+      control: { type: "colour", empty: "nothing" },
+      unless: NO_OVERLAY,
+    },
+    {
+      path: ["background", "overlayAngle"],
+      control: { type: "number", unit: "°", max: 359 },
+      unless: [["background", "overlayTo"], ""],
+    },
+    { path: ["background", "texture"], control: one("texture") },
+    {
+      path: ["background", "textureStrength"],
+      control: { type: "number", unit: "%", min: 1, max: 100 },
+      unless: [["background", "texture"], "none"],
+    },
+    {
+      path: ["background", "order"],
+      control: { type: "order", options: valueOptions("order") },
+      label: "Which lies on top",
+    },
+  ]),
+  ...grouped("Over what is near", [
+    { path: ["overPicture", "on"], control: { type: "switch" }, label: "Over the picture that follows" },
+    {
+      path: ["overPicture", "colour"],
+      control: { type: "colour", empty: "white" },
+      label: "Text over it",
+      when: [["overPicture", "on"], true],
+    },
+    {
+      path: ["overPicture", "veil"],
+      control: { type: "number", unit: "%", max: 100 },
+      label: "Own ground at rest",
+      when: [["overPicture", "on"], true],
+    },
+    {
+      path: ["overPicture", "blur"],
+      control: { type: "number", unit: "px", max: 40 },
+      label: "Blurs what is under it",
+      when: [["overPicture", "on"], true],
+    },
+    { path: ["overlap"], control: { type: "number", unit: "px", max: 400 }, label: "Lies over" },
+    {
+      path: ["overlapSide"],
+      control: one("overlapSide"),
+      label: "Over",
+      unless: [["overlap"], 0],
+    },
+  ]),
+  ...grouped("While scrolling", [
+    { path: ["sticky"], control: { type: "switch" } },
+    { path: ["stickyWhen"], control: one("stickyWhen"), label: "Stays", when: [["sticky"], true] },
+    {
+      path: ["stickyGrows"],
+      control: { type: "switch" },
+      label: "Full width once scrolled",
+      when: [["width"], "boxed"],
+    },
+  ]),
+  ...grouped("Who sees it", [
+    { path: ["hideOn"], control: widths },
+    { path: ["seenBy"], control: { type: "audience" } },
+  ]),
 ];

@@ -61,6 +61,29 @@ describe("what is pasted into the list of a part", () => {
   ])("%s is no address: it stays words", (text) => {
     expect(read(text)).toMatchObject({ as: "text" });
   });
+  it("is a text as it was marked up where it was copied; plain words in many elements are read as they stand", () => {
+    const copied = (plain: string, html: string) =>
+      readPasted(
+        { ...clipboard(plain), getData: (type) => (type === "text/html" ? html : plain) },
+        { isMenu: false, origin },
+      );
+    expect(
+      copied(
+        "Open nights\nFridays",
+        "<meta charset=utf-8><h3>Open nights</h3><p onclick=x()><b>Fridays</b></p>",
+      ),
+    ).toEqual({
+      as: "text",
+      text: [
+        { type: "heading", level: 3, children: [{ text: "Open nights" }] },
+        { type: "paragraph", children: [{ text: "Fridays", bold: true }] },
+      ],
+    });
+    expect(copied("## Open nights", "<div><span style='color:red'>## Open nights</span></div>")).toEqual(
+      read("## Open nights"),
+    );
+    expect(copied("Open", "<script>x()</script>")).toEqual(read("Open"));
+  });
   it("is items where a menu is selected: a line each, without empty ones, cut where they are too long", () => {
     expect(read("Visit\r\n\r\n  The domes \nPrints", true)).toEqual({
       as: "items",

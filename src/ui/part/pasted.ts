@@ -1,4 +1,5 @@
 import { parseMarkdown } from "../../core/content/markdown";
+import { readRichHtml } from "../../core/content/rich-html";
 import type { Target } from "../../core/model/blocks";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
 
@@ -44,6 +45,20 @@ const labelOf = (address: string): string => {
 export const picturesIn = ({ files }: Pick<DataTransfer, "files">): readonly File[] =>
   [...files].filter(({ type }) => type.startsWith("image/"));
 
+/** Whether a text has more than plain paragraphs. */
+const isMarkedUp = (text: RichText): boolean =>
+  text.some(
+    (each) =>
+      each.type !== "paragraph" ||
+      each.children.some(({ bold, italic, code, link }) => bold || italic || code || link),
+  );
+
+/** As it is marked up where it was copied; words that are not are read as Markdown. */
+const readText = (plain: string, html: string): RichText => {
+  const marked = html === "" ? [] : readRichHtml(html);
+  return isMarkedUp(marked) ? marked : parseMarkdown(plain);
+};
+
 interface Around {
   /** Whether a menu is selected: lines are its items. */
   readonly isMenu: boolean;
@@ -68,5 +83,7 @@ export const readPasted = (
     .split(/\r?\n/)
     .map((line) => line.trim().slice(0, MOST_LABEL))
     .filter((line) => line !== "");
-  return isMenu ? { as: "items", labels: lines } : { as: "text", text: parseMarkdown(text) };
+  return isMenu
+    ? { as: "items", labels: lines }
+    : { as: "text", text: readText(text, data.getData("text/html")) };
 };

@@ -17,8 +17,7 @@ import { useEditor } from "../part/editor";
 import type { Talk } from "../part/frame-talk";
 import { HeadLine } from "../part/HeadLine";
 import { useMenuInstead } from "../part/menu-in-hand";
-import { PartList } from "../part/PartList";
-import { TroubleOfEditor } from "../part/PartScreen";
+import { ListAndDesk } from "../part/PartScreen";
 import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useRoom } from "../part/useRoom";
@@ -44,7 +43,7 @@ export const PieceScreen = () => {
   if (!data || !body || open !== id) return <Pending error={error} what="Opening the piece …" />;
   const shown = data.parts.find((each) => each.id === from) ?? data.parts[0];
   return (
-    <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: "100%" }}>
+    <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <HeadLine>
         <Typography variant="h1">{data.body.name}</Typography>
         <Quiet>
@@ -55,12 +54,8 @@ export const PieceScreen = () => {
           {shown ? <SheetLink href={partPath(shown.id, site)}>Back to {badge(shown.id)}</SheetLink> : null}
         </Box>
       </HeadLine>
-      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0,1fr)", md: "348px minmax(0,1fr)" } }}>
-        <Box sx={{ borderRight: { md: 1 }, borderColor: { md: "divider" }, minWidth: 0, pb: 3 }}>
-          <TroubleOfEditor />
-          <PartList />
-        </Box>
-        <Box sx={(theme) => ({ background: theme.vars?.palette.ours.desk, minWidth: 0, p: 2 })}>
+      <ListAndDesk>
+        <Box sx={{ p: 2 }}>
           {shown ? (
             <InPart piece={id} body={body as unknown as Piece} part={shown} />
           ) : (
@@ -69,7 +64,7 @@ export const PieceScreen = () => {
             </Quiet>
           )}
         </Box>
-      </Box>
+      </ListAndDesk>
     </Box>
   );
 };
