@@ -294,6 +294,15 @@ test("three pages are looked at at once: nine frames follow a change, and each i
   for (const frame of frames)
     await expect(frame.contentFrame().locator(".slot-header .b-logo")).toHaveCount(0);
   await saved(page);
+  // words are edited in the frame they were clicked in, and follow in the others
+  const item = (frame: (typeof frames)[number]) =>
+    frame.contentFrame().locator(".slot-header .b-menu .row [data-words]").first();
+  for (let times = 0; times < 2; times += 1) await item(last).dispatchEvent("click");
+  await expect(item(last)).toHaveAttribute("contenteditable", "plaintext-only");
+  await page.keyboard.type("Come by");
+  for (const at of [0, 3, 6]) await expect(item(frames[at] as (typeof frames)[number])).toHaveText("Come by");
+  await page.keyboard.press("Enter");
+  await saved(page);
   await page.getByRole("button", { name: /^\d\d %$/ }).click();
   await expect(rows).toHaveCount(1);
   await undoAll(page);

@@ -12,6 +12,7 @@ import {
   findSessionAccount,
 } from "./account-repository";
 import { runStatement, selectRows } from "./database";
+import { dropDraftLink, findDraftLink, listDraftLinks, saveDraftLink } from "./draft-link-repository";
 import { dropFilter, listFilters, saveFilter } from "./filter-repository";
 import { countSignUpsSince, dropSignUp, listSignUps, saveSignUp } from "./mailbox-repository";
 import { findPointing, savePointing } from "./pointing-repository";
@@ -129,6 +130,42 @@ describe("tokens for looking at the live site", () => {
     expect(await selectRows("SELECT hash FROM pointing WHERE account = 'ylva'", {})).toEqual([
       { hash: "later" },
     ]);
+  });
+});
+
+describe("links to a draft", () => {
+  it("hold for their days, on their site, as long as who made them belongs to it, and until they are taken back", async () => {
+    await createAccount(account("sanna"));
+    await addMembership({ site: SITE, account: "sanna", role: "builder" });
+    const link = (id: string, minutes: number) => ({
+      id,
+      hash: `hash of ${id}`,
+      site: SITE,
+      account: "sanna",
+      name: `For ${id}`,
+      now: NOON,
+      endsAt: later(minutes),
+    });
+    await saveDraftLink(link("short", 30));
+    await saveDraftLink(link("long", 300));
+    expect(await findDraftLink("hash of short", SITE, later(29))).toEqual(later(30));
+    expect(await findDraftLink("hash of short", SITE, later(30))).toBeNull();
+    expect(await findDraftLink("hash of short", OTHER, later(1))).toBeNull();
+    expect(await findDraftLink("hash of guess", SITE, later(1))).toBeNull();
+    const named = async (minutes: number) =>
+      (await listDraftLinks(SITE, later(minutes))).map(({ name }) => name).sort();
+    expect(await named(1)).toEqual(["For long", "For short"]);
+    expect(await named(31)).toEqual(["For long"]);
+    expect((await listDraftLinks(SITE, later(31)))[0]).toMatchObject({ author: "sanna", usedAt: null });
+    await findDraftLink("hash of long", SITE, later(40));
+    expect((await listDraftLinks(SITE, later(41)))[0]?.usedAt).toEqual(later(40));
+    await dropDraftLink(OTHER, "long");
+    expect(await named(41)).toEqual(["For long"]);
+    await runStatement("DELETE FROM membership WHERE account = 'sanna'", {});
+    expect(await findDraftLink("hash of long", SITE, later(42))).toBeNull();
+    await addMembership({ site: SITE, account: "sanna", role: "builder" });
+    await dropDraftLink(SITE, "long");
+    expect(await findDraftLink("hash of long", SITE, later(43))).toBeNull();
   });
 });
 

@@ -8,8 +8,9 @@ import { mailbox } from "./migrations/004-mailbox";
 import { pointing } from "./migrations/005-pointing";
 import { visitors } from "./migrations/006-visitors";
 import { changeKey } from "./migrations/007-change-key";
+import { draftLink } from "./migrations/008-draft-link";
 
-const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors, changeKey];
+const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors, changeKey, draftLink];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

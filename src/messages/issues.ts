@@ -107,6 +107,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "token.none": () =>
     "The request has no token of this site, or one that was taken back. Make one in the studio under “Access for scripts” and send it as “Authorization: Bearer …”.",
   "token.tooMany": (params) => `At most ${params["limit"]} tokens. Take one back first.`,
+  "draftLink.tooMany": (params) =>
+    `At most ${params["limit"]} links to the draft at a time. Take one back first.`,
   "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
   "choice.tooMany": (params) =>
     `${params["count"]} pages are too many to choose one by one (at most ${params["limit"]}). Use a line instead; nothing was saved.`,

@@ -14,6 +14,7 @@ import {
 } from "./use-cases/content-changes";
 import { coverage, expectations, rows } from "./use-cases/coverage";
 import { change, choosePage, impact, newest, redo, undo } from "./use-cases/design-changes";
+import { createDraftLink, draftLinks, dropDraftLink } from "./use-cases/draft-links";
 import { editions, publish, restore, review, takeBack } from "./use-cases/editions";
 import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
 import { findText, replaceText } from "./use-cases/find-text";
@@ -89,6 +90,9 @@ export const useCases = {
   tokens,
   createToken,
   dropToken,
+  draftLinks,
+  createDraftLink,
+  dropDraftLink,
   savedFilters,
   saveFilter,
   dropFilter,

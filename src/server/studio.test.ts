@@ -1,6 +1,8 @@
 import { zipSync } from "fflate";
 import { afterEach, describe, expect, it } from "vitest";
 import { requestFor, Studio, signInAs } from "../../test/studio";
+import { setNodeOperation } from "../core/model/operations";
+import type { Part } from "../core/model/part";
 import { runStatement, selectRows } from "../data/database";
 import { callUseCase } from "./call";
 import { publicOrigin } from "./hosts/host-names";
@@ -312,6 +314,40 @@ describe("publishing", () => {
     await studio.get("takeBack");
     await studio.get("undo");
     await studio.get("undo");
+  });
+  it("publishes some of the changes with what they need; the others stay in the draft", async () => {
+    const studio = await owner();
+    const header = await partNamed(studio, "Day header");
+    const footer = await partNamed(studio, "Footer in columns");
+    await studio.get("change", renameTo(footer.id, "Columns", "Footer in columns"));
+    const { id: menu } = await studio.get("createMenu", { name: "Second", from: "empty" });
+    const { body } = await studio.get("part", { part: header.id });
+    const node = body.bands
+      .flatMap(({ cells }) => cells.flatMap(({ blocks }) => blocks))
+      .find(({ kind }) => kind === "menu");
+    const shows = setNodeOperation(body as Part, header.id, node?.id ?? "", ["settings", "menu"], menu);
+    await studio.get("change", { operations: [shows] });
+    const before = (await studio.get("editions")).current;
+    const only = [header.id];
+    const review = await studio.get("review", { only });
+    expect(review.changes.map(({ id, isTaken, neededBy }) => [id, isTaken, neededBy]).sort()).toEqual(
+      [
+        [header.id, true, null],
+        [footer.id, false, null],
+        [menu, true, "header 1"],
+      ].sort(),
+    );
+    expect(review.impact.pages).toBeLessThanOrEqual((await studio.get("review")).impact.pages);
+    expect(await studio.refused("publish", { only: [] })).toMatchObject([{ code: "publish.nothing" }]);
+    expect(await studio.refused("publish", { only: ["gone"] })).toMatchObject([{ code: "publish.nothing" }]);
+    expect((await studio.get("editions")).current).toBe(before);
+    await studio.get("publish", { only, reviewed: review.rev });
+    const rest = await studio.get("review");
+    expect(rest.changes.map(({ id }) => id)).toEqual([footer.id]);
+    expect((await studio.get("part", { part: header.id })).state).toBe("published");
+    await studio.get("takeBack");
+    for (let times = 0; times < 3; times += 1) await studio.get("undo");
+    expect((await studio.get("frame")).draft.changes).toBe(0);
   });
   it("refuses while an exception points at something that is gone", async () => {
     const studio = await owner();

@@ -94,6 +94,17 @@ describe("text over a picture", () => {
     expect(at(0)).toBeNull();
     expect(at(100)).not.toBeNull();
   });
+  it("is looked at either side of an edge too, where a band is lower or higher", () => {
+    // the upper half of the picture is bright: seen where the band is high, cut off where it is low
+    const tones = Array.from({ length: TONES_ACROSS * LINES }, (_, at) =>
+      at < (TONES_ACROSS * LINES) / 2 ? 230 : 20,
+    );
+    const seen = { ...split(20, 20), focal: { x: 50, y: 100 }, tones: btoa(String.fromCharCode(...tones)) };
+    const at = (height: object) => worstOver({ ...bandOver({}), height } as Band, "pic", seen, style)?.screen;
+    const { edgeWide, edgeMiddle } = style.measures;
+    expect(at({ wide: 60, middle: (edgeWide * 2) / 3, small: 60 })).toBe(edgeMiddle);
+    expect(at({ wide: 60 })).toBeUndefined();
+  });
   it("is none where nothing is written, and on a ground of its own", () => {
     const silent = partWith("header", [block("space")], { background: { picture: "pic" } }).bands[0] as Band;
     expect(worstOver(silent, "pic", split(250, 250), style)).toBeNull();

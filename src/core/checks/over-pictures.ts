@@ -12,7 +12,7 @@ import { layersOf, ratioBehind, type SeenBehind } from "./layers-behind";
 
 /**
  * Contrast of text over a picture: against the part of the picture that really lies behind the band, through the
- * layers over it, at five widths of screens. Of all samples in that part the one at the 5th percentile counts: a few
+ * layers over it, at five widths of screens and either side of the edges between them. Of all samples in that part the one at the 5th percentile counts: a few
  * bright dots do not make a text unreadable, a bright corner does. Samples are those kept with the picture.
  */
 export interface OverPicture {
@@ -79,6 +79,10 @@ const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[numb
 
 const isWhole = ({ background }: Band): boolean => background.pictureFit === "whole";
 
+/** The screens it is looked at on, narrow to wide: what a band is like changes at an edge. */
+const screensOf = ({ measures: { edgeMiddle, edgeWide } }: HouseStyle): readonly number[] =>
+  [...new Set([...SCREENS, edgeMiddle - 1, edgeMiddle, edgeWide - 1, edgeWide])].sort((a, b) => a - b);
+
 /** What is seen of a picture behind a band: all of it that the band shows, or the top of the band it is laid over. */
 const regionBehind = (
   band: Band,
@@ -113,12 +117,14 @@ export const seenBehind = (
 ): readonly (SeenBehind & { readonly screen: number })[] => {
   const behind = under ?? band;
   const own = colourOf(hexOfValue(style, behind.background.colour || "role:background") ?? "#ffffff");
-  return SCREENS.filter((screen) => !band.hideOn.includes(widthOf(screen, style))).map((screen) => {
-    const tones = tonesIn(picture, regionBehind(band, picture, screen, style, under));
-    const box = { width: screen, height: bandHeight(behind, widthOf(screen, style)) };
-    const free = isWhole(behind) ? tones.length * (1 / wholeShare(picture, box) - 1) : 0;
-    return { screen, tones: counted(tones), ground: free > 0 ? [own, free] : null };
-  });
+  return screensOf(style)
+    .filter((screen) => !band.hideOn.includes(widthOf(screen, style)))
+    .map((screen) => {
+      const tones = tonesIn(picture, regionBehind(band, picture, screen, style, under));
+      const box = { width: screen, height: bandHeight(behind, widthOf(screen, style)) };
+      const free = isWhole(behind) ? tones.length * (1 / wholeShare(picture, box) - 1) : 0;
+      return { screen, tones: counted(tones), ground: free > 0 ? [own, free] : null };
+    });
 };
 
 /** The least whole number for which something holds that holds from some number on; null if it does not at the end. */

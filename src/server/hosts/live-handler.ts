@@ -17,7 +17,7 @@ import { isPointing, POINTING_COOKIE, POINTING_MS, pointingCookie } from "../poi
 import { shaperFor } from "../shaping";
 import { type Answer, plainAnswer } from "./answer";
 import { publicOrigin, studioOrigin } from "./host-names";
-import { findLivePage, type LivePage } from "./site-handler";
+import { type FoundPage, findPage } from "./site-handler";
 
 /**
  * The live site as one looks at it from the studio, on the preview host: the same pages, with what to point at. It is
@@ -38,7 +38,7 @@ export const answerLive = async (site: string, url: URL, request: IncomingMessag
   return inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
     const at = new URL(publicOrigin(site) + url.pathname.slice(LIVE.length) + url.search);
-    const found = head && (await findLivePage(head, at, transaction));
+    const found = head && (await findPage(head, at, transaction));
     if (!head || !found) return plainAnswer(404, "This site has not been published yet.");
     if ("redirect" in found)
       return { status: 303, headers: { Location: LIVE + found.redirect, "Cache-Control": "no-store" } };
@@ -71,7 +71,7 @@ const begin = async (site: string, url: URL, now: Date): Promise<Answer> => {
 };
 
 /** Every slot of the page: which part fills it and why, or why none does; and where each is opened. */
-const pointsOf = (site: string, { compiled, page, pageNumber, now }: LivePage) => {
+const pointsOf = (site: string, { compiled, page, pageNumber, now }: FoundPage) => {
   const answers = resolvePage(compiled, laterPage(page, pageNumber), { audience: "signedOut", at: now });
   const studio = `${studioOrigin()}/s/${site}`;
   const conditions = SLOTS.flatMap((each) => {

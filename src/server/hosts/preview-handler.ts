@@ -1,11 +1,12 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { attributes, html, SafeHtml } from "../../core/render/html";
 import { plainAnswer, ranged, send } from "./answer";
+import { answerDraft, isDraftPath } from "./draft-handler";
 import { studioOrigin } from "./host-names";
 import { answerLive, isLivePath } from "./live-handler";
 import { sharedFile } from "./shared-files";
 
-/** The preview host: an empty shell the studio fills by messages, and the files it shows. Site data is served here only to those who look at the live site from the studio. */
+/** The preview host: an empty shell the studio fills by messages, and the files it shows. Site data is served here only to those who look at the live site from the studio, or have a link to the draft. */
 export const handlePreview = async (
   site: string,
   request: IncomingMessage,
@@ -17,6 +18,8 @@ export const handlePreview = async (
   const { pathname } = url;
   if (isLivePath(pathname))
     return send(response, await answerLive(site, url, request), request.method === "GET");
+  if (isDraftPath(pathname))
+    return send(response, await answerDraft(site, url, request), request.method === "GET");
   const page = PAGES[pathname];
   if (page) return send(response, page(), request.method === "GET");
   const file = await sharedFile(site, pathname);

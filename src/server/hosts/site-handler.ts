@@ -89,7 +89,7 @@ const answerPage = async (
   audience: Audience,
   transaction: Transaction,
 ): Promise<Answer> => {
-  const found = await findLivePage(head, url, transaction, audience);
+  const found = await findPage(head, url, transaction, { audience });
   if (found === null) return plainAnswer(404, "This site has not been published yet.");
   if ("redirect" in found)
     return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
@@ -99,8 +99,8 @@ const answerPage = async (
   return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"), audience);
 };
 
-/** A page of the current edition, gathered to be drawn. */
-export interface LivePage {
+/** A page of the current edition, or of the draft, gathered to be drawn. */
+export interface FoundPage {
   readonly compiled: CompiledDesign;
   readonly page: Address;
   readonly pageNumber: number;
@@ -108,17 +108,17 @@ export interface LivePage {
   readonly data: PageData;
 }
 
-/** What visitors get at a URL: a page, or where it lives now; null while nothing is published. */
-export const findLivePage = async (
+/** What visitors get at a URL, or would get with the draft: a page, or where it lives now; null while nothing is published. */
+export const findPage = async (
   head: SiteHead,
   url: URL,
   transaction: Transaction,
-  audience: Audience = "signedOut",
-): Promise<LivePage | { readonly redirect: string } | null> => {
+  { audience = "signedOut", state = "live" }: { audience?: Audience; state?: "live" | "draft" } = {},
+): Promise<FoundPage | { readonly redirect: string } | null> => {
   const now = new Date().toISOString();
-  const live = await liveOf(head, now, transaction);
-  if (!live) return null;
-  const { compiled } = live;
+  const draft = await draftOf(head, now, transaction);
+  const compiled = state === "draft" ? draft : (await liveOf(head, now, transaction))?.compiled;
+  if (!compiled) return null;
   const found = await followMove(head.id, compiled.index, url.pathname, transaction);
   if ("redirect" in found) return found;
   const { index } = compiled;
@@ -126,7 +126,6 @@ export const findLivePage = async (
   const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, now);
   const page = beyond ? notFound : found.address;
   const query = page.role === "search" ? (url.searchParams.get("q") ?? "").slice(0, 200) : "";
-  const draft = await draftOf(head, now, transaction);
   const pageNumber = beyond ? 1 : found.page;
   const data = await assemblePage(
     {

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import type { Design } from "../../core/model/design";
+import { selectChanges } from "../../core/editions/selection";
+import type { Design, DesignDocument } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { isBlocking } from "../../core/placement/findings";
 import { compileDesign } from "../../core/placement/resolve";
@@ -25,16 +26,37 @@ import { designAt, viewOf } from "./view-input";
 const MOST_FINDINGS = 100;
 const HOUR_MS = 3_600_000;
 
-/** The draft in words: what changed, on which pages, and what stands in the way. */
+/** Which changes are published, by the documents they are of; all of them if not said. */
+const Only = z.array(z.string().max(300)).max(5000).optional();
+
+/** The draft, or what is live with some of its changes and what those need. */
+const designWith = (
+  live: Design,
+  draft: Design,
+  only: z.infer<typeof Only>,
+): { readonly design: Design; readonly along: ReadonlyMap<string, string> } => {
+  const changes = draftChanges(live, draft);
+  const chosen = new Set(only);
+  return only === undefined || changes.every(({ id }) => chosen.has(id))
+    ? { design: draft, along: new Map() }
+    : selectChanges(live, draft, changes, chosen);
+};
+
+/** The draft in words: what changed, which of it is chosen and comes along, on which pages, and what stands in the way. */
 export const review = defineUseCase({
-  input: z.object({}),
-  run: async (context) => {
-    const draft = await designAt(context, "draft");
+  input: z.object({ only: Only }),
+  run: async (context, { only }) => {
+    const whole = await designAt(context, "draft");
     const live = await designAt(context, "live");
-    const changes = draftChanges(live.design, draft.design);
+    const changes = draftChanges(live.design, whole.design);
+    const { design, along } = designWith(live.design, whole.design, only);
+    const draft = design === whole.design ? whole : compileDesign(design, whole.index);
+    const taken = draftChanges(live.design, design);
     const titleOf = (id: string) => draft.index.byIdentity.get(id.replace(/^choice:/, ""))?.title;
+    const nameOf = (document: DesignDocument | undefined): string =>
+      document?.kind === "choice" ? (titleOf(document.id) ?? "A page that is gone") : documentName(document);
     const findings = placementFindings(draft, context.now);
-    const choices = [...draft.design.values()].filter((document) => document.kind === "choice");
+    const choices = [...design.values()].filter((document) => document.kind === "choice");
     const optOuts = choices.filter(
       (document) => document.kind === "choice" && Object.values(document.body.slots).includes("nothing"),
     ).length;
@@ -46,7 +68,12 @@ export const review = defineUseCase({
         return {
           id,
           kind: document?.kind ?? "part",
-          name: document?.kind === "choice" ? (titleOf(id) ?? "A page that is gone") : documentName(document),
+          name: nameOf(document),
+          /** Of one that comes along: what needs it. Null for one that is chosen, or left. */
+          neededBy: along.has(id)
+            ? nameOf(whole.design.get(along.get(id) ?? "") ?? live.design.get(along.get(id) ?? ""))
+            : null,
+          isTaken: along.has(id) || only === undefined || only.includes(id),
           part:
             document?.kind === "part"
               ? { slot: document.body.slot, number: document.body.number, name: document.body.name }
@@ -58,8 +85,8 @@ export const review = defineUseCase({
         live,
         draft,
         viewOf(context, { audience: "signedOut" }),
-        redrawnParts(changes, draft.design),
-        revaluedPages(changes),
+        redrawnParts(taken, draft.design),
+        revaluedPages(taken),
       ),
       findings: findings.slice(0, MOST_FINDINGS).map((finding) => sentFinding(draft, finding)),
       moreFindings: Math.max(0, findings.length - MOST_FINDINGS),
@@ -115,16 +142,24 @@ const freeze = async (
   );
 };
 
-/** Publishes the draft; where `reviewed` is said, only if the draft is still what was looked at then. */
+/**
+ * Publishes the draft, or some of its changes with what they need: the others stay in the draft. Where `reviewed` is
+ * said, only if the draft is still what was looked at then.
+ */
 export const publish = defineUseCase({
-  input: z.object({ note: z.string().max(500).default(""), reviewed: z.int().min(0).optional() }),
-  run: (context, { note, reviewed }): Promise<Outcome<{ seq: number }>> =>
+  input: z.object({
+    note: z.string().max(500).default(""),
+    reviewed: z.int().min(0).optional(),
+    only: Only,
+  }),
+  run: (context, { note, reviewed, only }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
       if (reviewed !== undefined && reviewed !== head.designRev) return fail(issue("publish.moved"));
-      const design = await loadDraft(head.id, transaction);
+      const draft = await loadDraft(head.id, transaction);
       const seq = await currentEdition(head.id, new Date(), transaction);
       const live = seq === null ? new Map() : await loadEdition(head.id, seq, transaction);
+      const { design } = designWith(live, draft, only);
       if (seq !== null && draftChanges(live, design).length === 0) return fail(issue("publish.nothing"));
       const compiled = compileDesign(design, await siteIndex(head, context.now, transaction));
       if (placementFindings(compiled, context.now).some(isBlocking)) return fail(issue("publish.broken"));

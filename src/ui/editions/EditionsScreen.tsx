@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, TextField, Typography } from "@mui/material";
+import { Box, Button, Checkbox, TextField, Typography } from "@mui/material";
 import Link from "next/link";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
@@ -14,10 +14,19 @@ import { LookLine, lookKey } from "../overview/LookLine";
 import { Badge } from "../shell/Badge";
 import { useFrame } from "../shell/frame";
 import { Act, Empty, Pending, Quiet, SheetHead, Trouble, Wrong } from "../theme/pieces";
+import { DraftLinks } from "./DraftLinks";
+
+const NONE: ReadonlySet<string> = new Set();
 
 /** The draft in words, what it changes, publishing, and the way back. */
 export const EditionsScreen = () => {
-  const review = useCall("review", {});
+  const [left, setLeft] = useState<ReadonlySet<string>>(NONE);
+  const whole = useCall("review", {});
+  const ids = whole.data?.changes.map(({ id }) => id) ?? [];
+  const only = ids.filter((id) => !left.has(id));
+  const isPart = only.length < ids.length;
+  const some = useCall("review", { only }, { enabled: isPart });
+  const review = isPart ? some : whole;
   const editions = useCall("editions", {});
   const error = review.error ?? editions.error;
   if (!review.data || !editions.data)
@@ -51,16 +60,36 @@ export const EditionsScreen = () => {
               listed here first.
             </Empty>
           ) : (
-            <Review data={review.data} />
+            <Review
+              data={review.data}
+              only={isPart ? only : null}
+              isCurrent={!review.isPlaceholderData}
+              onLeave={setLeft}
+            />
           )}
         </Box>
-        <History data={editions.data} />
+        <Box sx={{ display: "grid", gap: 4, alignContent: "start", minWidth: 0 }}>
+          <DraftLinks />
+          <History data={editions.data} />
+        </Box>
       </Box>
     </Box>
   );
 };
 
-const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
+type Data = CallResult<"review">;
+
+interface ReviewProps {
+  readonly data: Data;
+  /** The changes that are chosen; null for all of them. */
+  readonly only: readonly string[] | null;
+  /** Whether this is about what is chosen now. */
+  readonly isCurrent: boolean;
+  /** Says which changes are left in the draft. */
+  readonly onLeave: (left: ReadonlySet<string>) => void;
+}
+
+const Review = ({ data, only, isCurrent, onLeave }: ReviewProps) => {
   const { badge, moment } = useFrame();
   const site = useSite();
   const [note, setNote] = useState("");
@@ -69,10 +98,13 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
   const say = useSnackbar().enqueueSnackbar;
   const run = async () => {
     // not in a callback of the mutation: this is off the screen once nothing is left to publish. Refusals are said there
-    const done = await publish.mutateAsync({ note, reviewed: data.rev }).catch(() => null);
+    const chosen = only ? { only: [...only] } : {};
+    const done = await publish.mutateAsync({ note, reviewed: data.rev, ...chosen }).catch(() => null);
     if (!done) return;
     setNote("");
-    say(`Edition ${done.seq} is live.`, {
+    onLeave(NONE);
+    const stays = all - taken.length;
+    say(`Edition ${done.seq} is live.${stays > 0 ? ` ${count(stays, "change")} stayed in the draft.` : ""}`, {
       action: (
         <Button color="inherit" href={frame.site.origin} target="_blank">
           See it live
@@ -80,6 +112,8 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
       ),
     });
   };
+  const all = data.changes.length;
+  const taken = data.changes.filter(({ isTaken }) => isTaken);
   const nowhere = data.findings.filter((finding) => finding.code === "nowhere");
   const others = data.findings.filter((finding) => finding.code !== "nowhere");
   return (
@@ -94,36 +128,19 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
             slotProps={{ htmlInput: { "aria-label": "Note", maxLength: 500 } }}
             sx={{ flex: 1, minWidth: 220 }}
           />
-          <Button variant="contained" onClick={run} disabled={publish.isPending || data.blocked}>
-            Publish {count(data.changes.length, "change")}
+          <Button
+            variant="contained"
+            onClick={run}
+            disabled={publish.isPending || data.blocked || !isCurrent || taken.length === 0}
+          >
+            Publish {taken.length < all ? `${taken.length} of ${count(all, "change")}` : count(all, "change")}
           </Button>
         </Box>
         {data.blocked ? (
           <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
         ) : null}
       </Box>
-      <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
-        {data.changes.map((change) => (
-          <Box
-            component="li"
-            key={change.id}
-            sx={{
-              display: "flex",
-              alignItems: "center",
-              gap: 1,
-              minHeight: 34,
-              borderBottom: 1,
-              borderColor: "divider",
-            }}
-          >
-            {change.part ? <Badge slot={change.part.slot as Slot} number={change.part.number} /> : null}
-            <strong>
-              {change.part ? change.part.name : change.name.charAt(0).toUpperCase() + change.name.slice(1)}
-            </strong>
-            <Quiet>{change.what}</Quiet>
-          </Box>
-        ))}
-      </Box>
+      <Changes data={data} mayChoose={!data.isFirst && all > 1} onLeave={onLeave} />
       <Box>
         <Typography variant="h3" sx={{ mb: 0.75 }}>
           What visitors will see otherwise: {pagesText(data.impact.pages)}
@@ -167,6 +184,70 @@ const Review = ({ data }: { readonly data: CallResult<"review"> }) => {
     </Box>
   );
 };
+
+/** The changes, each with a tick where only some may be published. */
+const Changes = ({
+  data: { changes },
+  mayChoose,
+  onLeave,
+}: {
+  readonly data: Data;
+  readonly mayChoose: boolean;
+  readonly onLeave: ReviewProps["onLeave"];
+}) => {
+  const left = changes.filter(({ isTaken, neededBy }) => !isTaken || neededBy !== null).map(({ id }) => id);
+  const toggle = (id: string) =>
+    onLeave(new Set(left.includes(id) ? left.filter((each) => each !== id) : [...left, id]));
+  return (
+    <Box>
+      <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {changes.map((change) => {
+          const name = change.part ? change.part.name : capital(change.name);
+          return (
+            <Box
+              component="li"
+              key={change.id}
+              sx={{
+                display: "flex",
+                flexWrap: "wrap",
+                alignItems: "center",
+                columnGap: 1,
+                minHeight: 34,
+                borderBottom: 1,
+                borderColor: "divider",
+              }}
+            >
+              {mayChoose ? (
+                <Checkbox
+                  size="small"
+                  checked={change.isTaken}
+                  disabled={change.neededBy !== null}
+                  onChange={() => toggle(change.id)}
+                  sx={{ p: 0.5, ml: -0.5 }}
+                  slotProps={{ input: { "aria-label": `Publish ${name}` } }}
+                />
+              ) : null}
+              {change.part ? <Badge slot={change.part.slot as Slot} number={change.part.number} /> : null}
+              <strong>{name}</strong>
+              <Quiet>{change.what}</Quiet>
+              {change.neededBy === null ? null : (
+                <Quiet style={{ marginLeft: "auto" }}>comes along: {change.neededBy} needs it</Quiet>
+              )}
+            </Box>
+          );
+        })}
+      </Box>
+      {mayChoose && left.length > 0 ? (
+        <Box sx={{ pt: 1 }}>
+          <Quiet>What is not ticked stays in the draft.</Quiet>{" "}
+          <Act onClick={() => onLeave(NONE)}>Tick all</Act>
+        </Box>
+      ) : null}
+    </Box>
+  );
+};
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What is worth a look of how parts look, each with where it is seen to. */
 const Looks = () => {

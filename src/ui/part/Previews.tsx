@@ -150,7 +150,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const isLarge = slot === "layout" || slot === "side";
   const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
   const pointedAt =
-    (width: number): Talk["onPointed"] =>
+    (frame: string): Talk["onPointed"] =>
     (seen, at, isAdding, pointed) => {
       const { body: part } = useEditor.getState();
       if (at !== slot || !part) return;
@@ -164,7 +164,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
         mayDesign &&
         isSelected &&
         pointed !== null &&
-        words.begin({ node: innermost, words: pointed }, width)
+        words.begin({ node: innermost, words: pointed }, frame)
       )
         return;
       words.end();
@@ -187,16 +187,19 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
       onDrawn={onDrawn}
       onTyped={words.typed}
       width={size === "whole" ? WIDE + BETWEEN : undefined}
-      frames={WIDTHS.map((width, at) => ({
-        size: {
-          title: `${shown?.title ?? "Page"} at ${width} px`,
-          width,
-          scale,
-          height: heights[at === 0 ? 0 : 1] as number,
-        },
-        editing: shown === page ? words.at(width) : null,
-        onPointed: pointedAt(width),
-      }))}
+      frames={WIDTHS.map((width, at) => {
+        const name = `${shown?.identity ?? ""} ${width}`;
+        return {
+          size: {
+            title: `${shown?.title ?? "Page"} at ${width} px`,
+            width,
+            scale,
+            height: heights[at === 0 ? 0 : 1] as number,
+          },
+          editing: words.in(name),
+          onPointed: pointedAt(name),
+        };
+      })}
     />
   );
   const others = pages.filter((each) => each !== page).slice(0, PAGES_AT_ONCE - 1);

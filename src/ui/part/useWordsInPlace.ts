@@ -10,8 +10,8 @@ import { itemsWith, typedValue, type Words, type WordsPlace, wordsPlace } from "
 interface Edited {
   readonly words: Words;
   readonly place: WordsPlace;
-  /** Which frame, by its width, px. */
-  readonly width: number;
+  /** Which frame, by a name of its own. */
+  readonly frame: string;
 }
 
 /** Words of what is open in the editor that are edited where they stand, in one of the frames that show it. */
@@ -23,17 +23,17 @@ export const useWordsInPlace = () => {
     edited?.place.in === "menu" ? inHand.isOpen && inHand.menu === edited.place.menu : edited !== null;
   return {
     /** Begins to edit words a frame was pointed at; false if there are no such words here. */
-    begin: (words: Words, width: number): boolean => {
+    begin: (words: Words, frame: string): boolean => {
       const { body } = useEditor.getState();
       const place = body ? wordsPlace(body, { ...words, node: innerId(words.node) }) : undefined;
       if (!place) return false;
       if (place.in === "menu") takeInHand(place.menu);
-      setEdited({ words, place, width });
+      setEdited({ words, place, frame });
       return true;
     },
     end: () => setEdited(null),
     /** The words that are edited in a frame. */
-    at: (width: number): Words | null => (isReady && edited?.width === width ? edited.words : null),
+    in: (frame: string): Words | null => (isReady && edited?.frame === frame ? edited.words : null),
     /** What was typed there; null when it is done. */
     typed: (words: Words, text: string | null): void => {
       const { body, id, apply } = useEditor.getState();

@@ -93,7 +93,7 @@ const InPart = ({
   const words = useWordsInPlace();
   const mayDesign = useMayDesign();
   const pointedAt =
-    (width: number): Talk["onPointed"] =>
+    (frame: string): Talk["onPointed"] =>
     (nodes, at, isAdding, pointed) => {
       if (at !== slot) return;
       const own = nodes.filter((node) => findPlace(body, innerId(node)));
@@ -104,7 +104,7 @@ const InPart = ({
         mayDesign &&
         isSelected &&
         pointed !== null &&
-        words.begin({ node: innermost, words: pointed }, width)
+        words.begin({ node: innermost, words: pointed }, frame)
       )
         return;
       words.end();
@@ -125,9 +125,9 @@ const InPart = ({
       selected={selected}
       also={also}
       onDrawn={preview.onDrawn}
-      editing={words.at(width)}
+      editing={words.in(String(width))}
       onTyped={words.typed}
-      onPointed={pointedAt(width)}
+      onPointed={pointedAt(String(width))}
     />
   );
   return (

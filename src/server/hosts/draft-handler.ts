@@ -1,0 +1,98 @@
+import type { IncomingMessage } from "node:http";
+import { type DefaultTreeAdapterTypes, parse, serialize } from "parse5";
+import { ACCOUNT_PATH } from "../../core/model/account";
+import { html } from "../../core/render/html";
+import { documentHtml, renderPage } from "../../core/render/page";
+import { findSite } from "../../data/content-repository";
+import { inSnapshot } from "../../data/database";
+import { ENGLISH } from "../../messages/visitor-words";
+import { momentWords } from "../../messages/wall-time";
+import { DRAFT_BEGIN, DRAFT_COOKIE, draftLinkEnd } from "../draft-links";
+import { readCookie } from "../sessions";
+import { shaperFor } from "../shaping";
+import { type Answer, plainAnswer } from "./answer";
+import { publicOrigin } from "./host-names";
+import { findPage } from "./site-handler";
+
+/**
+ * The draft of a site as someone looks at it who has no account but a link: all its pages as visitors would see them,
+ * on the preview host, read only. Everyone else is told nothing of it.
+ */
+const DRAFT = "/_draft";
+
+export const isDraftPath = (pathname: string): boolean =>
+  pathname === DRAFT_BEGIN || pathname.startsWith(`${DRAFT}/`);
+
+const over = (): Answer =>
+  plainAnswer(403, "This link to a draft is over, or was taken back. Ask whoever sent it for another one.");
+
+export const answerDraft = async (site: string, url: URL, request: IncomingMessage): Promise<Answer> => {
+  const now = new Date();
+  if (url.pathname === DRAFT_BEGIN) return begin(site, url, now);
+  const ends = await draftLinkEnd(readCookie(request.headers.cookie ?? null, DRAFT_COOKIE), site, now);
+  if (!ends) return over();
+  return inSnapshot(async (transaction) => {
+    const head = await findSite(site, transaction);
+    const at = new URL(publicOrigin(site) + url.pathname.slice(DRAFT.length) + url.search);
+    const found = head && (await findPage(head, at, transaction, { state: "draft" }));
+    if (!head || !found) return plainAnswer(404, "There is no such site.");
+    if ("redirect" in found)
+      return { status: 303, headers: { Location: DRAFT + found.redirect, "Cache-Control": "no-store" } };
+    const shaper = await shaperFor(site, found.data.style);
+    const { status, ...rendered } = renderPage(found.data, ENGLISH, { shaper });
+    const page = documentHtml(found.data, { status, ...rendered }, "/_assets/site.js");
+    const words = html`<aside aria-label="About this draft">Draft of ${found.data.site.name}: visitors do not see it yet. This link works until ${momentWords(ends.toISOString(), head.settings.timeZone)}.</aside>`;
+    return {
+      status,
+      headers: {
+        "Content-Type": "text/html; charset=utf-8",
+        "Cache-Control": "private, no-store",
+        "X-Robots-Tag": "noindex",
+        "Referrer-Policy": "no-referrer",
+        "Content-Security-Policy":
+          "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; media-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+      },
+      body: withinDraft(page, site)
+        .replace("</head>", () => `<style>${NOTE_CSS}</style></head>`)
+        .replace("</body>", () => `${words.text}</body>`),
+    };
+  });
+};
+
+const NOTE_CSS =
+  'aside[aria-label="About this draft"]{position:sticky;bottom:0;z-index:99;padding:.6rem 1rem;background:#23272b;color:#fffdf9;font:14px/1.4 system-ui,sans-serif;text-align:center}';
+
+/** The token goes into a cookie of this host, out of the address. */
+const begin = async (site: string, url: URL, now: Date): Promise<Answer> => {
+  const token = url.searchParams.get("token");
+  const ends = await draftLinkEnd(token, site, now);
+  if (!ends) return over();
+  const seconds = Math.floor((ends.getTime() - now.getTime()) / 1000);
+  return {
+    status: 303,
+    headers: {
+      Location: `${DRAFT}/`,
+      "Set-Cookie": `${DRAFT_COOKIE}=${token}; Path=/; Max-Age=${seconds}; HttpOnly; Secure; SameSite=Lax`,
+      "Cache-Control": "no-store",
+      "Referrer-Policy": "no-referrer",
+    },
+  };
+};
+
+const LEADS: Readonly<Record<string, string>> = { a: "href", form: "action" };
+
+/** The page with its links to other pages of the site, and its search, leading on within the draft. Accounts are the public site's. */
+const withinDraft = (page: string, site: string): string => {
+  const tree = parse(page);
+  const visit = (node: DefaultTreeAdapterTypes.ParentNode): void => {
+    for (const child of node.childNodes) {
+      if (!("tagName" in child)) continue;
+      const lead = child.attrs.find(({ name }) => name === LEADS[child.tagName]);
+      if (lead?.value === ACCOUNT_PATH) lead.value = publicOrigin(site) + ACCOUNT_PATH;
+      else if (lead && /^\/(?![/_])/.test(lead.value)) lead.value = DRAFT + lead.value;
+      visit(child);
+    }
+  };
+  visit(tree);
+  return serialize(tree);
+};
