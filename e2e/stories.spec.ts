@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
-import { cell, makePart, open, PublicPage, publish, sheet, signIn, undoAll } from "./studio";
+import { readFileSync } from "node:fs";
+import { expect, type Page, test } from "@playwright/test";
+import { cell, makePart, open, PublicPage, preview, publish, sheet, signIn, undoAll } from "./studio";
 
 /** The stories of the job, by their numbers. */
 test.beforeEach(async ({ page }) => {
@@ -245,6 +246,8 @@ test("G27: what is ready is published with what it needs, the rest stays in the 
   const changes = page.getByRole("list", { name: "Changes" });
   await expect(changes.getByRole("listitem")).toHaveCount(3);
   await page.getByRole("button", { name: "Publish 3 changes" }).waitFor();
+  const note = page.getByRole("textbox", { name: "Note" });
+  await note.fill("The footer first");
   await changes.getByRole("checkbox", { name: "Publish Day header" }).uncheck();
   await page.getByRole("button", { name: "Publish 2 of 3 changes" }).waitFor();
   const piece = changes.getByRole("checkbox", { name: "Publish Piece “Know this”" });
@@ -253,6 +256,7 @@ test("G27: what is ready is published with what it needs, the rest stays in the 
   await expect(changes).toContainText("comes along: footer 1 needs it");
   await expect(piece).toBeChecked();
   await expect(piece).toBeDisabled();
+  await expect(note).toHaveValue("The footer first");
   await page.getByRole("button", { name: "Publish 2 of 3 changes" }).click();
   await expect(page.getByText(/^Edition \d+ is live\. 1 change stayed in the draft\.$/)).toBeVisible();
   await expect(changes.getByRole("listitem")).toHaveCount(1);
@@ -281,4 +285,186 @@ test("pause, bin and restore, each with undo at hand", async ({ page }) => {
   await page.getByRole("button", { name: /^Show the bin/ }).click();
   await choose("Restore from the bin");
   await expect(row()).toContainText("published");
+});
+
+const openPart = async (page: Page, name: string, site = "observatory"): Promise<void> => {
+  await open(page, "parts", site);
+  await page.getByRole("link", { name, exact: true }).click();
+  await page.getByRole("group", { name: "What the part is made of" }).waitFor();
+};
+const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
+const choose = async (page: Page, name: string, option: string): Promise<void> => {
+  await page.getByRole("combobox", { name, exact: true }).click();
+  await page.getByRole("option", { name: option, exact: true }).click();
+};
+
+test("G16: a list goes from rows to cards and back, and each arrangement has kept its settings", async ({
+  page,
+}) => {
+  await openPart(page, "Archive in rows");
+  await page
+    .getByRole("button", { name: /^Entry list/ })
+    .first()
+    .click();
+  const settings = page.getByRole("region", { name: "Settings of Entry list" });
+  await settings.getByRole("button", { name: /^\d+ more$/ }).click();
+  await choose(page, "Picture", "right");
+  await settings.getByRole("textbox", { name: "Entries to a page" }).fill("7");
+  await choose(page, "Arrangement", "cards");
+  // what both have in common carries over, what rows alone have is not asked
+  await expect(settings.getByRole("combobox", { name: "Picture", exact: true })).toHaveCount(0);
+  await expect(settings.getByRole("textbox", { name: "Entries to a page" })).toHaveValue("7");
+  await expect(preview(page, 1280).locator("main .b-entryList")).toHaveClass(/cards/);
+  await settings.getByRole("switch", { name: "Summary" }).click();
+  await choose(page, "Arrangement", "rows");
+  await expect(settings.getByRole("combobox", { name: "Picture", exact: true })).toHaveText("right");
+  await expect(settings.getByRole("switch", { name: "Summary" })).toBeChecked();
+  await choose(page, "Arrangement", "cards");
+  await expect(settings.getByRole("switch", { name: "Summary" })).not.toBeChecked();
+  await saved(page);
+  await undoAll(page);
+  await expect(settings.getByRole("combobox", { name: "Picture", exact: true })).toHaveText("left");
+  await expect(settings.getByRole("textbox", { name: "Entries to a page" })).toHaveValue("10");
+});
+
+test("G18, G19: a pack comes in by a plan that asks about what is not here, wipes nothing, and is undone as a whole", async ({
+  page,
+}) => {
+  await open(page, "packs");
+  for (const name of ["Members’ header", "Archive in cards"]) await page.getByLabel(name).check();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Export 2 parts" }).click(),
+  ]);
+  const pack = readFileSync(await download.path());
+  await open(page, "parts", "tide-mill");
+  const links = () => page.getByRole("table").getByRole("link").allTextContents();
+  const before = await links();
+  await open(page, "packs", "tide-mill");
+  await page
+    .getByLabel("Pack file")
+    .setInputFiles({ name: "dome.zip", mimeType: "application/zip", buffer: pack });
+  await expect(page.getByTestId("plan-summary")).toContainText(/3 to answer, \d+ clear/);
+  const level = page.getByText("This site has no level Members").locator("..").getByRole("combobox");
+  await level.click();
+  await expect(page.getByRole("option", { name: "leave it out" })).toBeVisible();
+  await page.getByRole("option", { name: "leave it out" }).click();
+  await expect(page.getByRole("button", { name: "Answer 2 questions first" })).toBeDisabled();
+  const summary = page.getByTestId("plan-summary");
+  for (const left of [1, 0]) {
+    await page.getByRole("combobox").filter({ hasText: "choose …" }).first().click();
+    await page.getByRole("option", { name: "leave it out" }).click();
+    await expect(summary).toContainText(left === 0 ? "Nothing to answer" : `${left} to answer`);
+  }
+  await page.getByRole("button", { name: "Import into the draft" }).click();
+  await expect(page.getByText("Done in the draft: import of", { exact: false })).toBeVisible();
+  await open(page, "parts", "tide-mill");
+  // what it asked for that is not here has left it without a line: it waits, and shows nowhere by mistake
+  const row = page
+    .getByRole("row")
+    .filter({ has: page.getByRole("link", { name: "Members’ header", exact: true }) });
+  await expect(row).toContainText("paused");
+  expect(await links()).toEqual(expect.arrayContaining(before));
+  await page.getByRole("button", { name: /^Undo import of/ }).click();
+  await expect(page.getByRole("link", { name: "Members’ header", exact: true })).toHaveCount(0);
+  expect(await links()).toEqual(before);
+});
+
+test("G20: every slot of a page names the part and the line that fill it, and leads there", async ({
+  page,
+}) => {
+  await open(page, "pages");
+  await page.getByRole("link", { name: "Getting here", exact: true }).click();
+  const chosen = page.getByRole("region", { name: "What this page chooses" });
+  await expect(chosen).toContainText("as everywhere");
+  const links = chosen.getByRole("link");
+  await expect(links.first()).toBeVisible();
+  await links
+    .filter({ hasText: /Day header|header 1/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/\/parts\//);
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("Day header");
+});
+
+test("G23: a change of the house style is taken back in one click, and any edition is restored as a whole", async ({
+  page,
+}) => {
+  const before = await PublicPage.at("observatory", "/about/");
+  await open(page, "style");
+  const radius = page.getByRole("textbox", { name: /Corners/ }).first();
+  await radius.fill("23");
+  await saved(page);
+  await publish(page);
+  const edition = Number(
+    /\d+/.exec((await page.getByText(/^visitors see edition \d+$/).textContent()) ?? "")?.[0],
+  );
+  const after = await PublicPage.at("observatory", "/about/");
+  expect(after.html).toContain("23px");
+  expect(before.html).not.toContain("23px");
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect.poll(async () => (await PublicPage.at("observatory", "/about/")).html).toBe(before.html);
+  await open(page, "editions");
+  await expect(page.getByRole("list", { name: "Changes" })).toContainText("House style");
+  const restore = async (edition: number) => {
+    const published = page.getByRole("region", { name: "Published" }).getByRole("listitem");
+    await published
+      .filter({ has: page.locator("strong", { hasText: new RegExp(`^${edition}$`) }) })
+      .getByRole("button", { name: "Restore" })
+      .click();
+  };
+  await restore(edition);
+  await expect.poll(async () => (await PublicPage.at("observatory", "/about/")).html).toBe(after.html);
+  await restore(edition + 1);
+  await expect.poll(async () => (await PublicPage.at("observatory", "/about/")).html).toBe(before.html);
+  await undoAll(page);
+});
+
+const undoOwn = async (page: Page, times: number): Promise<void> => {
+  for (let left = times; left > 0; left -= 1) {
+    const [answer] = await Promise.all([
+      page.waitForResponse(/\/undo$/),
+      page.getByRole("button", { name: /^Undo/ }).first().click(),
+    ]);
+    expect(answer.ok()).toBe(true);
+  }
+};
+
+test("G24: two colleagues save the same header: what differs is merged, what clashes is said, nothing is lost", async ({
+  page,
+  browser,
+}) => {
+  const colleague = await (await browser.newContext()).newPage();
+  await signIn(colleague, "builder@graylatch.example");
+  await openPart(page, "Day header");
+  await openPart(colleague, "Day header");
+  const gap = (of: Page) =>
+    of.getByRole("region", { name: "Settings of Menu" }).getByRole("textbox", { name: "Gap" });
+  for (const each of [page, colleague]) await each.getByRole("button", { name: "Menu “Main”" }).click();
+  // different settings of the same block: both stay
+  await gap(page).fill("30");
+  await saved(page);
+  await choose(colleague, "Opens from", "the left");
+  await saved(colleague);
+  await colleague.reload();
+  await colleague.getByRole("button", { name: "Menu “Main”" }).click();
+  await expect(gap(colleague)).toHaveValue("30");
+  await expect(colleague.getByRole("combobox", { name: "Opens from" })).toHaveText("the left");
+  // the same setting: the second is told, has what it typed, and decides
+  await gap(page).fill("34");
+  await saved(page);
+  await gap(colleague).fill("40");
+  await expect(colleague.getByRole("status").filter({ hasText: "Not saved" })).toBeVisible();
+  await expect(gap(colleague)).toHaveValue("40");
+  await expect(
+    colleague.getByText("Somebody changed the same thing meanwhile: it is 34 now.", { exact: false }),
+  ).toBeVisible();
+  await colleague.getByRole("button", { name: "Take the newest version" }).click();
+  await expect(gap(colleague)).toHaveValue("34");
+  // each takes back what is their own
+  await undoOwn(page, 2);
+  await undoOwn(colleague, 1);
+  await colleague.context().close();
+  await open(page, "overview");
+  await expect(page.getByText("nothing to publish", { exact: true })).toBeVisible();
 });

@@ -15,9 +15,21 @@ const inside = (path: readonly (string | number)[]): string =>
 
 const tokenName = (path: readonly (string | number)[]): string => `“${path.join(".")}”`;
 
+const MOST_LETTERS = 60;
+
+/** What something is now, as JSON, where that is said in a word or two. */
+const nowWords = (found: string | number | undefined): string => {
+  const scalar = /^(?:true|false|-?\d+(?:\.\d+)?|"(?:[^"\\]|\\.)*")$/.exec(String(found ?? ""))?.[0];
+  if (scalar === undefined) return "";
+  const value = JSON.parse(scalar) as boolean | number | string;
+  if (value === "" || String(value).length > MOST_LETTERS) return "";
+  if (typeof value === "boolean") return `: it is ${value ? "on" : "off"} now`;
+  return `: it is ${typeof value === "string" ? `“${value}”` : value} now`;
+};
+
 export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
-  "change.clash": () =>
-    "Somebody changed the same thing meanwhile. Your change was not saved; look at the newest version and make it again.",
+  "change.clash": ({ found }) =>
+    `Somebody changed the same thing meanwhile${nowWords(found)}. Your change was not saved; look at the newest version and make it again.`,
   "font.unknown": () => "That font is not here. Reload to see the fonts as they are now.",
   "font.notWoff2": () => "That file is not a WOFF2 font. Save the font as WOFF2 first; nothing was added.",
   "font.tooBig": ({ limit }) =>

@@ -26,7 +26,9 @@ export const EditionsScreen = () => {
   const only = ids.filter((id) => !left.has(id));
   const isPart = only.length < ids.length;
   const some = useCall("review", { only }, { enabled: isPart });
-  const review = isPart ? some : whole;
+  // what was there stays until what is chosen is compared
+  const review = isPart && some.data ? some : whole;
+  const isCurrent = !isPart || (some.data !== undefined && !some.isPlaceholderData);
   const editions = useCall("editions", {});
   const error = review.error ?? editions.error;
   if (!review.data || !editions.data)
@@ -63,7 +65,8 @@ export const EditionsScreen = () => {
             <Review
               data={review.data}
               only={isPart ? only : null}
-              isCurrent={!review.isPlaceholderData}
+              isCurrent={isCurrent}
+              left={left}
               onLeave={setLeft}
             />
           )}
@@ -85,11 +88,12 @@ interface ReviewProps {
   readonly only: readonly string[] | null;
   /** Whether this is about what is chosen now. */
   readonly isCurrent: boolean;
-  /** Says which changes are left in the draft. */
+  /** The changes that lost their tick. */
+  readonly left: ReadonlySet<string>;
   readonly onLeave: (left: ReadonlySet<string>) => void;
 }
 
-const Review = ({ data, only, isCurrent, onLeave }: ReviewProps) => {
+const Review = ({ data: compared, only, isCurrent, left, onLeave }: ReviewProps) => {
   const { badge, moment } = useFrame();
   const site = useSite();
   const [note, setNote] = useState("");
@@ -112,6 +116,10 @@ const Review = ({ data, only, isCurrent, onLeave }: ReviewProps) => {
       ),
     });
   };
+  // a tick goes or comes at once, what comes along a moment later
+  const data = isCurrent
+    ? compared
+    : { ...compared, changes: compared.changes.map((each) => ({ ...each, isTaken: !left.has(each.id) })) };
   const all = data.changes.length;
   const taken = data.changes.filter(({ isTaken }) => isTaken);
   const nowhere = data.findings.filter((finding) => finding.code === "nowhere");
@@ -140,7 +148,7 @@ const Review = ({ data, only, isCurrent, onLeave }: ReviewProps) => {
           <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
         ) : null}
       </Box>
-      <Changes data={data} mayChoose={!data.isFirst && all > 1} onLeave={onLeave} />
+      <Changes data={data} mayChoose={!data.isFirst && all > 1} left={left} onLeave={onLeave} />
       <Box>
         <Typography variant="h3" sx={{ mb: 0.75 }}>
           What visitors will see otherwise: {pagesText(data.impact.pages)}
@@ -189,15 +197,14 @@ const Review = ({ data, only, isCurrent, onLeave }: ReviewProps) => {
 const Changes = ({
   data: { changes },
   mayChoose,
+  left,
   onLeave,
-}: {
-  readonly data: Data;
-  readonly mayChoose: boolean;
-  readonly onLeave: ReviewProps["onLeave"];
-}) => {
-  const left = changes.filter(({ isTaken, neededBy }) => !isTaken || neededBy !== null).map(({ id }) => id);
-  const toggle = (id: string) =>
-    onLeave(new Set(left.includes(id) ? left.filter((each) => each !== id) : [...left, id]));
+}: Pick<ReviewProps, "data" | "left" | "onLeave"> & { readonly mayChoose: boolean }) => {
+  const toggle = (id: string) => {
+    const next = new Set(left);
+    if (!next.delete(id)) next.add(id);
+    onLeave(next);
+  };
   return (
     <Box>
       <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
@@ -237,7 +244,7 @@ const Changes = ({
           );
         })}
       </Box>
-      {mayChoose && left.length > 0 ? (
+      {mayChoose && changes.some(({ id }) => left.has(id)) ? (
         <Box sx={{ pt: 1 }}>
           <Quiet>What is not ticked stays in the draft.</Quiet>{" "}
           <Act onClick={() => onLeave(NONE)}>Tick all</Act>

@@ -20,14 +20,18 @@ export const ImportPack = () => {
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
+  // it stays while an answer is being worked out
+  const [planned, setPlanned] = useState<CallResult<"packPlan"> | null>(null);
   const plan = useMutation({
     mutationFn: (next: { file: File; answers: ImportAnswers }) =>
       sendFile(site, "packPlan", next.file, next.answers),
+    onSuccess: setPlanned,
   });
   const take = useMutation({ mutationFn: () => sendFile(site, "packImport", file as File, answers) });
 
   const read = (next: File) => {
     setFile(next);
+    setPlanned(null);
     setAnswers(NO_ANSWERS);
     take.reset();
     plan.mutate({ file: next, answers: NO_ANSWERS });
@@ -86,12 +90,12 @@ export const ImportPack = () => {
         </Button>
         <Quiet>{file ? file.name : "or drop it here. Nothing happens before you have seen the plan."}</Quiet>
       </Box>
-      {plan.isPending && !plan.data ? <Quiet role="status">Reading the pack …</Quiet> : null}
+      {plan.isPending && !planned ? <Quiet role="status">Reading the pack …</Quiet> : null}
       {plan.error ? <Trouble>{plan.error.message}</Trouble> : null}
       {take.error ? <Trouble>{take.error.message}</Trouble> : null}
-      {file && plan.data ? (
+      {file && planned && !plan.error ? (
         <Plan
-          data={plan.data}
+          data={planned}
           answers={answers}
           onAnswer={answer}
           onImport={run}
