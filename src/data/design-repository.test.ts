@@ -15,9 +15,10 @@ import {
   loadDraft,
   loadEdition,
   newestChange,
-  nextEditionAt,
+  putOffEdition,
   saveDesign,
   setChangeState,
+  waitingEdition,
 } from "./design-repository";
 
 const SITE = "tide-mill";
@@ -138,11 +139,24 @@ describe("editions", () => {
       const wanted = Math.max(...live.filter((each) => each.minute === newest).map(({ seq }) => seq));
       if (live.length > 0) expect(await currentEdition(SITE, at(minute)), `minute ${minute}`).toBe(wanted);
       const later = times.map((each) => each.minute).filter((each) => each > minute);
-      expect(await nextEditionAt(SITE, at(minute)), `minute ${minute}`).toBe(
+      const next = await waitingEdition(SITE, at(minute));
+      expect(next?.at ?? null, `minute ${minute}`).toBe(
         later.length === 0 ? null : at(Math.min(...later)).toISOString(),
       );
     }
     expect(await currentEdition("observatory", new Date(0))).toBeNull();
+  });
+
+  it("never go live by themselves once they are put off, whatever their time", async () => {
+    const seq = await inTransaction((transaction) =>
+      createEdition(edition(at(500)), designOfMenus({}), transaction),
+    );
+    expect(await waitingEdition(SITE, at(499))).toEqual({ seq, at: at(500).toISOString() });
+    const before = await currentEdition(SITE, at(499));
+    await inTransaction((transaction) => putOffEdition(SITE, seq, at(400), transaction));
+    expect(await waitingEdition(SITE, at(499))).toBeNull();
+    expect(await currentEdition(SITE, at(501))).toBe(before);
+    expect((await listEditions(SITE)).find((each) => each.seq === seq)?.putOffAt).toEqual(at(400));
   });
 });
 

@@ -40,21 +40,41 @@ export const currentEdition = async (
   transaction?: Transaction,
 ): Promise<number | null> => {
   const [row] = await selectRows<{ seq: number }>(
-    "SELECT seq FROM edition WHERE site = :site AND goes_live_at <= :now ORDER BY goes_live_at DESC, seq DESC LIMIT 1",
+    `SELECT seq FROM edition WHERE site = :site AND goes_live_at <= :now AND put_off_at IS NULL
+     ORDER BY goes_live_at DESC, seq DESC LIMIT 1`,
     { site, now },
     transaction,
   );
   return row?.seq ?? null;
 };
 
-/** When the next edition goes live that is not live yet; null if none is scheduled. */
-export const nextEditionAt = async (site: string, now: Date): Promise<string | null> => {
-  const [row] = await selectRows<{ at: Date | null }>(
-    "SELECT min(goes_live_at) AS at FROM edition WHERE site = :site AND goes_live_at > :now",
+/** The next edition that is not live yet and waits for its time; null if none does. */
+export const waitingEdition = async (
+  site: string,
+  now: Date,
+  transaction?: Transaction,
+): Promise<{ readonly seq: number; readonly at: string } | null> => {
+  const [row] = await selectRows<{ seq: number; at: Date }>(
+    `SELECT seq, goes_live_at AS at FROM edition WHERE site = :site AND goes_live_at > :now AND put_off_at IS NULL
+     ORDER BY goes_live_at, seq DESC LIMIT 1`,
     { site, now },
+    transaction,
   );
-  return row?.at?.toISOString() ?? null;
+  return row ? { seq: row.seq, at: row.at.toISOString() } : null;
 };
+
+/** It does not go live by itself any more. */
+export const putOffEdition = (
+  site: string,
+  seq: number,
+  now: Date,
+  transaction: Transaction,
+): Promise<void> =>
+  runStatement(
+    "UPDATE edition SET put_off_at = :now WHERE site = :site AND seq = :seq",
+    { site, seq, now },
+    transaction,
+  );
 
 export const listEditions = async (site: string): Promise<EditionRow[]> =>
   (await database().models.edition.findAll({ where: { site }, order: [["seq", "DESC"]] })).map((row) =>
@@ -192,7 +212,7 @@ export const changesOf = (
 
 /** Freezes a design as the next edition. Bodies are stored once per content. */
 export const createEdition = async (
-  edition: Omit<EditionRow, "seq">,
+  edition: Omit<EditionRow, "seq" | "putOffAt">,
   design: Design,
   transaction: Transaction,
 ): Promise<number> => {

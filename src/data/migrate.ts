@@ -9,8 +9,9 @@ import { pointing } from "./migrations/005-pointing";
 import { visitors } from "./migrations/006-visitors";
 import { changeKey } from "./migrations/007-change-key";
 import { draftLink } from "./migrations/008-draft-link";
+import { putOff } from "./migrations/009-put-off";
 
-const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors, changeKey, draftLink];
+const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors, changeKey, draftLink, putOff];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {

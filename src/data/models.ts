@@ -41,6 +41,8 @@ export interface EditionRow {
   note: string;
   reason: "publish" | "takeBack" | "restore";
   createdAt: Date;
+  /** When it was said that it does not go live after all; null for all others. */
+  putOffAt: Date | null;
 }
 export interface ChangeRow {
   site: string;
@@ -108,6 +110,7 @@ export const defineModels = (sequelize: Sequelize): Models => {
       note: text(),
       reason: text(),
       createdAt: DataTypes.DATE,
+      putOffAt: DataTypes.DATE,
     }),
     change: define<ChangeRow>("change", {
       site: key(),

@@ -181,6 +181,12 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "choice.wrongType": ({ label }) => `“${label}” cannot hold such a value. Nothing was changed.`,
   "choice.notOpenable": () => "Pages cannot be let change this setting.",
   "publish.nothing": () => "There is nothing to publish: visitors see this already.",
+  "publish.waits": ({ seq, at: time }) =>
+    `Edition ${String(seq)} goes live on ${String(time)}, as the draft was when that was said. Put it off first, or wait until then; nothing was published.`,
+  "publish.past": () => "That time is over. Choose a later one, or publish at once.",
+  "publish.far": () => "Choose a time within a year from now.",
+  "edition.notWaiting": ({ seq }) =>
+    `Edition ${String(seq)} does not wait for its time: it is live, or was put off already.`,
   "publish.moved": () =>
     "The draft has changed since you looked at it. Look at what is listed now, then publish; nothing was published.",
   "publish.broken": () =>

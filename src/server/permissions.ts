@@ -33,6 +33,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   dropToken: "look",
   draftLinks: "look",
   createDraftLink: "design",
+  putOff: "publish",
   dropDraftLink: "design",
   savedFilters: "look",
   saveFilter: "look",

@@ -1,5 +1,5 @@
 import { zipSync } from "fflate";
-import { afterEach, describe, expect, it } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import { requestFor, Studio, signInAs } from "../../test/studio";
 import { setNodeOperation } from "../core/model/operations";
 import type { Part } from "../core/model/part";
@@ -314,6 +314,56 @@ describe("publishing", () => {
     await studio.get("takeBack");
     await studio.get("undo");
     await studio.get("undo");
+  });
+  it("goes live at its time, and nothing else until then; it can be put off", async () => {
+    const studio = await owner();
+    const { id } = await partNamed(studio, "Day header");
+    const { body } = await studio.get("part", { part: id });
+    const band = body.bands[0]?.id;
+    await studio.get("change", {
+      operations: [{ op: "removeNode", id, parent: "", index: 0, node: body.bands[0] }],
+    });
+    const soon = (ms: number) => new Date(Date.now() + ms).toISOString();
+    expect(await studio.refused("publish", { at: soon(-1) })).toMatchObject([{ code: "publish.past" }]);
+    expect(await studio.refused("publish", { at: soon(400 * 86_400_000) })).toMatchObject([
+      { code: "publish.far" },
+    ]);
+    const { current } = await studio.get("editions");
+    const later = await studio.get("publish", { at: soon(86_400_000), note: "Tomorrow" });
+    expect(await textAt("/about/")).toContain(`n-${band}`);
+    const waits = await studio.get("review");
+    expect(waits.waiting?.seq).toBe(later.seq);
+    expect(waits.changes).toMatchObject([{ id, isPlanned: true }]);
+    // seen as on the day it is there
+    const explained = await studio.get("coverage", { state: "live", at: soon(2 * 86_400_000) });
+    expect(explained).toBeDefined();
+    for (const [name, input] of [
+      ["publish", {}],
+      ["takeBack", {}],
+      ["restore", { seq: 1 }],
+    ] as const)
+      expect(await studio.refused(name, input)).toMatchObject([
+        { code: "publish.waits", params: { seq: later.seq } },
+      ]);
+    expect((await studio.get("frame")).mayTakeBack).toBe(false);
+    expect(await studio.refused("putOff", { seq: current })).toMatchObject([{ code: "edition.notWaiting" }]);
+    await studio.get("putOff", { seq: later.seq });
+    expect(await studio.refused("putOff", { seq: later.seq })).toMatchObject([
+      { code: "edition.notWaiting" },
+    ]);
+    expect((await studio.get("review")).waiting).toBeNull();
+    expect((await studio.get("editions")).editions[0]).toMatchObject({ seq: later.seq, state: "putOff" });
+
+    const next = await studio.get("publish", { at: soon(700) });
+    expect(next.seq).toBe(later.seq + 1);
+    expect(await textAt("/about/")).toContain(`n-${band}`);
+    await vi.waitFor(async () => expect(await textAt("/about/")).not.toContain(`n-${band}`), 5000);
+    expect((await studio.get("editions")).current).toBe(next.seq);
+    expect((await studio.get("review")).changes).toEqual([]);
+    await studio.get("takeBack");
+    expect(await textAt("/about/")).toContain(`n-${band}`);
+    await studio.get("undo");
+    expect((await studio.get("frame")).draft.changes).toBe(0);
   });
   it("publishes some of the changes with what they need; the others stay in the draft", async () => {
     const studio = await owner();

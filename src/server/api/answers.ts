@@ -11,7 +11,7 @@ import { explainSlot } from "../../core/placement/explain";
 import type { Finding } from "../../core/placement/findings";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, resolvePage, type SlotAnswer } from "../../core/placement/resolve";
-import { nextEditionAt } from "../../data/design-repository";
+import { waitingEdition } from "../../data/design-repository";
 import { describeFinding } from "../../messages/findings";
 import { describeLook } from "../../messages/look-findings";
 import { describeReason, describeVerdict } from "../../messages/placement-sentences";
@@ -48,7 +48,7 @@ const askingFor = async (
   const compiled = await designAt(context, state, at);
   const edges = [
     nextEdge(compiled, at),
-    state === "live" ? await nextEditionAt(context.site.id, new Date(at)) : null,
+    state === "live" ? ((await waitingEdition(context.site.id, new Date(at)))?.at ?? null) : null,
   ];
   const expires = edges.filter((edge) => edge !== null).sort()[0] ?? null;
   return succeed({ compiled, view: { audience, at }, asked: { state, audience, at, expires } });

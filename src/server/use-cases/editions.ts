@@ -1,10 +1,11 @@
 import { z } from "zod";
 import { selectChanges } from "../../core/editions/selection";
+import { sameValue } from "../../core/model/canonical";
 import type { Design, DesignDocument } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { isBlocking } from "../../core/placement/findings";
 import { compileDesign } from "../../core/placement/resolve";
-import { lockSite } from "../../data/content-repository";
+import { lockSite, type SiteHead } from "../../data/content-repository";
 import type { Transaction } from "../../data/database";
 import {
   createEdition,
@@ -13,8 +14,12 @@ import {
   listEditions,
   loadDraft,
   loadEdition,
+  putOffEdition,
+  waitingEdition,
 } from "../../data/design-repository";
+import type { EditionRow } from "../../data/models";
 import { describeDocumentChange, documentName } from "../../messages/changes";
+import { momentWords } from "../../messages/wall-time";
 import { siteIndex } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
@@ -25,6 +30,7 @@ import { designAt, viewOf } from "./view-input";
 
 const MOST_FINDINGS = 100;
 const HOUR_MS = 3_600_000;
+const YEAR_MS = 366 * 24 * HOUR_MS;
 
 /** Which changes are published, by the documents they are of; all of them if not said. */
 const Only = z.array(z.string().max(300)).max(5000).optional();
@@ -51,6 +57,8 @@ export const review = defineUseCase({
     const changes = draftChanges(live.design, whole.design);
     const { design, along } = designWith(live.design, whole.design, only);
     const draft = design === whole.design ? whole : compileDesign(design, whole.index);
+    const waiting = await waitingEdition(context.site.id, new Date(context.now));
+    const planned = waiting && (await loadEdition(context.site.id, waiting.seq));
     const taken = draftChanges(live.design, design);
     const titleOf = (id: string) => draft.index.byIdentity.get(id.replace(/^choice:/, ""))?.title;
     const nameOf = (document: DesignDocument | undefined): string =>
@@ -73,6 +81,8 @@ export const review = defineUseCase({
           neededBy: along.has(id)
             ? nameOf(whole.design.get(along.get(id) ?? "") ?? live.design.get(along.get(id) ?? ""))
             : null,
+          /** Whether the edition that waits has it as the draft has it. */
+          isPlanned: planned !== null && sameValue(planned.get(id)?.body, after?.body),
           isTaken: along.has(id) || only === undefined || only.includes(id),
           part:
             document?.kind === "part"
@@ -89,6 +99,8 @@ export const review = defineUseCase({
         revaluedPages(taken),
       ),
       findings: findings.slice(0, MOST_FINDINGS).map((finding) => sentFinding(draft, finding)),
+      /** The edition that goes live by itself; until then nothing else is published. */
+      waiting,
       moreFindings: Math.max(0, findings.length - MOST_FINDINGS),
       blocked: findings.some(isBlocking),
       optOuts,
@@ -96,6 +108,17 @@ export const review = defineUseCase({
     });
   },
 });
+
+/** What has become of an edition by now. */
+const stateOf = (
+  { seq, goesLiveAt, putOffAt }: Pick<EditionRow, "seq" | "goesLiveAt" | "putOffAt">,
+  current: number | null,
+  now: string,
+): "live" | "waiting" | "putOff" | "over" => {
+  if (putOffAt !== null) return "putOff";
+  if (goesLiveAt.getTime() > Date.parse(now)) return "waiting";
+  return seq === current ? "live" : "over";
+};
 
 export const editions = defineUseCase({
   input: z.object({}),
@@ -111,19 +134,21 @@ export const editions = defineUseCase({
         note: row.note,
         reason: row.reason,
         base: row.base,
+        state: stateOf(row, current, context.now),
       })),
     });
   },
 });
 
-/** The edition that taking back would bring again: the one before the current, within an hour. */
+/** The edition that taking back would bring again: the one before the current, within an hour, while none waits for its time. */
 export const takeBackTarget = (
-  rows: readonly { seq: number; base: number | null; goesLiveAt: Date; reason: string }[],
+  rows: readonly Pick<EditionRow, "seq" | "base" | "goesLiveAt" | "reason" | "putOffAt">[],
   current: number | null,
   now: string,
 ): number | null => {
   const row = rows.find((each) => each.seq === current);
   if (!row || row.base === null || row.reason !== "publish") return null;
+  if (rows.some((each) => stateOf(each, current, now) === "waiting")) return null;
   return Date.parse(now) - row.goesLiveAt.getTime() <= HOUR_MS ? row.base : null;
 };
 
@@ -131,7 +156,7 @@ const freeze = async (
   context: SiteContext,
   design: Design,
   transaction: Transaction,
-  about: { note: string; reason: "publish" | "takeBack" | "restore" },
+  about: { note: string; reason: "publish" | "takeBack" | "restore"; goesLiveAt?: Date },
 ) => {
   const at = new Date();
   const base = await currentEdition(context.site.id, at, transaction);
@@ -143,18 +168,40 @@ const freeze = async (
 };
 
 /**
- * Publishes the draft, or some of its changes with what they need: the others stay in the draft. Where `reviewed` is
- * said, only if the draft is still what was looked at then.
+ * What waits for its time was frozen as the draft was then: anything published in between would be gone with it again.
+ * So nothing is, until it is live or put off.
+ */
+const waitingIssue = async (site: SiteHead, transaction: Transaction) => {
+  const waiting = await waitingEdition(site.id, new Date(), transaction);
+  if (!waiting) return undefined;
+  const at = momentWords(waiting.at, site.settings.timeZone);
+  return fail(issue("publish.waits", [], { seq: waiting.seq, at }));
+};
+
+/** Why something cannot go live at a time. */
+const timeIssue = (at: string | undefined) => {
+  if (at === undefined) return undefined;
+  const ahead = Date.parse(at) - Date.now();
+  if (ahead <= 0) return fail(issue("publish.past", ["at"]));
+  return ahead > YEAR_MS ? fail(issue("publish.far", ["at"])) : undefined;
+};
+
+/**
+ * Publishes the draft, or some of its changes with what they need: the others stay in the draft. At once, or `at` a
+ * time of its own. Where `reviewed` is said, only if the draft is still what was looked at then.
  */
 export const publish = defineUseCase({
   input: z.object({
     note: z.string().max(500).default(""),
     reviewed: z.int().min(0).optional(),
     only: Only,
+    at: z.iso.datetime().optional(),
   }),
-  run: (context, { note, reviewed, only }): Promise<Outcome<{ seq: number }>> =>
+  run: (context, { note, reviewed, only, at }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
+      const hindered = (await waitingIssue(head, transaction)) ?? timeIssue(at);
+      if (hindered) return hindered;
       if (reviewed !== undefined && reviewed !== head.designRev) return fail(issue("publish.moved"));
       const draft = await loadDraft(head.id, transaction);
       const seq = await currentEdition(head.id, new Date(), transaction);
@@ -163,7 +210,10 @@ export const publish = defineUseCase({
       if (seq !== null && draftChanges(live, design).length === 0) return fail(issue("publish.nothing"));
       const compiled = compileDesign(design, await siteIndex(head, context.now, transaction));
       if (placementFindings(compiled, context.now).some(isBlocking)) return fail(issue("publish.broken"));
-      return succeed({ seq: await freeze(context, design, transaction, { note, reason: "publish" }) });
+      const time = at === undefined ? {} : { goesLiveAt: new Date(at) };
+      return succeed({
+        seq: await freeze(context, design, transaction, { note, reason: "publish", ...time }),
+      });
     }),
 });
 
@@ -173,6 +223,8 @@ export const takeBack = defineUseCase({
   run: (context): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
+      const hindered = await waitingIssue(head, transaction);
+      if (hindered) return hindered;
       const rows = await listEditions(head.id);
       const current = await currentEdition(head.id, new Date(), transaction);
       const target = takeBackTarget(rows, current, new Date().toISOString());
@@ -197,6 +249,8 @@ export const restore = defineUseCase({
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
       if (!(await findEdition(head.id, seq))) return fail(issue("edition.unknown", ["seq"]));
+      const hindered = await waitingIssue(head, transaction);
+      if (hindered) return hindered;
       const design = await loadEdition(head.id, seq, transaction);
       return succeed({
         seq: await freeze(context, design, transaction, {
@@ -204,5 +258,19 @@ export const restore = defineUseCase({
           reason: "restore",
         }),
       });
+    }),
+});
+
+/** An edition that waits for its time does not go live by itself any more. Its changes are in the draft, as they were. */
+export const putOff = defineUseCase({
+  input: z.object({ seq: z.number().int() }),
+  run: (context, { seq }): Promise<Outcome<{ seq: number }>> =>
+    allOrNothing(async (transaction) => {
+      const head = await lockSite(context.site.id, transaction);
+      const now = new Date();
+      const waiting = await waitingEdition(head.id, now, transaction);
+      if (waiting?.seq !== seq) return fail(issue("edition.notWaiting", ["seq"], { seq }));
+      await putOffEdition(head.id, seq, now, transaction);
+      return succeed({ seq });
     }),
 });

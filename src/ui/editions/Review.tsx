@@ -1,0 +1,165 @@
+"use client";
+import { Box, Button, TextField, Typography } from "@mui/material";
+import Link from "next/link";
+import { useSnackbar } from "notistack";
+import { useState } from "react";
+import { describeFinding } from "../../messages/findings";
+import { count, pages as pagesText } from "../../messages/words";
+import { useAct, useCall, useSite } from "../client/hooks";
+import { partPath } from "../client/paths";
+import { ImpactView } from "../overview/ImpactView";
+import { LookLine, lookKey } from "../overview/LookLine";
+import { useFrame } from "../shell/frame";
+import { MomentField } from "../shell/MomentField";
+import { Act, Quiet, Trouble, Wrong } from "../theme/pieces";
+import { Changes, NONE, type ReviewData, type Ticks } from "./Changes";
+
+interface ReviewProps extends Ticks {
+  readonly data: ReviewData;
+  /** The changes that are chosen; null for all of them. */
+  readonly only: readonly string[] | null;
+  /** Whether this is about what is chosen now. */
+  readonly isCurrent: boolean;
+}
+
+/** What of the draft is published, when, and what that changes. */
+export const Review = ({ data: compared, only, isCurrent, left, onLeave }: ReviewProps) => {
+  const { badge, moment } = useFrame();
+  const site = useSite();
+  const [note, setNote] = useState("");
+  /** When it is to go live; null for at once, empty while no time is chosen. */
+  const [at, setAt] = useState<string | null>(null);
+  const publish = useAct("publish");
+  const { frame } = useFrame();
+  const say = useSnackbar().enqueueSnackbar;
+  const run = async () => {
+    // not in a callback of the mutation: this is off the screen once nothing is left to publish. Refusals are said there
+    const chosen = { ...(only ? { only: [...only] } : {}), ...(at ? { at } : {}) };
+    const done = await publish.mutateAsync({ note, reviewed: data.rev, ...chosen }).catch(() => null);
+    if (!done) return;
+    setNote("");
+    setAt(null);
+    onLeave(NONE);
+    const stays = all - taken.length;
+    if (at) return say(`Edition ${done.seq} goes live on ${moment(at)}.`);
+    say(`Edition ${done.seq} is live.${stays > 0 ? ` ${count(stays, "change")} stayed in the draft.` : ""}`, {
+      action: (
+        <Button color="inherit" href={frame.site.origin} target="_blank">
+          See it live
+        </Button>
+      ),
+    });
+  };
+  // a tick goes or comes at once, what comes along a moment later
+  const data = isCurrent
+    ? compared
+    : { ...compared, changes: compared.changes.map((each) => ({ ...each, isTaken: !left.has(each.id) })) };
+  const all = data.changes.length;
+  const taken = data.changes.filter(({ isTaken }) => isTaken);
+  const nowhere = data.findings.filter((finding) => finding.code === "nowhere");
+  const others = data.findings.filter((finding) => finding.code !== "nowhere");
+  return (
+    <Box sx={{ display: "grid", gap: 3, mt: 1 }}>
+      {data.waiting ? null : (
+        /* above all that comes later, so that it never moves away from under the pointer */
+        <Box sx={{ display: "grid", gap: 1 }}>
+          <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
+            <TextField
+              value={note}
+              placeholder="A note for the history, if you like"
+              onChange={(event) => setNote(event.target.value)}
+              slotProps={{ htmlInput: { "aria-label": "Note", maxLength: 500 } }}
+              sx={{ flex: 1, minWidth: 220 }}
+            />
+            <Button
+              variant="contained"
+              onClick={run}
+              disabled={publish.isPending || data.blocked || !isCurrent || taken.length === 0 || at === ""}
+            >
+              Publish{" "}
+              {taken.length < all ? `${taken.length} of ${count(all, "change")}` : count(all, "change")}
+              {at ? ` on ${moment(at)}` : ""}
+            </Button>
+          </Box>
+          <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap", minHeight: 32 }}>
+            {at === null ? (
+              <Act onClick={() => setAt("")}>At a time of its own …</Act>
+            ) : (
+              <>
+                <label htmlFor="publish-at">Goes live on</label>
+                <MomentField id="publish-at" value={at || null} onChange={(next) => setAt(next ?? "")} />
+                <Quiet>{frame.site.timeZone}</Quiet>
+                <Act onClick={() => setAt(null)}>At once instead</Act>
+              </>
+            )}
+          </Box>
+          {data.blocked ? (
+            <Trouble>A “Not on” line points at something that is gone. Mend it before publishing.</Trouble>
+          ) : null}
+        </Box>
+      )}
+      <Changes
+        data={data}
+        mayChoose={!data.isFirst && all > 1 && !data.waiting}
+        left={left}
+        onLeave={onLeave}
+      />
+      <Box>
+        <Typography variant="h3" sx={{ mb: 0.75 }}>
+          What visitors will see otherwise: {pagesText(data.impact.pages)}
+        </Typography>
+        <ImpactView impact={data.impact} />
+      </Box>
+      {nowhere.length + others.length + data.optOuts > 0 ? (
+        <Box>
+          <Typography variant="h3">To know before</Typography>
+          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
+            {nowhere.map((finding) =>
+              "part" in finding ? (
+                <li key={finding.part}>
+                  {badge(finding.part)} shows nowhere yet.{" "}
+                  <Box
+                    component={Link}
+                    href={partPath(finding.part, site, ["where"])}
+                    sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+                  >
+                    Say where
+                  </Box>
+                </li>
+              ) : null,
+            )}
+            {others.map((finding, index) => (
+              <li key={index}>
+                {finding.severity === "error" ? (
+                  <Wrong>{describeFinding(finding, badge, moment)}</Wrong>
+                ) : (
+                  describeFinding(finding, badge, moment)
+                )}
+              </li>
+            ))}
+            {data.optOuts > 0 ? (
+              <li>{count(data.optOuts, "page opts", "pages opt")} out of a slot by own choice.</li>
+            ) : null}
+          </Box>
+        </Box>
+      ) : null}
+      <Looks />
+    </Box>
+  );
+};
+
+/** What is worth a look of how parts look, each with where it is seen to. */
+const Looks = () => {
+  const { data } = useCall("lookFindings", {});
+  if (!data || data.findings.length === 0) return null;
+  return (
+    <Box>
+      <Typography variant="h3">Worth a look</Typography>
+      <Box component="ul" aria-label="Worth a look" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {data.findings.map((finding) => (
+          <LookLine key={lookKey(finding)} finding={finding} />
+        ))}
+      </Box>
+    </Box>
+  );
+};
