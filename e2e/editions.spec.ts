@@ -125,6 +125,23 @@ test("an edition goes live at a time of its own; until then nothing else does, a
   await undoAll(page);
 });
 
+test("who may only look sees what would be published, and nothing to click that would be refused", async ({
+  page,
+  browser,
+}) => {
+  await pause(page, "Day header");
+  const viewer = await (await browser.newContext()).newPage();
+  await signIn(viewer, "viewer@graylatch.example");
+  await open(viewer, "editions");
+  await expect(viewer.getByRole("list", { name: "Changes" })).toContainText("Day header");
+  await expect(viewer.getByText("Your role may look at what changes, not publish it.")).toBeVisible();
+  await expect(viewer.getByRole("button", { name: /^(Publish|Restore|Make a link|At a time)/ })).toHaveCount(
+    0,
+  );
+  await viewer.context().close();
+  await undoAll(page);
+});
+
 test("G23: a change of the house style is taken back in one click, and any edition is restored as a whole", async ({
   page,
 }) => {
@@ -151,6 +168,14 @@ test("G23: a change of the house style is taken back in one click, and any editi
       .getByRole("button", { name: "Restore" })
       .click();
   };
+  const row = page
+    .getByRole("region", { name: "Published" })
+    .locator("ol > li", { hasText: new RegExp(`^${edition}`) });
+  await row.getByRole("button", { name: "What changed" }).click();
+  await expect(page.getByRole("list", { name: `What edition ${edition} changed` })).toContainText(
+    "House style",
+  );
+  await row.getByRole("button", { name: "Hide what changed" }).click();
   await restore(edition);
   await expect.poll(async () => (await PublicPage.at("observatory", "/about/")).html).toBe(after.html);
   await restore(edition + 1);

@@ -34,6 +34,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   draftLinks: "look",
   createDraftLink: "design",
   putOff: "publish",
+  editionChanges: "look",
   dropDraftLink: "design",
   savedFilters: "look",
   saveFilter: "look",

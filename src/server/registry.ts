@@ -15,7 +15,7 @@ import {
 import { coverage, expectations, rows } from "./use-cases/coverage";
 import { change, choosePage, impact, newest, redo, undo } from "./use-cases/design-changes";
 import { createDraftLink, draftLinks, dropDraftLink } from "./use-cases/draft-links";
-import { editions, publish, putOff, restore, review, takeBack } from "./use-cases/editions";
+import { editionChanges, editions, publish, putOff, restore, review, takeBack } from "./use-cases/editions";
 import { dropFilter, savedFilters, saveFilter } from "./use-cases/filters";
 import { findText, replaceText } from "./use-cases/find-text";
 import { findingMends, findings } from "./use-cases/findings";
@@ -128,6 +128,7 @@ export const useCases = {
   redo,
   review,
   editions,
+  editionChanges,
   publish,
   takeBack,
   restore,

@@ -281,9 +281,17 @@ describe("publishing", () => {
     });
     expect(await textAt("/about/")).toContain(`n-${band}`);
     const review = await studio.get("review");
-    expect(review.changes).toMatchObject([{ kind: "part", what: "looks different" }]);
+    expect(review.changes).toMatchObject([{ part: { slot: "header" }, what: "looks different" }]);
     expect(review.impact.pages).toBe((await studio.get("frame")).draft.pages);
     const { seq } = await studio.get("publish", { note: "Without the thin band" });
+    expect(await studio.get("editionChanges", { seq })).toMatchObject({
+      base: 1,
+      changes: [{ id, name: "header 1", part: { slot: "header", number: 1 }, what: "looks different" }],
+    });
+    const first = await studio.get("editionChanges", { seq: 1 });
+    expect(first.base).toBeNull();
+    expect(first.changes.find((change) => change.id === id)?.what).toBe("new");
+    expect(await studio.refused("editionChanges", { seq: 999 })).toMatchObject([{ code: "edition.unknown" }]);
     expect(await textAt("/about/")).not.toContain(`n-${band}`);
     expect(await studio.refused("publish", {})).toMatchObject([{ code: "publish.nothing" }]);
     await studio.get("takeBack");

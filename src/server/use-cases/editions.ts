@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { SiteIndex } from "../../core/addresses/facts";
 import { selectChanges } from "../../core/editions/selection";
 import { sameValue } from "../../core/model/canonical";
 import type { Design, DesignDocument } from "../../core/model/design";
@@ -23,7 +24,7 @@ import { momentWords } from "../../messages/wall-time";
 import { siteIndex } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
-import { draftChanges, redrawnParts, revaluedPages } from "./draft-changes";
+import { type DraftChange, draftChanges, redrawnParts, revaluedPages } from "./draft-changes";
 import { placementFindings, sentFinding } from "./findings";
 import { impactInWords } from "./impact-words";
 import { designAt, viewOf } from "./view-input";
@@ -48,6 +49,26 @@ const designWith = (
     : selectChanges(live, draft, changes, chosen);
 };
 
+/** Names of documents; a page's choice goes by the title of its page. */
+const namesOn =
+  (index: SiteIndex) =>
+  (document: DesignDocument | undefined): string =>
+    document?.kind === "choice"
+      ? (index.byIdentity.get(document.body.identity)?.title ?? "A page that is gone")
+      : documentName(document);
+
+/** A change as it stands in a list: what of, and in what. */
+const changeInWords = ({ id, before, after }: DraftChange, nameOf: ReturnType<typeof namesOn>) => {
+  const document = after ?? before;
+  const part = document?.kind === "part" ? document.body : null;
+  return {
+    id,
+    name: nameOf(document),
+    part: part && { slot: part.slot, number: part.number, name: part.name },
+    what: describeDocumentChange(before, after),
+  };
+};
+
 /** The draft in words: what changed, which of it is chosen and comes along, on which pages, and what stands in the way. */
 export const review = defineUseCase({
   input: z.object({ only: Only }),
@@ -60,9 +81,11 @@ export const review = defineUseCase({
     const waiting = await waitingEdition(context.site.id, new Date(context.now));
     const planned = waiting && (await loadEdition(context.site.id, waiting.seq));
     const taken = draftChanges(live.design, design);
-    const titleOf = (id: string) => draft.index.byIdentity.get(id.replace(/^choice:/, ""))?.title;
-    const nameOf = (document: DesignDocument | undefined): string =>
-      document?.kind === "choice" ? (titleOf(document.id) ?? "A page that is gone") : documentName(document);
+    const nameOf = namesOn(whole.index);
+    const neededBy = (id: string) => {
+      const by = along.get(id);
+      return by === undefined ? null : nameOf(whole.design.get(by) ?? live.design.get(by));
+    };
     const findings = placementFindings(draft, context.now);
     const choices = [...design.values()].filter((document) => document.kind === "choice");
     const optOuts = choices.filter(
@@ -71,26 +94,14 @@ export const review = defineUseCase({
     return succeed({
       /** The state of the draft this is about: who publishes says which one was looked at. */
       rev: context.site.designRev,
-      changes: changes.map(({ id, before, after }) => {
-        const document = after ?? before;
-        return {
-          id,
-          kind: document?.kind ?? "part",
-          name: nameOf(document),
-          /** Of one that comes along: what needs it. Null for one that is chosen, or left. */
-          neededBy: along.has(id)
-            ? nameOf(whole.design.get(along.get(id) ?? "") ?? live.design.get(along.get(id) ?? ""))
-            : null,
-          /** Whether the edition that waits has it as the draft has it. */
-          isPlanned: planned !== null && sameValue(planned.get(id)?.body, after?.body),
-          isTaken: along.has(id) || only === undefined || only.includes(id),
-          part:
-            document?.kind === "part"
-              ? { slot: document.body.slot, number: document.body.number, name: document.body.name }
-              : null,
-          what: describeDocumentChange(before, after),
-        };
-      }),
+      changes: changes.map((change) => ({
+        ...changeInWords(change, nameOf),
+        /** Of one that comes along: what needs it. Null for one that is chosen, or left. */
+        neededBy: neededBy(change.id),
+        /** Whether the edition that waits has it as the draft has it. */
+        isPlanned: planned !== null && sameValue(planned.get(change.id)?.body, change.after?.body),
+        isTaken: along.has(change.id) || only === undefined || only.includes(change.id),
+      })),
       impact: impactInWords(
         live,
         draft,
@@ -105,6 +116,22 @@ export const review = defineUseCase({
       blocked: findings.some(isBlocking),
       optOuts,
       isFirst: (await currentEdition(context.site.id, new Date(context.now))) === null,
+    });
+  },
+});
+
+/** What an edition changed of the one that was live when it was made; of the first one everything is new. */
+export const editionChanges = defineUseCase({
+  input: z.object({ seq: z.number().int() }),
+  run: async (context, { seq }) => {
+    const row = await findEdition(context.site.id, seq);
+    if (!row) return fail(issue("edition.unknown", ["seq"]));
+    const before: Design = row.base === null ? new Map() : await loadEdition(context.site.id, row.base);
+    const after = await loadEdition(context.site.id, seq);
+    const { index } = await designAt(context, "draft");
+    return succeed({
+      base: row.base,
+      changes: draftChanges(before, after).map((change) => changeInWords(change, namesOn(index))),
     });
   },
 });

@@ -16,6 +16,19 @@ export interface Ticks {
   readonly onLeave: (left: ReadonlySet<string>) => void;
 }
 
+type Change = Pick<ReviewData["changes"][number], "name" | "part" | "what">;
+
+const nameOf = ({ part, name }: Change): string => part?.name ?? name.charAt(0).toUpperCase() + name.slice(1);
+
+/** What of, and in what. */
+export const ChangeWords = ({ change }: { readonly change: Change }) => (
+  <>
+    {change.part ? <Badge slot={change.part.slot as Slot} number={change.part.number} /> : null}
+    <strong>{nameOf(change)}</strong>
+    <Quiet>{change.what}</Quiet>
+  </>
+);
+
 /** The changes, each with a tick where only some may be published. */
 export const Changes = ({
   data: { changes },
@@ -32,7 +45,6 @@ export const Changes = ({
     <Box>
       <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {changes.map((change) => {
-          const name = change.part ? change.part.name : capital(change.name);
           return (
             <Box
               component="li"
@@ -54,12 +66,10 @@ export const Changes = ({
                   disabled={change.neededBy !== null}
                   onChange={() => toggle(change.id)}
                   sx={{ p: 0.5, ml: -0.5 }}
-                  slotProps={{ input: { "aria-label": `Publish ${name}` } }}
+                  slotProps={{ input: { "aria-label": `Publish ${nameOf(change)}` } }}
                 />
               ) : null}
-              {change.part ? <Badge slot={change.part.slot as Slot} number={change.part.number} /> : null}
-              <strong>{name}</strong>
-              <Quiet>{change.what}</Quiet>
+              <ChangeWords change={change} />
               {change.isPlanned ? <Quiet style={{ marginLeft: "auto" }}>goes live by itself</Quiet> : null}
               {change.neededBy === null ? null : (
                 <Quiet style={{ marginLeft: "auto" }}>comes along: {change.neededBy} needs it</Quiet>
@@ -77,5 +87,3 @@ export const Changes = ({
     </Box>
   );
 };
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -9,7 +9,7 @@ import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { LookLine, lookKey } from "../overview/LookLine";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { MomentField } from "../shell/MomentField";
 import { Act, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { Changes, NONE, type ReviewData, type Ticks } from "./Changes";
@@ -26,6 +26,7 @@ interface ReviewProps extends Ticks {
 export const Review = ({ data: compared, only, isCurrent, left, onLeave }: ReviewProps) => {
   const { badge, moment } = useFrame();
   const site = useSite();
+  const mayDesign = useMayDesign();
   const [note, setNote] = useState("");
   /** When it is to go live; null for at once, empty while no time is chosen. */
   const [at, setAt] = useState<string | null>(null);
@@ -60,7 +61,8 @@ export const Review = ({ data: compared, only, isCurrent, left, onLeave }: Revie
   const others = data.findings.filter((finding) => finding.code !== "nowhere");
   return (
     <Box sx={{ display: "grid", gap: 3, mt: 1 }}>
-      {data.waiting ? null : (
+      {mayDesign ? null : <Quiet>Your role may look at what changes, not publish it.</Quiet>}
+      {data.waiting || !mayDesign ? null : (
         /* above all that comes later, so that it never moves away from under the pointer */
         <Box sx={{ display: "grid", gap: 1 }}>
           <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
@@ -100,7 +102,7 @@ export const Review = ({ data: compared, only, isCurrent, left, onLeave }: Revie
       )}
       <Changes
         data={data}
-        mayChoose={!data.isFirst && all > 1 && !data.waiting}
+        mayChoose={mayDesign && !data.isFirst && all > 1 && !data.waiting}
         left={left}
         onLeave={onLeave}
       />

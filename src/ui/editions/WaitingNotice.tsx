@@ -1,35 +1,38 @@
 "use client";
 import { useSnackbar } from "notistack";
 import { useAct } from "../client/hooks";
-import { useFrame } from "../shell/frame";
+import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Notice } from "../theme/pieces";
 import type { ReviewData } from "./Changes";
 
 /** An edition that goes live by itself, and the way to stop that. */
 export const WaitingNotice = ({ waiting }: { readonly waiting: NonNullable<ReviewData["waiting"]> }) => {
   const { moment } = useFrame();
+  const mayDesign = useMayDesign();
   const putOff = useAct("putOff");
   const say = useSnackbar().enqueueSnackbar;
   return (
     <Notice>
       Edition {waiting.seq} goes live on {moment(waiting.at)}, as the draft was when that was said. Until then
       nothing else is published.{" "}
-      <Act
-        disabled={putOff.isPending}
-        onClick={() =>
-          putOff.mutate(
-            { seq: waiting.seq },
-            {
-              onSuccess: () =>
-                say(
-                  `Edition ${waiting.seq} does not go live by itself any more. Its changes are in the draft.`,
-                ),
-            },
-          )
-        }
-      >
-        Put it off
-      </Act>
+      {mayDesign ? (
+        <Act
+          disabled={putOff.isPending}
+          onClick={() =>
+            putOff.mutate(
+              { seq: waiting.seq },
+              {
+                onSuccess: () =>
+                  say(
+                    `Edition ${waiting.seq} does not go live by itself any more. Its changes are in the draft.`,
+                  ),
+              },
+            )
+          }
+        >
+          Put it off
+        </Act>
+      ) : null}
     </Notice>
   );
 };
