@@ -102,6 +102,16 @@ test("an edition goes live at a time of its own; until then nothing else does, a
 }) => {
   await pause(page, "Day header");
   await open(page, "editions");
+  // a page as visitors see it, and as it would be
+  const side = (words: string) => page.frameLocator(`iframe[title$=": ${words}"]`);
+  await expect(side("visitors see now").locator("header .b-menu")).toBeVisible();
+  await expect(side("with everything in the draft").locator("h1")).toBeVisible();
+  await expect(side("with everything in the draft").locator("header .b-menu")).toHaveCount(0);
+  await page.getByRole("combobox", { name: "Page to compare" }).click();
+  const other = page.getByRole("option").nth(1);
+  const title = await other.textContent();
+  await other.click();
+  await expect(page.locator(`iframe[title="${title}: visitors see now"]`)).toBeVisible();
   await page.getByRole("button", { name: "At a time of its own …" }).click();
   await expect(page.getByRole("button", { name: "Publish 1 change" })).toBeDisabled();
   const tomorrow = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);

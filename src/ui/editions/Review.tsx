@@ -12,6 +12,7 @@ import { LookLine, lookKey } from "../overview/LookLine";
 import { useFrame, useMayDesign } from "../shell/frame";
 import { MomentField } from "../shell/MomentField";
 import { Act, Quiet, Trouble, Wrong } from "../theme/pieces";
+import { BeforeAfter } from "./BeforeAfter";
 import { Changes, NONE, type ReviewData, type Ticks } from "./Changes";
 
 interface ReviewProps extends Ticks {
@@ -112,6 +113,7 @@ export const Review = ({ data: compared, only, isCurrent, left, onLeave }: Revie
         </Typography>
         <ImpactView impact={data.impact} />
       </Box>
+      <BeforeAfter data={data} />
       {nowhere.length + others.length + data.optOuts > 0 ? (
         <Box>
           <Typography variant="h3">To know before</Typography>
