@@ -57,6 +57,7 @@ export const faintLogo = (
 ): FaintLogo | null => {
   const behind = under ?? band;
   const laid = under === null ? null : ownVeil(band, style);
+  const layers = layersOf(behind, style);
   const seen = seenBehind(band, picture, style, under);
   const ratiosOf = (logo: Picture | undefined) => {
     const { ink } = logo ?? {};
@@ -64,7 +65,7 @@ export const faintLogo = (
     const mark: Colour = { r: ink / 255, g: ink / 255, b: ink / 255, alpha: 1 };
     return seen.map((each) => ({
       screen: each.screen,
-      ratio: ratioBehind(mark, each, layersOf(behind, style), laid),
+      ratio: ratioBehind(mark, each, layers, laid),
     }));
   };
   const shownAs = (variant: LogoVariant): Picture | undefined => {

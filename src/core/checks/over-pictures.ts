@@ -12,8 +12,9 @@ import { layersOf, ratioBehind, type SeenBehind } from "./layers-behind";
 
 /**
  * Contrast of text over a picture: against the part of the picture that really lies behind the band, through the
- * layers over it, at five widths of screens and either side of the edges between them. Of all samples in that part the one at the 5th percentile counts: a few
- * bright dots do not make a text unreadable, a bright corner does. Samples are those kept with the picture.
+ * layers over it, at five widths of screens and either side of the edges between them. Of all samples in that part the
+ * one at the 5th percentile counts: a few bright dots do not make a text unreadable, a bright corner does. Samples are
+ * those kept with the picture.
  */
 export interface OverPicture {
   readonly band: string;
@@ -152,6 +153,7 @@ export const worstOver = (
 ): OverPicture | null => {
   const behind = under ?? band;
   const { overlay } = behind.background;
+  const layers = layersOf(behind, style);
   const seen = seenBehind(band, picture, style, under);
   const laid = under === null ? null : ownVeil(band, style);
   const all = textsOf(band, under !== null).flatMap((value) => {
@@ -159,7 +161,7 @@ export const worstOver = (
     return seen.map((each) => ({
       screen: each.screen,
       text: value,
-      ratio: ratioBehind(text, each, layersOf(behind, style), laid),
+      ratio: ratioBehind(text, each, layers, laid),
       needs: (veil: number) => ratioBehind(text, each, layersOf(behind, style, veil), laid) >= NEEDED.text,
     }));
   });

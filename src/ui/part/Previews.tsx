@@ -160,14 +160,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
       if (isAdding && innermost) return selectAlso(innermost);
       // words that are selected are edited where they stand
       const isSelected = innermost !== undefined && innermost === selected && seen[0] === innermost;
-      if (
-        mayDesign &&
-        isSelected &&
-        pointed !== null &&
-        words.begin({ node: innermost, words: pointed }, frame)
-      )
-        return;
-      words.end();
+      if (words.point(isSelected ? innermost : null, pointed, frame)) return;
       // a first click takes the block, another one what is around it: its cell, its band
       const place = selected === null ? -1 : nodes.indexOf(selected);
       select(nodes[place + 1] ?? nodes[0] ?? null);

@@ -1,8 +1,10 @@
 "use client";
 import { useState } from "react";
 import { setNodeOperation } from "../../core/model/operations";
+import type { Part } from "../../core/model/part";
 import { innerId } from "../../core/model/pieces";
 import { changeItems, useMenuEditor } from "../menus/menu-editor";
+import { useMayDesign } from "../shell/frame";
 import { useEditor } from "./editor";
 import { takeInHand, useMenuInHand } from "./menu-in-hand";
 import { itemsWith, typedValue, type Words, type WordsPlace, wordsPlace } from "./words-in-place";
@@ -14,30 +16,38 @@ interface Edited {
   readonly frame: string;
 }
 
+/** Where words a frame names are kept: inside a shared piece the name of the use stands in front. */
+const placeIn = (body: Part, words: Words): WordsPlace | undefined =>
+  wordsPlace(body, { ...words, node: innerId(words.node) });
+
 /** Words of what is open in the editor that are edited where they stand, in one of the frames that show it. */
 export const useWordsInPlace = () => {
+  const mayDesign = useMayDesign();
   const [edited, setEdited] = useState<Edited | null>(null);
   const inHand = useMenuInHand();
   // a menu is opened first: what is typed must have somewhere to go
   const isReady =
     edited?.place.in === "menu" ? inHand.isOpen && inHand.menu === edited.place.menu : edited !== null;
   return {
-    /** Begins to edit words a frame was pointed at; false if there are no such words here. */
-    begin: (words: Words, frame: string): boolean => {
+    /** A frame was pointed at: begins to edit the words there, of the node that is selected. Else editing ends, and it is false. */
+    point: (selected: string | null, pointed: string | null, frame: string): boolean => {
       const { body } = useEditor.getState();
-      const place = body ? wordsPlace(body, { ...words, node: innerId(words.node) }) : undefined;
-      if (!place) return false;
+      const words = selected !== null && pointed !== null ? { node: selected, words: pointed } : null;
+      const place = mayDesign && body && words ? placeIn(body, words) : undefined;
+      if (!words || !place) {
+        setEdited(null);
+        return false;
+      }
       if (place.in === "menu") takeInHand(place.menu);
       setEdited({ words, place, frame });
       return true;
     },
-    end: () => setEdited(null),
     /** The words that are edited in a frame. */
     in: (frame: string): Words | null => (isReady && edited?.frame === frame ? edited.words : null),
     /** What was typed there; null when it is done. */
     typed: (words: Words, text: string | null): void => {
       const { body, id, apply } = useEditor.getState();
-      const place = body ? wordsPlace(body, { ...words, node: innerId(words.node) }) : undefined;
+      const place = body ? placeIn(body, words) : undefined;
       if (text === null || !body || !place) {
         setEdited(null);
         return;

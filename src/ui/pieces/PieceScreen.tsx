@@ -22,7 +22,7 @@ import { PreviewFrame } from "../part/PreviewFrame";
 import { usePreview } from "../part/usePreview";
 import { useRoom } from "../part/useRoom";
 import { useWordsInPlace } from "../part/useWordsInPlace";
-import { useFrame, useMayDesign } from "../shell/frame";
+import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Pending, Quiet, Trouble } from "../theme/pieces";
 
@@ -91,7 +91,6 @@ const InPart = ({
   const scale = Math.min(0.62, room / (WIDE + 4));
   const { slot } = edited.part;
   const words = useWordsInPlace();
-  const mayDesign = useMayDesign();
   const pointedAt =
     (frame: string): Talk["onPointed"] =>
     (nodes, at, isAdding, pointed) => {
@@ -100,14 +99,7 @@ const InPart = ({
       const [innermost] = own;
       if (isAdding && innermost) return selectAlso(innerId(innermost));
       const isSelected = innermost !== undefined && innerId(innermost) === selected && nodes[0] === innermost;
-      if (
-        mayDesign &&
-        isSelected &&
-        pointed !== null &&
-        words.begin({ node: innermost, words: pointed }, frame)
-      )
-        return;
-      words.end();
+      if (words.point(isSelected ? innermost : null, pointed, frame)) return;
       const all = own.map(innerId);
       const place = selected === null ? -1 : all.indexOf(selected);
       select(all[place + 1] ?? all[0] ?? null);
