@@ -21,7 +21,7 @@ export interface Selection {
 
 type Change = Pick<DesignDocument, "id">;
 
-/** All strings in a value, and the names of its fields. */
+/** All strings in a value. */
 const addStrings = (value: unknown, found: Set<string>): void => {
   if (typeof value === "string") found.add(value);
   else if (Array.isArray(value)) for (const each of value) addStrings(each, found);
