@@ -119,7 +119,11 @@ export const cell = async (page: Page, slot: string, title: string, group?: stri
   await found.waitFor({ timeout: 3000 }).catch(() => undefined);
   const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
   for (let tries = 0; tries < 40; tries += 1) {
-    if (await found.isVisible()) break;
+    if (await found.isVisible()) {
+      // rows that have just come stand still before they are pressed: they are drawn in words while they pass
+      if (tries > 0) await page.waitForTimeout(300);
+      break;
+    }
     await page.mouse.move(width / 3, height - 60);
     await page.mouse.wheel(0, 120);
     await page.waitForTimeout(60);
