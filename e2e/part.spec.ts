@@ -159,7 +159,8 @@ test("the words in a search field and a text are edited where they stand", async
   await saved(page);
   await undoAll(page);
 
-  await openPart(page, "Title bar", "Front hero");
+  const [slot, name] = ["Title bar", "Front hero"] as const;
+  await openPart(page, slot, name);
   const text = wide(page).locator(".slot-titleBar [data-rich]");
   for (let times = 0; times < 2; times += 1) await text.dispatchEvent("click");
   await expect(text).toHaveAttribute("contenteditable", "true");

@@ -39,11 +39,11 @@ export const answerDraft = async (site: string, url: URL, request: IncomingMessa
     if ("redirect" in found)
       return { status: 303, headers: { Location: DRAFT + found.redirect, "Cache-Control": "no-store" } };
     const shaper = await shaperFor(site, found.data.style);
-    const { status, ...rendered } = renderPage(found.data, ENGLISH, { shaper });
-    const page = documentHtml(found.data, { status, ...rendered }, "/_assets/site.js");
+    const rendered = renderPage(found.data, ENGLISH, { shaper });
+    const page = documentHtml(found.data, rendered, "/_assets/site.js");
     const words = html`<aside aria-label="About this draft">Draft of ${found.data.site.name}: visitors do not see it yet. This link works until ${momentWords(ends.toISOString(), head.settings.timeZone)}.</aside>`;
     return {
-      status,
+      status: rendered.status,
       headers: {
         "Content-Type": "text/html; charset=utf-8",
         "Cache-Control": "private, no-store",
