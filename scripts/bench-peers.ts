@@ -9,7 +9,7 @@ import type { CompiledPlacement } from "../src/core/placement/compile";
 import { FACET_RULES } from "../src/core/placement/facets";
 import { audienceFits, type View, windowOpen } from "../src/core/placement/match";
 import type { CompiledDesign } from "../src/core/placement/resolve";
-import { database, runStatement, selectRows } from "../src/data/database";
+import { database, POOL, runStatement, selectRows } from "../src/data/database";
 
 /** A page as a plain object: facet → values. What query matchers read. */
 export type PageDocument = Readonly<Record<string, readonly string[]>>;
@@ -96,7 +96,7 @@ export const sqlPeer = async (compiled: CompiledDesign, pages: readonly PageDocu
     "CREATE TABLE IF NOT EXISTS bench_clause (line int, kind int, clause int, facet text, value text)",
     "TRUNCATE bench_fact, bench_line, bench_clause",
   ])
-    await runStatement(statement, {});
+    await runStatement(statement, {}, POOL);
   const insert = async (table: string, columns: string, rows: readonly object[]) => {
     for (let from = 0; from < rows.length; from += 50_000)
       await database().sequelize.query(
@@ -137,7 +137,7 @@ export const sqlPeer = async (compiled: CompiledDesign, pages: readonly PageDocu
     "ANALYZE bench_line",
     "ANALYZE bench_clause",
   ])
-    await runStatement(statement, {});
+    await runStatement(statement, {}, POOL);
   return () =>
     selectRows<{ page: number; slot: number; part: string }>(
       `WITH held AS (SELECT DISTINCT c.line, c.kind, c.clause, f.page FROM bench_clause c JOIN bench_fact f USING (facet, value)),
@@ -151,5 +151,6 @@ export const sqlPeer = async (compiled: CompiledDesign, pages: readonly PageDocu
        WHERE NOT EXISTS (SELECT 1 FROM matched m WHERE m.kind > 0 AND m.line = a.line AND m.page = a.page)
        ORDER BY page, slot, rank DESC, place`,
       {},
+      POOL,
     );
 };

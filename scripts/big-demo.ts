@@ -12,7 +12,7 @@ import {
   saveKinds,
   saveTerms,
 } from "../src/data/content-repository";
-import { inTransaction } from "../src/data/database";
+import { inTransaction, POOL } from "../src/data/database";
 import { createEdition, loadDraft, saveDesign } from "../src/data/design-repository";
 import { DEMO_ACCOUNTS } from "../src/server/demo";
 import { bigSite } from "./big-site";
@@ -21,11 +21,11 @@ export const BIG_SITE = "plates";
 
 /** Loads the site if it is not there, or anew. Its parts look like the observatory's. */
 export const loadBigDemo = async (fresh: boolean, pages = 100_000, parts = 1000): Promise<boolean> => {
-  if (await findSite(BIG_SITE)) {
+  if (await findSite(BIG_SITE, POOL)) {
     if (!fresh) return false;
     await deleteSite(BIG_SITE);
   }
-  const observatory = await loadDraft("observatory");
+  const observatory = await loadDraft("observatory", POOL);
   const patterns = documentsOf(observatory, "part")
     .filter(({ body }) => !isNothing(body))
     // ids are new with each loading, numbers are not: the same site every time
@@ -72,8 +72,8 @@ export const loadBigDemo = async (fresh: boolean, pages = 100_000, parts = 1000)
     );
   });
   for (const { email, role } of DEMO_ACCOUNTS) {
-    const account = await findAccountByEmail(email);
-    if (account) await addMembership({ site: BIG_SITE, account: account.id, role });
+    const account = await findAccountByEmail(email, POOL);
+    if (account) await addMembership({ site: BIG_SITE, account: account.id, role }, POOL);
   }
   return true;
 };

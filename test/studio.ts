@@ -1,5 +1,6 @@
 import type { Issue, Outcome } from "../src/core/model/issue";
 import { findAccountByEmail } from "../src/data/account-repository";
+import { POOL } from "../src/data/database";
 import { DEMO_ACCOUNTS, DEMO_PASSWORD } from "../src/server/demo";
 import { studioOrigin } from "../src/server/hosts/host-names";
 import type { UseCaseName, UseCases } from "../src/server/registry";
@@ -14,7 +15,8 @@ type ResultOf<Name extends UseCaseName> = Extract<
 
 export const signInAs = async (role: (typeof DEMO_ACCOUNTS)[number]["role"]): Promise<string> => {
   const email = DEMO_ACCOUNTS.find((account) => account.role === role)?.email ?? "";
-  if (!(await findAccountByEmail(email))) throw new Error(`test: expected an account for ${role}, got none`);
+  if (!(await findAccountByEmail(email, POOL)))
+    throw new Error(`test: expected an account for ${role}, got none`);
   const response = await postSession(requestFor("/api/session", { email, password: DEMO_PASSWORD }));
   return (response.headers.get("set-cookie") ?? "").split(";")[0] as string;
 };

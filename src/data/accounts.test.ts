@@ -11,7 +11,7 @@ import {
   findMembership,
   findSessionAccount,
 } from "./account-repository";
-import { runStatement, selectRows } from "./database";
+import { POOL, runStatement, selectRows } from "./database";
 import { dropDraftLink, findDraftLink, listDraftLinks, saveDraftLink } from "./draft-link-repository";
 import { dropFilter, listFilters, saveFilter } from "./filter-repository";
 import { countSignUpsSince, dropSignUp, listSignUps, saveSignUp } from "./mailbox-repository";
@@ -38,46 +38,51 @@ const account = (id: string) => ({ id, email: `${id}@graylatch.example`, name: i
 
 describe("sessions of the studio", () => {
   it("hold until they end, to the moment, and no longer than their account", async () => {
-    await createAccount(account("noor"));
-    await createSession("one", "noor", later(60));
-    await createSession("two", "noor", later(60));
-    expect((await findSessionAccount("one", later(59)))?.email).toBe("noor@graylatch.example");
-    expect(await findSessionAccount("one", later(60))).toBeNull();
-    expect(await findSessionAccount("unknown", NOON)).toBeNull();
-    await endSession("one");
-    expect(await findSessionAccount("one", NOON)).toBeNull();
-    expect(await findSessionAccount("two", NOON)).not.toBeNull();
-    await runStatement("DELETE FROM account WHERE id = 'noor'", {});
-    expect(await findSessionAccount("two", NOON)).toBeNull();
+    await createAccount(account("noor"), POOL);
+    await createSession("one", "noor", later(60), POOL);
+    await createSession("two", "noor", later(60), POOL);
+    expect((await findSessionAccount("one", later(59), POOL))?.email).toBe("noor@graylatch.example");
+    expect(await findSessionAccount("one", later(60), POOL)).toBeNull();
+    expect(await findSessionAccount("unknown", NOON, POOL)).toBeNull();
+    await endSession("one", POOL);
+    expect(await findSessionAccount("one", NOON, POOL)).toBeNull();
+    expect(await findSessionAccount("two", NOON, POOL)).not.toBeNull();
+    await runStatement("DELETE FROM account WHERE id = 'noor'", {}, POOL);
+    expect(await findSessionAccount("two", NOON, POOL)).toBeNull();
   });
   it("are for one account an address", async () => {
-    await createAccount(account("sten"));
-    await expect(createAccount({ ...account("sten2"), email: "sten@graylatch.example" })).rejects.toThrow();
-    expect((await findAccountByEmail("sten@graylatch.example"))?.id).toBe("sten");
+    await createAccount(account("sten"), POOL);
+    await expect(
+      createAccount({ ...account("sten2"), email: "sten@graylatch.example" }, POOL),
+    ).rejects.toThrow();
+    expect((await findAccountByEmail("sten@graylatch.example", POOL))?.id).toBe("sten");
   });
   it("give a role a site, the newest one, and none that is no role", async () => {
-    await createAccount(account("edda"));
-    expect(await findMembership(SITE, "edda")).toBeNull();
-    await addMembership({ site: SITE, account: "edda", role: "viewer" });
-    await addMembership({ site: SITE, account: "edda", role: "builder" });
-    expect((await findMembership(SITE, "edda"))?.role).toBe("builder");
-    expect(await findMembership(OTHER, "edda")).toBeNull();
-    await expect(addMembership({ site: OTHER, account: "edda", role: "king" as "owner" })).rejects.toThrow();
+    await createAccount(account("edda"), POOL);
+    expect(await findMembership(SITE, "edda", POOL)).toBeNull();
+    await addMembership({ site: SITE, account: "edda", role: "viewer" }, POOL);
+    await addMembership({ site: SITE, account: "edda", role: "builder" }, POOL);
+    expect((await findMembership(SITE, "edda", POOL))?.role).toBe("builder");
+    expect(await findMembership(OTHER, "edda", POOL)).toBeNull();
+    await expect(
+      addMembership({ site: OTHER, account: "edda", role: "king" as "owner" }, POOL),
+    ).rejects.toThrow();
   });
 });
 
 describe("failed tries", () => {
   it("are counted by key within the time asked for, forgotten after a day or when cleared", async () => {
-    for (const minute of [0, 1, 2]) await addTry("an address", later(minute));
-    await addTry("another", later(1));
-    expect(await countTries("an address", later(0.5))).toBe(2);
-    expect(await countTries("an address", later(-1))).toBe(3);
-    await addTry("another", later(24 * 60 + 1.5));
-    expect(await countTries("an address", later(-1))).toBe(1);
-    await clearTries("another");
-    expect([await countTries("another", later(-1)), await countTries("an address", later(-1))]).toEqual([
-      0, 1,
-    ]);
+    for (const minute of [0, 1, 2]) await addTry("an address", later(minute), POOL);
+    await addTry("another", later(1), POOL);
+    expect(await countTries("an address", later(0.5), POOL)).toBe(2);
+    expect(await countTries("an address", later(-1), POOL)).toBe(3);
+    await addTry("another", later(24 * 60 + 1.5), POOL);
+    expect(await countTries("an address", later(-1), POOL)).toBe(1);
+    await clearTries("another", POOL);
+    expect([
+      await countTries("another", later(-1), POOL),
+      await countTries("an address", later(-1), POOL),
+    ]).toEqual([0, 1]);
   });
 });
 
@@ -91,43 +96,50 @@ describe("tokens for scripts", () => {
     at: NOON,
   });
   it("act for who made them on one site; the use is noted once an hour; one can take back only one's own", async () => {
-    await createAccount(account("runa"));
-    await createAccount(account("odd"));
-    for (const site of [SITE, OTHER]) await addMembership({ site, account: "runa", role: "editor" });
-    await createToken(token("nightly", SITE));
-    await createToken(token("weekly", OTHER));
-    expect(await findTokenAccount(SITE, "hash of nightly", later(5))).toMatchObject({ id: "runa" });
-    expect(await findTokenAccount(OTHER, "hash of nightly", later(5))).toBeNull();
-    const usedAt = async () => (await listTokens(SITE, "runa"))[0]?.usedAt?.getTime();
+    await createAccount(account("runa"), POOL);
+    await createAccount(account("odd"), POOL);
+    for (const site of [SITE, OTHER]) await addMembership({ site, account: "runa", role: "editor" }, POOL);
+    await createToken(token("nightly", SITE), POOL);
+    await createToken(token("weekly", OTHER), POOL);
+    expect(await findTokenAccount(SITE, "hash of nightly", later(5), POOL)).toMatchObject({ id: "runa" });
+    expect(await findTokenAccount(OTHER, "hash of nightly", later(5), POOL)).toBeNull();
+    const usedAt = async () => (await listTokens(SITE, "runa", POOL))[0]?.usedAt?.getTime();
     expect(await usedAt()).toBe(later(5).getTime());
-    await findTokenAccount(SITE, "hash of nightly", later(30));
+    await findTokenAccount(SITE, "hash of nightly", later(30), POOL);
     expect(await usedAt()).toBe(later(5).getTime());
-    await findTokenAccount(SITE, "hash of nightly", later(90));
+    await findTokenAccount(SITE, "hash of nightly", later(90), POOL);
     expect(await usedAt()).toBe(later(90).getTime());
-    await dropToken(SITE, "odd", "nightly");
-    await dropToken(OTHER, "runa", "nightly");
-    expect((await listTokens(SITE, "runa")).map(({ name }) => name)).toEqual(["nightly"]);
-    await dropToken(SITE, "runa", "nightly");
-    expect(await findTokenAccount(SITE, "hash of nightly", later(91))).toBeNull();
+    await dropToken(SITE, "odd", "nightly", POOL);
+    await dropToken(OTHER, "runa", "nightly", POOL);
+    expect((await listTokens(SITE, "runa", POOL)).map(({ name }) => name)).toEqual(["nightly"]);
+    await dropToken(SITE, "runa", "nightly", POOL);
+    expect(await findTokenAccount(SITE, "hash of nightly", later(91), POOL)).toBeNull();
     // who is no longer of a site has no tokens there
-    await runStatement("DELETE FROM membership WHERE site = :site AND account = 'runa'", { site: OTHER });
-    expect(await findTokenAccount(OTHER, "hash of weekly", later(91))).toBeNull();
+    await runStatement(
+      "DELETE FROM membership WHERE site = :site AND account = 'runa'",
+      { site: OTHER },
+      POOL,
+    );
+    expect(await findTokenAccount(OTHER, "hash of weekly", later(91), POOL)).toBeNull();
   });
 });
 
 describe("tokens for looking at the live site", () => {
   it("hold for their half hour, on their site, as long as one belongs to it", async () => {
-    await createAccount(account("ylva"));
-    await addMembership({ site: SITE, account: "ylva", role: "editor" });
-    await savePointing({ hash: "look", site: SITE, account: "ylva", now: NOON, endsAt: later(30) });
-    expect(await findPointing("look", SITE, later(29))).toBe(true);
-    expect(await findPointing("look", SITE, later(30))).toBe(false);
-    expect(await findPointing("look", OTHER, later(1))).toBe(false);
-    await runStatement("DELETE FROM membership WHERE account = 'ylva'", {});
-    expect(await findPointing("look", SITE, later(1))).toBe(false);
-    await addMembership({ site: SITE, account: "ylva", role: "viewer" });
-    await savePointing({ hash: "later", site: SITE, account: "ylva", now: later(31), endsAt: later(61) });
-    expect(await selectRows("SELECT hash FROM pointing WHERE account = 'ylva'", {})).toEqual([
+    await createAccount(account("ylva"), POOL);
+    await addMembership({ site: SITE, account: "ylva", role: "editor" }, POOL);
+    await savePointing({ hash: "look", site: SITE, account: "ylva", now: NOON, endsAt: later(30) }, POOL);
+    expect(await findPointing("look", SITE, later(29), POOL)).toBe(true);
+    expect(await findPointing("look", SITE, later(30), POOL)).toBe(false);
+    expect(await findPointing("look", OTHER, later(1), POOL)).toBe(false);
+    await runStatement("DELETE FROM membership WHERE account = 'ylva'", {}, POOL);
+    expect(await findPointing("look", SITE, later(1), POOL)).toBe(false);
+    await addMembership({ site: SITE, account: "ylva", role: "viewer" }, POOL);
+    await savePointing(
+      { hash: "later", site: SITE, account: "ylva", now: later(31), endsAt: later(61) },
+      POOL,
+    );
+    expect(await selectRows("SELECT hash FROM pointing WHERE account = 'ylva'", {}, POOL)).toEqual([
       { hash: "later" },
     ]);
   });
@@ -135,8 +147,8 @@ describe("tokens for looking at the live site", () => {
 
 describe("links to a draft", () => {
   it("hold for their days, on their site, as long as who made them belongs to it, and until they are taken back", async () => {
-    await createAccount(account("sanna"));
-    await addMembership({ site: SITE, account: "sanna", role: "builder" });
+    await createAccount(account("sanna"), POOL);
+    await addMembership({ site: SITE, account: "sanna", role: "builder" }, POOL);
     const link = (id: string, minutes: number) => ({
       id,
       hash: `hash of ${id}`,
@@ -146,26 +158,26 @@ describe("links to a draft", () => {
       now: NOON,
       endsAt: later(minutes),
     });
-    await saveDraftLink(link("short", 30));
-    await saveDraftLink(link("long", 300));
-    expect(await findDraftLink("hash of short", SITE, later(29))).toEqual(later(30));
-    expect(await findDraftLink("hash of short", SITE, later(30))).toBeNull();
-    expect(await findDraftLink("hash of short", OTHER, later(1))).toBeNull();
-    expect(await findDraftLink("hash of guess", SITE, later(1))).toBeNull();
+    await saveDraftLink(link("short", 30), POOL);
+    await saveDraftLink(link("long", 300), POOL);
+    expect(await findDraftLink("hash of short", SITE, later(29), POOL)).toEqual(later(30));
+    expect(await findDraftLink("hash of short", SITE, later(30), POOL)).toBeNull();
+    expect(await findDraftLink("hash of short", OTHER, later(1), POOL)).toBeNull();
+    expect(await findDraftLink("hash of guess", SITE, later(1), POOL)).toBeNull();
     const named = async (minutes: number) =>
-      (await listDraftLinks(SITE, later(minutes))).map(({ name }) => name).sort();
+      (await listDraftLinks(SITE, later(minutes), POOL)).map(({ name }) => name).sort();
     expect(await named(1)).toEqual(["For long", "For short"]);
     expect(await named(31)).toEqual(["For long"]);
-    expect((await listDraftLinks(SITE, later(31)))[0]).toMatchObject({ author: "sanna", usedAt: null });
-    await findDraftLink("hash of long", SITE, later(40));
-    expect((await listDraftLinks(SITE, later(41)))[0]?.usedAt).toEqual(later(40));
-    await dropDraftLink(OTHER, "long");
+    expect((await listDraftLinks(SITE, later(31), POOL))[0]).toMatchObject({ author: "sanna", usedAt: null });
+    await findDraftLink("hash of long", SITE, later(40), POOL);
+    expect((await listDraftLinks(SITE, later(41), POOL))[0]?.usedAt).toEqual(later(40));
+    await dropDraftLink(OTHER, "long", POOL);
     expect(await named(41)).toEqual(["For long"]);
-    await runStatement("DELETE FROM membership WHERE account = 'sanna'", {});
-    expect(await findDraftLink("hash of long", SITE, later(42))).toBeNull();
-    await addMembership({ site: SITE, account: "sanna", role: "builder" });
-    await dropDraftLink(SITE, "long");
-    expect(await findDraftLink("hash of long", SITE, later(43))).toBeNull();
+    await runStatement("DELETE FROM membership WHERE account = 'sanna'", {}, POOL);
+    expect(await findDraftLink("hash of long", SITE, later(42), POOL)).toBeNull();
+    await addMembership({ site: SITE, account: "sanna", role: "builder" }, POOL);
+    await dropDraftLink(SITE, "long", POOL);
+    expect(await findDraftLink("hash of long", SITE, later(43), POOL)).toBeNull();
   });
 });
 
@@ -180,34 +192,38 @@ describe("visitors of a site", () => {
   });
   it("have one account an address on each site, whoever is first", async () => {
     const tries = await Promise.all(
-      Array.from({ length: 6 }, (_, at) => createVisitor(SITE, visitor(`v${at}`, "pia@sky.example"))),
+      Array.from({ length: 6 }, (_, at) => createVisitor(SITE, visitor(`v${at}`, "pia@sky.example"), POOL)),
     );
     expect(tries.filter(Boolean).length).toBe(1);
-    expect(await createVisitor(OTHER, visitor("elsewhere", "pia@sky.example"))).toBe(true);
-    const here = await findVisitorByEmail(SITE, "pia@sky.example");
-    expect((await findVisitorByEmail(OTHER, "pia@sky.example"))?.id).toBe("elsewhere");
-    expect((await listVisitors(SITE, 100)).filter(({ email }) => email === "pia@sky.example")).toEqual([
+    expect(await createVisitor(OTHER, visitor("elsewhere", "pia@sky.example"), POOL)).toBe(true);
+    const here = await findVisitorByEmail(SITE, "pia@sky.example", POOL);
+    expect((await findVisitorByEmail(OTHER, "pia@sky.example", POOL))?.id).toBe("elsewhere");
+    expect((await listVisitors(SITE, 100, POOL)).filter(({ email }) => email === "pia@sky.example")).toEqual([
       here,
     ]);
   });
   it("are signed in on their site alone, until they sign out, are sent out, or are removed", async () => {
-    await createVisitor(SITE, visitor("ove", "ove@sky.example"));
+    await createVisitor(SITE, visitor("ove", "ove@sky.example"), POOL);
     const open = (idHash: string, minutes = 60) =>
-      createVisitorSession({ idHash, site: SITE, visitor: "ove", now: NOON, expiresAt: later(minutes) });
+      createVisitorSession(
+        { idHash, site: SITE, visitor: "ove", now: NOON, expiresAt: later(minutes) },
+        POOL,
+      );
     for (const name of ["phone", "desk", "library"]) await open(name);
     await open("short", 1);
-    const who = (idHash: string, at = NOON, site = SITE as string) => findSessionVisitor(site, idHash, at);
+    const who = (idHash: string, at = NOON, site = SITE as string) =>
+      findSessionVisitor(site, idHash, at, POOL);
     expect((await who("phone"))?.id).toBe("ove");
     expect(await who("phone", NOON, OTHER)).toBeNull();
     expect(await who("short", later(1))).toBeNull();
-    await updateVisitor(SITE, { id: "ove", name: "Ove", level: "members", passwordHash: "other" });
+    await updateVisitor(SITE, { id: "ove", name: "Ove", level: "members", passwordHash: "other" }, POOL);
     expect(await who("desk")).toMatchObject({ name: "Ove", level: "members", email: "ove@sky.example" });
-    await endVisitorSession("phone");
+    await endVisitorSession("phone", POOL);
     expect([await who("phone"), (await who("desk"))?.id]).toEqual([null, "ove"]);
-    await endVisitorSessions(SITE, "ove");
+    await endVisitorSessions(SITE, "ove", POOL);
     expect(await who("library")).toBeNull();
     await open("again");
-    await dropVisitor(SITE, "ove");
+    await dropVisitor(SITE, "ove", POOL);
     expect(await who("again")).toBeNull();
   });
 });
@@ -220,22 +236,22 @@ describe("addresses left in forms", () => {
       consent,
       at: later(minute),
     });
-    await saveSignUp(OTHER, row("letter", "a@sky.example", 1, "Yes, write to me"));
-    await saveSignUp(OTHER, row("letter", "a@sky.example", 2, "Anything"));
-    await saveSignUp(OTHER, row("tides", "a@sky.example", 3));
-    await saveSignUp(OTHER, row("letter", "b@sky.example", 3));
+    await saveSignUp(OTHER, row("letter", "a@sky.example", 1, "Yes, write to me"), POOL);
+    await saveSignUp(OTHER, row("letter", "a@sky.example", 2, "Anything"), POOL);
+    await saveSignUp(OTHER, row("tides", "a@sky.example", 3), POOL);
+    await saveSignUp(OTHER, row("letter", "b@sky.example", 3), POOL);
     expect(
-      (await listSignUps(OTHER, 10)).map(({ list, address, consent }) => [list, address, consent]),
+      (await listSignUps(OTHER, 10, POOL)).map(({ list, address, consent }) => [list, address, consent]),
     ).toEqual([
       ["tides", "a@sky.example", ""],
       ["letter", "b@sky.example", ""],
       ["letter", "a@sky.example", "Yes, write to me"],
     ]);
-    expect((await listSignUps(OTHER, 2)).length).toBe(2);
-    expect(await countSignUpsSince(OTHER, later(3))).toBe(2);
-    expect(await countSignUpsSince(SITE, later(0))).toBe(0);
-    await dropSignUp(OTHER, "letter", "a@sky.example");
-    expect((await listSignUps(OTHER, 10)).map(({ list, address }) => `${list} ${address}`)).toEqual([
+    expect((await listSignUps(OTHER, 2, POOL)).length).toBe(2);
+    expect(await countSignUpsSince(OTHER, later(3), POOL)).toBe(2);
+    expect(await countSignUpsSince(SITE, later(0), POOL)).toBe(0);
+    await dropSignUp(OTHER, "letter", "a@sky.example", POOL);
+    expect((await listSignUps(OTHER, 10, POOL)).map(({ list, address }) => `${list} ${address}`)).toEqual([
       "tides a@sky.example",
       "letter b@sky.example",
     ]);
@@ -244,21 +260,21 @@ describe("addresses left in forms", () => {
 
 describe("filters that are kept", () => {
   it("are a person's own on a site; the same name is the same filter", async () => {
-    await createAccount(account("tuva"));
-    await createAccount(account("bo"));
+    await createAccount(account("tuva"), POOL);
+    await createAccount(account("bo"), POOL);
     for (const [who, name, query] of [
       ["tuva", "Night", "kind:night"],
       ["tuva", "empty footers", "slot:footer"],
       ["bo", "Night", "under:/visit/"],
       ["tuva", "Night", "kind:night access:members"],
     ] as const)
-      await saveFilter(SITE, who, { name, query });
-    expect(await listFilters(SITE, "tuva")).toEqual([
+      await saveFilter(SITE, who, { name, query }, POOL);
+    expect(await listFilters(SITE, "tuva", POOL)).toEqual([
       { name: "empty footers", query: "slot:footer" },
       { name: "Night", query: "kind:night access:members" },
     ]);
-    await dropFilter(SITE, "tuva", "Night");
-    expect((await listFilters(SITE, "bo")).map(({ query }) => query)).toEqual(["under:/visit/"]);
-    expect(await listFilters(OTHER, "tuva")).toEqual([]);
+    await dropFilter(SITE, "tuva", "Night", POOL);
+    expect((await listFilters(SITE, "bo", POOL)).map(({ query }) => query)).toEqual(["under:/visit/"]);
+    expect(await listFilters(OTHER, "tuva", POOL)).toEqual([]);
   });
 });

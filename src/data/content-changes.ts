@@ -1,6 +1,6 @@
 import type { Entry, Kind, Term } from "../core/model/content";
 import { saveEntry, saveKinds, saveTerms } from "./content-repository";
-import { database, runStatement, selectRows, type Transaction } from "./database";
+import { type Connection, database, runStatement, selectRows, type Transaction } from "./database";
 
 /** Changes of single things of a site's content: facts of an entry, paths with what they leave behind, removals. */
 
@@ -37,12 +37,12 @@ export const movePaths = async (
 export const findMoved = async (
   site: string,
   path: string,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<string | null> => {
   const [row] = await selectRows<{ entry: string }>(
     "SELECT entry FROM moved_path WHERE site = :site AND path = :path",
     { site, path },
-    transaction,
+    connection,
   );
   return row?.entry ?? null;
 };
@@ -232,10 +232,17 @@ export const takeRemoved = async (
   return row?.body ?? null;
 };
 
-export const listRemoved = (site: string): Promise<{ id: string; label: string; at: Date }[]> =>
-  selectRows("SELECT id, label, at FROM removed_content WHERE site = :site ORDER BY at DESC, id LIMIT 50", {
-    site,
-  });
+export const listRemoved = (
+  site: string,
+  connection: Connection,
+): Promise<{ id: string; label: string; at: Date }[]> =>
+  selectRows(
+    "SELECT id, label, at FROM removed_content WHERE site = :site ORDER BY at DESC, id LIMIT 50",
+    {
+      site,
+    },
+    connection,
+  );
 
 /** Rows in one statement; for loading many. */
 export const saveEntriesInBulk = async (

@@ -1,4 +1,5 @@
 import type {
+  Access,
   Author,
   Entry,
   EntryFacts,
@@ -9,7 +10,14 @@ import type {
   Term,
 } from "../core/model/content";
 import { plainText, type RichText } from "../core/model/rich-text";
-import { database, inTransaction, runStatement, selectRows, type Transaction } from "./database";
+import {
+  type Connection,
+  database,
+  inTransaction,
+  runStatement,
+  selectRows,
+  type Transaction,
+} from "./database";
 
 /** Content: kinds, groupings, terms, authors, entries. Facts are read in bulk, bodies by id. */
 
@@ -22,8 +30,8 @@ export interface SiteHead {
 
 const HEAD = `SELECT id, settings, content_rev AS "contentRev", design_rev AS "designRev" FROM site`;
 
-export const findSite = async (id: string, transaction?: Transaction): Promise<SiteHead | null> =>
-  (await selectRows<SiteHead>(`${HEAD} WHERE id = :id`, { id }, transaction))[0] ?? null;
+export const findSite = async (id: string, connection: Connection): Promise<SiteHead | null> =>
+  (await selectRows<SiteHead>(`${HEAD} WHERE id = :id`, { id }, connection))[0] ?? null;
 
 /** The site's row, held until the transaction ends: changes of one site follow one another. */
 export const lockSite = async (id: string, transaction: Transaction): Promise<SiteHead> => {
@@ -32,11 +40,12 @@ export const lockSite = async (id: string, transaction: Transaction): Promise<Si
   return row;
 };
 
-export const sitesOf = (account: string): Promise<(SiteHead & { role: string })[]> =>
+export const sitesOf = (account: string, connection: Connection): Promise<(SiteHead & { role: string })[]> =>
   selectRows(
     `SELECT site.id, settings, content_rev AS "contentRev", design_rev AS "designRev", role
      FROM site JOIN membership ON membership.site = site.id WHERE membership.account = :account ORDER BY site.id`,
     { account },
+    connection,
   );
 
 export const createSite = async (
@@ -68,13 +77,13 @@ interface EntryRow extends Omit<EntryFacts, "publishedOn" | "startsAt" | "endsAt
 }
 
 /** Everything placement and lists ask of a site, without bodies. */
-export const loadFacts = async (head: SiteHead, transaction?: Transaction): Promise<SiteFacts> => {
+export const loadFacts = async (head: SiteHead, connection: Connection): Promise<SiteFacts> => {
   const site = { site: head.id };
   const bodies = <T>(table: string) =>
     selectRows<{ body: T }>(
       `SELECT body FROM ${table} WHERE site = :site ORDER BY position, id`,
       site,
-      transaction,
+      connection,
     );
   const kinds = await bodies<Kind>("kind");
   const groupings = await bodies<Grouping>("grouping");
@@ -82,7 +91,7 @@ export const loadFacts = async (head: SiteHead, transaction?: Transaction): Prom
   const terms = await selectRows<Term>(
     "SELECT id, grouping, parent, name, slug, description FROM term WHERE site = :site ORDER BY grouping, position, name, id",
     site,
-    transaction,
+    connection,
   );
   const entries = await selectRows<EntryRow>(
     `SELECT id, kind, parent, path, title, summary, medium, author, access, position, in_menus AS "inMenus", published_on AS "publishedOn",
@@ -90,7 +99,7 @@ export const loadFacts = async (head: SiteHead, transaction?: Transaction): Prom
        coalesce((SELECT array_agg(term ORDER BY term) FROM entry_term WHERE entry_term.site = entry.site AND entry = entry.id), '{}') AS terms
      FROM entry WHERE site = :site ORDER BY id`,
     site,
-    transaction,
+    connection,
   );
   return {
     settings: head.settings,
@@ -107,17 +116,31 @@ export const loadFacts = async (head: SiteHead, transaction?: Transaction): Prom
   };
 };
 
-export const loadBody = async (site: string, entry: string, transaction?: Transaction): Promise<RichText> => {
+export const loadBody = async (site: string, entry: string, connection: Connection): Promise<RichText> => {
   const [row] = await selectRows<{ body: RichText }>(
     "SELECT body FROM entry WHERE site = :site AND id = :entry",
     { site, entry },
-    transaction,
+    connection,
   );
   return row?.body ?? [];
 };
 
-/** Ids of published entries whose title, summary or body has every word, title matches first. At most 100. */
-export const searchEntries = async (site: string, query: string): Promise<readonly string[]> => {
+/** What is looked for, when, and which texts whoever asks may read. */
+export interface Search {
+  readonly query: string;
+  readonly at: string;
+  readonly readable: readonly Access[];
+}
+
+/**
+ * Ids of published entries that have every word, title matches first. At most 100. Of what the asker may not read only
+ * title and summary are looked through: whether a word is found must not tell what a text says.
+ */
+export const searchEntries = async (
+  site: string,
+  { query, at, readable }: Search,
+  connection: Connection,
+): Promise<readonly string[]> => {
   const words = query
     .toLowerCase()
     .split(/\s+/)
@@ -126,12 +149,16 @@ export const searchEntries = async (site: string, query: string): Promise<readon
   if (words.length === 0) return [];
   const patterns = words.map((word) => `%${word.replace(/[\\%_]/g, "\\$&")}%`);
   const where = patterns
-    .map((_, index) => `(lower(title) LIKE :p${index} OR words LIKE :p${index})`)
+    .map(
+      (_, index) =>
+        `(lower(title) LIKE :p${index} OR lower(summary) LIKE :p${index} OR (access IN (:readable) AND words LIKE :p${index}))`,
+    )
     .join(" AND ");
   const rows = await selectRows<{ id: string }>(
-    `SELECT id FROM entry WHERE site = :site AND (published_on IS NULL OR published_on <= now()) AND ${where}
+    `SELECT id FROM entry WHERE site = :site AND (published_on IS NULL OR published_on <= :at) AND ${where}
      ORDER BY (lower(title) LIKE :p0) DESC, title, id LIMIT 100`,
-    { site, ...Object.fromEntries(patterns.map((pattern, index) => [`p${index}`, pattern])) },
+    { site, at, readable, ...Object.fromEntries(patterns.map((pattern, index) => [`p${index}`, pattern])) },
+    connection,
   );
   return rows.map(({ id }) => id);
 };
@@ -141,12 +168,12 @@ export const pathTaken = async (
   site: string,
   path: string,
   except: string,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<boolean> => {
   const rows = await selectRows(
     "SELECT 1 FROM entry WHERE site = :site AND path = :path AND id <> :except",
     { site, path, except },
-    transaction,
+    connection,
   );
   return rows.length > 0;
 };

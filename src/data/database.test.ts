@@ -1,5 +1,16 @@
-import { describe, expect, it } from "vitest";
-import { inTransaction, runStatement, selectRows } from "./database";
+import { afterEach, describe, expect, it } from "vitest";
+import { gate } from "../../test/gate";
+import { findAccountByEmail } from "./account-repository";
+import { findSite } from "./content-repository";
+import {
+  closeDatabase,
+  inSnapshot,
+  inTransaction,
+  isDatabaseAway,
+  POOL,
+  runStatement,
+  selectRows,
+} from "./database";
 import { readEnvironment } from "./environment";
 import { migrate } from "./migrate";
 
@@ -22,6 +33,7 @@ const foreignKeys = (): Promise<Key[]> =>
      FROM pg_constraint con JOIN pg_namespace ns ON ns.oid = con.connamespace
      WHERE con.contype = 'f' AND ns.nspname = 'public'`,
     {},
+    POOL,
   );
 
 describe("the schema", () => {
@@ -35,6 +47,7 @@ describe("the schema", () => {
         await selectRows<{ name: string }>(
           "SELECT table_name AS name FROM information_schema.columns WHERE table_schema = 'public' AND column_name = 'site'",
           {},
+          POOL,
         )
       ).map(({ name }) => name),
     );
@@ -50,11 +63,13 @@ describe("the schema", () => {
     const [kind] = await selectRows<{ id: string }>(
       "SELECT id FROM kind WHERE site = 'observatory' LIMIT 1",
       {},
+      POOL,
     );
     const stolen = runStatement(
       `INSERT INTO entry (site, id, kind, path, title, summary, medium, access, position, fields, body, words)
        VALUES ('tide-mill', 'stolen', :kind, '/stolen/', 'Stolen', '', 'text', 'public', 0, '{}', '[]', '')`,
       { kind: kind?.id },
+      POOL,
     );
     await expect(stolen).rejects.toThrow(/foreign key/);
   });
@@ -70,10 +85,62 @@ describe("a transaction", () => {
     const [row] = await selectRows<{ count: number }>(
       "SELECT count(*)::int AS count FROM document WHERE site = 'observatory'",
       {},
+      POOL,
     );
     expect(row?.count).toBeGreaterThan(10);
   });
+
+  it("holds one connection: whatever asks for a second inside it is told so at once", async () => {
+    const second = /expected the transaction's own connection/;
+    await expect(inSnapshot(() => selectRows("SELECT 1", {}, POOL))).rejects.toThrow(second);
+    await expect(inTransaction(() => findSite("observatory", POOL))).rejects.toThrow(second);
+    await expect(inTransaction(() => inSnapshot(async () => 1))).rejects.toThrow(second);
+    await expect(inTransaction(() => findAccountByEmail("a@b.example", POOL))).rejects.toThrow(second);
+  });
+
+  it("leads out of itself once it is through", async () => {
+    const after = gate<Promise<unknown>>();
+    await inTransaction(async (transaction) => {
+      transaction.afterCommit(() => after.open(selectRows("SELECT 1 AS one", {}, POOL)));
+    });
+    expect(await after.isOpen).toEqual([{ one: 1 }]);
+  });
 });
+
+describe("a connection that is not free", () => {
+  it("is waited for as long as is said, and no longer", async () => {
+    await closeDatabase();
+    process.env["PGPOOL"] = "1";
+    process.env["PGWAIT_MS"] = "150";
+    const over = gate();
+    const held = inTransaction(() => over.isOpen);
+    try {
+      const refused = await selectRows("SELECT 1", {}, POOL).catch((error: unknown) => error);
+      expect(isDatabaseAway(refused)).toBe(true);
+      expect(isDatabaseAway(new Error("a statement is wrong"))).toBe(false);
+    } finally {
+      over.open();
+      await held;
+    }
+    expect(await selectRows("SELECT 1 AS one", {}, POOL)).toEqual([{ one: 1 }]);
+  });
+
+  it("is given back by a statement that takes too long", async () => {
+    await closeDatabase();
+    process.env["PGSTATEMENT_MS"] = "120";
+    const slow = await selectRows("SELECT pg_sleep(60)", {}, POOL).catch((error: unknown) => error);
+    expect(isDatabaseAway(slow)).toBe(true);
+    expect(await selectRows("SELECT 1 AS one", {}, POOL)).toEqual([{ one: 1 }]);
+  });
+
+  afterEach(async () => {
+    await closeDatabase();
+    Object.assign(process.env, before);
+    for (const name of NAMES) if (before[name] === undefined) delete process.env[name];
+  });
+});
+const NAMES = ["PGPOOL", "PGWAIT_MS", "PGSTATEMENT_MS"] as const;
+const before = Object.fromEntries(NAMES.map((name) => [name, process.env[name]]));
 
 describe("the environment", () => {
   it("works with nothing said, and takes empty values for nothing", () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { runSeed, type Seeded, seeded } from "../../test/seeded";
 import type { Design, DesignDocument } from "../core/model/design";
 import { lockSite } from "./content-repository";
-import { inTransaction, selectRows } from "./database";
+import { inTransaction, POOL, selectRows } from "./database";
 import {
   addChange,
   changesOf,
@@ -57,25 +57,30 @@ const edited = (random: Seeded, design: Design): Design => {
 describe(`a draft (seed ${SEED})`, () => {
   it("is what was saved, whatever changes, comes and goes; what stays the same keeps its revision", async () => {
     const random = seeded(SEED);
-    let design = await loadDraft(SITE);
+    let design = await loadDraft(SITE, POOL);
     const revisions = new Map<string, number>();
     for (let rev = 1000; rev < 1025; rev += 1) {
       const next = edited(random, design);
       await inTransaction((transaction) => saveDesign(SITE, design, next, rev, transaction));
       for (const [id, document] of next) if (design.get(id) !== document) revisions.set(id, rev);
       design = next;
-      expect(await loadDraft(SITE)).toEqual(new Map([...design].sort(([a], [b]) => (a < b ? -1 : 1))));
+      expect(await loadDraft(SITE, POOL)).toEqual(new Map([...design].sort(([a], [b]) => (a < b ? -1 : 1))));
     }
     const rows = await selectRows<{ id: string; rev: number }>(
       "SELECT id, rev FROM document WHERE site = :site AND rev >= 1000",
       { site: SITE },
+      POOL,
     );
     expect(new Map(rows.map(({ id, rev }) => [id, rev]))).toEqual(
       new Map([...revisions].filter(([id]) => design.has(id))),
     );
-    const [site] = await selectRows<{ rev: number }>("SELECT design_rev AS rev FROM site WHERE id = :site", {
-      site: SITE,
-    });
+    const [site] = await selectRows<{ rev: number }>(
+      "SELECT design_rev AS rev FROM site WHERE id = :site",
+      {
+        site: SITE,
+      },
+      POOL,
+    );
     expect(site?.rev).toBe(1024);
   });
 });
@@ -89,7 +94,11 @@ describe("editions", () => {
     const count = async () =>
       Number(
         (
-          await selectRows<{ count: string }>("SELECT count(*) FROM blob WHERE site = :site", { site: SITE })
+          await selectRows<{ count: string }>(
+            "SELECT count(*) FROM blob WHERE site = :site",
+            { site: SITE },
+            POOL,
+          )
         )[0]?.count,
       );
     const before = await count();
@@ -97,17 +106,17 @@ describe("editions", () => {
       await createEdition(edition(at(1), "one"), first, transaction),
       await createEdition(edition(at(2), "two"), second, transaction),
     ]);
-    expect(await loadEdition(SITE, one as number)).toEqual(first);
-    expect(await loadEdition(SITE, two as number)).toEqual(second);
+    expect(await loadEdition(SITE, one as number, POOL)).toEqual(first);
+    expect(await loadEdition(SITE, two as number, POOL)).toEqual(second);
     // five documents, three contents
     expect((await count()) - before).toBe(3);
-    expect(await findEdition(SITE, two as number)).toMatchObject({ note: "two", seq: two });
-    expect(await findEdition(SITE, 9999)).toBeNull();
-    expect((await listEditions(SITE)).slice(0, 2).map(({ note }) => note)).toEqual(["two", "one"]);
+    expect(await findEdition(SITE, two as number, POOL)).toMatchObject({ note: "two", seq: two });
+    expect(await findEdition(SITE, 9999, POOL)).toBeNull();
+    expect((await listEditions(SITE, POOL)).slice(0, 2).map(({ note }) => note)).toEqual(["two", "one"]);
   });
 
   it("are numbered without a gap when many are made at the same time", async () => {
-    const before = (await listEditions(SITE))[0]?.seq ?? 0;
+    const before = (await listEditions(SITE, POOL))[0]?.seq ?? 0;
     const made = await Promise.all(
       Array.from({ length: 8 }, (_, number) =>
         inTransaction(async (transaction) => {
@@ -137,26 +146,27 @@ describe("editions", () => {
       const live = times.filter((each) => each.minute <= minute);
       const newest = Math.max(...live.map((each) => each.minute));
       const wanted = Math.max(...live.filter((each) => each.minute === newest).map(({ seq }) => seq));
-      if (live.length > 0) expect(await currentEdition(SITE, at(minute)), `minute ${minute}`).toBe(wanted);
+      if (live.length > 0)
+        expect(await currentEdition(SITE, at(minute), POOL), `minute ${minute}`).toBe(wanted);
       const later = times.map((each) => each.minute).filter((each) => each > minute);
-      const next = await waitingEdition(SITE, at(minute));
+      const next = await waitingEdition(SITE, at(minute), POOL);
       expect(next?.at ?? null, `minute ${minute}`).toBe(
         later.length === 0 ? null : at(Math.min(...later)).toISOString(),
       );
     }
-    expect(await currentEdition("observatory", new Date(0))).toBeNull();
+    expect(await currentEdition("observatory", new Date(0), POOL)).toBeNull();
   });
 
   it("never go live by themselves once they are put off, whatever their time", async () => {
     const seq = await inTransaction((transaction) =>
       createEdition(edition(at(500)), designOfMenus({}), transaction),
     );
-    expect(await waitingEdition(SITE, at(499))).toEqual({ seq, at: at(500).toISOString() });
-    const before = await currentEdition(SITE, at(499));
+    expect(await waitingEdition(SITE, at(499), POOL)).toEqual({ seq, at: at(500).toISOString() });
+    const before = await currentEdition(SITE, at(499), POOL);
     await inTransaction((transaction) => putOffEdition(SITE, seq, at(400), transaction));
-    expect(await waitingEdition(SITE, at(499))).toBeNull();
-    expect(await currentEdition(SITE, at(501))).toBe(before);
-    expect((await listEditions(SITE)).find((each) => each.seq === seq)?.putOffAt).toEqual(at(400));
+    expect(await waitingEdition(SITE, at(499), POOL)).toBeNull();
+    expect(await currentEdition(SITE, at(501), POOL)).toBe(before);
+    expect((await listEditions(SITE, POOL)).find((each) => each.seq === seq)?.putOffAt).toEqual(at(400));
   });
 });
 
@@ -195,8 +205,12 @@ describe(`changes to undo and to redo (seed ${SEED})`, () => {
         await setChangeState(SITE, moved, to, transaction);
       });
       for (const [name, { done, undone }] of stacks) {
-        expect((await newestChange(SITE, name, "done"))?.rev, `step ${step}, ${name}`).toBe(done.at(-1));
-        expect((await newestChange(SITE, name, "undone"))?.rev, `step ${step}, ${name}`).toBe(undone.at(-1));
+        expect((await newestChange(SITE, name, "done", POOL))?.rev, `step ${step}, ${name}`).toBe(
+          done.at(-1),
+        );
+        expect((await newestChange(SITE, name, "undone", POOL))?.rev, `step ${step}, ${name}`).toBe(
+          undone.at(-1),
+        );
       }
     }
   });
@@ -218,12 +232,12 @@ describe(`changes to undo and to redo (seed ${SEED})`, () => {
     await add(7003, ["quay"], "taken back");
     await add(7004, ["wheel"], "wheel alone");
     await inTransaction((transaction) => setChangeState(SITE, 7003, "undone", transaction));
-    expect((await changesOf(SITE, "quay", 10)).map(({ label }) => label)).toEqual(["both", "first"]);
-    expect((await changesOf(SITE, "wheel", 1)).map(({ label }) => label)).toEqual(["wheel alone"]);
+    expect((await changesOf(SITE, "quay", 10, POOL)).map(({ label }) => label)).toEqual(["both", "first"]);
+    expect((await changesOf(SITE, "wheel", 1, POOL)).map(({ label }) => label)).toEqual(["wheel alone"]);
     // whoever made them may be gone since
-    expect((await changesOf(SITE, "quay", 1))[0]?.name).toBe("");
-    expect(await changesOf("observatory", "quay", 10)).toEqual([]);
-    const last = await lastChanges(SITE);
+    expect((await changesOf(SITE, "quay", 1, POOL))[0]?.name).toBe("");
+    expect(await changesOf("observatory", "quay", 10, POOL)).toEqual([]);
+    const last = await lastChanges(SITE, POOL);
     expect(last.get("quay")).toEqual({ label: "both", at: at(7002).toISOString() });
     expect(last.get("wheel")?.label).toBe("wheel alone");
   });

@@ -3,32 +3,32 @@ import { canonicalJson } from "../core/model/canonical";
 import { type Design, type DesignDocument, designOf } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import { upgraded } from "../core/model/upgrades";
-import { database, runStatement, selectRows, type Transaction } from "./database";
+import { type Connection, database, on, runStatement, selectRows, type Transaction } from "./database";
 import type { ChangeRow, EditionRow } from "./models";
 
 /** Design documents, the editions that freeze them, and the changes made to them. */
 
 const hashOf = (body: unknown): string => createHash("sha256").update(canonicalJson(body)).digest("hex");
 
-export const loadDraft = async (site: string, transaction?: Transaction): Promise<Design> =>
+export const loadDraft = async (site: string, connection: Connection): Promise<Design> =>
   designOf(
     (
       await selectRows<DesignDocument>(
         "SELECT id, kind, body FROM document WHERE site = :site ORDER BY id",
         { site },
-        transaction,
+        connection,
       )
     ).map(upgraded),
   );
 
-export const loadEdition = async (site: string, seq: number, transaction?: Transaction): Promise<Design> =>
+export const loadEdition = async (site: string, seq: number, connection: Connection): Promise<Design> =>
   designOf(
     (
       await selectRows<DesignDocument>(
         `SELECT document AS id, kind, body FROM edition_item JOIN blob USING (site, hash)
          WHERE site = :site AND edition = :seq ORDER BY document`,
         { site, seq },
-        transaction,
+        connection,
       )
     ).map(upgraded),
   );
@@ -37,13 +37,13 @@ export const loadEdition = async (site: string, seq: number, transaction?: Trans
 export const currentEdition = async (
   site: string,
   now: Date,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<number | null> => {
   const [row] = await selectRows<{ seq: number }>(
     `SELECT seq FROM edition WHERE site = :site AND goes_live_at <= :now AND put_off_at IS NULL
      ORDER BY goes_live_at DESC, seq DESC LIMIT 1`,
     { site, now },
-    transaction,
+    connection,
   );
   return row?.seq ?? null;
 };
@@ -52,13 +52,13 @@ export const currentEdition = async (
 export const waitingEdition = async (
   site: string,
   now: Date,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<{ readonly seq: number; readonly at: string } | null> => {
   const [row] = await selectRows<{ seq: number; at: Date }>(
     `SELECT seq, goes_live_at AS at FROM edition WHERE site = :site AND goes_live_at > :now AND put_off_at IS NULL
      ORDER BY goes_live_at, seq DESC LIMIT 1`,
     { site, now },
-    transaction,
+    connection,
   );
   return row ? { seq: row.seq, at: row.at.toISOString() } : null;
 };
@@ -76,13 +76,17 @@ export const putOffEdition = (
     transaction,
   );
 
-export const listEditions = async (site: string): Promise<EditionRow[]> =>
-  (await database().models.edition.findAll({ where: { site }, order: [["seq", "DESC"]] })).map((row) =>
-    row.get(),
-  );
+export const listEditions = async (site: string, connection: Connection): Promise<EditionRow[]> =>
+  (
+    await database().models.edition.findAll({ where: { site }, order: [["seq", "DESC"]], ...on(connection) })
+  ).map((row) => row.get());
 
-export const findEdition = async (site: string, seq: number): Promise<EditionRow | null> =>
-  (await database().models.edition.findOne({ where: { site, seq } }))?.get() ?? null;
+export const findEdition = async (
+  site: string,
+  seq: number,
+  connection: Connection,
+): Promise<EditionRow | null> =>
+  (await database().models.edition.findOne({ where: { site, seq }, ...on(connection) }))?.get() ?? null;
 
 /** Writes what differs between two designs, as one revision. */
 export const saveDesign = async (
@@ -138,11 +142,13 @@ export const arrivedKeys = async (
   site: string,
   author: string,
   keys: readonly string[],
+  connection: Connection,
 ): Promise<readonly string[]> => {
   if (keys.length === 0) return [];
   const rows = await selectRows<{ key: string }>(
     "SELECT key FROM change WHERE site = :site AND author = :author AND key IN (:keys)",
     { site, author, keys },
+    connection,
   );
   return rows.map(({ key }) => key);
 };
@@ -152,13 +158,13 @@ export const newestChange = async (
   site: string,
   author: string,
   state: "done" | "undone",
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<ChangeRow | null> => {
   const order = state === "done" ? "DESC" : "ASC";
   const found = await database().models.change.findOne({
     where: { site, author, state },
     order: [["rev", order]],
-    transaction,
+    ...on(connection),
   });
   return found?.get() ?? null;
 };
@@ -186,12 +192,14 @@ export const dropUndone = (site: string, author: string, transaction: Transactio
 /** Rev, author, label and instant of the last change to each document. */
 export const lastChanges = async (
   site: string,
+  connection: Connection,
 ): Promise<ReadonlyMap<string, { readonly at: string; readonly label: string }>> => {
   const rows = await selectRows<{ id: string; at: Date; label: string }>(
     `SELECT DISTINCT ON (operation->>'id') operation->>'id' AS id, at, label
      FROM change, jsonb_array_elements(operations) AS operation WHERE site = :site AND state = 'done'
      ORDER BY operation->>'id', rev DESC`,
     { site },
+    connection,
   );
   return new Map(rows.map(({ id, at, label }) => [id, { at: at.toISOString(), label }]));
 };
@@ -201,6 +209,7 @@ export const changesOf = (
   site: string,
   document: string,
   most: number,
+  connection: Connection,
 ): Promise<readonly (ChangeRow & { readonly name: string })[]> =>
   selectRows(
     `SELECT site, rev, operations, inverse, terms, author, label, state, at, key, coalesce(account.name, '') AS name
@@ -208,6 +217,7 @@ export const changesOf = (
      WHERE site = :site AND state = 'done' AND operations @> CAST(:wanted AS jsonb)
      ORDER BY rev DESC LIMIT :most`,
     { site, wanted: JSON.stringify([{ id: document }]), most },
+    connection,
   );
 
 /** Freezes a design as the next edition. Bodies are stored once per content. */

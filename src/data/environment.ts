@@ -3,10 +3,15 @@ import { z } from "zod";
 /** The one place that reads the environment. Working defaults for a person's own machine; production must set its own. */
 const Environment = z.object({
   PORT: z.coerce.number().int().min(1).max(65535).default(4180),
+  PGHOST: z.string().default("127.0.0.1"),
   PGPORT: z.coerce.number().int().min(1).max(65535).default(54180),
   PGDATABASE: z.string().default("gray_latch"),
   PGUSER: z.string().default("app"),
   PGPASSWORD: z.string().default("app"),
+  /** Connections of one process, how long one is waited for, and how long a statement may take, in milliseconds. */
+  PGPOOL: z.coerce.number().int().min(1).max(200).default(8),
+  PGWAIT_MS: z.coerce.number().int().min(100).max(600_000).default(2000),
+  PGSTATEMENT_MS: z.coerce.number().int().min(100).max(3_600_000).default(15_000),
   DATA_DIR: z.string().default(".data"),
   /** Host of the studio; sites live below SITES_HOST as `<site>.<host>` and `<site>--preview.<host>`. */
   STUDIO_HOST: z.string().default("localhost"),

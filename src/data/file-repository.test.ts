@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import { describe, expect, it } from "vitest";
-import { inTransaction, selectRows } from "./database";
+import { inTransaction, POOL, selectRows } from "./database";
 import { fileSizes, loadFile, saveFile } from "./file-repository";
 
 const [SITE, OTHER] = ["observatory", "tide-mill"];
@@ -18,6 +18,7 @@ const chunksOf = async (hash: string): Promise<readonly number[]> =>
     await selectRows<{ size: number }>(
       "SELECT length(bytes) AS size FROM file_chunk WHERE hash = :hash ORDER BY position",
       { hash },
+      POOL,
     )
   ).map(({ size }) => size);
 
@@ -27,7 +28,7 @@ describe("bytes of files", () => {
     async (size) => {
       const file = fileOf(randomBytes(size));
       await save(SITE, file);
-      const found = await loadFile(SITE, file.hash, "original");
+      const found = await loadFile(SITE, file.hash, "original", POOL);
       expect(found?.type).toBe("image/webp");
       expect(found?.bytes.equals(file.bytes)).toBe(true);
       const chunks = await chunksOf(file.hash);
@@ -41,13 +42,13 @@ describe("bytes of files", () => {
     const small = { ...original, variant: "480.webp", bytes: Buffer.from("small") };
     await save(SITE, original);
     await save(SITE, small);
-    expect((await loadFile(SITE, original.hash, "480.webp"))?.bytes.toString()).toBe("small");
-    expect(await loadFile(SITE, original.hash, "960.webp")).toBeNull();
-    expect(await loadFile(OTHER, original.hash, "original")).toBeNull();
-    const sizes = await fileSizes(SITE);
+    expect((await loadFile(SITE, original.hash, "480.webp", POOL))?.bytes.toString()).toBe("small");
+    expect(await loadFile(SITE, original.hash, "960.webp", POOL)).toBeNull();
+    expect(await loadFile(OTHER, original.hash, "original", POOL)).toBeNull();
+    const sizes = await fileSizes(SITE, POOL);
     // only what was sent counts, not what was made of it
     expect(sizes.get(original.hash)).toBe(17);
-    expect((await fileSizes(OTHER)).has(original.hash)).toBe(false);
+    expect((await fileSizes(OTHER, POOL)).has(original.hash)).toBe(false);
   });
 
   it("are kept once, also when two send the same at the same time", async () => {
@@ -65,7 +66,7 @@ describe("bytes of files", () => {
     await Promise.all(six);
     await save(SITE, file);
     expect(await chunksOf(file.hash)).toEqual([CHUNK, 5]);
-    expect((await loadFile(SITE, file.hash, "original"))?.bytes.equals(file.bytes)).toBe(true);
+    expect((await loadFile(SITE, file.hash, "original", POOL))?.bytes.equals(file.bytes)).toBe(true);
   });
 
   it("are all there or not at all", async () => {
@@ -75,7 +76,7 @@ describe("bytes of files", () => {
       throw new Error("and then the light went out");
     });
     await expect(failing).rejects.toThrow("the light went out");
-    expect(await loadFile(SITE, file.hash, "original")).toBeNull();
+    expect(await loadFile(SITE, file.hash, "original", POOL)).toBeNull();
     expect(await chunksOf(file.hash)).toEqual([]);
     // one that failed hinders none that comes later
     await save(SITE, file);

@@ -1,4 +1,4 @@
-import { runBound, selectRows, type Transaction } from "./database";
+import { type Connection, runBound, selectRows, type Transaction } from "./database";
 
 /** Bytes of files in chunks of 256 KB, by content hash and variant (`original`, `800.webp` …). */
 const CHUNK = 256 * 1024;
@@ -35,26 +35,30 @@ export const loadFile = async (
   site: string,
   hash: string,
   variant: string,
+  connection: Connection,
 ): Promise<{ readonly type: string; readonly bytes: Buffer } | null> => {
   const [file] = await selectRows<{ type: string }>(
     "SELECT type FROM file WHERE site = :site AND hash = :hash AND variant = :variant",
     { site, hash, variant },
+    connection,
   );
   if (!file) return null;
   const chunks = await selectRows<{ bytes: Buffer }>(
     "SELECT bytes FROM file_chunk WHERE site = :site AND hash = :hash AND variant = :variant ORDER BY position",
     { site, hash, variant },
+    connection,
   );
   return { type: file.type, bytes: Buffer.concat(chunks.map(({ bytes }) => bytes)) };
 };
 
 /** Bytes of the originals of a site, by content hash. */
-export const fileSizes = async (site: string): Promise<ReadonlyMap<string, number>> =>
+export const fileSizes = async (site: string, connection: Connection): Promise<ReadonlyMap<string, number>> =>
   new Map(
     (
       await selectRows<{ hash: string; size: number }>(
         "SELECT hash, size FROM file WHERE site = :site AND variant = 'original'",
         { site },
+        connection,
       )
     ).map(({ hash, size }) => [hash, size]),
   );

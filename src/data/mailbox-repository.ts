@@ -1,4 +1,4 @@
-import { runStatement, selectRows } from "./database";
+import { type Connection, runStatement, selectRows } from "./database";
 
 /** The stand-in mailbox of a site: addresses that were left in its sign-up forms. */
 export interface SignUpRow {
@@ -10,30 +10,46 @@ export interface SignUpRow {
 }
 
 /** Keeps an address; one that is there already stays as it was. */
-export const saveSignUp = (site: string, row: SignUpRow): Promise<void> =>
+export const saveSignUp = (site: string, row: SignUpRow, connection: Connection): Promise<void> =>
   runStatement(
     `INSERT INTO sign_up (site, list, address, consent, at) VALUES (:site, :list, :address, :consent, :at)
      ON CONFLICT DO NOTHING`,
     { site, ...row },
+    connection,
   );
 
-export const countSignUpsSince = async (site: string, since: Date): Promise<number> => {
+export const countSignUpsSince = async (
+  site: string,
+  since: Date,
+  connection: Connection,
+): Promise<number> => {
   const [row] = await selectRows<{ count: number }>(
     "SELECT count(*)::int AS count FROM sign_up WHERE site = :site AND at >= :since",
     { site, since },
+    connection,
   );
   return row?.count ?? 0;
 };
 
-export const listSignUps = (site: string, limit: number): Promise<SignUpRow[]> =>
+export const listSignUps = (site: string, limit: number, connection: Connection): Promise<SignUpRow[]> =>
   selectRows(
     "SELECT list, address, consent, at FROM sign_up WHERE site = :site ORDER BY at DESC, address LIMIT :limit",
     { site, limit },
+    connection,
   );
 
-export const dropSignUp = (site: string, list: string, address: string): Promise<void> =>
-  runStatement("DELETE FROM sign_up WHERE site = :site AND list = :list AND address = :address", {
-    site,
-    list,
-    address,
-  });
+export const dropSignUp = (
+  site: string,
+  list: string,
+  address: string,
+  connection: Connection,
+): Promise<void> =>
+  runStatement(
+    "DELETE FROM sign_up WHERE site = :site AND list = :list AND address = :address",
+    {
+      site,
+      list,
+      address,
+    },
+    connection,
+  );

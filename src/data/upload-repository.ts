@@ -1,4 +1,4 @@
-import { runStatement, selectRows, type Transaction } from "./database";
+import { type Connection, runStatement, selectRows, type Transaction } from "./database";
 
 export type UploadState = "waiting" | "working" | "done" | "failed";
 export interface UploadRow {
@@ -26,31 +26,47 @@ export const addUpload = (
     transaction,
   );
 
-export const findUpload = async (site: string, id: string): Promise<UploadRow | null> =>
-  (await selectRows<UploadRow>("SELECT * FROM upload WHERE site = :site AND id = :id", { site, id }))[0] ??
-  null;
+export const findUpload = async (
+  site: string,
+  id: string,
+  connection: Connection,
+): Promise<UploadRow | null> =>
+  (
+    await selectRows<UploadRow>(
+      "SELECT * FROM upload WHERE site = :site AND id = :id",
+      { site, id },
+      connection,
+    )
+  )[0] ?? null;
 
 export const setUploadState = (
   site: string,
   id: string,
   state: UploadState,
   more: { readonly detail?: string; readonly picture?: string | null } = {},
+  connection: Connection,
 ): Promise<void> =>
   runStatement(
     "UPDATE upload SET state = :state, detail = :detail, picture = :picture WHERE site = :site AND id = :id",
     { site, id, state, detail: more.detail ?? "", picture: more.picture ?? null },
+    connection,
   );
 
 /** What a person sent and has not put away yet, oldest first. */
-export const listUploads = (site: string, account: string): Promise<UploadRow[]> =>
-  selectRows<UploadRow>("SELECT * FROM upload WHERE site = :site AND account = :account ORDER BY at, id", {
-    site,
-    account,
-  });
+export const listUploads = (site: string, account: string, connection: Connection): Promise<UploadRow[]> =>
+  selectRows<UploadRow>(
+    "SELECT * FROM upload WHERE site = :site AND account = :account ORDER BY at, id",
+    {
+      site,
+      account,
+    },
+    connection,
+  );
 
 /** Puts away what is settled; what is under way stays. */
-export const dropSettledUploads = (site: string, account: string): Promise<void> =>
+export const dropSettledUploads = (site: string, account: string, connection: Connection): Promise<void> =>
   runStatement(
     "DELETE FROM upload WHERE site = :site AND account = :account AND state IN ('done', 'failed')",
     { site, account },
+    connection,
   );

@@ -1,4 +1,4 @@
-import { runStatement, selectRows } from "./database";
+import { type Connection, runStatement, selectRows } from "./database";
 
 /** Someone who visits a site and may sign in there. */
 export interface Visitor {
@@ -16,35 +16,54 @@ export interface VisitorRow extends Visitor {
 const COLUMNS = `visitor.id, visitor.email, visitor.name, visitor.level, visitor.password_hash AS "passwordHash",
   visitor.created_at AS "createdAt"`;
 
-export const listVisitors = (site: string, limit: number): Promise<VisitorRow[]> =>
-  selectRows(`SELECT ${COLUMNS} FROM visitor WHERE site = :site ORDER BY lower(name), email LIMIT :limit`, {
-    site,
-    limit,
-  });
+export const listVisitors = (site: string, limit: number, connection: Connection): Promise<VisitorRow[]> =>
+  selectRows(
+    `SELECT ${COLUMNS} FROM visitor WHERE site = :site ORDER BY lower(name), email LIMIT :limit`,
+    {
+      site,
+      limit,
+    },
+    connection,
+  );
 
-export const findVisitor = async (site: string, id: string): Promise<VisitorRow | null> => {
+export const findVisitor = async (
+  site: string,
+  id: string,
+  connection: Connection,
+): Promise<VisitorRow | null> => {
   const [row] = await selectRows<VisitorRow>(
     `SELECT ${COLUMNS} FROM visitor WHERE site = :site AND id = :id`,
     { site, id },
+    connection,
   );
   return row ?? null;
 };
 
-export const findVisitorByEmail = async (site: string, email: string): Promise<VisitorRow | null> => {
+export const findVisitorByEmail = async (
+  site: string,
+  email: string,
+  connection: Connection,
+): Promise<VisitorRow | null> => {
   const [row] = await selectRows<VisitorRow>(
     `SELECT ${COLUMNS} FROM visitor WHERE site = :site AND email = :email`,
     { site, email },
+    connection,
   );
   return row ?? null;
 };
 
 /** Keeps a new visitor; false if the address has an account here already. */
-export const createVisitor = async (site: string, row: VisitorRow): Promise<boolean> => {
+export const createVisitor = async (
+  site: string,
+  row: VisitorRow,
+  connection: Connection,
+): Promise<boolean> => {
   const made = await selectRows<{ id: string }>(
     `INSERT INTO visitor (site, id, email, name, level, password_hash, created_at)
      VALUES (:site, :id, :email, :name, :level, :passwordHash, :createdAt)
      ON CONFLICT (site, email) DO NOTHING RETURNING id`,
     { site, ...row },
+    connection,
   );
   return made.length > 0;
 };
@@ -52,47 +71,63 @@ export const createVisitor = async (site: string, row: VisitorRow): Promise<bool
 export const updateVisitor = (
   site: string,
   { id, name, level, passwordHash }: Pick<VisitorRow, "id" | "name" | "level" | "passwordHash">,
+  connection: Connection,
 ): Promise<void> =>
   runStatement(
     "UPDATE visitor SET name = :name, level = :level, password_hash = :passwordHash WHERE site = :site AND id = :id",
     { site, id, name, level, passwordHash },
+    connection,
   );
 
-export const dropVisitor = (site: string, id: string): Promise<void> =>
-  runStatement("DELETE FROM visitor WHERE site = :site AND id = :id", { site, id });
+export const dropVisitor = (site: string, id: string, connection: Connection): Promise<void> =>
+  runStatement("DELETE FROM visitor WHERE site = :site AND id = :id", { site, id }, connection);
 
 /** Opens a session, and forgets those that are over. */
-export const createVisitorSession = async (session: {
-  readonly idHash: string;
-  readonly site: string;
-  readonly visitor: string;
-  readonly now: Date;
-  readonly expiresAt: Date;
-}): Promise<void> => {
-  await runStatement("DELETE FROM visitor_session WHERE expires_at <= :now", { now: session.now });
+export const createVisitorSession = async (
+  session: {
+    readonly idHash: string;
+    readonly site: string;
+    readonly visitor: string;
+    readonly now: Date;
+    readonly expiresAt: Date;
+  },
+  connection: Connection,
+): Promise<void> => {
+  await runStatement(
+    "DELETE FROM visitor_session WHERE expires_at <= :now",
+    { now: session.now },
+    connection,
+  );
   await runStatement(
     "INSERT INTO visitor_session (id_hash, site, visitor, expires_at) VALUES (:idHash, :site, :visitor, :expiresAt)",
     session,
+    connection,
   );
 };
 
-export const endVisitorSession = (idHash: string): Promise<void> =>
-  runStatement("DELETE FROM visitor_session WHERE id_hash = :idHash", { idHash });
+export const endVisitorSession = (idHash: string, connection: Connection): Promise<void> =>
+  runStatement("DELETE FROM visitor_session WHERE id_hash = :idHash", { idHash }, connection);
 
-export const endVisitorSessions = (site: string, visitor: string): Promise<void> =>
-  runStatement("DELETE FROM visitor_session WHERE site = :site AND visitor = :visitor", { site, visitor });
+export const endVisitorSessions = (site: string, visitor: string, connection: Connection): Promise<void> =>
+  runStatement(
+    "DELETE FROM visitor_session WHERE site = :site AND visitor = :visitor",
+    { site, visitor },
+    connection,
+  );
 
 /** Whose session it is on a site; null if it is unknown or over. */
 export const findSessionVisitor = async (
   site: string,
   idHash: string,
   now: Date,
+  connection: Connection,
 ): Promise<VisitorRow | null> => {
   const [row] = await selectRows<VisitorRow>(
     `SELECT ${COLUMNS} FROM visitor_session JOIN visitor
        ON visitor.site = visitor_session.site AND visitor.id = visitor_session.visitor
      WHERE visitor_session.id_hash = :idHash AND visitor_session.site = :site AND expires_at > :now`,
     { idHash, site, now },
+    connection,
   );
   return row ?? null;
 };

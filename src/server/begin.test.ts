@@ -3,6 +3,7 @@ import { Studio, signInAs } from "../../test/studio";
 import { documentsOf } from "../core/model/design";
 import type { Traits } from "../core/starting/traits";
 import { deleteSite } from "../data/content-repository";
+import { POOL } from "../data/database";
 import { loadDraft } from "../data/design-repository";
 
 const traits = (more: Partial<Traits>): Traits => ({
@@ -49,7 +50,7 @@ describe("a new site", () => {
       frame,
     };
     await who.get("begin", wish);
-    const design = await loadDraft("harrow-lane");
+    const design = await loadDraft("harrow-lane", POOL);
     expect(documentsOf(design, "part").map(({ body }) => body.slot)).toEqual(
       expect.arrayContaining(["header", "titleBar", "layout", "footer"]),
     );
@@ -60,7 +61,7 @@ describe("a new site", () => {
     // a second time there is something already
     expect((await who.refused("begin", wish))[0]?.code).toBe("begin.hasParts");
     await who.get("undo");
-    expect(documentsOf(await loadDraft("harrow-lane"), "part")).toEqual([]);
+    expect(documentsOf(await loadDraft("harrow-lane", POOL), "part")).toEqual([]);
     expect((await who.get("beginning")).profile.name).toBe("Harrow Lane Allotments");
     await deleteSite("harrow-lane");
   });

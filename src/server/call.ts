@@ -2,6 +2,7 @@ import type { z } from "zod";
 import { fail, type Issue, issue, type Outcome, succeed } from "../core/model/issue";
 import { findMembership } from "../data/account-repository";
 import { findSite } from "../data/content-repository";
+import { POOL } from "../data/database";
 import { studioOrigin } from "./hosts/host-names";
 import { newIds } from "./ids";
 import { PERMISSIONS } from "./permissions";
@@ -35,7 +36,7 @@ export const openContext = async (
   const now = new Date();
   const account = await accountOf(request.headers.get("cookie"), now);
   if (!account) return fail(issue("session.none"));
-  const [site, membership] = [await findSite(siteId), await findMembership(siteId, account.id)];
+  const [site, membership] = [await findSite(siteId, POOL), await findMembership(siteId, account.id, POOL)];
   if (!site || !membership) return fail(issue("site.unknown"));
   if (!mayDo(membership.role, permission)) return fail(issue("permission.none"));
   return succeed({

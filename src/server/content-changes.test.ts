@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
-import { selectRows } from "../data/database";
+import { POOL, selectRows } from "../data/database";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
 
@@ -19,11 +19,15 @@ const entryAt = async (who: Studio, path: string) => {
 };
 /** Everything of a site's content, to see that nothing changed. */
 const content = async () => ({
-  entries: await selectRows("SELECT * FROM entry WHERE site = 'observatory' ORDER BY id", {}),
-  terms: await selectRows("SELECT * FROM term WHERE site = 'observatory' ORDER BY id", {}),
-  carried: await selectRows("SELECT * FROM entry_term WHERE site = 'observatory' ORDER BY entry, term", {}),
-  kinds: await selectRows("SELECT * FROM kind WHERE site = 'observatory' ORDER BY id", {}),
-  moved: await selectRows("SELECT * FROM moved_path WHERE site = 'observatory' ORDER BY path", {}),
+  entries: await selectRows("SELECT * FROM entry WHERE site = 'observatory' ORDER BY id", {}, POOL),
+  terms: await selectRows("SELECT * FROM term WHERE site = 'observatory' ORDER BY id", {}, POOL),
+  carried: await selectRows(
+    "SELECT * FROM entry_term WHERE site = 'observatory' ORDER BY entry, term",
+    {},
+    POOL,
+  ),
+  kinds: await selectRows("SELECT * FROM kind WHERE site = 'observatory' ORDER BY id", {}, POOL),
+  moved: await selectRows("SELECT * FROM moved_path WHERE site = 'observatory' ORDER BY path", {}, POOL),
 });
 
 describe("a path that changes", () => {
@@ -43,6 +47,7 @@ describe("a path that changes", () => {
     const children = await selectRows<{ path: string }>(
       "SELECT path FROM entry WHERE site = 'observatory' AND path LIKE '/eclipse/_%' ORDER BY path",
       {},
+      POOL,
     );
     expect(children.length).toBe(2);
     for (const { path } of children) {
@@ -98,6 +103,7 @@ describe("deletion", () => {
     const [term] = await selectRows<{ id: string }>(
       "SELECT id FROM term WHERE site = 'observatory' AND slug = 'eclipses'",
       {},
+      POOL,
     );
     const removal = { what: "term", id: term?.id };
     const impact = await who.get("removalImpact", removal);
@@ -127,6 +133,7 @@ describe("deletion", () => {
     const [child] = await selectRows<{ parent: string }>(
       "SELECT parent FROM entry WHERE site = 'observatory' AND path LIKE '/visit/eclipse-weekend/_%' LIMIT 1",
       {},
+      POOL,
     );
     expect(child?.parent).toBe((await entryAt(who, "/visit/")).id);
     await who.get("bringBack", { removal });
@@ -137,6 +144,7 @@ describe("deletion", () => {
     const [kind] = await selectRows<{ id: string }>(
       "SELECT id FROM kind WHERE site = 'observatory' AND body->>'key' = 'prints'",
       {},
+      POOL,
     );
     if (!kind) throw new Error("test: expected the kind prints, got none");
     const before = await content();

@@ -1,5 +1,6 @@
 import { addMembership, createAccount, findAccountByEmail } from "../data/account-repository";
 import { deleteSite, findSite } from "../data/content-repository";
+import { POOL } from "../data/database";
 import { createVisitor } from "../data/visitor-repository";
 import { describeIssues } from "../messages/issues";
 import { newIds } from "./ids";
@@ -24,10 +25,10 @@ export const DEMO_VISITORS = [
 export const DEMO_SITES = ["observatory", "tide-mill"] as const;
 
 const accountFor = async ({ email, name }: { readonly email: string; readonly name: string }) => {
-  const found = await findAccountByEmail(email);
+  const found = await findAccountByEmail(email, POOL);
   if (found) return found;
   const account = { id: newIds.id(), email, name, passwordHash: await hashPassword(DEMO_PASSWORD) };
-  await createAccount(account);
+  await createAccount(account, POOL);
   return account;
 };
 
@@ -40,7 +41,7 @@ export const loadDemo = async (options: { readonly fresh: boolean }): Promise<re
   if (!owner) throw new Error("demo: expected an owner, got none");
   const loaded: string[] = [];
   for (const site of DEMO_SITES) {
-    if (await findSite(site)) {
+    if (await findSite(site, POOL)) {
       if (!options.fresh) continue;
       await deleteSite(site);
       forgetSite(site);
@@ -48,12 +49,12 @@ export const loadDemo = async (options: { readonly fresh: boolean }): Promise<re
     const folder = await readSiteFolder(`demo/${site}`, newIds.id);
     const made = folder.ok ? await importSite(site, folder.value, owner) : folder;
     if (!made.ok) throw new Error(`demo: ${site} cannot be loaded. ${describeIssues(made.issues)}`);
-    for (const { account, role } of accounts) await addMembership({ site, account: account.id, role });
+    for (const { account, role } of accounts) await addMembership({ site, account: account.id, role }, POOL);
     loaded.push(site);
     if (site !== DEMO_SITES[0]) continue;
     for (const visitor of DEMO_VISITORS) {
       const passwordHash = await hashPassword(DEMO_PASSWORD);
-      await createVisitor(site, { ...visitor, id: newIds.id(), passwordHash, createdAt: new Date() });
+      await createVisitor(site, { ...visitor, id: newIds.id(), passwordHash, createdAt: new Date() }, POOL);
     }
   }
   return loaded;

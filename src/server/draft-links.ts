@@ -1,4 +1,5 @@
 import { createHash, randomBytes } from "node:crypto";
+import { POOL } from "../data/database";
 import { findDraftLink, saveDraftLink } from "../data/draft-link-repository";
 
 /** How long someone without an account may look at a draft. */
@@ -19,10 +20,10 @@ export const makeDraftLink = async (link: {
 }): Promise<{ readonly token: string; readonly endsAt: Date }> => {
   const token = randomBytes(32).toString("base64url");
   const endsAt = new Date(link.now.getTime() + DRAFT_LINK_MS);
-  await saveDraftLink({ ...link, hash: hashed(token), endsAt });
+  await saveDraftLink({ ...link, hash: hashed(token), endsAt }, POOL);
   return { token, endsAt };
 };
 
 /** Until when a token holds; null if it does not. */
 export const draftLinkEnd = async (token: string | null, site: string, now: Date): Promise<Date | null> =>
-  token === null || token === "" ? null : findDraftLink(hashed(token), site, now);
+  token === null || token === "" ? null : findDraftLink(hashed(token), site, now, POOL);

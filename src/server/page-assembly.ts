@@ -28,7 +28,7 @@ import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../c
 import type { EntryView, ListView, PageData } from "../core/render/page-data";
 import { type ListNeed, planPage } from "../core/render/plan";
 import { loadBody, type SiteHead } from "../data/content-repository";
-import type { Transaction } from "../data/database";
+import type { Connection } from "../data/database";
 import { ENGLISH } from "../messages/visitor-words";
 import { wallTime } from "../messages/wall-time";
 
@@ -84,7 +84,7 @@ const slotsOf = (request: PageRequest): PageData["slots"] => {
 };
 
 /** Gathers everything the drawing of one page needs, in two steps: plan what it shows, then fetch just that. */
-export const assemblePage = async (request: PageRequest, transaction?: Transaction): Promise<PageData> => {
+export const assemblePage = async (request: PageRequest, connection: Connection): Promise<PageData> => {
   const { compiled, head, page, at } = request;
   const { design, index } = compiled;
   const slots = slotsOf(request);
@@ -113,7 +113,7 @@ export const assemblePage = async (request: PageRequest, transaction?: Transacti
   });
   const readable = mayRead(page.access, request.audience);
   const body =
-    needs.needsBody && readable && page.entry ? await loadBody(head.id, page.entry.id, transaction) : [];
+    needs.needsBody && readable && page.entry ? await loadBody(head.id, page.entry.id, connection) : [];
   const view = (entry: EntryFacts) => entryView(entry, index, request.audience);
   return {
     site: {

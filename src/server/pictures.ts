@@ -3,7 +3,7 @@ import sharp, { type Sharp } from "sharp";
 import { greyOf } from "../core/colour/tones";
 import { type Picture, TONES_ACROSS } from "../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
-import type { Transaction } from "../data/database";
+import { POOL, type Transaction } from "../data/database";
 import { loadFile, saveFile } from "../data/file-repository";
 import { cleanSvg } from "./svg-file";
 
@@ -218,7 +218,7 @@ export const picturePixels = async (site: string, picture: Picture): Promise<Uin
 
 /** The original bytes of a picture's file. Throws if they are not there. */
 export const originalBytes = async (site: string, file: string): Promise<Buffer> => {
-  const found = await loadFile(site, file, "original");
+  const found = await loadFile(site, file, "original", POOL);
   if (!found) throw new Error(`picture: expected the original of ${file}, got none`);
   return found.bytes;
 };

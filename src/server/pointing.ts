@@ -1,4 +1,5 @@
 import { createHash, randomBytes } from "node:crypto";
+import { POOL } from "../data/database";
 import { findPointing, savePointing } from "../data/pointing-repository";
 import { readCookie } from "./sessions";
 
@@ -12,11 +13,11 @@ const hashed = (token: string): string => createHash("sha256").update(token).dig
 export const beginPointing = async (site: string, account: string, now: Date): Promise<string> => {
   const token = randomBytes(32).toString("base64url");
   const endsAt = new Date(now.getTime() + POINTING_MS);
-  await savePointing({ hash: hashed(token), site, account, now, endsAt });
+  await savePointing({ hash: hashed(token), site, account, now, endsAt }, POOL);
   return token;
 };
 
 export const isPointing = async (token: string | null, site: string, now: Date): Promise<boolean> =>
-  token !== null && token !== "" && findPointing(hashed(token), site, now);
+  token !== null && token !== "" && findPointing(hashed(token), site, now, POOL);
 
 export const pointingCookie = (cookies: string | null): string | null => readCookie(cookies, POINTING_COOKIE);

@@ -2,7 +2,7 @@ import { type DefaultTreeAdapterTypes, parse } from "parse5";
 import { describe, expect, it } from "vitest";
 import { parseEntryFile } from "../core/content/entry-file";
 import { findSite, loadFacts } from "../data/content-repository";
-import { selectRows } from "../data/database";
+import { POOL, selectRows } from "../data/database";
 import { readEnvironment } from "../data/environment";
 import { instantOf } from "../messages/wall-time";
 import { entriesFromFiles, saveEntries } from "./content-import";
@@ -71,6 +71,7 @@ describe("the public site", () => {
     const [count] = await selectRows<{ count: string }>(
       "SELECT count(*) FROM entry WHERE site = 'observatory'",
       {},
+      POOL,
     );
     // nearly every entry can be reached by links alone
     expect(seen.size).toBeGreaterThan(Number(count?.count));
@@ -165,8 +166,9 @@ describe("entries from files", () => {
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
     return read.value;
   };
-  const factsOf = async () => loadFacts((await findSite("observatory"))!);
-  const count = async () => (await selectRows<{ count: string }>("SELECT count(*) FROM entry", {}))[0]?.count;
+  const factsOf = async () => loadFacts((await findSite("observatory", POOL))!, POOL);
+  const count = async () =>
+    (await selectRows<{ count: string }>("SELECT count(*) FROM entry", {}, POOL))[0]?.count;
 
   it("refuses two that want one path, naming both, and saves nothing", async () => {
     const before = await count();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { requestFor } from "../../test/studio";
 import { createAccount } from "../data/account-repository";
-import { selectRows } from "../data/database";
+import { POOL, selectRows } from "../data/database";
 import { deleteSession, postSession } from "./session-requests";
 import { accountOf, hashPassword, readCookie, SESSION_COOKIE, sessionCookie, signIn } from "./sessions";
 
@@ -12,7 +12,7 @@ const RIGHT = "three owls at dusk";
 /** An account of its own for each test, and tries at its password. */
 const person = async (name: string) => {
   const email = `${name}@graylatch.example`;
-  await createAccount({ id: name, email, name, passwordHash: await hashPassword(RIGHT) });
+  await createAccount({ id: name, email, name, passwordHash: await hashPassword(RIGHT) }, POOL);
   const attempt = async (password: string, now = NOON, from = `home of ${name}`) => {
     const outcome = await signIn(email, password, from, now);
     return outcome.ok ? "in" : outcome.issues[0]?.code;
@@ -32,8 +32,8 @@ describe("signing in", () => {
     expect(await accountOf("theme=dark", NOON)).toBeNull();
     expect(await accountOf(null, NOON)).toBeNull();
     const kept = JSON.stringify([
-      await selectRows("SELECT * FROM session WHERE account = 'alva'", {}),
-      await selectRows("SELECT * FROM account WHERE id = 'alva'", {}),
+      await selectRows("SELECT * FROM session WHERE account = 'alva'", {}, POOL),
+      await selectRows("SELECT * FROM account WHERE id = 'alva'", {}, POOL),
     ]);
     expect(kept).not.toContain(outcome.value.sessionId);
     expect(kept).not.toContain(RIGHT);

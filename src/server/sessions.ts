@@ -10,6 +10,7 @@ import {
   findAccountByEmail,
   findSessionAccount,
 } from "../data/account-repository";
+import { POOL } from "../data/database";
 import type { AccountRow } from "../data/models";
 
 /** Sessions live on the server: the cookie holds a random id, the table its SHA-256. */
@@ -62,14 +63,14 @@ const checkOne = async <T extends { readonly passwordHash: string }>(
   const since = new Date(now.getTime() - TRIES_WINDOW_MS);
   const limits = { [account]: TRIES, [`from:${from}`]: TRIES * 5 };
   for (const [key, limit] of Object.entries(limits))
-    if ((await countTries(key, since)) >= limit) return fail(issue("signIn.tooMany"));
+    if ((await countTries(key, since, POOL)) >= limit) return fail(issue("signIn.tooMany"));
   const found = await find();
   const matches = await verify(found?.passwordHash ?? (await decoyHash()), password);
   if (!found || !matches) {
-    for (const key of Object.keys(limits)) await addTry(key, now);
+    for (const key of Object.keys(limits)) await addTry(key, now, POOL);
     return fail(issue("signIn.wrong"));
   }
-  await clearTries(account);
+  await clearTries(account, POOL);
   return succeed(found);
 };
 
@@ -88,19 +89,21 @@ export const signIn = async (
 ): Promise<Outcome<{ readonly sessionId: string }>> => {
   const address = email.toLowerCase();
   const account = `account:${address}`;
-  const found = await checkPassword({ account, password, from, now }, () => findAccountByEmail(address));
+  const found = await checkPassword({ account, password, from, now }, () =>
+    findAccountByEmail(address, POOL),
+  );
   if (!found.ok) return found;
   const session = newSession();
-  await createSession(session.idHash, found.value.id, new Date(now.getTime() + LASTS_MS));
+  await createSession(session.idHash, found.value.id, new Date(now.getTime() + LASTS_MS), POOL);
   return succeed({ sessionId: session.id });
 };
 
-export const signOut = (sessionId: string): Promise<void> => endSession(hashSession(sessionId));
+export const signOut = (sessionId: string): Promise<void> => endSession(hashSession(sessionId), POOL);
 
 /** Who a cookie header belongs to; null if the session is unknown or over. */
 export const accountOf = async (cookies: string | null, now: Date): Promise<AccountRow | null> => {
   const id = readCookie(cookies, SESSION_COOKIE);
-  return id === null ? null : findSessionAccount(hashSession(id), now);
+  return id === null ? null : findSessionAccount(hashSession(id), now, POOL);
 };
 
 export const readCookie = (cookies: string | null, name: string): string | null => {

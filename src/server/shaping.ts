@@ -5,6 +5,7 @@ import type { FamilyMetrics } from "../core/layout/family-metrics";
 import { filesOf, Shaper } from "../core/layout/shaper";
 import type { StyleValues } from "../core/model/house-style";
 import { usedFamilies } from "../core/render/fonts";
+import { POOL } from "../data/database";
 import { loadFile } from "../data/file-repository";
 import { unpackWoff2 } from "./woff2";
 
@@ -40,7 +41,7 @@ export const unpackedFont = (site: string, file: string): Promise<Uint8Array | n
 
 const unpack = async (site: string, file: string): Promise<Uint8Array | null> => {
   const shipped = shippedFontPath(file);
-  const packed = shipped ? await readFile(shipped) : (await loadFile(site, file, "font"))?.bytes;
+  const packed = shipped ? await readFile(shipped) : (await loadFile(site, file, "font", POOL))?.bytes;
   if (!packed) return null;
   const bytes = await unpackWoff2(packed);
   unpacked.set(file, bytes);

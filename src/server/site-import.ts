@@ -20,7 +20,7 @@ import {
   saveKinds,
   saveTerms,
 } from "../data/content-repository";
-import { runStatement, type Transaction } from "../data/database";
+import { type Connection, POOL, runStatement, type Transaction } from "../data/database";
 import { loadDraft } from "../data/design-repository";
 import { entriesFromFiles, saveEntries } from "./content-import";
 import { newIds } from "./ids";
@@ -40,24 +40,25 @@ export const importSite = async (
     const entries = await importContent(id, folder, transaction);
     if (!entries.ok) return entries;
     const design = await importDesign(await contextFor(id, owner, transaction), folder, transaction);
-    return design.ok ? entries : design;
+    if (!design.ok) return design;
+    await addMembership({ site: id, account: owner.id, role: "owner" }, transaction);
+    return entries;
   });
   if (!made.ok) return made;
-  await addMembership({ site: id, account: owner.id, role: "owner" });
-  const published = await publish.run(await contextFor(id, owner), {
+  const published = await publish.run(await contextFor(id, owner, POOL), {
     note: "The site as it was brought here",
   });
   // the bringing itself is not a step of anyone's work: undo begins after it
-  await runStatement("UPDATE change SET state = 'dropped' WHERE site = :id", { id });
+  await runStatement("UPDATE change SET state = 'dropped' WHERE site = :id", { id }, POOL);
   return published.ok ? made : published;
 };
 
 const contextFor = async (
   id: string,
   account: SiteContext["account"],
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<SiteContext> => {
-  const site = await findSite(id, transaction);
+  const site = await findSite(id, connection);
   if (!site) throw new Error(`site import: expected the site ${id}, got none`);
   return { account, role: "owner", site, now: new Date().toISOString(), ids: newIds };
 };

@@ -5,7 +5,7 @@ import type { Design } from "../core/model/design";
 import { type CompiledDesign, compileDesign } from "../core/placement/resolve";
 import { follow, withEntry } from "../core/placement/settled";
 import { loadFacts, type SiteHead } from "../data/content-repository";
-import type { Transaction } from "../data/database";
+import type { Connection, Transaction } from "../data/database";
 import { currentEdition, loadDraft, loadEdition } from "../data/design-repository";
 
 /**
@@ -37,15 +37,11 @@ const publicationsAround = (index: SiteIndex, now: string) => {
   return { from, until };
 };
 
-export const siteIndex = async (
-  head: SiteHead,
-  now: string,
-  transaction?: Transaction,
-): Promise<SiteIndex> => {
+export const siteIndex = async (head: SiteHead, now: string, connection: Connection): Promise<SiteIndex> => {
   const known = (indexes.get(head.id) ?? []).filter(({ contentRev }) => contentRev === head.contentRev);
   const cached = known.find(({ from, until }) => from <= now && now < until);
   if (cached) return cached.index;
-  const facts = known[0]?.index.facts ?? (await loadFacts(head, transaction));
+  const facts = known[0]?.index.facts ?? (await loadFacts(head, connection));
   const index = buildIndex(facts, now);
   const made = { contentRev: head.contentRev, ...publicationsAround(index, now), index };
   indexes.set(head.id, [made, ...known].slice(0, MOST_INDEXES));
@@ -75,14 +71,14 @@ const draftKey = (site: string, rev: number): string => `${site} draft ${rev}`;
 export const draftOf = async (
   head: SiteHead,
   now: string,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<CompiledDesign> => {
-  const index = await siteIndex(head, now, transaction);
+  const index = await siteIndex(head, now, connection);
   const last = newest.get(head.id);
   if (last?.rev === head.designRev && last.compiled.index === index) return last.compiled;
   const key = draftKey(head.id, head.designRev);
   const compiled = await remembered(key, index, async () =>
-    last?.rev === head.designRev ? last.compiled.design : loadDraft(head.id, transaction),
+    last?.rev === head.designRev ? last.compiled.design : loadDraft(head.id, connection),
   );
   if (!last || last.rev <= head.designRev) newest.set(head.id, { rev: head.designRev, compiled });
   return compiled;
@@ -117,21 +113,21 @@ export const followEntry = (site: string, contentRev: number, entry: EntryFacts)
 export const liveOf = async (
   head: SiteHead,
   now: string,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<{ readonly seq: number; readonly compiled: CompiledDesign } | null> => {
-  const seq = await currentEdition(head.id, new Date(now), transaction);
+  const seq = await currentEdition(head.id, new Date(now), connection);
   if (seq === null) return null;
-  return { seq, compiled: await editionOf(head, seq, now, transaction) };
+  return { seq, compiled: await editionOf(head, seq, now, connection) };
 };
 
 export const editionOf = async (
   head: SiteHead,
   seq: number,
   now: string,
-  transaction?: Transaction,
+  connection: Connection,
 ): Promise<CompiledDesign> => {
-  const index = await siteIndex(head, now, transaction);
-  return remembered(`${head.id} edition ${seq}`, index, () => loadEdition(head.id, seq, transaction));
+  const index = await siteIndex(head, now, connection);
+  return remembered(`${head.id} edition ${seq}`, index, () => loadEdition(head.id, seq, connection));
 };
 
 /** Forgets a site: after its demo data is laid anew. */

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { requestFor, Studio, signInAs } from "../../test/studio";
 import { setNodeOperation } from "../core/model/operations";
 import type { Part } from "../core/model/part";
-import { runStatement, selectRows } from "../data/database";
+import { POOL, runStatement, selectRows } from "../data/database";
 import { callUseCase } from "./call";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
@@ -23,13 +23,13 @@ const partNamed = async (studio: Studio, name: string) => {
 };
 /** Everything of the draft, to see that nothing changed. */
 const draftBodies = () =>
-  selectRows<{ id: string; hash: string }>("SELECT site, id, hash FROM document ORDER BY site, id", {});
+  selectRows<{ id: string; hash: string }>("SELECT site, id, hash FROM document ORDER BY site, id", {}, POOL);
 const renameTo = (id: string, value: string, was: string) => ({
   operations: [{ op: "set", id, path: ["name"], value, was }],
 });
 
 describe("sign-in", () => {
-  afterEach(() => runStatement("DELETE FROM sign_in_try", {}));
+  afterEach(() => runStatement("DELETE FROM sign_in_try", {}, POOL));
   it("opens a session that ends on the server", async () => {
     const cookie = await signInAs("owner");
     expect((await new Studio(cookie).send("frame", {})).status).toBe(200);
@@ -39,9 +39,13 @@ describe("sign-in", () => {
   it("keeps only a hash of the session and of the password", async () => {
     const cookie = await signInAs("owner");
     const id = cookie.split("=")[1] as string;
-    const rows = await selectRows<{ idHash: string }>('SELECT id_hash AS "idHash" FROM session', {});
+    const rows = await selectRows<{ idHash: string }>('SELECT id_hash AS "idHash" FROM session', {}, POOL);
     expect(rows.some((row) => row.idHash === id)).toBe(false);
-    const [account] = await selectRows<{ hash: string }>("SELECT password_hash AS hash FROM account", {});
+    const [account] = await selectRows<{ hash: string }>(
+      "SELECT password_hash AS hash FROM account",
+      {},
+      POOL,
+    );
     expect(account?.hash).toMatch(/^\$argon2id\$/);
   });
   it("does not tell a wrong address from a wrong password", async () => {
@@ -61,7 +65,7 @@ describe("sign-in", () => {
   });
   it("refuses an expired session with a clear answer", async () => {
     const cookie = await signInAs("builder");
-    await runStatement("UPDATE session SET expires_at = now() - interval '1 minute'", {});
+    await runStatement("UPDATE session SET expires_at = now() - interval '1 minute'", {}, POOL);
     const { status, outcome } = await new Studio(cookie).send("change", renameTo("x", "y", "z"));
     expect(status).toBe(401);
     expect(outcome).toMatchObject({ ok: false, issues: [{ code: "session.none" }] });
@@ -121,6 +125,7 @@ describe("the door", () => {
     await runStatement(
       "DELETE FROM membership WHERE site = 'tide-mill' AND account = (SELECT id FROM account WHERE email = 'viewer@graylatch.example')",
       {},
+      POOL,
     );
     const stranger = new Studio(await signInAs("viewer"), "tide-mill");
     expect((await stranger.send("frame", {})).status).toBe(404);
@@ -417,6 +422,7 @@ describe("publishing", () => {
     const [term] = await selectRows<{ id: string }>(
       "SELECT id FROM term WHERE site = 'observatory' AND slug = 'weather'",
       {},
+      POOL,
     );
     const exceptions = [{ clauses: [{ facet: "term", values: [term?.id] }] }];
     await studio.get("change", {
@@ -424,9 +430,9 @@ describe("publishing", () => {
         { op: "set", id, path: ["placement", "exceptions"], value: exceptions, was: placement.exceptions },
       ],
     });
-    await runStatement("DELETE FROM entry_term WHERE term = :id", { id: term?.id });
-    await runStatement("DELETE FROM term WHERE id = :id", { id: term?.id });
-    await runStatement("UPDATE site SET content_rev = content_rev + 1", {});
+    await runStatement("DELETE FROM entry_term WHERE term = :id", { id: term?.id }, POOL);
+    await runStatement("DELETE FROM term WHERE id = :id", { id: term?.id }, POOL);
+    await runStatement("UPDATE site SET content_rev = content_rev + 1", {}, POOL);
     expect(await studio.refused("publish", {})).toMatchObject([{ code: "publish.broken" }]);
     expect((await studio.get("findings")).counts["broken"]).toBe(1);
     await studio.get("undo");

@@ -6,7 +6,7 @@ import { Studio, signInAs } from "../../test/studio";
 import { FAMILY_METRICS } from "../core/layout/family-metrics";
 import type { Issue } from "../core/model/issue";
 import { bindOperation } from "../core/style/typed-in";
-import { selectRows } from "../data/database";
+import { POOL, selectRows } from "../data/database";
 import { readFont } from "./font-file";
 import { publicOrigin, studioOrigin } from "./hosts/host-names";
 import { sharedFile } from "./hosts/shared-files";
@@ -51,7 +51,7 @@ const take = async (who: Studio, bytes: Uint8Array, query: Record<string, string
   return upload;
 };
 const everything = () =>
-  selectRows("SELECT id, hash FROM document WHERE site = 'observatory' ORDER BY id", {});
+  selectRows("SELECT id, hash FROM document WHERE site = 'observatory' ORDER BY id", {}, POOL);
 
 describe("a picture that is sent", () => {
   it("becomes a picture with renditions, is undone as a whole, and can be taken out", async () => {

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
 import type { Part } from "../core/model/part";
-import { runStatement, selectRows } from "../data/database";
+import { POOL, runStatement, selectRows } from "../data/database";
 import { answerAccountForm } from "./hosts/account-handler";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
@@ -43,8 +43,8 @@ beforeEach(async () => {
   owner = new Studio(await signInAs("owner"));
 });
 afterEach(async () => {
-  await runStatement("DELETE FROM sign_in_try", {});
-  await runStatement("DELETE FROM visitor WHERE name = 'Nan Quill'", {});
+  await runStatement("DELETE FROM sign_in_try", {}, POOL);
+  await runStatement("DELETE FROM visitor WHERE name = 'Nan Quill'", {}, POOL);
 });
 
 describe("a visitor", () => {
@@ -112,7 +112,7 @@ describe("a visitor", () => {
   it("whose level is gone from the site is signed in and no more", async () => {
     const id = await add("nan@example.org", "members");
     const cookie = cookieOf(await signIn("nan@example.org"));
-    await runStatement("UPDATE visitor SET level = 'patrons' WHERE id = :id", { id });
+    await runStatement("UPDATE visitor SET level = 'patrons' WHERE id = :id", { id }, POOL);
     expect((await at(RESTRICTED, cookie)).status).toBe(403);
     expect(String((await at("/", cookie)).status)).toBe("200");
   });
@@ -122,11 +122,15 @@ describe("signing in", () => {
   it("keeps only hashes, and is over when its time has come", async () => {
     await add("nan@example.org", "members");
     const cookie = cookieOf(await signIn("nan@example.org"));
-    const rows = await selectRows<{ hash: string }>("SELECT id_hash AS hash FROM visitor_session", {});
+    const rows = await selectRows<{ hash: string }>("SELECT id_hash AS hash FROM visitor_session", {}, POOL);
     expect(rows.map(({ hash }) => hash)).not.toContain(cookie.split("=")[1]);
-    const [visitor] = await selectRows<{ hash: string }>("SELECT password_hash AS hash FROM visitor", {});
+    const [visitor] = await selectRows<{ hash: string }>(
+      "SELECT password_hash AS hash FROM visitor",
+      {},
+      POOL,
+    );
     expect(visitor?.hash).toMatch(/^\$argon2id\$/);
-    await runStatement("UPDATE visitor_session SET expires_at = now() - interval '1 second'", {});
+    await runStatement("UPDATE visitor_session SET expires_at = now() - interval '1 second'", {}, POOL);
     expect((await at(RESTRICTED, cookie)).status).toBe(403);
   });
   it("does not tell a wrong address from a wrong password, and keeps what was typed but the password", async () => {
@@ -211,7 +215,7 @@ describe("visitor accounts in the studio", () => {
   ])("are not made with %s", async (_, wrong, code) => {
     const given = { name: "Nan Quill", email: "nan@example.org", level: "", password: PASSWORD, ...wrong };
     expect((await owner.refused("addVisitor", given))[0]?.code).toBe(code);
-    expect(await selectRows("SELECT id FROM visitor WHERE name = 'Nan Quill'", {})).toEqual([]);
+    expect(await selectRows("SELECT id FROM visitor WHERE name = 'Nan Quill'", {}, POOL)).toEqual([]);
   });
   it("that are gone are not changed, nor those of another site", async () => {
     const id = await add("nan@example.org", "");

@@ -1,6 +1,7 @@
 import { type Outcome, succeed } from "../core/model/issue";
 import type { Audience } from "../core/model/placement";
 import type { SiteHead } from "../data/content-repository";
+import { type Connection, POOL } from "../data/database";
 import {
   createVisitorSession,
   endVisitorSession,
@@ -25,9 +26,10 @@ export const visitorOf = async (
   site: string,
   cookies: string | undefined,
   now: Date,
+  connection: Connection,
 ): Promise<Visitor | null> => {
   const id = readCookie(cookies ?? null, VISITOR_COOKIE);
-  return id ? findSessionVisitor(site, hashSession(id), now) : null;
+  return id ? findSessionVisitor(site, hashSession(id), now, connection) : null;
 };
 
 /** Signs a visitor in: the cookie to set. Tries are counted for each site by itself. */
@@ -38,19 +40,19 @@ export const signVisitorIn = async (
 ): Promise<Outcome<string>> => {
   const email = given.email.toLowerCase();
   const found = await checkPassword({ ...given, account: `visitor:${site}:${email}`, now }, () =>
-    findVisitorByEmail(site, email),
+    findVisitorByEmail(site, email, POOL),
   );
   if (!found.ok) return found;
   const { id, idHash } = newSession();
   const expiresAt = new Date(now.getTime() + LASTS_MS);
-  await createVisitorSession({ idHash, site, visitor: found.value.id, now, expiresAt });
+  await createVisitorSession({ idHash, site, visitor: found.value.id, now, expiresAt }, POOL);
   return succeed(cookieOf(id, LASTS_MS / 1000));
 };
 
 /** Ends the session on the server, whatever the browser keeps. The cookie to set. */
 export const signVisitorOut = async (cookies: string | undefined): Promise<string> => {
   const id = readCookie(cookies ?? null, VISITOR_COOKIE);
-  if (id) await endVisitorSession(hashSession(id));
+  if (id) await endVisitorSession(hashSession(id), POOL);
   return cookieOf("", 0);
 };
 

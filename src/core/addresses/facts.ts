@@ -74,5 +74,12 @@ export const laterPage = (stem: Address, pageNumber: number): Address =>
 export const entryIdentity = (id: string): string => `entry:${id}`;
 
 /** Whether someone of the audience may read what has this access. */
-export const mayRead = (access: Access, audience: Audience): boolean =>
-  access === "public" || (access === "signedIn" ? audience !== "signedOut" : access === audience);
+export const mayRead = (access: Access, audience: Audience): boolean => readableBy(audience).includes(access);
+
+/** Every access whose texts an audience may read. */
+export const readableBy = (audience: Audience): readonly Access[] =>
+  audience === "signedOut"
+    ? ["public"]
+    : audience === "signedIn"
+      ? ["public", "signedIn"]
+      : ["public", "signedIn", audience];

@@ -11,6 +11,7 @@ import { explainSlot } from "../../core/placement/explain";
 import type { Finding } from "../../core/placement/findings";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, resolvePage, type SlotAnswer } from "../../core/placement/resolve";
+import { POOL } from "../../data/database";
 import { waitingEdition } from "../../data/design-repository";
 import { describeFinding } from "../../messages/findings";
 import { describeLook } from "../../messages/look-findings";
@@ -45,10 +46,10 @@ const askingFor = async (
   const unknown = audienceIssue(context, audience);
   if (unknown) return unknown;
   const at = given === undefined ? context.now : new Date(given).toISOString();
-  const compiled = await designAt(context, state, at);
+  const compiled = await designAt(context, state, POOL, at);
   const edges = [
     nextEdge(compiled, at),
-    state === "live" ? ((await waitingEdition(context.site.id, new Date(at)))?.at ?? null) : null,
+    state === "live" ? ((await waitingEdition(context.site.id, new Date(at), POOL))?.at ?? null) : null,
   ];
   const expires = edges.filter((edge) => edge !== null).sort()[0] ?? null;
   return succeed({ compiled, view: { audience, at }, asked: { state, audience, at, expires } });

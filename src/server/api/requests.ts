@@ -2,6 +2,7 @@ import type { z } from "zod";
 import { fail, type Issue, issue, type Outcome } from "../../core/model/issue";
 import { findMembership } from "../../data/account-repository";
 import { findSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { findTokenAccount } from "../../data/token-repository";
 import { describeIssue } from "../../messages/issues";
 import { parseInput, statusOf } from "../call";
@@ -61,9 +62,9 @@ const contextFor = async (request: Request, siteId: string): Promise<Outcome<Sit
   const token = /^Bearer (\S+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
   if (token === undefined) return fail(issue("token.none"));
   const now = new Date();
-  const account = await findTokenAccount(siteId, hashToken(token), now);
+  const account = await findTokenAccount(siteId, hashToken(token), now, POOL);
   if (!account) return fail(issue("token.none"));
-  const [site, membership] = [await findSite(siteId), await findMembership(siteId, account.id)];
+  const [site, membership] = [await findSite(siteId, POOL), await findMembership(siteId, account.id, POOL)];
   if (!site || !membership || !mayDo(membership.role, "look")) return fail(issue("permission.none"));
   return {
     ok: true,

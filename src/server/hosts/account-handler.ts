@@ -6,7 +6,7 @@ import { type AccountState, accountMain, SIGN_IN_PATH, SIGN_OUT_PATH } from "../
 import { documentHtml, renderPage } from "../../core/render/page";
 import type { PageData } from "../../core/render/page-data";
 import { findSite, type SiteHead } from "../../data/content-repository";
-import { inSnapshot, type Transaction } from "../../data/database";
+import { inSnapshot, POOL, type Transaction } from "../../data/database";
 import { readEnvironment } from "../../data/environment";
 import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
@@ -41,7 +41,7 @@ const goTo = (path: string, cookie: string): Answer => ({
 
 /** The page, for who asks for it. */
 export const answerAccount = async (site: string, { headers }: Pick<Posted, "headers">): Promise<Answer> => {
-  const visitor = await visitorOf(site, headers.cookie, new Date());
+  const visitor = await visitorOf(site, headers.cookie, new Date(), POOL);
   const back = pathOf(site, cameFrom(site, headers.referer));
   return drawAccount(site, visitor, (head) =>
     visitor
@@ -83,22 +83,24 @@ export const callerOf = (request: IncomingMessage): string => {
 const levelName = ({ level }: Visitor, { settings }: SiteHead): string =>
   settings.levels.find(({ key }) => key === level)?.name ?? "";
 
-const drawAccount = (
+const drawAccount = async (
   site: string,
   visitor: Visitor | null,
   stateFor: (head: SiteHead) => AccountState,
-): Promise<Answer> =>
-  inSnapshot(async (transaction) => {
+): Promise<Answer> => {
+  const gathered = await inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
-    if (!head) return plainAnswer(404, "There is no site here.");
-    const state = stateFor(head);
-    const data = await frameFor(head, visitor, state, transaction);
-    if (!data) return plainAnswer(404, "This site has not been published yet.");
-    const shaper = await shaperFor(site, data.style);
-    const rendered = renderPage(data, ENGLISH, { shaper, main: (context) => accountMain(state, context) });
-    const answer = htmlAnswer(200, documentHtml(data, rendered, "/_assets/site.js"));
-    return { ...answer, headers: { ...answer.headers, "Cache-Control": "private, no-store" } };
+    const state = head && stateFor(head);
+    return head && state && { state, data: await frameFor(head, visitor, state, transaction) };
   });
+  if (!gathered) return plainAnswer(404, "There is no site here.");
+  const { state, data } = gathered;
+  if (!data) return plainAnswer(404, "This site has not been published yet.");
+  const shaper = await shaperFor(site, data.style);
+  const rendered = renderPage(data, ENGLISH, { shaper, main: (context) => accountMain(state, context) });
+  const answer = htmlAnswer(200, documentHtml(data, rendered, "/_assets/site.js"));
+  return { ...answer, headers: { ...answer.headers, "Cache-Control": "private, no-store" } };
+};
 
 /** The header and the footer of a page that is none of the site's, with nothing between them. */
 const frameFor = async (

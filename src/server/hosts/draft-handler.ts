@@ -2,17 +2,14 @@ import type { IncomingMessage } from "node:http";
 import { type DefaultTreeAdapterTypes, parse, serialize } from "parse5";
 import { ACCOUNT_PATH } from "../../core/model/account";
 import { html } from "../../core/render/html";
-import { documentHtml, renderPage } from "../../core/render/page";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot } from "../../data/database";
-import { ENGLISH } from "../../messages/visitor-words";
 import { momentWords } from "../../messages/wall-time";
 import { DRAFT_BEGIN, DRAFT_COOKIE, draftLinkEnd } from "../draft-links";
 import { readCookie } from "../sessions";
-import { shaperFor } from "../shaping";
 import { type Answer, plainAnswer } from "./answer";
 import { publicOrigin } from "./host-names";
-import { findPage } from "./site-handler";
+import { drawPage, findPage } from "./site-handler";
 
 /**
  * The draft of a site as someone looks at it who has no account but a link: all its pages as visitors would see them,
@@ -31,32 +28,32 @@ export const answerDraft = async (site: string, url: URL, request: IncomingMessa
   if (url.pathname === DRAFT_BEGIN) return begin(site, url, now);
   const ends = await draftLinkEnd(readCookie(request.headers.cookie ?? null, DRAFT_COOKIE), site, now);
   if (!ends) return over();
-  return inSnapshot(async (transaction) => {
+  const at = new URL(publicOrigin(site) + url.pathname.slice(DRAFT.length) + url.search);
+  const gathered = await inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
-    const at = new URL(publicOrigin(site) + url.pathname.slice(DRAFT.length) + url.search);
     const found = head && (await findPage(head, at, transaction, { state: "draft" }));
-    if (!head || !found) return plainAnswer(404, "There is no such site.");
-    if ("redirect" in found)
-      return { status: 303, headers: { Location: DRAFT + found.redirect, "Cache-Control": "no-store" } };
-    const shaper = await shaperFor(site, found.data.style);
-    const rendered = renderPage(found.data, ENGLISH, { shaper });
-    const page = documentHtml(found.data, rendered, "/_assets/site.js");
-    const words = html`<aside aria-label="About this draft">Draft of ${found.data.site.name}: visitors do not see it yet. This link works until ${momentWords(ends.toISOString(), head.settings.timeZone)}.</aside>`;
-    return {
-      status: rendered.status,
-      headers: {
-        "Content-Type": "text/html; charset=utf-8",
-        "Cache-Control": "private, no-store",
-        "X-Robots-Tag": "noindex",
-        "Referrer-Policy": "no-referrer",
-        "Content-Security-Policy":
-          "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; media-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
-      },
-      body: withinDraft(page, site)
-        .replace("</head>", () => `<style>${NOTE_CSS}</style></head>`)
-        .replace("</body>", () => `${words.text}</body>`),
-    };
+    return head && found ? { head, found } : null;
   });
+  if (!gathered) return plainAnswer(404, "There is no such site.");
+  const { head, found } = gathered;
+  if ("redirect" in found)
+    return { status: 303, headers: { Location: DRAFT + found.redirect, "Cache-Control": "no-store" } };
+  const { rendered, document: page } = await drawPage(site, found);
+  const words = html`<aside aria-label="About this draft">Draft of ${found.data.site.name}: visitors do not see it yet. This link works until ${momentWords(ends.toISOString(), head.settings.timeZone)}.</aside>`;
+  return {
+    status: rendered.status,
+    headers: {
+      "Content-Type": "text/html; charset=utf-8",
+      "Cache-Control": "private, no-store",
+      "X-Robots-Tag": "noindex",
+      "Referrer-Policy": "no-referrer",
+      "Content-Security-Policy":
+        "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; img-src 'self'; media-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+    },
+    body: withinDraft(page, site)
+      .replace("</head>", () => `<style>${NOTE_CSS}</style></head>`)
+      .replace("</body>", () => `${words.text}</body>`),
+  };
 };
 
 const NOTE_CSS =

@@ -5,19 +5,16 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import { expectedIn } from "../../core/placement/expectations";
 import { resolveAll } from "../../core/placement/resolution";
 import { partOf, resolvePage } from "../../core/placement/resolve";
-import { documentHtml, renderPage } from "../../core/render/page";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot } from "../../data/database";
 import { partName } from "../../messages/changes";
-import { ENGLISH } from "../../messages/visitor-words";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { describeWhy } from "../../messages/why";
 import { SLOT_NAMES } from "../../messages/words";
 import { isPointing, POINTING_COOKIE, POINTING_MS, pointingCookie } from "../pointing";
-import { shaperFor } from "../shaping";
 import { type Answer, plainAnswer } from "./answer";
 import { publicOrigin, studioOrigin } from "./host-names";
-import { type FoundPage, findPage } from "./site-handler";
+import { drawPage, type FoundPage, findPage } from "./site-handler";
 
 /**
  * The live site as one looks at it from the studio, on the preview host: the same pages, with what to point at. It is
@@ -35,21 +32,16 @@ export const answerLive = async (site: string, url: URL, request: IncomingMessag
   const now = new Date();
   if (url.pathname === "/_live-begin") return begin(site, url, now);
   if (!(await isPointing(pointingCookie(request.headers.cookie ?? null), site, now))) return over();
-  return inSnapshot(async (transaction) => {
+  const at = new URL(publicOrigin(site) + url.pathname.slice(LIVE.length) + url.search);
+  const found = await inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
-    const at = new URL(publicOrigin(site) + url.pathname.slice(LIVE.length) + url.search);
-    const found = head && (await findPage(head, at, transaction));
-    if (!head || !found) return plainAnswer(404, "This site has not been published yet.");
-    if ("redirect" in found)
-      return { status: 303, headers: { Location: LIVE + found.redirect, "Cache-Control": "no-store" } };
-    const shaper = await shaperFor(site, found.data.style);
-    const rendered = renderPage(found.data, ENGLISH, { shaper, mark: true });
-    return pointable(
-      rendered.status,
-      documentHtml(found.data, rendered, "/_assets/site.js"),
-      pointsOf(site, found),
-    );
+    return head && findPage(head, at, transaction);
   });
+  if (!found) return plainAnswer(404, "This site has not been published yet.");
+  if ("redirect" in found)
+    return { status: 303, headers: { Location: LIVE + found.redirect, "Cache-Control": "no-store" } };
+  const { rendered, document } = await drawPage(site, found, { mark: true });
+  return pointable(rendered.status, document, pointsOf(site, found));
 };
 
 /** The token goes into a cookie of this host, out of the address, and the page asked for opens. */

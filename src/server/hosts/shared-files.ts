@@ -1,5 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
+import { POOL } from "../../data/database";
 import { loadFile } from "../../data/file-repository";
 import { shippedFontPath } from "../shaping";
 import { type Answer, LONG } from "./answer";
@@ -41,7 +42,7 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
   }
   const own = /^\/_fonts\/own\/([0-9a-f]{64})\.woff2$/.exec(path)?.[1];
   if (own) {
-    const file = await loadFile(site, own, "font");
+    const file = await loadFile(site, own, "font", POOL);
     return file
       ? {
           status: 200,
@@ -59,7 +60,7 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
     };
   const video = /^\/_media\/([0-9a-f]{64})\.(mp4|webm)$/.exec(path)?.[1];
   if (video) {
-    const file = await loadFile(site, video, "video");
+    const file = await loadFile(site, video, "video", POOL);
     return file
       ? {
           status: 200,
@@ -76,7 +77,7 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
 const SANDBOX = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
 
 const mediaFile = async (site: string, hash: string, variant: string): Promise<Answer | null> => {
-  const file = await loadFile(site, hash, variant);
+  const file = await loadFile(site, hash, variant, POOL);
   if (!file) return null;
   const headers = {
     "Content-Type": file.type,

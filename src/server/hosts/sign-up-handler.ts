@@ -3,7 +3,7 @@ import { documentsOf } from "../../core/model/design";
 import { wholeDesign } from "../../core/model/pieces";
 import { blocksOf } from "../../core/model/tree";
 import { findSite } from "../../data/content-repository";
-import { inSnapshot } from "../../data/database";
+import { inSnapshot, POOL } from "../../data/database";
 import { countSignUpsSince, saveSignUp } from "../../data/mailbox-repository";
 import { liveOf } from "../site-state";
 import { type Answer, plainAnswer } from "./answer";
@@ -44,8 +44,9 @@ const take = async (site: string, block: string, form: URLSearchParams): Promise
   // nobody who can see fills this in: it is thanked and forgotten
   if (website) return "sent";
   const now = new Date();
-  if ((await countSignUpsSince(site, new Date(now.getTime() - 3_600_000))) >= MOST_AN_HOUR) return "failed";
-  await saveSignUp(site, { list: settings.list, address, consent: settings.consent, at: now });
+  if ((await countSignUpsSince(site, new Date(now.getTime() - 3_600_000), POOL)) >= MOST_AN_HOUR)
+    return "failed";
+  await saveSignUp(site, { list: settings.list, address, consent: settings.consent, at: now }, POOL);
   return "sent";
 };
 

@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
-import { type Address, entryIdentity, type SiteIndex } from "../../core/addresses/facts";
+import { type Address, entryIdentity, readableBy, type SiteIndex } from "../../core/addresses/facts";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
 import { ACCOUNT_PATH } from "../../core/model/account";
 import type { Audience } from "../../core/model/placement";
@@ -75,28 +75,30 @@ export const answerSite = async (
   if (url.pathname === ACCOUNT_PATH) return answerAccount(site, request);
   if (url.pathname === ACCOUNT_PATH.slice(0, -1) || isAccountForm(url.pathname))
     return { status: 303, headers: { Location: ACCOUNT_PATH, "Cache-Control": "no-store" } };
-  return inSnapshot(async (transaction) => {
+  const gathered = await inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
-    if (!head) return plainAnswer(404, "There is no site here.");
-    const visitor = await visitorOf(site, request.headers.cookie, new Date());
-    return answerPage(head, url, audienceOf(visitor, head), transaction);
+    if (!head) return null;
+    const audience = audienceOf(await visitorOf(site, request.headers.cookie, new Date(), transaction), head);
+    return { audience, found: await findPage(head, url, transaction, { audience }) };
   });
-};
-
-const answerPage = async (
-  head: SiteHead,
-  url: URL,
-  audience: Audience,
-  transaction: Transaction,
-): Promise<Answer> => {
-  const found = await findPage(head, url, transaction, { audience });
+  if (!gathered) return plainAnswer(404, "There is no site here.");
+  const { found, audience } = gathered;
   if (found === null) return plainAnswer(404, "This site has not been published yet.");
   if ("redirect" in found)
     return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
-  const { data } = found;
-  const shaper = await shaperFor(head.id, data.style);
-  const rendered = renderPage(data, ENGLISH, { shaper });
-  return htmlAnswer(rendered.status, documentHtml(data, rendered, "/_assets/site.js"), audience);
+  const { rendered, document } = await drawPage(site, found);
+  return htmlAnswer(rendered.status, document, audience);
+};
+
+/** Draws what was gathered. Nothing is asked of the database meanwhile, so that no connection waits for it. */
+export const drawPage = async (
+  site: string,
+  { data }: Pick<FoundPage, "data">,
+  options: { mark?: true } = {},
+) => {
+  const shaper = await shaperFor(site, data.style);
+  const rendered = renderPage(data, ENGLISH, { shaper, ...options });
+  return { rendered, document: documentHtml(data, rendered, "/_assets/site.js") };
 };
 
 /** A page of the current edition, or of the draft, gathered to be drawn. */
@@ -138,7 +140,10 @@ export const findPage = async (
       at: now,
       origin: publicOrigin(head.id),
       query,
-      found: query === "" ? [] : await searchEntries(head.id, query),
+      found:
+        query === ""
+          ? []
+          : await searchEntries(head.id, { query, at: now, readable: readableBy(audience) }, transaction),
     },
     transaction,
   );

@@ -4,6 +4,7 @@ import { fail, issue, type Outcome } from "../../core/model/issue";
 import type { Operation } from "../../core/model/operations";
 import { findAccount, findMembership } from "../../data/account-repository";
 import { findSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { loadFile, saveFile } from "../../data/file-repository";
 import { findUpload, setUploadState, type UploadRow } from "../../data/upload-repository";
 import { newIds } from "../ids";
@@ -24,9 +25,9 @@ export const nameFromFile = (file: string): string => {
 
 const contextOf = async (upload: UploadRow): Promise<SiteContext | null> => {
   const [site, account, membership] = await Promise.all([
-    findSite(upload.site),
-    findAccount(upload.account),
-    findMembership(upload.site, upload.account),
+    findSite(upload.site, POOL),
+    findAccount(upload.account, POOL),
+    findMembership(upload.site, upload.account, POOL),
   ]);
   if (!site || !account || !membership) return null;
   const { id, name, email } = account;
@@ -78,7 +79,7 @@ const operationsFor = (
       ];
 
 const take = async (context: SiteContext, upload: UploadRow): Promise<Outcome<string>> => {
-  const original = await loadFile(upload.site, upload.hash, "original");
+  const original = await loadFile(upload.site, upload.hash, "original", POOL);
   if (!original) return fail(issue("picture.gone"));
   const rendered = await renderPicture(original.bytes, ["avif", "webp"]);
   if (!rendered.ok) return rendered;
@@ -98,16 +99,22 @@ const take = async (context: SiteContext, upload: UploadRow): Promise<Outcome<st
 
 /** After the last try: the sender is told, instead of waiting for ever. */
 export const giveUpPictureJob = ({ site, upload }: PictureJob): Promise<void> =>
-  setUploadState(site, upload, "failed", { detail: "picture.gaveUp" });
+  setUploadState(site, upload, "failed", { detail: "picture.gaveUp" }, POOL);
 
 /** Makes the renditions of an uploaded picture and adds it to the site. Run again after a crash it does the same. */
 export const runPictureJob = async ({ site, upload: id }: PictureJob): Promise<void> => {
-  const upload = await findUpload(site, id);
+  const upload = await findUpload(site, id, POOL);
   if (!upload || upload.state === "done" || upload.state === "failed") return;
   const context = await contextOf(upload);
-  if (!context) return setUploadState(site, id, "failed", { detail: "permission.none" });
-  await setUploadState(site, id, "working");
+  if (!context) return setUploadState(site, id, "failed", { detail: "permission.none" }, POOL);
+  await setUploadState(site, id, "working", {}, POOL);
   const outcome = await take(context, upload);
-  if (outcome.ok) return setUploadState(site, id, "done", { picture: outcome.value });
-  return setUploadState(site, id, "failed", { detail: outcome.issues[0]?.code ?? "picture.unreadable" });
+  if (outcome.ok) return setUploadState(site, id, "done", { picture: outcome.value }, POOL);
+  return setUploadState(
+    site,
+    id,
+    "failed",
+    { detail: outcome.issues[0]?.code ?? "picture.unreadable" },
+    POOL,
+  );
 };

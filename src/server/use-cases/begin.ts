@@ -18,6 +18,7 @@ import { type CompiledDesign, compileDesign } from "../../core/placement/resolve
 import { frameParts } from "../../core/starting/frames";
 import { Traits } from "../../core/starting/traits";
 import { withPalette } from "../../core/style/with-palette";
+import { POOL } from "../../data/database";
 import { ROLE_NAMES } from "../../messages/words";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
@@ -31,7 +32,7 @@ const MOST_SHOWN = 200;
 export const beginning = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const { design, index } = draft;
     const { fit } = await fitMaterialOf(context, draft);
     const { words: _, ...shown } = fit;
@@ -77,7 +78,7 @@ type Wish = z.infer<typeof Wish>;
 export const begin = defineUseCase({
   input: Wish,
   run: async (context, wish) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     if (documentsOf(draft.design, "part").length > 0) return fail(issue("begin.hasParts"));
     if (wish.logo !== "" && draft.design.get(wish.logo)?.kind !== "picture")
       return fail(issue("picture.unknown", ["logo"]));

@@ -23,7 +23,7 @@ import {
   takeRemoved,
 } from "../../data/content-changes";
 import { loadFacts, lockSite, saveEntryFacts, touchContent } from "../../data/content-repository";
-import type { Transaction } from "../../data/database";
+import { POOL, type Transaction } from "../../data/database";
 import { followEntry } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
@@ -105,7 +105,7 @@ const afterChange = (
 export const entryImpact = defineUseCase({
   input: EntryChange,
   run: async (context, change) => {
-    const [draft, live] = [await designAt(context, "draft"), await designAt(context, "live")];
+    const [draft, live] = [await designAt(context, "draft", POOL), await designAt(context, "live", POOL)];
     const after = changedEntry(draft.index, change);
     if (!after.ok) return after;
     const before = findEntry(draft.index, change.entry) as EntryFacts;
@@ -235,7 +235,7 @@ const linesBroken = (compiled: CompiledDesign, index: SiteIndex) =>
 export const removalImpact = defineUseCase({
   input: Removal,
   run: async (context, removal) => {
-    const [draft, live] = [await designAt(context, "draft"), await designAt(context, "live")];
+    const [draft, live] = [await designAt(context, "draft", POOL), await designAt(context, "live", POOL)];
     const removed = removedBy(draft.index.facts, removal);
     if (!removed.ok) return removed;
     const index = buildIndex(factsWithout(draft.index.facts, removed.value), context.now);
@@ -309,7 +309,7 @@ export const bringBack = defineUseCase({
 export const removals = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const rows = await listRemoved(context.site.id);
+    const rows = await listRemoved(context.site.id, POOL);
     return succeed({ removals: rows.map(({ id, label, at }) => ({ id, label, at: at.toISOString() })) });
   },
 });

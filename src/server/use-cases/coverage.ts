@@ -11,6 +11,7 @@ import {
 } from "../../core/placement/coverage";
 import { expectationFor } from "../../core/placement/expectations";
 import type { Resolution } from "../../core/placement/resolution";
+import { POOL } from "../../data/database";
 import { cellWords, groupWords } from "../../messages/coverage";
 import { SLOT_NAMES } from "../../messages/words";
 import { defineUseCase, type SiteContext } from "../use-case";
@@ -20,7 +21,7 @@ import { badgeOf, designAt, everyNumber, resolutionFor, Seen, Shown } from "./vi
 export const coverage = defineUseCase({
   input: Seen.extend(Shown.shape),
   run: async (context, { by, filter, ...seen }) => {
-    const resolution = await resolutionFor(context, seen);
+    const resolution = await resolutionFor(context, seen, POOL);
     if (!resolution.ok) return resolution;
     const { compiled, pageTotal } = resolution.value;
     return succeed({
@@ -37,7 +38,7 @@ export const coverage = defineUseCase({
 export const expectations = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const compiled = await designAt(context, "draft");
+    const compiled = await designAt(context, "draft", POOL);
     return succeed({
       general: Object.fromEntries(
         SLOTS.map((slot) => [slot, expectationFor(compiled, slot, null)]),
@@ -55,7 +56,7 @@ export const rows = defineUseCase({
     count: z.number().int().min(1).max(500),
   }),
   run: async (context, { by, filter, group, from, count, ...seen }) => {
-    const resolution = await resolutionFor(context, seen);
+    const resolution = await resolutionFor(context, seen, POOL);
     if (!resolution.ok) return resolution;
     const { index } = resolution.value.compiled;
     const members =
@@ -90,7 +91,7 @@ export const coverageCsv = async (
   context: SiteContext,
   { by, filter, ...seen }: Seen & Shown,
 ): Promise<Outcome<string>> => {
-  const found = await resolutionFor(context, seen);
+  const found = await resolutionFor(context, seen, POOL);
   if (!found.ok) return found;
   const resolution = found.value;
   const lines = groupsOf(resolution.compiled.index, by).flatMap((group) => {

@@ -10,7 +10,7 @@ import { Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";
 import { lockSite, removeUnusedTerms, saveTerms, touchContent } from "../../data/content-repository";
-import { inTransaction, type Transaction } from "../../data/database";
+import { inTransaction, POOL, type Transaction } from "../../data/database";
 import {
   addChange,
   arrivedKeys,
@@ -156,10 +156,10 @@ export const change = defineUseCase({
 export const newest = defineUseCase({
   input: z.object({ document: z.string().min(1).max(300), keys: z.array(ChangeKey).max(5000).default([]) }),
   run: async (context, { document, keys }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     return succeed<{ body: unknown; arrived: readonly string[] }>({
       body: design.get(document)?.body ?? null,
-      arrived: await arrivedKeys(context.site.id, context.account.id, keys),
+      arrived: await arrivedKeys(context.site.id, context.account.id, keys, POOL),
     });
   },
 });
@@ -168,7 +168,7 @@ export const impact = defineUseCase({
   input: z.object({ operations: Operations }),
   run: async (context, { operations }) =>
     impactOfOperations(
-      await designAt(context, "draft"),
+      await designAt(context, "draft", POOL),
       operations,
       viewOf(context, { audience: "signedOut" }),
     ),
@@ -183,7 +183,7 @@ const ChosenPart = z.union([z.object({ part: z.string() }), z.literal("nothing")
 export const choosePage = defineUseCase({
   input: z.object({ pages: Picks, slot: Slot, choice: ChosenPart }).extend(Shown.shape),
   run: async (context, { pages, slot, choice, ...shown }) => {
-    const resolution = await resolutionFor(context, { audience: "signedOut", state: "draft" });
+    const resolution = await resolutionFor(context, { audience: "signedOut", state: "draft" }, POOL);
     if (!resolution.ok) return resolution;
     const draft = resolution.value.compiled;
     const numbers = pickedNumbers(resolution.value, pages, shown);

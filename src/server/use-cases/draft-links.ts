@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { fail, issue, succeed } from "../../core/model/issue";
+import { POOL } from "../../data/database";
 import { dropDraftLink as forget, listDraftLinks } from "../../data/draft-link-repository";
 import { DRAFT_BEGIN, makeDraftLink } from "../draft-links";
 import { previewOrigin } from "../hosts/host-names";
@@ -11,7 +12,7 @@ const MOST = 50;
 export const draftLinks = defineUseCase({
   input: z.object({}),
   run: async ({ site, now }) => {
-    const rows = await listDraftLinks(site.id, new Date(now));
+    const rows = await listDraftLinks(site.id, new Date(now), POOL);
     return succeed({
       links: rows.map(({ endsAt, usedAt, ...row }) => ({
         ...row,
@@ -27,7 +28,7 @@ export const createDraftLink = defineUseCase({
   input: z.object({ name: z.string().trim().min(1).max(80) }),
   run: async ({ site, account, ids, now: instant }, { name }) => {
     const now = new Date(instant);
-    if ((await listDraftLinks(site.id, now)).length >= MOST)
+    if ((await listDraftLinks(site.id, now, POOL)).length >= MOST)
       return fail(issue("draftLink.tooMany", [], { limit: MOST }));
     const { token, endsAt } = await makeDraftLink({
       id: ids.id(),
@@ -47,7 +48,7 @@ export const createDraftLink = defineUseCase({
 export const dropDraftLink = defineUseCase({
   input: z.object({ id: z.string().max(100) }),
   run: async ({ site }, { id }) => {
-    await forget(site.id, id);
+    await forget(site.id, id, POOL);
     return succeed({});
   },
 });

@@ -7,7 +7,7 @@ import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { isBlocking } from "../../core/placement/findings";
 import { compileDesign } from "../../core/placement/resolve";
 import { lockSite, type SiteHead } from "../../data/content-repository";
-import type { Transaction } from "../../data/database";
+import { POOL, type Transaction } from "../../data/database";
 import {
   createEdition,
   currentEdition,
@@ -73,13 +73,13 @@ const changeInWords = ({ id, before, after }: DraftChange, nameOf: ReturnType<ty
 export const review = defineUseCase({
   input: z.object({ only: Only }),
   run: async (context, { only }) => {
-    const whole = await designAt(context, "draft");
-    const live = await designAt(context, "live");
+    const whole = await designAt(context, "draft", POOL);
+    const live = await designAt(context, "live", POOL);
     const changes = draftChanges(live.design, whole.design);
     const { design, along } = designWith(live.design, whole.design, only);
     const draft = design === whole.design ? whole : compileDesign(design, whole.index);
-    const waiting = await waitingEdition(context.site.id, new Date(context.now));
-    const planned = waiting && (await loadEdition(context.site.id, waiting.seq));
+    const waiting = await waitingEdition(context.site.id, new Date(context.now), POOL);
+    const planned = waiting && (await loadEdition(context.site.id, waiting.seq, POOL));
     const taken = draftChanges(live.design, design);
     const nameOf = namesOn(whole.index);
     const neededBy = (id: string) => {
@@ -115,7 +115,7 @@ export const review = defineUseCase({
       moreFindings: Math.max(0, findings.length - MOST_FINDINGS),
       blocked: findings.some(isBlocking),
       optOuts,
-      isFirst: (await currentEdition(context.site.id, new Date(context.now))) === null,
+      isFirst: (await currentEdition(context.site.id, new Date(context.now), POOL)) === null,
     });
   },
 });
@@ -124,11 +124,11 @@ export const review = defineUseCase({
 export const editionChanges = defineUseCase({
   input: z.object({ seq: z.number().int() }),
   run: async (context, { seq }) => {
-    const row = await findEdition(context.site.id, seq);
+    const row = await findEdition(context.site.id, seq, POOL);
     if (!row) return fail(issue("edition.unknown", ["seq"]));
-    const before: Design = row.base === null ? new Map() : await loadEdition(context.site.id, row.base);
-    const after = await loadEdition(context.site.id, seq);
-    const { index } = await designAt(context, "draft");
+    const before: Design = row.base === null ? new Map() : await loadEdition(context.site.id, row.base, POOL);
+    const after = await loadEdition(context.site.id, seq, POOL);
+    const { index } = await designAt(context, "draft", POOL);
     return succeed({
       base: row.base,
       changes: draftChanges(before, after).map((change) => changeInWords(change, namesOn(index))),
@@ -150,8 +150,8 @@ const stateOf = (
 export const editions = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const rows = await listEditions(context.site.id);
-    const current = await currentEdition(context.site.id, new Date(context.now));
+    const rows = await listEditions(context.site.id, POOL);
+    const current = await currentEdition(context.site.id, new Date(context.now), POOL);
     return succeed({
       current,
       editions: rows.map((row) => ({
@@ -252,7 +252,7 @@ export const takeBack = defineUseCase({
       const head = await lockSite(context.site.id, transaction);
       const hindered = await waitingIssue(head, transaction);
       if (hindered) return hindered;
-      const rows = await listEditions(head.id);
+      const rows = await listEditions(head.id, transaction);
       const current = await currentEdition(head.id, new Date(), transaction);
       const target = takeBackTarget(rows, current, new Date().toISOString());
       if (target === null)
@@ -275,7 +275,7 @@ export const restore = defineUseCase({
   run: (context, { seq }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
-      if (!(await findEdition(head.id, seq))) return fail(issue("edition.unknown", ["seq"]));
+      if (!(await findEdition(head.id, seq, transaction))) return fail(issue("edition.unknown", ["seq"]));
       const hindered = await waitingIssue(head, transaction);
       if (hindered) return hindered;
       const design = await loadEdition(head.id, seq, transaction);

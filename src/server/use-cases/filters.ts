@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { fail, issue, succeed } from "../../core/model/issue";
+import { POOL } from "../../data/database";
 import * as repository from "../../data/filter-repository";
 import { defineUseCase } from "../use-case";
 
@@ -9,16 +10,17 @@ const Name = z.string().trim().min(1).max(80);
 /** One's own filters of the table of pages, on this site. */
 export const savedFilters = defineUseCase({
   input: z.object({}),
-  run: async ({ site, account }) => succeed({ filters: await repository.listFilters(site.id, account.id) }),
+  run: async ({ site, account }) =>
+    succeed({ filters: await repository.listFilters(site.id, account.id, POOL) }),
 });
 
 export const saveFilter = defineUseCase({
   input: z.object({ name: Name, query: z.string().min(1).max(2000) }),
   run: async ({ site, account }, filter) => {
-    const known = await repository.listFilters(site.id, account.id);
+    const known = await repository.listFilters(site.id, account.id, POOL);
     if (known.length >= MOST && !known.some(({ name }) => name === filter.name))
       return fail(issue("filter.tooMany", [], { limit: MOST }));
-    await repository.saveFilter(site.id, account.id, filter);
+    await repository.saveFilter(site.id, account.id, filter, POOL);
     return succeed({});
   },
 });
@@ -26,7 +28,7 @@ export const saveFilter = defineUseCase({
 export const dropFilter = defineUseCase({
   input: z.object({ name: Name }),
   run: async ({ site, account }, { name }) => {
-    await repository.dropFilter(site.id, account.id, name);
+    await repository.dropFilter(site.id, account.id, name, POOL);
     return succeed({});
   },
 });

@@ -4,6 +4,7 @@ import { findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { findPlace } from "../../core/model/tree";
 import { lockSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
 import { draftDesign } from "../site-state";
 import { defineUseCase } from "../use-case";
@@ -17,7 +18,7 @@ const MOST_FOUND = 500;
 export const findText = defineUseCase({
   input: Search.extend({ by: z.string().max(5000).default("") }),
   run: async (context, { by, ...search }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     const found = textPlaces(design).filter(({ text }) => matchesIn(text, search).length > 0);
     return succeed({
       total: found.length,

@@ -7,6 +7,7 @@ import { mendsForFinding } from "../../core/placement/mends";
 import { resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import type { SlotColumn } from "../../core/placement/settled";
+import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations, named } from "./impact-words";
@@ -72,7 +73,7 @@ export const findings = defineUseCase({
   input: Seen.pick({ at: true, state: true }).extend({ code: z.string().max(40).optional() }),
   run: async (context, { code, state, at }) => {
     const view = viewOf(context, { audience: "signedOut", at });
-    const compiled = await designAt(context, state, view.at);
+    const compiled = await designAt(context, state, POOL, view.at);
     const all = placementFindings(compiled, view.at);
     const counts: Record<string, number> = {};
     for (const finding of all) counts[finding.code] = (counts[finding.code] ?? 0) + 1;
@@ -115,7 +116,7 @@ export const findingMends = defineUseCase({
     }),
   }),
   run: async (context, input) => {
-    const compiled = await designAt(context, "draft");
+    const compiled = await designAt(context, "draft", POOL);
     const wanted = Object.fromEntries(
       Object.entries(input.finding).filter(([, value]) => value !== undefined),
     );

@@ -4,6 +4,7 @@ import { FAMILIES } from "../../core/layout/families";
 import { getBody, STYLE_ID } from "../../core/model/design";
 import { OwnFont } from "../../core/model/house-style";
 import { fail, issue } from "../../core/model/issue";
+import { POOL } from "../../data/database";
 import { saveFile } from "../../data/file-repository";
 import { readFont } from "../font-file";
 import { metricsOf } from "../shaping";
@@ -25,7 +26,7 @@ export const addFont = defineUseCase({
     const file = createHash("sha256").update(bytes).digest("hex");
     const metrics = OwnFont.shape.metrics.safeParse(await metricsOf(bytes)).data;
     return allOrNothing(async (transaction) => {
-      const { design } = await designAt(context, "draft");
+      const { design } = await designAt(context, "draft", transaction);
       const { ownFonts } = getBody(design, "style", STYLE_ID);
       await saveFile(
         context.site.id,

@@ -8,6 +8,7 @@ import { impactOf } from "../../core/placement/impact";
 import { resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { sitesOf } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { currentEdition, listEditions, newestChange } from "../../data/design-repository";
 import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
 import { previewOrigin, publicOrigin } from "../hosts/host-names";
@@ -21,8 +22,8 @@ import { designAt } from "./view-input";
 export const frame = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const draft = await designAt(context, "draft");
-    const live = await designAt(context, "live");
+    const draft = await designAt(context, "draft", POOL);
+    const live = await designAt(context, "live", POOL);
     const changes = draftChanges(live.design, draft.design);
     const named = [draft, live].flatMap(({ design }) =>
       documentsOf(design, "part").flatMap(({ body: { placement } }) =>
@@ -41,11 +42,11 @@ export const frame = defineUseCase({
             revaluedPages(changes),
           );
     const [undo, redo, sites, editions, current] = await Promise.all([
-      newestChange(context.site.id, context.account.id, "done"),
-      newestChange(context.site.id, context.account.id, "undone"),
-      sitesOf(context.account.id),
-      listEditions(context.site.id),
-      currentEdition(context.site.id, new Date(context.now)),
+      newestChange(context.site.id, context.account.id, "done", POOL),
+      newestChange(context.site.id, context.account.id, "undone", POOL),
+      sitesOf(context.account.id, POOL),
+      listEditions(context.site.id, POOL),
+      currentEdition(context.site.id, new Date(context.now), POOL),
     ]);
     const { settings } = context.site;
     return succeed({

@@ -6,6 +6,7 @@ import type { Band } from "../../core/model/part";
 import { findPlace } from "../../core/model/tree";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
+import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
 import type { LookMendKind } from "../../messages/look-findings";
 import { colourWords } from "../../messages/style";
@@ -152,7 +153,7 @@ export const lookFindings = defineUseCase({
   input: Seen.pick({ at: true, state: true }),
   run: async (context, { state, at }) => {
     const view = viewOf(context, { audience: "signedOut", at });
-    const compiled = await designAt(context, state, view.at);
+    const compiled = await designAt(context, state, POOL, view.at);
     return succeed({ findings: await namedLookFindings(context, compiled, view.at) });
   },
 });

@@ -13,6 +13,7 @@ import type { Band, Block } from "../../core/model/part";
 import { wholeDesign } from "../../core/model/pieces";
 import { SLOTS } from "../../core/model/slot";
 import { blocksOf } from "../../core/model/tree";
+import { POOL } from "../../data/database";
 import { findSigns } from "../signs";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
@@ -51,7 +52,7 @@ const inOrder = (design: Design, parts: readonly string[]): readonly string[] =>
 export const menus = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const compiled = await designAt(context, "draft");
+    const compiled = await designAt(context, "draft", POOL);
     const { fit } = await fitMaterialOf(context, compiled);
     return succeed({
       menus: documentsOf(compiled.design, "menu")
@@ -93,7 +94,7 @@ const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextM
 export const menu = defineUseCase({
   input: z.object({ menu: z.string() }),
   run: async (context, { menu: id }) => {
-    const compiled = await designAt(context, "draft");
+    const compiled = await designAt(context, "draft", POOL);
     const body = findBody(compiled.design, "menu", id);
     if (!body) return fail(issue("menu.unknown", ["menu"]));
     const { fit, measure } = await fitMaterialOf(context, compiled);
@@ -114,7 +115,7 @@ export const menu = defineUseCase({
 export const createMenu = defineUseCase({
   input: z.object({ name: z.string().trim().min(1).max(120), from: z.enum(["empty", "pages"]) }),
   run: async (context, { name, from }) => {
-    const { index, design } = await designAt(context, "draft");
+    const { index, design } = await designAt(context, "draft", POOL);
     if (documentsOf(design, "menu").some(({ body }) => body.name === name))
       return fail(issue("menu.taken", ["name"], { name }));
     const id = context.ids.id();
@@ -139,7 +140,7 @@ export const signs = defineUseCase({
 export const removeMenu = defineUseCase({
   input: z.object({ menu: z.string() }),
   run: async (context, { menu: id }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     const body = findBody(design, "menu", id);
     if (!body) return fail(issue("menu.unknown", ["menu"]));
     const { length } = usesOf(design, id);

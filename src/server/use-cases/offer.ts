@@ -4,6 +4,7 @@ import { Slot } from "../../core/model/slot";
 import { chooseOperations, type Proposal, proposals, type Wanted } from "../../core/placement/proposals";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { startingPoints } from "../../core/starting/points";
+import { POOL } from "../../data/database";
 import { describeCondition } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
@@ -29,7 +30,7 @@ export const offer = defineUseCase({
     wanted: WantedInput,
   }),
   run: async (context, { slot, pages, wanted, by, filter, ...seen }) => {
-    const resolution = await resolutionFor(context, { ...seen, state: "draft" });
+    const resolution = await resolutionFor(context, { ...seen, state: "draft" }, POOL);
     if (!resolution.ok) return resolution;
     const { compiled: draft, view } = resolution.value;
     const numbers = pickedNumbers(resolution.value, pages, { by, filter });

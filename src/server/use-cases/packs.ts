@@ -13,7 +13,7 @@ import { contentKey } from "../../core/packs/references";
 import type { Pack } from "../../core/packs/shapes";
 import { writePack } from "../../core/packs/write";
 import { compileDesign } from "../../core/placement/resolve";
-import type { Transaction } from "../../data/database";
+import { POOL, type Transaction } from "../../data/database";
 import { originalBytes, takePicture } from "../pictures";
 import { unzip } from "../unzip";
 import { defineUseCase, type SiteContext } from "../use-case";
@@ -41,7 +41,7 @@ export const PackRequest = z.object({
 export const packContents = defineUseCase({
   input: z.object({ parts: z.array(z.string()).max(1000) }),
   run: async (context, input) => {
-    const { design, index } = await designAt(context, "draft");
+    const { design, index } = await designAt(context, "draft", POOL);
     if (input.parts.some((id) => !findBody(design, "part", id)))
       return fail(issue("part.unknown", ["parts"]));
     const closure = closureOf(design, input.parts);
@@ -69,7 +69,7 @@ export const exportPack = async (
   context: SiteContext,
   request: z.infer<typeof PackRequest>,
 ): Promise<Outcome<Uint8Array>> => {
-  const { design, index } = await designAt(context, "draft");
+  const { design, index } = await designAt(context, "draft", POOL);
   if (request.parts.some((id) => !findBody(design, "part", id)))
     return fail(issue("part.unknown", ["parts"]));
   const closure = closureOf(design, request.parts);
@@ -113,7 +113,7 @@ export const packPlan = defineUseCase({
   run: async (context, { bytes, answers }) => {
     const pack = await read(bytes);
     if (!pack.ok) return pack;
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const plan = planImport(pack.value, draft.design, draft.index, answers);
     return succeed({
       manifest: pack.value.manifest,
@@ -167,7 +167,7 @@ export const packImport = defineUseCase({
   run: async (context, { bytes, answers }) => {
     const pack = await read(bytes);
     if (!pack.ok) return pack;
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const change = importChange(pack.value, draft.design, draft.index, answers, context.ids);
     if (!change.ok) return change;
     return allOrNothing(async (transaction) => {

@@ -9,6 +9,7 @@ import type { Part } from "../../core/model/part";
 import { Slot } from "../../core/model/slot";
 import { findPlace } from "../../core/model/tree";
 import { lockSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/fields";
 import { draftDesign } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
@@ -31,7 +32,7 @@ export const sayOnPage = defineUseCase({
     value: ChoiceValue.nullable(),
   }),
   run: async (context, { page, slot, name, value }) => {
-    const { design, index } = await designAt(context, "draft");
+    const { design, index } = await designAt(context, "draft", POOL);
     const identity = index.byIdentity.get(page)?.identity;
     if (identity === undefined) return fail(issue("page.unknown", ["page"], { page }));
     const choice = choiceNamed(design, slot, name);
@@ -52,7 +53,7 @@ export const openToPages = defineUseCase({
     value: ChoiceValue.optional(),
   }),
   run: async (context, { part: id, node, path, page, value }) => {
-    const { index } = await designAt(context, "draft");
+    const { index } = await designAt(context, "draft", POOL);
     const identity = page === undefined ? undefined : index.byIdentity.get(page)?.identity;
     if (page !== undefined && identity === undefined) return fail(issue("page.unknown", ["page"], { page }));
     return save(context, (draft) => {

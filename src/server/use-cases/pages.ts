@@ -11,6 +11,7 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import { numberOfKey } from "../../core/placement/coverage";
 import { answersAt } from "../../core/placement/resolution";
 import { partOf } from "../../core/placement/resolve";
+import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/fields";
 import { slotName } from "../../messages/words";
 import { publicOrigin } from "../hosts/host-names";
@@ -24,21 +25,24 @@ export const previewPage = defineUseCase({
   input: Seen.extend({ page: z.string(), shown: z.object({ id: z.string(), part: Part }).optional() }),
   run: async (context, { page, shown, ...seen }) => {
     const { at } = viewOf(context, seen);
-    const compiled = await designAt(context, seen.state, at);
-    const draft = await designAt(context, "draft", at);
+    const compiled = await designAt(context, seen.state, POOL, at);
+    const draft = await designAt(context, "draft", POOL, at);
     const address = compiled.index.byIdentity.get(page);
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
-    const data = await assemblePage({
-      head: context.site,
-      compiled,
-      contentPictures: draft.design,
-      page: address,
-      pageNumber: 1,
-      audience: seen.audience,
-      at,
-      origin: publicOrigin(context.site.id),
-      ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
-    });
+    const data = await assemblePage(
+      {
+        head: context.site,
+        compiled,
+        contentPictures: draft.design,
+        page: address,
+        pageNumber: 1,
+        audience: seen.audience,
+        at,
+        origin: publicOrigin(context.site.id),
+        ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
+      },
+      POOL,
+    );
     return succeed(data);
   },
 });
@@ -47,7 +51,7 @@ export const previewPage = defineUseCase({
 export const page = defineUseCase({
   input: Seen.extend({ page: z.string() }),
   run: async (context, { page: key, ...seen }) => {
-    const resolution = await resolutionFor(context, seen);
+    const resolution = await resolutionFor(context, seen, POOL);
     if (!resolution.ok) return resolution;
     const { compiled } = resolution.value;
     const number = numberOfKey(compiled.index, key);
@@ -111,7 +115,7 @@ const removableOf = ({
 export const goTo = defineUseCase({
   input: z.object({ query: z.string().max(2000) }),
   run: async (context, { query }) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const text = query.trim();
     const pasted = /^(https?:\/\/[^/]+)?(\/.*)$/.exec(text)?.[2];
     const asPath = pasted === undefined ? null : canonicalPath(pasted.replace(/[?#].*$/, ""));

@@ -5,6 +5,7 @@ import type { Operation } from "../../core/model/operations";
 import type { Part } from "../../core/model/part";
 import { bringBackOperations, partVersions } from "../../core/model/part-versions";
 import { lockSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { changesOf } from "../../data/design-repository";
 import { describeOperation, partName } from "../../messages/changes";
 import { draftDesign } from "../site-state";
@@ -26,10 +27,10 @@ const versionsOf = (id: string, body: Part, changes: Awaited<ReturnType<typeof c
 export const partHistory = defineUseCase({
   input: z.object({ part: z.string() }),
   run: async (context, { part: id }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     const body = findBody(design, "part", id);
     if (!body) return fail(issue("part.unknown", ["part"]));
-    const changes = await changesOf(context.site.id, id, MOST_VERSIONS);
+    const changes = await changesOf(context.site.id, id, MOST_VERSIONS, POOL);
     const versions = versionsOf(id, body, changes);
     return succeed({
       changes: changes.map(({ rev, label, name, at, operations }) => {
@@ -61,7 +62,7 @@ export const bringPartBack = defineUseCase({
       const head = await lockSite(context.site.id, transaction);
       const body = findBody(await draftDesign(head, transaction), "part", id);
       if (!body) return fail(issue("part.unknown", ["part"]));
-      const then = versionsOf(id, body, await changesOf(head.id, id, MOST_VERSIONS)).get(rev);
+      const then = versionsOf(id, body, await changesOf(head.id, id, MOST_VERSIONS, transaction)).get(rev);
       if (!then) return fail(issue("part.noVersion", ["rev"]));
       const operations = bringBackOperations(id, body, then);
       if (operations.length === 0) return succeed<Saved>({ rev: head.designRev, label: "", documents: {} });

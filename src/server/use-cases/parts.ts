@@ -14,6 +14,7 @@ import type { CompiledDesign } from "../../core/placement/resolve";
 import { layOut } from "../../core/starting/layouts";
 import { startingPoint, startingPoints } from "../../core/starting/points";
 import { Traits } from "../../core/starting/traits";
+import { POOL } from "../../data/database";
 import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
@@ -67,12 +68,12 @@ const findingsByPart = (findings: readonly Finding[]): ReadonlyMap<string, reado
 export const parts = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const draft = await designAt(context, "draft");
-    const live = await designAt(context, "live");
+    const draft = await designAt(context, "draft", POOL);
+    const live = await designAt(context, "live", POOL);
     const resolution = resolveAll(draft, viewOf(context, signedOut));
     const findings = findingsByPart(placementFindings(draft, context.now));
     const shown = shownPages(resolution);
-    const changed = await lastChanges(context.site.id);
+    const changed = await lastChanges(context.site.id, POOL);
     const lines = documentsOf(draft.design, "part").flatMap(({ body: { placement } }) => [
       ...placement.conditions,
       ...placement.exceptions,
@@ -113,8 +114,8 @@ export const parts = defineUseCase({
 export const part = defineUseCase({
   input: z.object({ part: z.string() }),
   run: async (context, input) => {
-    const draft = await designAt(context, "draft");
-    const live = await designAt(context, "live");
+    const draft = await designAt(context, "draft", POOL);
+    const live = await designAt(context, "live", POOL);
     const body = findBody(draft.design, "part", input.part);
     if (!body) return fail(issue("part.unknown", ["part"]));
     const resolution = resolveAll(draft, viewOf(context, signedOut));
@@ -141,7 +142,7 @@ export const createPart = defineUseCase({
     placement: Placement,
   }),
   run: async (context, { slot, name, start, placement }) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const material = startingMaterial(draft);
     const isMade = start !== null && typeof start === "object";
     if (isMade && start.slot !== slot) return fail(issue("start.otherSlot", ["start"]));
@@ -171,7 +172,7 @@ export const createPart = defineUseCase({
 export const duplicatePart = defineUseCase({
   input: z.object({ part: z.string(), withPlacement: z.boolean() }),
   run: async (context, input) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const source = findBody(draft.design, "part", input.part);
     if (!source) return fail(issue("part.unknown", ["part"]));
     const id = context.ids.id();
@@ -190,7 +191,7 @@ export const duplicatePart = defineUseCase({
 export const previewPages = defineUseCase({
   input: z.object({ part: z.string() }),
   run: async (context, input) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const body = findBody(draft.design, "part", input.part);
     if (!body) return fail(issue("part.unknown", ["part"]));
     const { stems } = draft.index;

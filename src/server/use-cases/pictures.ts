@@ -8,6 +8,7 @@ import { SLOTS } from "../../core/model/slot";
 import { findPlace } from "../../core/model/tree";
 import { answersAt, type Resolution } from "../../core/placement/resolution";
 import { partOf } from "../../core/placement/resolve";
+import { POOL } from "../../data/database";
 import { fileSizes } from "../../data/file-repository";
 import { dropSettledUploads, listUploads } from "../../data/upload-repository";
 import { nodeName, partName } from "../../messages/changes";
@@ -47,10 +48,10 @@ const placesIn = (resolution: Resolution): ((picture: string) => readonly Pictur
 export const pictures = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const resolution = await resolutionFor(context, DRAFT);
+    const resolution = await resolutionFor(context, DRAFT, POOL);
     if (!resolution.ok) return resolution;
     const { design } = resolution.value.compiled;
-    const sizes = await fileSizes(context.site.id);
+    const sizes = await fileSizes(context.site.id, POOL);
     const placesOf = placesIn(resolution.value);
     return succeed({
       pictures: documentsOf(design, "picture")
@@ -76,7 +77,7 @@ export const pictures = defineUseCase({
 
 /** All pictures with what was noticed of each. */
 export const noticedPictures = async (resolution: Resolution, site: string) => {
-  const sizes = await fileSizes(site);
+  const sizes = await fileSizes(site, POOL);
   const placesOf = placesIn(resolution);
   return documentsOf(resolution.compiled.design, "picture").map(({ id, body }) => ({
     id,
@@ -88,12 +89,12 @@ export const noticedPictures = async (resolution: Resolution, site: string) => {
 export const picture = defineUseCase({
   input: z.object({ picture: z.string() }),
   run: async (context, { picture: id }) => {
-    const resolution = await resolutionFor(context, DRAFT);
+    const resolution = await resolutionFor(context, DRAFT, POOL);
     if (!resolution.ok) return resolution;
     const { design, index } = resolution.value.compiled;
     const body = findBody(design, "picture", id);
     if (!body) return fail(issue("picture.unknown", ["picture"]));
-    const sizes = await fileSizes(context.site.id);
+    const sizes = await fileSizes(context.site.id, POOL);
     const places = placesIn(resolution.value)(id);
     return succeed({
       id,
@@ -124,7 +125,7 @@ export const removePicture = defineUseCase({
   input: z.object({ picture: z.string() }),
   run: (context, { picture: id }) =>
     allOrNothing(async (transaction) => {
-      const resolution = await resolutionFor(context, DRAFT);
+      const resolution = await resolutionFor(context, DRAFT, transaction);
       if (!resolution.ok) return resolution;
       const body = findBody(resolution.value.compiled.design, "picture", id);
       if (!body) return fail(issue("picture.unknown", ["picture"]));
@@ -139,7 +140,7 @@ export const uploads = defineUseCase({
   input: z.object({}),
   run: async (context) =>
     succeed({
-      uploads: (await listUploads(context.site.id, context.account.id)).map(
+      uploads: (await listUploads(context.site.id, context.account.id, POOL)).map(
         ({ id, name, state, detail, picture: made, replaces }) => ({
           id,
           name,
@@ -155,7 +156,7 @@ export const uploads = defineUseCase({
 export const putUploadsAway = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    await dropSettledUploads(context.site.id, context.account.id);
+    await dropSettledUploads(context.site.id, context.account.id, POOL);
     return succeed({});
   },
 });

@@ -7,6 +7,7 @@ import { Band, type Block, Cell, Look } from "../../core/model/part";
 import { pieceIn, wholeBands } from "../../core/model/pieces";
 import { blocksOf, findPlace, getPlace, type NodePlace, withFreshIds } from "../../core/model/tree";
 import { lockSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { draftDesign } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
@@ -32,7 +33,7 @@ const usesOf = (design: Design, piece: string): readonly PieceUse[] =>
 export const pieces = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     return succeed({
       pieces: documentsOf(design, "piece")
         .map(({ id, body }) => ({
@@ -49,7 +50,7 @@ export const pieces = defineUseCase({
 export const piece = defineUseCase({
   input: z.object({ piece: z.string() }),
   run: async (context, { piece: id }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     const body = findBody(design, "piece", id);
     if (!body) return fail(issue("piece.unknown", ["piece"]));
     const uses = usesOf(design, id);
@@ -158,7 +159,7 @@ export const ownPiece = defineUseCase({
 export const removePiece = defineUseCase({
   input: z.object({ piece: z.string() }),
   run: async (context, { piece: id }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     const body = findBody(design, "piece", id);
     if (!body) return fail(issue("piece.unknown", ["piece"]));
     const { length } = usesOf(design, id);

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { getBody, PROFILE_ID } from "../../core/model/design";
 import { succeed } from "../../core/model/issue";
+import { POOL } from "../../data/database";
 import { defineUseCase } from "../use-case";
 import { designAt } from "./view-input";
 
@@ -8,7 +9,7 @@ import { designAt } from "./view-input";
 export const profile = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     return succeed({ body: getBody(design, "profile", PROFILE_ID) });
   },
 });

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { succeed } from "../../core/model/issue";
+import { POOL } from "../../data/database";
 import * as repository from "../../data/mailbox-repository";
 import { defineUseCase } from "../use-case";
 
@@ -9,7 +10,7 @@ const MOST = 1000;
 export const signUps = defineUseCase({
   input: z.object({}),
   run: async ({ site }) => {
-    const rows = await repository.listSignUps(site.id, MOST + 1);
+    const rows = await repository.listSignUps(site.id, MOST + 1, POOL);
     return succeed({
       signUps: rows.slice(0, MOST).map(({ list, address, consent, at }) => ({
         list,
@@ -26,7 +27,7 @@ export const signUps = defineUseCase({
 export const dropSignUp = defineUseCase({
   input: z.object({ list: z.string(), address: z.string() }),
   run: async ({ site }, { list, address }) => {
-    await repository.dropSignUp(site.id, list, address);
+    await repository.dropSignUp(site.id, list, address, POOL);
     return succeed({});
   },
 });

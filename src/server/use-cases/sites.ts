@@ -7,6 +7,7 @@ import { COLOUR_ROLES, StyleValues } from "../../core/model/house-style";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { withPalette } from "../../core/style/with-palette";
 import { findSite } from "../../data/content-repository";
+import { POOL } from "../../data/database";
 import { ROLE_NAMES } from "../../messages/words";
 import type { SiteFolder } from "../site-folder";
 import { importSite } from "../site-import";
@@ -46,7 +47,7 @@ export const createSite = defineUseCase({
     // as hosts are named: no double hyphen, which parts a site from its preview
     if (!/^[a-z]([a-z0-9-]*[a-z0-9])?$/.test(address) || address.includes("--"))
       return fail(issue("site.address", ["address"], { address }));
-    if (await findSite(address)) return fail(issue("site.taken", ["address"], { address }));
+    if (await findSite(address, POOL)) return fail(issue("site.taken", ["address"], { address }));
     const entries = [{ title: name, slug: "home" }];
     for (const title of pages) {
       const slug = slugOf(title);

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { findBody } from "../../core/model/design";
 import { succeed } from "../../core/model/issue";
 import { darkPicture } from "../../core/starting/points";
+import { POOL } from "../../data/database";
 import { defineUseCase } from "../use-case";
 import { fitMaterialOf } from "./fit-material";
 import { startingMaterial } from "./starting-material";
@@ -11,7 +12,7 @@ import { designAt } from "./view-input";
 export const starts = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const material = startingMaterial(draft);
     const { fit } = await fitMaterialOf(context, draft);
     const { words: _, ...shown } = fit;

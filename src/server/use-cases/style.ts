@@ -9,6 +9,7 @@ import { partUses } from "../../core/style/pairs";
 import { planTokens } from "../../core/style/tokens-read";
 import { writeStyleTokens } from "../../core/style/tokens-write";
 import { typedInColours } from "../../core/style/typed-in";
+import { POOL } from "../../data/database";
 import { nodeName, partName } from "../../messages/changes";
 import { picturePixels } from "../pictures";
 import { defineUseCase } from "../use-case";
@@ -19,7 +20,7 @@ import { designAt } from "./view-input";
 export const style = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     return succeed({
       body: getBody(design, "style", STYLE_ID),
       uses: partUses(design),
@@ -39,7 +40,7 @@ export const style = defineUseCase({
 export const pictureColours = defineUseCase({
   input: z.object({ picture: z.string() }),
   run: async (context, { picture: id }) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     const picture = findBody(design, "picture", id);
     if (!picture) return fail(issue("picture.unknown", ["picture"]));
     return succeed({ colours: speakingColours(await picturePixels(context.site.id, picture)) });
@@ -50,7 +51,7 @@ export const pictureColours = defineUseCase({
 export const tokensFile = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     return succeed({ text: writeStyleTokens(getBody(design, "style", STYLE_ID)) });
   },
 });
@@ -76,7 +77,7 @@ const planOf = (before: HouseStyle, { text, roles }: z.infer<typeof TokenInput>)
 export const tokensPlan = defineUseCase({
   input: TokenInput,
   run: async (context, input) => {
-    const { design } = await designAt(context, "draft");
+    const { design } = await designAt(context, "draft", POOL);
     return planOf(getBody(design, "style", STYLE_ID), input);
   },
 });
@@ -85,7 +86,7 @@ export const tokensImport = defineUseCase({
   input: TokenInput,
   run: (context, input) =>
     allOrNothing(async (transaction) => {
-      const { design } = await designAt(context, "draft");
+      const { design } = await designAt(context, "draft", transaction);
       const before = getBody(design, "style", STYLE_ID);
       const plan = planOf(before, input);
       if (!plan.ok) return plan;

@@ -9,6 +9,7 @@ import { type CoverageFilter, filtered, groupsOf, numberOfKey } from "../../core
 import type { View } from "../../core/placement/match";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
+import type { Connection } from "../../data/database";
 import { draftOf, liveOf } from "../site-state";
 import type { SiteContext } from "../use-case";
 
@@ -29,20 +30,25 @@ export const viewOf = (context: SiteContext, seen: Pick<Seen, "audience" | "at">
 export const designAt = async (
   context: SiteContext,
   state: Seen["state"],
+  connection: Connection,
   at: string = context.now,
 ): Promise<CompiledDesign> => {
-  const draft = await draftOf(context.site, at);
+  const draft = await draftOf(context.site, at, connection);
   if (state === "draft") return draft;
-  const live = await liveOf(context.site, at);
+  const live = await liveOf(context.site, at, connection);
   return live?.compiled ?? compileDesign(new Map(), draft.index);
 };
 
 /** Every slot of every page as someone sees it, or an issue if the site does not know who looks. */
-export const resolutionFor = async (context: SiteContext, seen: Seen): Promise<Outcome<Resolution>> => {
+export const resolutionFor = async (
+  context: SiteContext,
+  seen: Seen,
+  connection: Connection,
+): Promise<Outcome<Resolution>> => {
   const view = viewOf(context, seen);
   const unknown = audienceIssue(context, seen.audience);
   if (unknown) return unknown;
-  return succeed(resolveAll(await designAt(context, seen.state, view.at), view));
+  return succeed(resolveAll(await designAt(context, seen.state, connection, view.at), view));
 };
 
 /** The issue of an audience that is no level of the site. */

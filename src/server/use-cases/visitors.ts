@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { fail, type Issue, issue, succeed } from "../../core/model/issue";
+import { POOL } from "../../data/database";
 import * as repository from "../../data/visitor-repository";
 import { hashPassword } from "../sessions";
 import { defineUseCase, type SiteContext } from "../use-case";
@@ -21,7 +22,7 @@ const levelIssue = ({ site }: SiteContext, level: string): Issue | undefined =>
 export const visitors = defineUseCase({
   input: z.object({}),
   run: async ({ site }) => {
-    const rows = await repository.listVisitors(site.id, MOST + 1);
+    const rows = await repository.listVisitors(site.id, MOST + 1, POOL);
     return succeed({
       visitors: rows.slice(0, MOST).map(({ id, email, name, level, createdAt }) => ({
         id,
@@ -48,7 +49,7 @@ export const addVisitor = defineUseCase({
       passwordHash: await hashPassword(password),
       createdAt: new Date(context.now),
     };
-    const isNew = await repository.createVisitor(context.site.id, row);
+    const isNew = await repository.createVisitor(context.site.id, row, POOL);
     return isNew ? succeed({ id: row.id }) : fail(issue("visitor.exists", ["email"], { email: row.email }));
   },
 });
@@ -63,17 +64,21 @@ export const changeVisitor = defineUseCase({
   }),
   run: async (context, { id, name, level, password }) => {
     const site = context.site.id;
-    const found = await repository.findVisitor(site, id);
+    const found = await repository.findVisitor(site, id, POOL);
     if (!found) return fail(issue("visitor.unknown", ["id"]));
     const unknown = level === undefined ? undefined : levelIssue(context, level);
     if (unknown) return fail(unknown);
-    await repository.updateVisitor(site, {
-      id,
-      name: name ?? found.name,
-      level: level ?? found.level,
-      passwordHash: password === undefined ? found.passwordHash : await hashPassword(password),
-    });
-    if (password !== undefined) await repository.endVisitorSessions(site, id);
+    await repository.updateVisitor(
+      site,
+      {
+        id,
+        name: name ?? found.name,
+        level: level ?? found.level,
+        passwordHash: password === undefined ? found.passwordHash : await hashPassword(password),
+      },
+      POOL,
+    );
+    if (password !== undefined) await repository.endVisitorSessions(site, id, POOL);
     return succeed({});
   },
 });
@@ -82,7 +87,7 @@ export const changeVisitor = defineUseCase({
 export const removeVisitor = defineUseCase({
   input: z.object({ id: z.string() }),
   run: async ({ site }, { id }) => {
-    await repository.dropVisitor(site.id, id);
+    await repository.dropVisitor(site.id, id, POOL);
     return succeed({});
   },
 });

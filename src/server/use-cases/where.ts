@@ -8,6 +8,7 @@ import type { Slot } from "../../core/model/slot";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { compileDesign } from "../../core/placement/resolve";
 import { follow } from "../../core/placement/settled";
+import { POOL } from "../../data/database";
 import { defineUseCase } from "../use-case";
 import { impactInWords, named } from "./impact-words";
 import { reachIn } from "./parts";
@@ -49,12 +50,12 @@ const tiesOf = (resolution: Resolution, slot: Slot, part: string) => {
 export const reach = defineUseCase({
   input: Seen.pick({ at: true }).extend({ part: z.string(), placement: Placement.optional() }),
   run: async (context, { part: id, placement, at }) => {
-    const body = findBody((await designAt(context, "draft")).design, "part", id);
+    const body = findBody((await designAt(context, "draft", POOL)).design, "part", id);
     if (!body) return fail(issue("part.unknown", ["part"]));
     const wished: Part = placement ? { ...body, placement } : body;
     const audience = wished.placement.audience ?? "signedOut";
     const view = viewOf(context, { audience, at });
-    const draft = await designAt(context, "draft", view.at);
+    const draft = await designAt(context, "draft", POOL, view.at);
     const design = new Map(draft.design).set(id, { id, kind: "part", body: wished });
     const compiled = placement ? follow(compileDesign(design, draft.index, draft), draft) : draft;
     const resolution = resolveAll(compiled, view);
@@ -88,7 +89,7 @@ export const places = defineUseCase({
     whole: z.boolean().default(false),
   }),
   run: async (context, { query, whole }) => {
-    const draft = await designAt(context, "draft");
+    const draft = await designAt(context, "draft", POOL);
     const resolution = resolveAll(draft, viewOf(context, { audience: "signedOut" }));
     return succeed(findPlaces(resolution, query, whole));
   },

@@ -6,6 +6,7 @@ import { numberOfKey } from "../../core/placement/coverage";
 import { explainSlot, type Verdict } from "../../core/placement/explain";
 import { mendsForPart } from "../../core/placement/mends";
 import { partOf, resolveSlot } from "../../core/placement/resolve";
+import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
 import { defineUseCase } from "../use-case";
 import { impactOfOperations, named } from "./impact-words";
@@ -17,24 +18,25 @@ const At = Seen.extend({ slot: Slot, page: z.string() });
 export const explain = defineUseCase({
   input: At,
   run: async (context, { slot, page, ...seen }) => {
-    const resolution = await resolutionFor(context, seen);
+    const resolution = await resolutionFor(context, seen, POOL);
     if (!resolution.ok) return resolution;
     const { compiled, view } = resolution.value;
     const number = numberOfKey(compiled.index, page);
     const address = number === undefined ? undefined : compiled.index.pages[number];
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
     const { answer, rows } = explainSlot(compiled, slot, address, view);
-    const live = seen.state === "live" ? compiled : await designAt(context, "live", view.at);
+    const live = seen.state === "live" ? compiled : await designAt(context, "live", POOL, view.at);
     const liveNumber = numberOfKey(live.index, page);
     const liveAddress = liveNumber === undefined ? undefined : live.index.pages[liveNumber];
     const visitors = liveAddress ? partOf(resolveSlot(live, slot, liveAddress, view)) : null;
     const unpublished: readonly { part: string; verdict: Verdict }[] =
       seen.state === "draft"
         ? []
-        : documentsOf((await designAt(context, "draft", view.at)).design, "part").flatMap(({ id, body }) =>
-            body.slot === slot && body.binnedAt === null && !findBody(compiled.design, "part", id)
-              ? [{ part: id, verdict: { is: "notPublished" } as const }]
-              : [],
+        : documentsOf((await designAt(context, "draft", POOL, view.at)).design, "part").flatMap(
+            ({ id, body }) =>
+              body.slot === slot && body.binnedAt === null && !findBody(compiled.design, "part", id)
+                ? [{ part: id, verdict: { is: "notPublished" } as const }]
+                : [],
           );
     return succeed({
       page: { key: page, ...named(address) },
@@ -54,7 +56,7 @@ export const explain = defineUseCase({
 export const mends = defineUseCase({
   input: At.omit({ state: true }).extend({ part: z.string() }),
   run: async (context, { slot, page, part, ...seen }) => {
-    const resolution = await resolutionFor(context, { ...seen, state: "draft" });
+    const resolution = await resolutionFor(context, { ...seen, state: "draft" }, POOL);
     if (!resolution.ok) return resolution;
     const { compiled } = resolution.value;
     const number = numberOfKey(compiled.index, page);
