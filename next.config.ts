@@ -10,6 +10,8 @@ const config: NextConfig = {
     "yauzl",
     "pino",
     "wawoff2",
+    "workerpool",
+    "busboy",
     "pg-boss",
     "sanitize-html",
     "simple-icons",

@@ -2,9 +2,12 @@
 import { closeDatabase } from "../src/data/database";
 import { migrate } from "../src/data/migrate";
 import { DEMO_ACCOUNTS, DEMO_PASSWORD, loadDemo } from "../src/server/demo";
+import { closeDecoders } from "../src/server/files/decoding";
+import { installQueue } from "../src/server/jobs/queue";
 import { BIG_SITE, loadBigDemo } from "./big-demo";
 
 const migrated = await migrate();
+await installQueue();
 const fresh = process.argv.includes("--fresh");
 if (migrated.length > 0) console.log(`database: ${migrated.join(", ")}`);
 if (!process.argv.includes("--no-demo")) {
@@ -14,4 +17,5 @@ if (!process.argv.includes("--no-demo")) {
 if (process.argv.includes("--big") && (await loadBigDemo(fresh)))
   console.log(`generated site loaded: ${BIG_SITE}`);
 console.log(`sign-in ${DEMO_ACCOUNTS[0].email} ${DEMO_PASSWORD}`);
+await closeDecoders();
 await closeDatabase();

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import * as harfbuzz from "harfbuzzjs";
 import { FAMILIES } from "../src/core/layout/families";
 import { Shaper } from "../src/core/layout/shaper";
-import { unpackWoff2 } from "../src/server/woff2";
+import { unpackWoff2 } from "../src/server/files/woff2";
 
 const packed = Object.values(FAMILIES).flatMap(({ folder, files }) =>
   files.map(({ file }) => [file, `node_modules/@fontsource-variable/${folder}/files/${file}`] as const),

@@ -1,6 +1,8 @@
 import { closeDatabase, database } from "../src/data/database";
 import { migrate } from "../src/data/migrate";
 import { loadDemo } from "../src/server/demo";
+import { closeDecoders } from "../src/server/files/decoding";
+import { installQueue } from "../src/server/jobs/queue";
 
 /** One migrated database with the sample sites, made once; every test file gets a clone of its own. */
 export const TEMPLATE = "gray_latch_template";
@@ -13,7 +15,9 @@ export const setup = async (): Promise<void> => {
   await closeDatabase();
   process.env["PGDATABASE"] = TEMPLATE;
   await migrate();
+  await installQueue();
   await loadDemo({ fresh: false });
+  await closeDecoders();
   await closeDatabase();
   delete process.env["PGDATABASE"];
 };

@@ -2,6 +2,7 @@ import InitColorSchemeScript from "@mui/material/InitColorSchemeScript";
 import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";
 import type { Metadata } from "next";
 import localFont from "next/font/local";
+import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { Studio } from "../ui/shell/Studio";
 
@@ -19,11 +20,16 @@ const mono = localFont({
 export const metadata: Metadata = { title: "Gray Latch" };
 export const dynamic = "force-dynamic";
 
-export default function RootLayout({ children }: { readonly children: ReactNode }) {
+/** The nonce of this page's policy, which the server that owns the port made: only scripts that bear it run. */
+const nonceOfPage = async (): Promise<string | undefined> =>
+  /'nonce-([^']+)'/.exec((await headers()).get("content-security-policy") ?? "")?.[1];
+
+export default async function RootLayout({ children }: { readonly children: ReactNode }) {
+  const nonce = await nonceOfPage();
   return (
     <html lang="en" className={`${sans.variable} ${mono.variable}`} suppressHydrationWarning>
       <body>
-        <InitColorSchemeScript attribute="data-scheme" />
+        <InitColorSchemeScript attribute="data-scheme" nonce={nonce} />
         <AppRouterCacheProvider>
           <Studio>{children}</Studio>
         </AppRouterCacheProvider>

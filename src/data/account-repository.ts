@@ -1,5 +1,7 @@
 import { type Connection, database, on, runStatement, selectRows } from "./database";
-import type { AccountRow, MembershipRow } from "./models";
+import type { AccountRow, MembershipRow, SessionRow } from "./models";
+
+const HOUR_MS = 3_600_000;
 
 export const findAccountByEmail = async (email: string, connection: Connection): Promise<AccountRow | null> =>
   (await database().models.account.findOne({ where: { email }, ...on(connection) }))?.get() ?? null;
@@ -11,55 +13,37 @@ export const createAccount = async (account: AccountRow, connection: Connection)
   await database().models.account.create(account, on(connection));
 };
 
-export const createSession = async (
-  idHash: string,
-  account: string,
-  expiresAt: Date,
-  connection: Connection,
-): Promise<void> => {
-  await database().models.session.create({ idHash, account, expiresAt }, on(connection));
+export const createSession = async (session: SessionRow, connection: Connection): Promise<void> => {
+  await database().models.session.create(session, on(connection));
 };
 
 export const endSession = async (idHash: string, connection: Connection): Promise<void> => {
   await database().models.session.destroy({ where: { idHash }, ...on(connection) });
 };
 
-/** The account behind a session that has not ended, or null. */
+/** The account behind a session that has not ended and was used since `idleSince`, or null. That it is used is noted, to the hour. */
 export const findSessionAccount = async (
   idHash: string,
-  now: Date,
+  { now, idleSince }: { readonly now: Date; readonly idleSince: Date },
   connection: Connection,
 ): Promise<AccountRow | null> => {
-  const [row] = await selectRows<AccountRow>(
-    `SELECT account.id, account.email, account.name, account.password_hash AS "passwordHash"
-     FROM session JOIN account ON account.id = session.account WHERE id_hash = :idHash AND expires_at > :now`,
-    { idHash, now },
+  const [row] = await selectRows<AccountRow & { usedAt: Date }>(
+    `SELECT account.id, account.email, account.name, account.password_hash AS "passwordHash", used_at AS "usedAt"
+     FROM session JOIN account ON account.id = session.account
+     WHERE id_hash = :idHash AND expires_at > :now AND used_at > :idleSince`,
+    { idHash, now, idleSince },
     connection,
   );
-  return row ?? null;
+  if (!row) return null;
+  const { usedAt, ...account } = row;
+  if (now.getTime() - usedAt.getTime() > HOUR_MS)
+    await runStatement(
+      "UPDATE session SET used_at = :now WHERE id_hash = :idHash AND used_at < :now",
+      { idHash, now },
+      connection,
+    );
+  return account;
 };
-
-/** How many failed tries a key (an address, an account) had since an instant. */
-export const countTries = async (key: string, since: Date, connection: Connection): Promise<number> => {
-  const [row] = await selectRows<{ count: string }>(
-    "SELECT count(*) FROM sign_in_try WHERE key = :key AND at > :since",
-    { key, since },
-    connection,
-  );
-  return Number(row?.count ?? 0);
-};
-
-export const addTry = async (key: string, at: Date, connection: Connection): Promise<void> => {
-  await runStatement(
-    "DELETE FROM sign_in_try WHERE at < :old",
-    { old: new Date(at.getTime() - 86_400_000) },
-    connection,
-  );
-  await runStatement("INSERT INTO sign_in_try (key, at) VALUES (:key, :at)", { key, at }, connection);
-};
-
-export const clearTries = (key: string, connection: Connection): Promise<void> =>
-  runStatement("DELETE FROM sign_in_try WHERE key = :key", { key }, connection);
 
 export const findMembership = async (
   site: string,

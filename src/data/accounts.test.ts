@@ -1,9 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { runSeed, seeded } from "../../test/seeded";
 import {
   addMembership,
-  addTry,
-  clearTries,
-  countTries,
   createAccount,
   createSession,
   endSession,
@@ -11,6 +9,7 @@ import {
   findMembership,
   findSessionAccount,
 } from "./account-repository";
+import { attempt, forgetAttempts, giveBack, sweepAttempts } from "./attempt-repository";
 import { POOL, runStatement, selectRows } from "./database";
 import { dropDraftLink, findDraftLink, listDraftLinks, saveDraftLink } from "./draft-link-repository";
 import { dropFilter, listFilters, saveFilter } from "./filter-repository";
@@ -36,19 +35,35 @@ const NOON = new Date("2031-05-01T12:00:00.000Z");
 const later = (minutes: number): Date => new Date(NOON.getTime() + minutes * 60_000);
 const account = (id: string) => ({ id, email: `${id}@graylatch.example`, name: id, passwordHash: "scrypt" });
 
+const session = (idHash: string, now: Date, idleSince = later(-1000)) =>
+  findSessionAccount(idHash, { now, idleSince }, POOL);
+
 describe("sessions of the studio", () => {
+  it("are over when nobody used them for as long as is said; using them begins that anew", async () => {
+    await createAccount(account("idla"), POOL);
+    const open = (idHash: string) =>
+      createSession({ idHash, account: "idla", expiresAt: later(9000), usedAt: NOON }, POOL);
+    await open("idle");
+    await open("busy");
+    expect(await session("idle", later(500), later(-1))).not.toBeNull();
+    expect(await session("busy", later(500), later(-1))).not.toBeNull();
+    // used at 500: good while one looks back no further than that
+    expect(await session("busy", later(900), later(499))).not.toBeNull();
+    await open("left");
+    expect(await session("left", later(900), later(0))).toBeNull();
+  });
   it("hold until they end, to the moment, and no longer than their account", async () => {
     await createAccount(account("noor"), POOL);
-    await createSession("one", "noor", later(60), POOL);
-    await createSession("two", "noor", later(60), POOL);
-    expect((await findSessionAccount("one", later(59), POOL))?.email).toBe("noor@graylatch.example");
-    expect(await findSessionAccount("one", later(60), POOL)).toBeNull();
-    expect(await findSessionAccount("unknown", NOON, POOL)).toBeNull();
+    await createSession({ idHash: "one", account: "noor", expiresAt: later(60), usedAt: NOON }, POOL);
+    await createSession({ idHash: "two", account: "noor", expiresAt: later(60), usedAt: NOON }, POOL);
+    expect((await session("one", later(59)))?.email).toBe("noor@graylatch.example");
+    expect(await session("one", later(60))).toBeNull();
+    expect(await session("unknown", NOON)).toBeNull();
     await endSession("one", POOL);
-    expect(await findSessionAccount("one", NOON, POOL)).toBeNull();
-    expect(await findSessionAccount("two", NOON, POOL)).not.toBeNull();
+    expect(await session("one", NOON)).toBeNull();
+    expect(await session("two", NOON)).not.toBeNull();
     await runStatement("DELETE FROM account WHERE id = 'noor'", {}, POOL);
-    expect(await findSessionAccount("two", NOON, POOL)).toBeNull();
+    expect(await session("two", NOON)).toBeNull();
   });
   it("are for one account an address", async () => {
     await createAccount(account("sten"), POOL);
@@ -70,19 +85,46 @@ describe("sessions of the studio", () => {
   });
 });
 
-describe("failed tries", () => {
-  it("are counted by key within the time asked for, forgotten after a day or when cleared", async () => {
-    for (const minute of [0, 1, 2]) await addTry("an address", later(minute), POOL);
-    await addTry("another", later(1), POOL);
-    expect(await countTries("an address", later(0.5), POOL)).toBe(2);
-    expect(await countTries("an address", later(-1), POOL)).toBe(3);
-    await addTry("another", later(24 * 60 + 1.5), POOL);
-    expect(await countTries("an address", later(-1), POOL)).toBe(1);
-    await clearTries("another", POOL);
-    expect([
-      await countTries("another", later(-1), POOL),
-      await countTries("an address", later(-1), POOL),
-    ]).toEqual([0, 1]);
+describe("attempts at a door", () => {
+  const limit = { most: 8, withinMs: 15 * 60_000 };
+  const count = async (door: string, who: string, times: number, now = NOON) => {
+    const waits = await Promise.all(Array.from({ length: times }, () => attempt(door, who, limit, now)));
+    return waits.filter((wait) => wait === 0).length;
+  };
+  it("are as many as is said, however many come at once; then one more each time its share is over", async () => {
+    expect(await count("at once", "one", 100)).toBe(8);
+    expect(await count("at once", "another", 5)).toBe(5);
+    expect(await count("another door", "one", 9)).toBe(8);
+    const wait = await attempt("at once", "one", limit, NOON);
+    expect(wait).toBe(112_500);
+    expect(await count("at once", "one", 9, new Date(NOON.getTime() + wait - 1))).toBe(0);
+    expect(await count("at once", "one", 9, new Date(NOON.getTime() + wait))).toBe(1);
+    // what was refused made it no longer: after the whole time all of it is free again
+    expect(await count("at once", "one", 20, later(15 + 112.5 / 60))).toBe(8);
+  });
+  it("agree with a list of them, whenever they come", async () => {
+    const random = seeded(runSeed(41));
+    let [free, at] = [0, 0];
+    const share = limit.withinMs / limit.most;
+    for (let times = 0; times < 150; times += 1) {
+      at += random.below(3) === 0 ? random.below(400_000) : random.below(20_000);
+      const mayPass = Math.max(free, at) + share <= at + limit.withinMs;
+      if (mayPass) free = Math.max(free, at) + share;
+      const wait = await attempt("model", "one", limit, new Date(NOON.getTime() + at));
+      expect(wait === 0, `at ${at}`).toBe(mayPass);
+    }
+  });
+  it("are given back, forgotten, and cleared away when they are over", async () => {
+    expect(await count("back", "one", 9)).toBe(8);
+    await giveBack("back", "one", limit);
+    expect(await count("back", "one", 9)).toBe(1);
+    await forgetAttempts("back", "one");
+    expect(await count("back", "one", 9)).toBe(8);
+    const rows = () => selectRows("SELECT 1 FROM attempt WHERE door = 'back'", {}, POOL);
+    await sweepAttempts(later(14));
+    expect(await rows()).toHaveLength(1);
+    await sweepAttempts(later(16));
+    expect(await rows()).toHaveLength(0);
   });
 });
 
@@ -212,7 +254,7 @@ describe("visitors of a site", () => {
     for (const name of ["phone", "desk", "library"]) await open(name);
     await open("short", 1);
     const who = (idHash: string, at = NOON, site = SITE as string) =>
-      findSessionVisitor(site, idHash, at, POOL);
+      findSessionVisitor(site, idHash, { now: at, idleSince: later(-1000) }, POOL);
     expect((await who("phone"))?.id).toBe("ove");
     expect(await who("phone", NOON, OTHER)).toBeNull();
     expect(await who("short", later(1))).toBeNull();

@@ -14,6 +14,7 @@ import {
   type Connection,
   database,
   inTransaction,
+  POOL,
   runStatement,
   selectRows,
   type Transaction,
@@ -26,27 +27,57 @@ export interface SiteHead {
   readonly settings: SiteSettings;
   readonly contentRev: number;
   readonly designRev: number;
+  /** Names of what the content and the draft are now: each state has one of its own, also in a database that was restored. */
+  readonly contentKey: string;
+  readonly designKey: string;
+  /** The database's own time, ISO: what is live and what is over is told by it alone. */
+  readonly now: string;
 }
 
-const HEAD = `SELECT id, settings, content_rev AS "contentRev", design_rev AS "designRev" FROM site`;
+type HeadRow = Omit<SiteHead, "now"> & { readonly now: Date };
 
-export const findSite = async (id: string, connection: Connection): Promise<SiteHead | null> =>
-  (await selectRows<SiteHead>(`${HEAD} WHERE id = :id`, { id }, connection))[0] ?? null;
+/** A number that grows, and a name nobody gives twice. */
+export const CONTENT_KEY = "site.content_rev || ' ' || site.content_key";
+export const DESIGN_KEY = "site.design_rev || ' ' || site.design_key";
+
+const HEAD_COLUMNS = `site.id, settings, content_rev AS "contentRev", design_rev AS "designRev",
+  ${CONTENT_KEY} AS "contentKey", ${DESIGN_KEY} AS "designKey", clock_timestamp() AS now`;
+const HEAD = `SELECT ${HEAD_COLUMNS} FROM site`;
+
+const headOf = <Row extends HeadRow>(row: Row): Omit<Row, "now"> & { readonly now: string } => ({
+  ...row,
+  now: row.now.toISOString(),
+});
+
+export const findSite = async (id: string, connection: Connection): Promise<SiteHead | null> => {
+  const [row] = await selectRows<HeadRow>(`${HEAD} WHERE id = :id`, { id }, connection);
+  return row ? headOf(row) : null;
+};
 
 /** The site's row, held until the transaction ends: changes of one site follow one another. */
 export const lockSite = async (id: string, transaction: Transaction): Promise<SiteHead> => {
-  const [row] = await selectRows<SiteHead>(`${HEAD} WHERE id = :id FOR UPDATE`, { id }, transaction);
-  if (!row) throw new Error(`site: expected ${id} to be there, got none`);
-  return row;
+  const found = await selectRows("SELECT 1 FROM site WHERE id = :id FOR UPDATE", { id }, transaction);
+  // asked once it is held: the time it is now, not when one began to wait
+  const head = found.length === 0 ? null : await findSite(id, transaction);
+  if (!head) throw new Error(`site: expected ${id} to be there, got none`);
+  return head;
 };
 
-export const sitesOf = (account: string, connection: Connection): Promise<(SiteHead & { role: string })[]> =>
-  selectRows(
-    `SELECT site.id, settings, content_rev AS "contentRev", design_rev AS "designRev", role
-     FROM site JOIN membership ON membership.site = site.id WHERE membership.account = :account ORDER BY site.id`,
-    { account },
-    connection,
-  );
+export const sitesOf = async (
+  account: string,
+  connection: Connection,
+): Promise<readonly (SiteHead & { readonly role: string })[]> =>
+  (
+    await selectRows<HeadRow & { role: string }>(
+      `SELECT ${HEAD_COLUMNS}, role
+       FROM site JOIN membership ON membership.site = site.id WHERE membership.account = :account ORDER BY site.id`,
+      { account },
+      connection,
+    )
+  ).map(headOf);
+
+export const siteIds = async (): Promise<readonly string[]> =>
+  (await selectRows<{ id: string }>("SELECT id FROM site ORDER BY id", {}, POOL)).map(({ id }) => id);
 
 export const createSite = async (
   id: string,
@@ -65,8 +96,16 @@ export const deleteSite = (id: string): Promise<void> =>
     await runStatement("DELETE FROM site WHERE id = :id", { id }, transaction);
   });
 
-export const touchContent = (site: string, transaction: Transaction): Promise<void> =>
-  runStatement("UPDATE site SET content_rev = content_rev + 1 WHERE id = :site", { site }, transaction);
+/** Says that the content is another now. Returns its new name. */
+export const touchContent = async (site: string, transaction: Transaction): Promise<string> => {
+  const [row] = await selectRows<{ key: string }>(
+    `UPDATE site SET content_rev = content_rev + 1, content_key = gen_random_uuid()::text WHERE id = :site
+     RETURNING ${CONTENT_KEY} AS key`,
+    { site },
+    transaction,
+  );
+  return row?.key ?? "";
+};
 
 const instant = (value: Date | null): string | null => value?.toISOString() ?? null;
 
@@ -77,7 +116,10 @@ interface EntryRow extends Omit<EntryFacts, "publishedOn" | "startsAt" | "endsAt
 }
 
 /** Everything placement and lists ask of a site, without bodies. */
-export const loadFacts = async (head: SiteHead, connection: Connection): Promise<SiteFacts> => {
+export const loadFacts = async (
+  head: Pick<SiteHead, "id" | "settings">,
+  connection: Connection,
+): Promise<SiteFacts> => {
   const site = { site: head.id };
   const bodies = <T>(table: string) =>
     selectRows<{ body: T }>(

@@ -27,21 +27,33 @@ export const database = (): Database => {
   return holder.grayLatchDatabase;
 };
 
-const connect = (): Database => {
+interface Limits {
+  readonly connections: number;
+  /** 0 for as long as it takes. */
+  readonly statementMs: number;
+}
+
+/** Connections of one's own, with other limits than the process's pool has. Whoever opens them closes them. */
+export const openConnections = ({ connections, statementMs }: Limits): Sequelize => {
   const environment = readEnvironment();
-  const sequelize = new Sequelize(environment.PGDATABASE, environment.PGUSER, environment.PGPASSWORD, {
+  return new Sequelize(environment.PGDATABASE, environment.PGUSER, environment.PGPASSWORD, {
     host: environment.PGHOST,
     port: environment.PGPORT,
     dialect: "postgres",
     logging: false,
-    pool: { max: environment.PGPOOL, idle: 10_000, acquire: environment.PGWAIT_MS },
+    pool: { max: connections, idle: 10_000, acquire: environment.PGWAIT_MS },
     dialectOptions: {
-      statement_timeout: environment.PGSTATEMENT_MS,
-      idle_in_transaction_session_timeout: environment.PGSTATEMENT_MS * 2,
+      statement_timeout: statementMs,
+      idle_in_transaction_session_timeout: statementMs * 2,
       connectionTimeoutMillis: environment.PGWAIT_MS,
       keepAlive: true,
     },
   });
+};
+
+const connect = (): Database => {
+  const { PGPOOL, PGSTATEMENT_MS } = readEnvironment();
+  const sequelize = openConnections({ connections: PGPOOL, statementMs: PGSTATEMENT_MS });
   return { sequelize, models: defineModels(sequelize), inside: new AsyncLocalStorage() };
 };
 
@@ -113,6 +125,13 @@ export const runBound = async (
   await database().sequelize.query(sql, { bind: [...values], ...on(connection) });
 };
 
+/** No connection came free in time. */
+export class Busy extends Error {
+  constructor() {
+    super("database: expected a connection within the time that is set, got none");
+  }
+}
+
 /** PostgreSQL's own codes for going down, starting up, too many connections, a statement that took too long (Appendix A). */
 const AWAY_CODES = new Set(["57P01", "57P02", "57P03", "57P05", "57014", "53300", "08006", "08001", "08003"]);
 const AWAY_NAMES = /^SequelizeConnection|^SequelizeHost|^SequelizeAccessDenied|AcquireTimeout/;
@@ -123,7 +142,8 @@ export const isDatabaseAway = (error: unknown): boolean => {
     let each = error as { name?: string; code?: string; message?: string; cause?: unknown; parent?: unknown };
     each;
   ) {
-    if (AWAY_NAMES.test(each.name ?? "") || AWAY_CODES.has(each.code ?? "")) return true;
+    if (each instanceof Busy || AWAY_NAMES.test(each.name ?? "") || AWAY_CODES.has(each.code ?? ""))
+      return true;
     if (each.code === "ECONNREFUSED" || each.code === "ECONNRESET") return true;
     if (/Connection terminated|not queryable|connection is closed/i.test(each.message ?? "")) return true;
     each = (each.cause ?? each.parent) as typeof each;

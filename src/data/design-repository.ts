@@ -3,6 +3,7 @@ import { canonicalJson } from "../core/model/canonical";
 import { type Design, type DesignDocument, designOf } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import { upgraded } from "../core/model/upgrades";
+import { CONTENT_KEY, DESIGN_KEY } from "./content-repository";
 import { type Connection, database, on, runStatement, selectRows, type Transaction } from "./database";
 import type { ChangeRow, EditionRow } from "./models";
 
@@ -33,19 +34,50 @@ export const loadEdition = async (site: string, seq: number, connection: Connect
     ).map(upgraded),
   );
 
-/** The edition visitors see: the newest whose time has come. */
-export const currentEdition = async (
+/** The edition visitors see: the newest whose time has come. Its key names what it holds, its number only where it stands. */
+export const liveEdition = async (
   site: string,
   now: Date,
   connection: Connection,
-): Promise<number | null> => {
-  const [row] = await selectRows<{ seq: number }>(
-    `SELECT seq FROM edition WHERE site = :site AND goes_live_at <= :now AND put_off_at IS NULL
+): Promise<{ readonly seq: number; readonly key: string } | null> => {
+  const [row] = await selectRows<{ seq: number; key: string }>(
+    `SELECT seq, key FROM edition WHERE site = :site AND goes_live_at <= :now AND put_off_at IS NULL
      ORDER BY goes_live_at DESC, seq DESC LIMIT 1`,
     { site, now },
     connection,
   );
-  return row?.seq ?? null;
+  return row ?? null;
+};
+
+/** The number of the edition visitors see; null before the first. */
+export const currentEdition = async (
+  site: string,
+  now: Date,
+  connection: Connection,
+): Promise<number | null> => (await liveEdition(site, now, connection))?.seq ?? null;
+
+/**
+ * What decides what visitors see of a site, in one statement: the name of the edition, of the content and of the pictures
+ * of content; and the database's time. Null if there is no such site.
+ */
+export interface LiveHead {
+  readonly version: string;
+  readonly now: string;
+}
+
+export const liveHead = async (site: string, connection: Connection): Promise<LiveHead | null> => {
+  const [row] = await selectRows<{ content: string; edition: string | null; pictures: string; now: Date }>(
+    `SELECT ${CONTENT_KEY} AS content, clock_timestamp() AS now,
+       (SELECT key FROM edition WHERE edition.site = site.id AND goes_live_at <= clock_timestamp() AND put_off_at IS NULL
+        ORDER BY goes_live_at DESC, seq DESC LIMIT 1) AS edition,
+       (SELECT coalesce(max(rev), 0) || ' ' || count(*) FROM document WHERE document.site = site.id AND kind = 'picture') AS pictures
+     FROM site WHERE id = :site`,
+    { site },
+    connection,
+  );
+  return row
+    ? { version: `${row.edition} ${row.content} ${row.pictures}`, now: row.now.toISOString() }
+    : null;
 };
 
 /** The next edition that is not live yet and waits for its time; null if none does. */
@@ -88,14 +120,14 @@ export const findEdition = async (
 ): Promise<EditionRow | null> =>
   (await database().models.edition.findOne({ where: { site, seq }, ...on(connection) }))?.get() ?? null;
 
-/** Writes what differs between two designs, as one revision. */
+/** Writes what differs between two designs, as one revision. Returns the new name of the draft. */
 export const saveDesign = async (
   site: string,
   before: Design,
   after: Design,
   rev: number,
   transaction: Transaction,
-): Promise<void> => {
+): Promise<string> => {
   for (const [id, document] of after) {
     if (before.get(id) === document) continue;
     const { kind, body } = document;
@@ -106,7 +138,13 @@ export const saveDesign = async (
   }
   for (const id of before.keys())
     if (!after.has(id)) await database().models.document.destroy({ where: { site, id }, transaction });
-  await runStatement("UPDATE site SET design_rev = :rev WHERE id = :site", { site, rev }, transaction);
+  const [row] = await selectRows<{ key: string }>(
+    `UPDATE site SET design_rev = :rev, design_key = gen_random_uuid()::text WHERE id = :site
+     RETURNING ${DESIGN_KEY} AS key`,
+    { site, rev },
+    transaction,
+  );
+  return row?.key ?? "";
 };
 
 export interface NewChange {

@@ -13,6 +13,20 @@ const Environment = z.object({
   PGWAIT_MS: z.coerce.number().int().min(100).max(600_000).default(2000),
   PGSTATEMENT_MS: z.coerce.number().int().min(100).max(3_600_000).default(15_000),
   DATA_DIR: z.string().default(".data"),
+  LISTEN_HOST: z.string().default("127.0.0.1"),
+  LOG_LEVEL: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("warn"),
+  /** How many of our own proxies stand in front and each add a hop to X-Forwarded-For. None: the socket's word counts. */
+  TRUSTED_PROXIES: z.coerce.number().int().min(0).max(10).default(0),
+  /** What one site may keep: files people brought, and bytes of them and of what was made from them, in megabytes. */
+  SITE_FILES: z.coerce.number().int().min(1).default(20_000),
+  SITE_MEGABYTES: z.coerce.number().int().min(1).default(10_000),
+  /** Free space of the disk, in megabytes, below which no file is taken in: the database needs some itself. */
+  DISK_RESERVE_MB: z.coerce.number().int().min(0).default(200),
+  /** Where the database's files lie, if on this machine: its disk is looked at too. */
+  CLUSTER_DIR: z.string().optional(),
+  /** What decoding one thing that people bring may take. */
+  DECODE_SECONDS: z.coerce.number().min(0.1).max(3600).default(60),
+  DECODE_MEGABYTES: z.coerce.number().int().min(100).max(64_000).default(1200),
   /** Host of the studio; sites live below SITES_HOST as `<site>.<host>` and `<site>--preview.<host>`. */
   STUDIO_HOST: z.string().default("localhost"),
   SITES_HOST: z.string().default("localhost"),

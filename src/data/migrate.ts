@@ -1,6 +1,6 @@
 import type { QueryInterface } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
-import { database } from "./database";
+import { openConnections } from "./database";
 import { start } from "./migrations/001-start";
 import { placement } from "./migrations/002-placement";
 import { uploads } from "./migrations/003-uploads";
@@ -10,12 +10,24 @@ import { visitors } from "./migrations/006-visitors";
 import { changeKey } from "./migrations/007-change-key";
 import { draftLink } from "./migrations/008-draft-link";
 import { putOff } from "./migrations/009-put-off";
+import { doors } from "./migrations/010-doors";
 
-const MIGRATIONS = [start, placement, uploads, mailbox, pointing, visitors, changeKey, draftLink, putOff];
+const MIGRATIONS = [
+  start,
+  placement,
+  uploads,
+  mailbox,
+  pointing,
+  visitors,
+  changeKey,
+  draftLink,
+  putOff,
+  doors,
+];
 
 /** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
 export const migrate = async (): Promise<readonly string[]> => {
-  const { sequelize } = database();
+  const sequelize = openConnections({ connections: 2, statementMs: 0 });
   const umzug = new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(({ name, statements }) => ({
       name,
@@ -28,6 +40,16 @@ export const migrate = async (): Promise<readonly string[]> => {
     storage: new SequelizeStorage({ sequelize, tableName: "migration" }),
     logger: undefined,
   });
-  const done = await umzug.up();
-  return done.map(({ name }) => name);
+  try {
+    // two that start at once: the second waits until the first is through, and finds nothing to do
+    return await sequelize.transaction(async (transaction) => {
+      await sequelize.query("SELECT pg_advisory_xact_lock(hashtext('gray-latch migrations'))", {
+        transaction,
+      });
+      const done = await umzug.up();
+      return done.map(({ name }) => name);
+    });
+  } finally {
+    await sequelize.close();
+  }
 };

@@ -12,6 +12,7 @@ export interface SessionRow {
   idHash: string;
   account: string;
   expiresAt: Date;
+  usedAt: Date;
 }
 export interface SiteRow {
   id: string;
@@ -85,7 +86,12 @@ export const defineModels = (sequelize: Sequelize): Models => {
     }) as never;
   return {
     account: define<AccountRow>("account", { id: key(), email: text(), name: text(), passwordHash: text() }),
-    session: define<SessionRow>("session", { idHash: key(), account: text(), expiresAt: DataTypes.DATE }),
+    session: define<SessionRow>("session", {
+      idHash: key(),
+      account: text(),
+      expiresAt: DataTypes.DATE,
+      usedAt: DataTypes.DATE,
+    }),
     site: define<SiteRow>("site", {
       id: key(),
       settings: DataTypes.JSONB,

@@ -1,4 +1,4 @@
-import { type Connection, runStatement, selectRows, type Transaction } from "./database";
+import { type Connection, POOL, runStatement, selectRows, type Transaction } from "./database";
 
 export type UploadState = "waiting" | "working" | "done" | "failed";
 export interface UploadRow {
@@ -39,17 +39,51 @@ export const findUpload = async (
     )
   )[0] ?? null;
 
+/** The upload, held until the transaction ends: of two that make the same picture the second finds it made. */
+export const lockUpload = async (
+  site: string,
+  id: string,
+  transaction: Transaction,
+): Promise<UploadRow | null> =>
+  (
+    await selectRows<UploadRow>(
+      "SELECT * FROM upload WHERE site = :site AND id = :id FOR UPDATE",
+      { site, id },
+      transaction,
+    )
+  )[0] ?? null;
+
 export const setUploadState = (
   site: string,
   id: string,
   state: UploadState,
-  more: { readonly detail?: string; readonly picture?: string | null } = {},
+  more: { readonly detail?: string; readonly picture?: string | null },
   connection: Connection,
 ): Promise<void> =>
   runStatement(
-    "UPDATE upload SET state = :state, detail = :detail, picture = :picture WHERE site = :site AND id = :id",
+    `UPDATE upload SET state = :state, detail = :detail, picture = :picture, beat_at = now()
+     WHERE site = :site AND id = :id`,
     { site, id, state, detail: more.detail ?? "", picture: more.picture ?? null },
     connection,
+  );
+
+/** Says that somebody is still at work on it. */
+export const beatUpload = (site: string, id: string): Promise<void> =>
+  runStatement("UPDATE upload SET beat_at = now() WHERE site = :site AND id = :id", { site, id }, POOL);
+
+/**
+ * Uploads that nobody works on and no job waits for: whoever did was killed, or could not say so. `jobs` is the schema
+ * of the queue.
+ */
+export const strandedUploads = (seconds: number): Promise<{ site: string; id: string }[]> =>
+  selectRows(
+    `SELECT site, id FROM upload
+     WHERE state IN ('waiting', 'working') AND coalesce(beat_at, at) < now() - make_interval(secs => :seconds)
+       AND NOT EXISTS (SELECT 1 FROM jobs.job WHERE name = 'pictures' AND state IN ('created', 'retry')
+         AND data->>'site' = upload.site AND data->>'upload' = upload.id)
+     ORDER BY at LIMIT 100`,
+    { seconds },
+    POOL,
   );
 
 /** What a person sent and has not put away yet, oldest first. */

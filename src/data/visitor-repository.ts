@@ -1,5 +1,7 @@
 import { type Connection, runStatement, selectRows } from "./database";
 
+const HOUR_MS = 3_600_000;
+
 /** Someone who visits a site and may sign in there. */
 export interface Visitor {
   readonly id: string;
@@ -99,7 +101,7 @@ export const createVisitorSession = async (
     connection,
   );
   await runStatement(
-    "INSERT INTO visitor_session (id_hash, site, visitor, expires_at) VALUES (:idHash, :site, :visitor, :expiresAt)",
+    "INSERT INTO visitor_session (id_hash, site, visitor, expires_at, used_at) VALUES (:idHash, :site, :visitor, :expiresAt, :now)",
     session,
     connection,
   );
@@ -115,19 +117,27 @@ export const endVisitorSessions = (site: string, visitor: string, connection: Co
     connection,
   );
 
-/** Whose session it is on a site; null if it is unknown or over. */
+/** Whose session it is on a site; null if it is unknown, over, or was not used since `idleSince`. That it is used is noted, to the hour. */
 export const findSessionVisitor = async (
   site: string,
   idHash: string,
-  now: Date,
+  { now, idleSince }: { readonly now: Date; readonly idleSince: Date },
   connection: Connection,
 ): Promise<VisitorRow | null> => {
-  const [row] = await selectRows<VisitorRow>(
-    `SELECT ${COLUMNS} FROM visitor_session JOIN visitor
+  const [row] = await selectRows<VisitorRow & { usedAt: Date }>(
+    `SELECT ${COLUMNS}, used_at AS "usedAt" FROM visitor_session JOIN visitor
        ON visitor.site = visitor_session.site AND visitor.id = visitor_session.visitor
-     WHERE visitor_session.id_hash = :idHash AND visitor_session.site = :site AND expires_at > :now`,
-    { idHash, site, now },
+     WHERE visitor_session.id_hash = :idHash AND visitor_session.site = :site AND expires_at > :now AND used_at > :idleSince`,
+    { idHash, site, now, idleSince },
     connection,
   );
-  return row ?? null;
+  if (!row) return null;
+  const { usedAt, ...visitor } = row;
+  if (now.getTime() - usedAt.getTime() > HOUR_MS)
+    await runStatement(
+      "UPDATE visitor_session SET used_at = :now WHERE id_hash = :idHash AND used_at < :now",
+      { idHash, now },
+      connection,
+    );
+  return visitor;
 };

@@ -13,6 +13,58 @@ const file = (path: readonly (string | number)[]): string => String(path[0] ?? "
 const inside = (path: readonly (string | number)[]): string =>
   path.length > 1 ? ` at ${path.slice(1).join(" › ")}` : "";
 
+const KIND_WORDS: Readonly<Record<string, string>> = {
+  string: "a text",
+  number: "a number",
+  int: "a whole number",
+  boolean: "yes or no",
+  array: "a list",
+  object: "an object",
+  record: "an object",
+};
+const FORMAT_WORDS: Readonly<Record<string, string>> = {
+  email: "it is no mail address",
+  url: "it is no address",
+  uuid: "it is no UUID",
+  datetime: "it is no instant such as 2026-05-01T12:00:00Z",
+};
+const MEASURES: Readonly<Record<string, readonly [string, string]>> = {
+  string: ["letter", "letters"],
+  array: ["entry", "entries"],
+  set: ["entry", "entries"],
+  object: ["entry", "entries"],
+};
+
+/** What is wrong with a value, after a colon. */
+const wrongWords = ({ detail, wrong, wanted, of, limit }: Parameters<Sentence>[0]): string => {
+  if (detail !== undefined) return String(detail);
+  const measure = MEASURES[String(of)];
+  const most = measure ? count(Number(limit), ...measure) : String(limit);
+  switch (wrong) {
+    case "missing":
+      return "it is missing";
+    case "type":
+      return `it should be ${KIND_WORDS[String(wanted)] ?? String(wanted)}`;
+    case "small":
+      return `it needs at least ${most}`;
+    case "big":
+      return `it may have at most ${most}`;
+    case "choice":
+      return `it should be ${String(wanted).includes(",") ? "one of " : ""}${String(wanted)}`;
+    case "unknown":
+      return `${String(wanted)} is not known here`;
+    case "format":
+      return FORMAT_WORDS[String(wanted)] ?? "it is not written as it should be";
+    default:
+      return "it is of the wrong kind";
+  }
+};
+
+const waitWords = (seconds: number): string => {
+  if (!(seconds > 0)) return "a while";
+  return seconds < 90 ? count(Math.ceil(seconds), "second") : count(Math.ceil(seconds / 60), "minute");
+};
+
 const tokenName = (path: readonly (string | number)[]): string => `“${path.join(".")}”`;
 
 const MOST_LETTERS = 60;
@@ -69,8 +121,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
     `${tokenName(path)} points at ${String(alias)}, which leads back to where it started. Nothing was changed.`,
   "tokens.colour": (_, path) =>
     `${tokenName(path)} is not a colour of the format: it needs a colorSpace that is known and three components. Nothing was changed.`,
-  "tokens.value": ({ detail }, path) =>
-    `${tokenName(path)} would be a value the house style cannot have (${String(detail ?? "")}). Nothing was changed.`,
+  "tokens.value": (params, path) =>
+    `${tokenName(path)} would be a value the house style cannot have (${wrongWords(params)}). Nothing was changed.`,
   "style.twice": () =>
     "Two colours of the palette have the same key. Give one of them another; nothing was saved.",
   "style.edges": () => "The edge of small screens must lie below the edge of wide ones. Nothing was saved.",
@@ -81,7 +133,7 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "change.badNode": () => "This is not a band, cell or block the product knows. Nothing was saved.",
   "change.badPlace": () => "It cannot stand there: blocks stand in cells, cells in bands. Nothing was moved.",
   "change.badValue": (params, path) =>
-    `A value does not fit${at(path)}: ${params["detail"] ?? "it is of the wrong kind"}. Nothing was saved.`,
+    `A value does not fit${at(path)}: ${wrongWords(params)}. Nothing was saved.`,
   "change.exists": (_, path) => `There is one with this id already${at(path)}. Nothing was saved.`,
   "change.documentGone": () => "It has been removed meanwhile. Nothing was saved.",
   "change.notAPart": () => "Only parts have bands, cells and blocks. Nothing was saved.",
@@ -145,7 +197,7 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "pack.newer": (params, path) =>
     `${file(path)} was written by a newer version (schema ${params["schema"]}, this one knows ${params["known"]}). Update first; nothing was imported.`,
   "pack.value": (params, path) =>
-    `${file(path)} has a value that does not fit${inside(path)}: ${params["detail"]}. Nothing was imported.`,
+    `${file(path)} has a value that does not fit${inside(path)}: ${wrongWords(params)}. Nothing was imported.`,
   "pack.keyTwice": (params, path) =>
     `The key “${params["key"]}” stands twice in ${file(path)}. Nothing was imported.`,
   "pack.picture": (_, path) => `${file(path)} is not a picture that can be read. Nothing was imported.`,
@@ -195,16 +247,41 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "takeBack.late": () => "It can be taken back for an hour only. Restore an earlier edition instead.",
   "takeBack.first": () => "This is the first edition: there is nothing before it to go back to.",
   "signIn.wrong": () => "The address or the password is wrong.",
-  "signIn.tooMany": () => "Too many tries. Wait fifteen minutes, then try again.",
+  "signIn.tooMany": ({ seconds }) => `Too many tries. Wait ${waitWords(Number(seconds))}, then try again.`,
   "session.none": () =>
     "You are signed out, or were away too long. Sign in again; what you typed is still here.",
   "permission.none": () => "Your role on this site does not allow this.",
   "origin.foreign": () => "The request came from another site and was refused.",
-  "input.invalid": (params, path) => `A field is missing or wrong${at(path)}: ${params["detail"]}.`,
+  "input.invalid": (params, path) => `A field is missing or wrong${at(path)}: ${wrongWords(params)}.`,
   "input.notJson": () => "The request is not JSON.",
+  "input.tooLarge": ({ limit }) =>
+    `More was sent than is taken here (${String(limit)}). Nothing was changed.`,
+  "input.tooDeep": () => "The request nests deeper than anything here does. Nothing was changed.",
+  "input.tooMany": () => "The request holds more values than are taken at once. Nothing was changed.",
+  "input.cut": () => "What was sent ended too early. Send it again; nothing was changed.",
+  "input.noFile": () => "This takes a file, and none was sent. Choose one; nothing was changed.",
+  "text.unstorable": (_, path) =>
+    `A text has a character that is none (a NUL, or half of a pair)${at(path)}. Take it out; nothing was saved.`,
+  "file.tooDear": ({ seconds }) =>
+    `The file takes more time or memory to read than is given to one (${String(seconds)} s). Make it simpler or smaller; nothing was changed.`,
+  "quota.files": ({ limit }) =>
+    `This site keeps as many files as it may (${String(limit)}). Remove some it does not use; nothing was added.`,
+  "quota.bytes": ({ limit, used }) =>
+    `This site keeps ${String(used)} of the ${String(limit)} MB it may, and this would be more. Remove files it does not use; nothing was added.`,
+  "disk.full": () =>
+    "The server's disk is nearly full, so it takes in no files for now. Whoever runs it must make room; nothing was added.",
+  "server.away": () =>
+    "The server is busy or its database cannot be reached. Try again in a moment; nothing was changed.",
+  "server.failed": ({ id }) =>
+    `Something went wrong on the server; it has been noted${id ? ` under ${String(id)}` : ""}. Nothing was changed.`,
+  "pack.fileTwice": (_, path) => `${file(path)} stands twice in the pack. Nothing was imported.`,
+  "pack.tooMany": ({ what, count: found, limit }) =>
+    `The pack has ${String(found)} ${String(what)}; ${String(limit)} are the most. Split it; nothing was imported.`,
+  "pack.originalGone": ({ name }) =>
+    `The file of the picture “${String(name)}” is not there any more. Replace the picture, or export without pictures.`,
   "useCase.unknown": () => "There is no such call.",
   "site.unknown": () => "There is no such site, or you have no part in it.",
-  "content.value": (params, path) => `${file(path)}: ${params["detail"]}${inside(path)}.`,
+  "content.value": (params, path) => `${file(path)}: ${wrongWords(params)}${inside(path)}.`,
   "content.unknown": (params, path) =>
     `${file(path)} names the ${params["type"]} “${params["value"]}”, which is not defined.`,
 };

@@ -1,5 +1,7 @@
 import type { z } from "zod";
 import { fail, type Issue, issue, type Outcome, succeed } from "../core/model/issue";
+import { schemaIssue } from "../core/model/schema-problem";
+import { unstorable } from "../core/model/storable";
 import { findMembership } from "../data/account-repository";
 import { findSite } from "../data/content-repository";
 import { POOL } from "../data/database";
@@ -43,38 +45,30 @@ export const openContext = async (
     account: { id: account.id, name: account.name, email: account.email },
     role: membership.role,
     site,
-    now: now.toISOString(),
+    now: site.now,
     ids: newIds,
   });
 };
 
+/** More problems than these help nobody. */
+const MOST_PROBLEMS = 20;
+
 export const parseInput = <T>(schema: z.ZodType<T>, value: unknown): Outcome<T> => {
+  const place = unstorable(value);
+  if (place) return fail(issue("text.unstorable", place));
   const parsed = schema.safeParse(value);
   if (parsed.success) return succeed(parsed.data);
   return fail(
-    ...parsed.error.issues.map((problem) => {
-      const path = problem.path as (string | number)[];
-      const known = /^[a-z]+\.[a-zA-Z]+$/.test(problem.message);
-      return known ? issue(problem.message, path) : issue("input.invalid", path, { detail: problem.message });
-    }),
+    ...parsed.error.issues.slice(0, MOST_PROBLEMS).map((problem) => schemaIssue(problem, "input.invalid")),
   );
 };
 
-/** Runs a use-case by name for a request with an input that is parsed here. */
-export const callUseCase = async (
-  request: Request,
-  siteId: string,
-  name: string,
-  input: unknown,
-): Promise<Outcome<unknown>> => {
-  if (!Object.hasOwn(useCases, name)) return fail(issue("useCase.unknown"));
-  const known = name as UseCaseName;
-  const context = await openContext(request, siteId, PERMISSIONS[known]);
-  if (!context.ok) return context;
-  const definition = useCases[known] as unknown as UseCase<unknown, unknown>;
-  const parsed = parseInput(definition.input, input);
-  return parsed.ok ? definition.run(context.value, parsed.value) : parsed;
-};
+/** A use-case by its name; undefined if there is none. */
+export const findUseCase = (name: string): UseCaseName | undefined =>
+  Object.hasOwn(useCases, name) ? (name as UseCaseName) : undefined;
+
+export const definitionOf = (name: UseCaseName): UseCase<unknown, unknown> =>
+  useCases[name] as unknown as UseCase<unknown, unknown>;
 
 const STATUS: Readonly<Record<string, number>> = {
   "session.none": 401,
@@ -94,6 +88,20 @@ const STATUS: Readonly<Record<string, number>> = {
   "change.clash": 409,
   "undo.clash": 409,
   "signIn.tooMany": 429,
+  "input.tooLarge": 413,
+  "input.tooDeep": 400,
+  "input.tooMany": 400,
+  "input.cut": 400,
+  "input.noFile": 400,
+  "text.unstorable": 400,
+  "picture.tooBig": 413,
+  "font.tooBig": 413,
+  "video.tooBig": 413,
+  "quota.files": 507,
+  "quota.bytes": 507,
+  "disk.full": 507,
+  "server.away": 503,
+  "server.failed": 500,
 };
 
 /** The HTTP status that says best what is wrong. */
@@ -102,5 +110,11 @@ export const statusOf = (issues: readonly Issue[]): number => STATUS[issues[0]?.
 export const outcomeResponse = (outcome: Outcome<unknown>): Response =>
   Response.json(outcome, {
     status: outcome.ok ? 200 : statusOf(outcome.issues),
-    headers: { "Cache-Control": "no-store" },
+    headers: { "Cache-Control": "no-store", ...(outcome.ok ? {} : retryAfter(outcome.issues)) },
   });
+
+/** When to try again, s (RFC 9110 §10.2.3), where an issue knows. */
+const retryAfter = ([first]: readonly Issue[]): Record<string, string> => {
+  const seconds = first?.params?.["seconds"];
+  return first?.code === "signIn.tooMany" && seconds !== undefined ? { "Retry-After": String(seconds) } : {};
+};

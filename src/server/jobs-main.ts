@@ -1,14 +1,46 @@
 import type { JobWithMetadata } from "pg-boss";
-import sharp from "sharp";
-import { closeDatabase } from "../data/database";
+import { closeDatabase, inTransaction, isDatabaseAway } from "../data/database";
+import { strandedUploads } from "../data/upload-repository";
+import { closeDecoders } from "./files/decoding";
+import { sweepScratch } from "./files/scratch";
 import { giveUpPictureJob, runPictureJob } from "./jobs/picture-job";
-import { closeQueue, PICTURE_QUEUE, type PictureJob, queue } from "./jobs/queue";
+import { closeQueue, PICTURE_QUEUE, type PictureJob, queue, SWEEP_QUEUE, sendPictureJob } from "./jobs/queue";
+import { runSweep } from "./jobs/sweep-job";
+import { endWithParent, onStop } from "./lifetime";
+import { log } from "./log";
 
-/** The process that does long work: two pictures at a time, nothing cached between them, so that memory stays bounded. */
+/** The process that does long work: two pictures at a time. It outlives a database that goes and comes back. */
 const AT_ONCE = 2;
+/** An upload without a sign of life for so long is taken up anew, s. */
+const STRANDED_SECONDS = 30;
+const LOOK_EVERY_MS = 10_000;
+const NIGHTLY = "17 3 * * *";
 
-sharp.cache(false);
-sharp.concurrency(1);
+process.on("unhandledRejection", (error) => {
+  log().error({ error }, "unhandled rejection");
+  // a database that is away comes back; anything else is a mistake of ours, and a new process begins anew
+  if (!isDatabaseAway(error)) process.exit(1);
+});
+
+const running = new Set<Promise<unknown>>();
+const tracked = async (work: Promise<unknown>): Promise<void> => {
+  running.add(work);
+  try {
+    await work;
+  } finally {
+    running.delete(work);
+  }
+};
+
+const makePicture = async ({ data, retryCount, retryLimit }: JobWithMetadata<PictureJob>): Promise<void> => {
+  try {
+    await runPictureJob(data);
+  } catch (error) {
+    log().warn({ error, upload: data.upload }, "a picture is tried again");
+    if (retryCount >= retryLimit) await giveUpPictureJob(data);
+    throw error;
+  }
+};
 
 const boss = await queue();
 for (let worker = 0; worker < AT_ONCE; worker += 1)
@@ -16,21 +48,30 @@ for (let worker = 0; worker < AT_ONCE; worker += 1)
     PICTURE_QUEUE,
     { batchSize: 1, pollingIntervalSeconds: 0.5, includeMetadata: true },
     async (jobs: JobWithMetadata<PictureJob>[]) => {
-      for (const job of jobs)
-        try {
-          await runPictureJob(job.data);
-        } catch (error) {
-          if (job.retryCount >= job.retryLimit) await giveUpPictureJob(job.data);
-          throw error;
-        }
+      for (const job of jobs) await tracked(makePicture(job));
     },
   );
+await boss.work(SWEEP_QUEUE, { batchSize: 1, pollingIntervalSeconds: 30 }, () =>
+  tracked(runSweep(new Date())),
+);
+await boss.schedule(SWEEP_QUEUE, NIGHTLY);
+
+/** What waits although nobody works on it is put into the queue again. */
+const takeUp = async (): Promise<void> => {
+  for (const { site, id } of await strandedUploads(STRANDED_SECONDS))
+    await inTransaction((transaction) => sendPictureJob({ site, upload: id }, transaction));
+};
+const look = () => void takeUp().catch((error: unknown) => log().warn({ error }, "taking up uploads"));
+look();
+setInterval(look, LOOK_EVERY_MS).unref();
+await sweepScratch(new Date());
 process.stdout.write("ready jobs\n");
 
-const stop = () => {
-  void closeQueue()
-    .then(closeDatabase)
-    .finally(() => process.exit(0));
-};
-process.on("SIGTERM", stop);
-process.on("SIGINT", stop);
+endWithParent();
+onStop(async () => {
+  await boss.offWork(PICTURE_QUEUE);
+  await Promise.allSettled(running);
+  await closeQueue();
+  await closeDecoders();
+  await closeDatabase();
+});

@@ -1,14 +1,18 @@
+import { createHash, randomUUID } from "node:crypto";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { zipSync } from "fflate";
 import sharp from "sharp";
-import { describe, expect, it } from "vitest";
+import { afterAll, describe, expect, it } from "vitest";
 import { shaper } from "../../test/shaper";
 import { Studio, signInAs } from "../../test/studio";
 import { renderPage } from "../core/render/page";
 import { ENGLISH } from "../messages/visitor-words";
+import { renderPicture as renderFile } from "./files/picture-file";
+import { unzip as unzipFile } from "./files/unzip";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
-import { renderPicture } from "./pictures";
-import { unzip } from "./unzip";
 
 const studio = async () => new Studio(await signInAs("viewer"));
 const idOf = async (who: Studio, name: string) => {
@@ -124,6 +128,16 @@ describe("looking at a site", () => {
   });
 });
 
+const folder = mkdtempSync(join(tmpdir(), "gray-latch-looking-"));
+afterAll(() => rmSync(folder, { recursive: true }));
+const onDisk = (bytes: Uint8Array): string => {
+  const path = join(folder, randomUUID());
+  writeFileSync(path, bytes);
+  return path;
+};
+const renderPicture = (bytes: Uint8Array) => renderFile({ path: onDisk(bytes), folder });
+const unzip = (bytes: Uint8Array) => unzipFile(onDisk(bytes), folder);
+
 describe("pictures", () => {
   const drawn = (width: number, height: number, colour: string) =>
     sharp({ create: { width, height, channels: 3, background: colour } });
@@ -172,7 +186,7 @@ describe("pictures", () => {
       .toBuffer();
     const made = await renderPicture(sideways);
     expect(made.ok && [made.value.facts.width, made.value.facts.height]).toEqual([200, 400]);
-    const served = made.ok ? await sharp(made.value.files[0]?.bytes).metadata() : undefined;
+    const served = made.ok ? await sharp(made.value.files[0]?.path).metadata() : undefined;
     expect([served?.format, served?.exif]).toEqual(["webp", undefined]);
   });
   it.each([
@@ -192,12 +206,17 @@ describe("unpacking", () => {
   it("gives every file as it was", async () => {
     const files = {
       "a.json": new Uint8Array([1, 2]),
-      "deep/ä.json": new Uint8Array(300_000).map((_, at) => Math.imul(at + 1, 2654435761) >>> 13),
+      "deep/ä.bin": new Uint8Array(300_000).map((_, at) => Math.imul(at + 1, 2654435761) >>> 13),
     };
     const read = await unzip(zipSync(files));
-    expect(
-      read.ok && Object.fromEntries([...read.value].map(([path, bytes]) => [path, new Uint8Array(bytes)])),
-    ).toEqual(files);
+    if (!read.ok) throw new Error("test: expected it to be unpacked");
+    const { hashes, texts, paths } = read.value;
+    for (const [path, bytes] of Object.entries(files)) {
+      expect(hashes.get(path)).toBe(createHash("sha256").update(bytes).digest("hex"));
+      const got = texts.get(path) ?? readFileSync(paths.get(path) ?? "");
+      expect(Buffer.compare(Buffer.from(got), Buffer.from(bytes)), path).toBe(0);
+    }
+    expect([...hashes.keys()]).toEqual(Object.keys(files));
   });
   it("refuses absolute paths and too many files", async () => {
     expect(await unzip(zipSync({ "/etc/x": new Uint8Array([1]) }))).toMatchObject({

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
 import type { Part } from "../core/model/part";
 import { blocksOf } from "../core/model/tree";
+import { POOL, runStatement } from "../data/database";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSignUp } from "./hosts/sign-up-handler";
 
@@ -10,14 +11,16 @@ const post = (
   block: string,
   form: Record<string, string> | string,
   headers: Record<string, string> = {},
+  from = "home",
 ): ReturnType<typeof answerSignUp> => {
   const body = Buffer.from(typeof form === "string" ? form : new URLSearchParams(form).toString());
-  return answerSignUp("observatory", block, {
+  const request = {
     headers: { origin: ORIGIN, referer: `${ORIGIN}/visit/?a=1`, ...headers },
     async *[Symbol.asyncIterator]() {
       yield body;
     },
-  } as never);
+  };
+  return answerSignUp("observatory", block, request as never, from);
 };
 const setUp = async () => {
   const who = new Studio(await signInAs("owner"));
@@ -67,6 +70,31 @@ describe("a sign-up form", () => {
       `/#sent-${block}`,
     );
     await who.get("dropSignUp", { list: "Sky letter", address: "reader@example.org" });
+  });
+  it("takes a few from one address and some hundred from all, however many come at once, and then goes on slowly", async () => {
+    const { who, block } = await setUp();
+    await runStatement("DELETE FROM attempt", {}, POOL);
+    const many = (count: number, from: (at: number) => string, name: string) =>
+      Promise.all(
+        Array.from({ length: count }, async (_, at) => {
+          const form = { address: `${name}${at}@example.org`, consent: "yes" };
+          const answer = await post(block, form, { accept: "application/json" }, from(at));
+          return answer.status;
+        }),
+      );
+    const count = (statuses: readonly number[]) => statuses.filter((status) => status === 200).length;
+    expect(count(await many(40, () => "one house", "house"))).toBe(20);
+    expect(count(await many(450, (at) => `street ${at}`, "street"))).toBe(280);
+    // one comes free every twelve seconds, not all of them after an hour
+    await runStatement(
+      "UPDATE attempt SET free_at = free_at - interval '13 seconds' WHERE door = 'sign-ups of observatory'",
+      {},
+      POOL,
+    );
+    expect(count(await many(5, (at) => `later ${at}`, "later"))).toBe(1);
+    expect((await who.get("signUps")).signUps).toHaveLength(301);
+    await runStatement("DELETE FROM sign_up", {}, POOL);
+    await runStatement("DELETE FROM attempt", {}, POOL);
   });
   it("is not read by those who only look", async () => {
     const viewer = new Studio(await signInAs("viewer"));

@@ -1,22 +1,28 @@
+import { randomBytes, randomUUID } from "node:crypto";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
-import pino from "pino";
-import { closeDatabase } from "../data/database";
+import { closeDatabase, isDatabaseAway } from "../data/database";
 import { readEnvironment } from "../data/environment";
+import { CALLER_HEADER, callerOf } from "./doors/callers";
+import { letGo } from "./doors/letting-go";
+import { REQUEST_HEADER, RETRY_AFTER } from "./doors/studio-door";
+import { closeDecoders } from "./files/decoding";
+import { sweepScratch } from "./files/scratch";
 import { plainAnswer, send } from "./hosts/answer";
 import { previewOrigin, readHost, studioOrigin } from "./hosts/host-names";
 import { handlePreview } from "./hosts/preview-handler";
 import { handleSite } from "./hosts/site-handler";
+import { endWithParent, onStop } from "./lifetime";
+import { log } from "./log";
 
 /** The one server that owns the port. It looks at the host first: studio, public site, preview shell, or nobody's. */
-const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 
-/** The studio loads nothing from elsewhere, frames only previews, and is framed by nobody. Next needs its inline scripts. */
-const studioPolicy = (dev: boolean): string =>
+/** The studio loads nothing from elsewhere, frames only previews, and is framed by nobody. Its inline scripts bear the nonce of their page. */
+const studioPolicy = (nonce: string, dev: boolean): string =>
   [
     "default-src 'self'",
     // WebAssembly compiles: the shaper that measures texts; no script does
-    `script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'${dev ? " 'unsafe-eval'" : ""}`,
+    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'${dev ? " 'unsafe-eval'" : ""}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
@@ -29,32 +35,63 @@ const studioPolicy = (dev: boolean): string =>
     "object-src 'none'",
   ].join("; ");
 
+type Handle = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
+
+/** The studio's pages and calls. Where a request comes from, and its number, are said by us and nobody else. */
+const studioHandler =
+  (handleStudio: Handle, dev: boolean): Handle =>
+  (request, response) => {
+    const policy = studioPolicy(randomBytes(16).toString("base64"), dev);
+    // the framework reads the nonce here and writes it into its scripts
+    request.headers["content-security-policy"] = policy;
+    response.setHeader("Content-Security-Policy", policy);
+    response.setHeader("X-Content-Type-Options", "nosniff");
+    response.setHeader("Referrer-Policy", "same-origin");
+    if (readEnvironment().PUBLIC_SCHEME === "https")
+      response.setHeader("Strict-Transport-Security", "max-age=31536000");
+    request.headers[CALLER_HEADER] = callerOf(request);
+    return handleStudio(request, response);
+  };
+
 const start = async (): Promise<void> => {
-  const { PORT, PUBLIC_SCHEME } = readEnvironment();
+  const { PORT, LISTEN_HOST } = readEnvironment();
   const dev = process.argv.includes("--dev");
   const studio = next({ dev, dir: process.cwd(), hostname: "localhost", port: PORT });
   await studio.prepare();
-  const handleStudio = studio.getRequestHandler();
+  const handleStudio = studioHandler(studio.getRequestHandler(), dev);
 
-  const handle = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+  const handle: Handle = async (request, response) => {
+    // a proxy's absolute form and `*` are not for us (RFC 9112 §3.2)
+    if (!request.url?.startsWith("/"))
+      return send(response, plainAnswer(400, "Ask for a path that begins with a slash."));
     const host = readHost(request.headers.host);
     if (!host) return send(response, plainAnswer(421, "This server does not answer for that host."));
     if (host.is === "site") return handleSite(host.site, request, response);
     if (host.is === "preview") return handlePreview(host.site, request, response);
-    response.setHeader("Content-Security-Policy", studioPolicy(dev));
-    response.setHeader("X-Content-Type-Options", "nosniff");
-    response.setHeader("Referrer-Policy", "same-origin");
-    // without a proxy in front nobody's word but the socket's counts for where a request comes from
-    if (PUBLIC_SCHEME === "http") delete request.headers["x-forwarded-for"];
     return handleStudio(request, response);
   };
 
-  const server = createServer((request, response) => {
+  const server = createServer({ headersTimeout: 20_000 }, (request, response) => {
+    const id = randomUUID();
+    request.headers[REQUEST_HEADER] = id;
+    response.setHeader("X-Request-Id", id);
+    letGo(request, response);
     handle(request, response).catch((error: unknown) => {
-      log.error({ error, url: request.url }, "request failed");
-      if (!response.headersSent)
-        send(response, plainAnswer(500, "Something went wrong here. It has been noted."));
-      else response.destroy();
+      const isAway = isDatabaseAway(error);
+      log()[isAway ? "warn" : "error"](
+        { error, request: id, path: request.url?.split("?")[0] },
+        "request failed",
+      );
+      if (response.headersSent) response.destroy();
+      else if (!isAway)
+        void send(response, plainAnswer(500, "Something went wrong here. It has been noted."));
+      else {
+        response.setHeader("Retry-After", RETRY_AFTER);
+        void send(
+          response,
+          plainAnswer(503, "This cannot be answered just now. Please come again in a moment."),
+        );
+      }
     });
   });
   if (dev) server.on("upgrade", studio.getUpgradeHandler());
@@ -64,16 +101,20 @@ const start = async (): Promise<void> => {
     process.stderr.write(`Gray Latch cannot start: ${reason}.\n`);
     process.exit(1);
   });
-  server.listen(PORT, "127.0.0.1", () => {
+  await sweepScratch(new Date());
+  server.listen(PORT, LISTEN_HOST, () => {
     process.stdout.write(`ready ${studioOrigin()}\n`);
   });
-  const stop = () => {
-    server.close();
-    server.closeAllConnections();
-    void closeDatabase().finally(() => process.exit(0));
-  };
-  process.on("SIGTERM", stop);
-  process.on("SIGINT", stop);
+  process.on("unhandledRejection", (error) => log().error({ error }, "unhandled rejection"));
+  endWithParent();
+  onStop(async () => {
+    // no new requests; those under way are answered, connections that wait for one are closed
+    const closed = new Promise<void>((done) => server.close(() => done()));
+    server.closeIdleConnections();
+    await closed;
+    await closeDecoders();
+    await closeDatabase();
+  });
 };
 
 await start();

@@ -1,23 +1,22 @@
 import { createHash, randomBytes } from "node:crypto";
+import { setTimeout as sleep } from "node:timers/promises";
 import { hash, verify } from "@node-rs/argon2";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import {
-  addTry,
-  clearTries,
-  countTries,
   createSession,
   endSession,
   findAccountByEmail,
   findSessionAccount,
 } from "../data/account-repository";
+import { attempt, forgetAttempts, giveBack, type Limit } from "../data/attempt-repository";
 import { POOL } from "../data/database";
 import type { AccountRow } from "../data/models";
 
 /** Sessions live on the server: the cookie holds a random id, the table its SHA-256. */
 export const SESSION_COOKIE = "__Host-gray-latch";
 const LASTS_MS = 14 * 24 * 3_600_000;
-const TRIES = 8;
-const TRIES_WINDOW_MS = 15 * 60_000;
+/** Not used for so long, a session is over: longer than a weekend with a holiday. */
+const IDLE_MS = 4 * 24 * 3_600_000;
 
 export const hashSession = (id: string): string => createHash("sha256").update(id).digest("hex");
 
@@ -25,52 +24,55 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 
 /** A hash nobody has the password of: verifying against it takes as long as against a real one. */
 let decoy: Promise<string> | undefined;
-const decoyHash = (): Promise<string> => (decoy ??= hash(randomBytes(16).toString("hex")));
+const decoyHash = (): Promise<string> =>
+  (decoy ??= hash(randomBytes(16).toString("hex")).catch((error: unknown) => {
+    decoy = undefined;
+    throw error;
+  }));
 
-/** One try at a password: which account it is for, where it comes from, and when. */
+/** One try at a password: at which door, which account it is for, where it comes from, and when. */
 export interface SignInTry {
+  /** The studio, or the visitors of one site: what is tried at one door counts at no other. */
+  readonly door: string;
   readonly account: string;
   readonly password: string;
   readonly from: string;
   readonly now: Date;
 }
 
-const lines = new Map<string, Promise<unknown>>();
-/** Does one thing after the other for each key. */
-const inLine = <T>(key: string, work: () => Promise<T>): Promise<T> => {
-  const mine = (lines.get(key) ?? Promise.resolve()).then(work, work);
-  lines.set(key, mine);
-  const leave = () => {
-    if (lines.get(key) === mine) lines.delete(key);
-  };
-  mine.then(leave, leave);
-  return mine;
-};
+const WINDOW_MS = 15 * 60_000;
+/** For one account from one address; then one more every other minute. Whoever owns it comes from elsewhere and is not kept out. */
+const PAIR: Limit = { most: 8, withinMs: WINDOW_MS };
+/** From one address, whatever the accounts. */
+const ADDRESS: Limit = { most: 40, withinMs: WINDOW_MS };
+/** For one account, wherever tries come from: beyond, each is made to wait, and none is refused. */
+const ACCOUNT: Limit = { most: 60, withinMs: WINDOW_MS };
+const SLOWED_MS = 2000;
 
 /**
- * Checks a password. Failures count against the account and the caller's address; as unknown as wrong, it takes as long.
- * Tries for one account follow one another: those that come at the same time are counted too.
+ * Checks a password. Tries are counted before anything is looked up, in the database, so that those that come at once
+ * count whichever process they reach; one that succeeds was none. As unknown as wrong, it takes as long.
  */
-export const checkPassword = <T extends { readonly passwordHash: string }>(
-  each: SignInTry,
-  find: () => Promise<T | null>,
-): Promise<Outcome<T>> => inLine(each.account, () => checkOne(each, find));
-
-const checkOne = async <T extends { readonly passwordHash: string }>(
-  { account, password, from, now }: SignInTry,
+export const checkPassword = async <T extends { readonly passwordHash: string }>(
+  { door, account, password, from, now }: SignInTry,
   find: () => Promise<T | null>,
 ): Promise<Outcome<T>> => {
-  const since = new Date(now.getTime() - TRIES_WINDOW_MS);
-  const limits = { [account]: TRIES, [`from:${from}`]: TRIES * 5 };
-  for (const [key, limit] of Object.entries(limits))
-    if ((await countTries(key, since, POOL)) >= limit) return fail(issue("signIn.tooMany"));
+  const [address, pair] = [`from ${from}`, `${account} from ${from}`];
+  const tooMany = (waitMs: number) =>
+    fail(issue("signIn.tooMany", [], { seconds: Math.ceil(waitMs / 1000) }));
+  const addressWait = await attempt(door, address, ADDRESS, now);
+  if (addressWait > 0) return tooMany(addressWait);
+  const pairWait = await attempt(door, pair, PAIR, now);
+  if (pairWait > 0) {
+    await giveBack(door, address, ADDRESS);
+    return tooMany(pairWait);
+  }
+  if ((await attempt(door, account, ACCOUNT, now)) > 0) await sleep(SLOWED_MS);
   const found = await find();
   const matches = await verify(found?.passwordHash ?? (await decoyHash()), password);
-  if (!found || !matches) {
-    for (const key of Object.keys(limits)) await addTry(key, now, POOL);
-    return fail(issue("signIn.wrong"));
-  }
-  await clearTries(account, POOL);
+  if (!found || !matches) return fail(issue("signIn.wrong"));
+  await forgetAttempts(door, pair);
+  await giveBack(door, address, ADDRESS);
   return succeed(found);
 };
 
@@ -88,13 +90,20 @@ export const signIn = async (
   now: Date,
 ): Promise<Outcome<{ readonly sessionId: string }>> => {
   const address = email.toLowerCase();
-  const account = `account:${address}`;
-  const found = await checkPassword({ account, password, from, now }, () =>
+  const found = await checkPassword({ door: "studio", account: address, password, from, now }, () =>
     findAccountByEmail(address, POOL),
   );
   if (!found.ok) return found;
   const session = newSession();
-  await createSession(session.idHash, found.value.id, new Date(now.getTime() + LASTS_MS), POOL);
+  await createSession(
+    {
+      idHash: session.idHash,
+      account: found.value.id,
+      expiresAt: new Date(now.getTime() + LASTS_MS),
+      usedAt: now,
+    },
+    POOL,
+  );
   return succeed({ sessionId: session.id });
 };
 
@@ -103,7 +112,9 @@ export const signOut = (sessionId: string): Promise<void> => endSession(hashSess
 /** Who a cookie header belongs to; null if the session is unknown or over. */
 export const accountOf = async (cookies: string | null, now: Date): Promise<AccountRow | null> => {
   const id = readCookie(cookies, SESSION_COOKIE);
-  return id === null ? null : findSessionAccount(hashSession(id), now, POOL);
+  return id === null
+    ? null
+    : findSessionAccount(hashSession(id), { now, idleSince: new Date(now.getTime() - IDLE_MS) }, POOL);
 };
 
 export const readCookie = (cookies: string | null, name: string): string | null => {

@@ -1,13 +1,15 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import { FAMILIES } from "../core/layout/families";
-import type { FamilyMetrics } from "../core/layout/family-metrics";
 import { filesOf, Shaper } from "../core/layout/shaper";
 import type { StyleValues } from "../core/model/house-style";
 import { usedFamilies } from "../core/render/fonts";
 import { POOL } from "../data/database";
 import { loadFile } from "../data/file-repository";
-import { unpackWoff2 } from "./woff2";
+import { decode } from "./files/decoding";
+import { withScratch } from "./files/scratch";
+import { fetchFile } from "./files/site-files";
+import { unpackWoff2 } from "./files/woff2";
 
 /** Fonts unpacked for measuring, and the one shaper of this process that measures with them. */
 
@@ -41,11 +43,21 @@ export const unpackedFont = (site: string, file: string): Promise<Uint8Array | n
 
 const unpack = async (site: string, file: string): Promise<Uint8Array | null> => {
   const shipped = shippedFontPath(file);
-  const packed = shipped ? await readFile(shipped) : (await loadFile(site, file, "font", POOL))?.bytes;
-  if (!packed) return null;
-  const bytes = await unpackWoff2(packed);
-  unpacked.set(file, bytes);
+  const bytes = shipped ? await unpackWoff2(await readFile(shipped)) : await unpackedOwn(site, file);
+  if (bytes) unpacked.set(file, bytes);
   return bytes;
+};
+
+/** A font of the site's own. It was unpacked when it came in; one that is older is unpacked now, in the decoder's process. */
+const unpackedOwn = async (site: string, file: string): Promise<Uint8Array | null> => {
+  const kept = await loadFile(site, file, "unpacked", POOL);
+  if (kept) return kept.bytes;
+  return withScratch(async (folder) => {
+    const path = join(folder, "font");
+    if (!(await fetchFile(site, file, "font", path))) return null;
+    const read = await decode("font", { path, folder });
+    return read.ok ? readFile(read.value.unpacked) : null;
+  });
 };
 
 const theShaper = (async () => new Shaper(await import("harfbuzzjs"), unpacked))();
@@ -58,16 +70,4 @@ export const shaperFor = async (
   const files = usedFamilies(style).flatMap((family) => filesOf(family, style.ownFonts));
   await Promise.all(files.map(({ file }) => unpackedFont(site, file)));
   return theShaper;
-};
-
-/** How large the letters of an uploaded font are; undefined if it has not the letters that are measured. */
-export const metricsOf = async (packed: Uint8Array): Promise<FamilyMetrics | undefined> => {
-  const file = "uploaded";
-  const shaper = new Shaper(await import("harfbuzzjs"), new Map([[file, await unpackWoff2(packed)]]));
-  try {
-    return shaper.metrics(file, [{ family: file, file }]) ?? undefined;
-  } catch {
-    // its tables are not what they say: then nothing stands in for it but the fonts of the system
-    return undefined;
-  }
 };

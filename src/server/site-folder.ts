@@ -9,6 +9,7 @@ import { StyleValues } from "../core/model/house-style";
 import { fail, issue, type Outcome, succeed } from "../core/model/issue";
 import { Band, type Part } from "../core/model/part";
 import { Placement } from "../core/model/placement";
+import { schemaIssue } from "../core/model/schema-problem";
 import { Slot } from "../core/model/slot";
 import { isTimeZone } from "../messages/wall-time";
 
@@ -105,11 +106,7 @@ export interface SiteFolder {
 }
 
 const problems = (file: string, error: z.ZodError) =>
-  fail(
-    ...error.issues.map((problem) =>
-      issue("content.value", [file, ...(problem.path as (string | number)[])], { detail: problem.message }),
-    ),
-  );
+  fail(...error.issues.map((problem) => schemaIssue(problem, "content.value", [file])));
 
 /** Nodes without an id get one, and text written as Markdown becomes rich text, before the schema looks. */
 const prepared = (value: unknown, newId: () => string): unknown => {

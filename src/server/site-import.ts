@@ -1,4 +1,6 @@
 import { createHash } from "node:crypto";
+import { writeFile } from "node:fs/promises";
+import { join } from "node:path";
 import type { SiteIndex } from "../core/addresses/facts";
 import { buildIndex } from "../core/addresses/stems";
 import type { Grouping, SiteSettings, Term } from "../core/model/content";
@@ -23,12 +25,16 @@ import {
 import { type Connection, POOL, runStatement, type Transaction } from "../data/database";
 import { loadDraft } from "../data/design-repository";
 import { entriesFromFiles, saveEntries } from "./content-import";
+import { decode } from "./files/decoding";
+import type { Rendered } from "./files/picture-file";
+import { withScratch } from "./files/scratch";
+import { keepFiles, picturesFiles } from "./files/site-files";
 import { newIds } from "./ids";
-import { takePicture } from "./pictures";
 import type { SiteFolder } from "./site-folder";
 import type { SiteContext } from "./use-case";
 import { allOrNothing, commitChange } from "./use-cases/design-changes";
 import { publish } from "./use-cases/editions";
+import { withFacts } from "./use-cases/packs";
 
 /** Makes a site of a folder: content first, then its design by the same plan a template pack goes through. */
 export const importSite = async (
@@ -36,13 +42,9 @@ export const importSite = async (
   folder: SiteFolder,
   owner: SiteContext["account"],
 ): Promise<Outcome<{ entries: number }>> => {
-  const made = await allOrNothing(async (transaction) => {
-    const entries = await importContent(id, folder, transaction);
-    if (!entries.ok) return entries;
-    const design = await importDesign(await contextFor(id, owner, transaction), folder, transaction);
-    if (!design.ok) return design;
-    await addMembership({ site: id, account: owner.id, role: "owner" }, transaction);
-    return entries;
+  const made = await withScratch(async (scratch) => {
+    const pictures = await renderPictures(folder, scratch);
+    return pictures.ok ? bring(id, folder, pictures.value, owner) : pictures;
   });
   if (!made.ok) return made;
   const published = await publish.run(await contextFor(id, owner, POOL), {
@@ -53,6 +55,36 @@ export const importSite = async (
   return published.ok ? made : published;
 };
 
+/** Pictures of the folder by their keys, decoded. */
+type Pictures = ReadonlyMap<string, { readonly rendered: Rendered; readonly path: string }>;
+
+const renderPictures = async (folder: SiteFolder, scratch: string): Promise<Outcome<Pictures>> => {
+  const pictures = await Promise.all(
+    folder.pictures.map(async ({ key, bytes }) => {
+      const path = join(scratch, newIds.id());
+      await writeFile(path, bytes);
+      return { key, path, rendered: await decode("picture", { path, folder: scratch }) };
+    }),
+  );
+  const made = new Map<string, { rendered: Rendered; path: string }>();
+  for (const { key, path, rendered } of pictures) {
+    if (!rendered.ok) return fail(issue("pack.picture", [`pictures/${key}`]));
+    made.set(key, { rendered: rendered.value, path });
+  }
+  return succeed(made);
+};
+
+const bring = (id: string, folder: SiteFolder, pictures: Pictures, owner: SiteContext["account"]) =>
+  allOrNothing(async (transaction) => {
+    const entries = await importContent(id, folder, transaction);
+    if (!entries.ok) return entries;
+    const context = await contextFor(id, owner, transaction);
+    const design = await importDesign(context, folder, pictures, transaction);
+    if (!design.ok) return design;
+    await addMembership({ site: id, account: owner.id, role: "owner" }, transaction);
+    return entries;
+  });
+
 const contextFor = async (
   id: string,
   account: SiteContext["account"],
@@ -60,7 +92,7 @@ const contextFor = async (
 ): Promise<SiteContext> => {
   const site = await findSite(id, connection);
   if (!site) throw new Error(`site import: expected the site ${id}, got none`);
-  return { account, role: "owner", site, now: new Date().toISOString(), ids: newIds };
+  return { account, role: "owner", site, now: site.now, ids: newIds };
 };
 
 const importContent = async (
@@ -105,7 +137,7 @@ const importContent = async (
     site.authors.map((author) => ({ ...author, id: newIds.id() })),
     transaction,
   );
-  const facts = await loadFacts({ id, settings, contentRev: 1, designRev: 0 }, transaction);
+  const facts = await loadFacts({ id, settings }, transaction);
   const entries = entriesFromFiles(files, facts, newIds.id);
   if (!entries.ok) return entries;
   const saved = await saveEntries(id, entries.value, transaction);
@@ -133,6 +165,7 @@ const flatTerms = (
 const importDesign = async (
   context: SiteContext,
   folder: SiteFolder,
+  pictures: Pictures,
   transaction: Transaction,
 ): Promise<Outcome<unknown>> => {
   const { site } = folder;
@@ -155,17 +188,14 @@ const importDesign = async (
     newIds,
   );
   if (!change.ok) return change;
-  const pictures = new Map(change.value.pictures.map(({ key, id }) => [key, id]));
-  const files = new Map<string, object>();
-  for (const { key, bytes } of folder.pictures) {
-    const taken = await takePicture(context.site.id, bytes, transaction);
-    if (!taken.ok) return fail(issue("pack.picture", [`pictures/${key}`]));
-    files.set(pictures.get(key) ?? "", taken.value);
+  const ids = new Map(change.value.pictures.map(({ key, id }) => [key, id]));
+  for (const { rendered, path } of pictures.values()) {
+    const kept = await keepFiles(context.site.id, picturesFiles(rendered, path), transaction);
+    if (!kept.ok) return kept;
   }
-  const operations = change.value.operations.map((operation) =>
-    operation.op === "create" && files.has(operation.id)
-      ? { ...operation, body: { ...(operation.body as object), ...files.get(operation.id) } }
-      : operation,
+  const operations = withFacts(
+    change.value.operations,
+    [...pictures].map(([key, { rendered }]) => ({ id: ids.get(key) ?? "", rendered })),
   );
   const profile: Operation = {
     op: "create",
@@ -174,15 +204,15 @@ const importDesign = async (
     body: {
       schema: 1,
       ...site.profile,
-      logo: pictures.get(site.profile.logo) ?? "",
-      logoOverPictures: pictures.get(site.profile.logoOverPictures) ?? "",
+      logo: ids.get(site.profile.logo) ?? "",
+      logoOverPictures: ids.get(site.profile.logoOverPictures) ?? "",
     },
   };
   const saved = await commitChange(context, [style, profile, ...operations], transaction, {
     label: "the site as it was brought here",
   });
   if (!saved.ok) return saved;
-  await givePictures(context.site.id, folder, pictures, transaction);
+  await givePictures(context.site.id, folder, ids, transaction);
   return chooseAll(context, folder, index, transaction);
 };
 
@@ -221,7 +251,6 @@ const packOf = ({ pictures, parts, site }: SiteFolder, index: SiteIndex): Pack =
         alt: about.alt,
         credit: "",
         focal: { x: about.focal[0], y: about.focal[1] },
-        bytes,
         sha256,
       };
     }),

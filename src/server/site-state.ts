@@ -6,23 +6,29 @@ import { type CompiledDesign, compileDesign } from "../core/placement/resolve";
 import { follow, withEntry } from "../core/placement/settled";
 import { loadFacts, type SiteHead } from "../data/content-repository";
 import type { Connection, Transaction } from "../data/database";
-import { currentEdition, loadDraft, loadEdition } from "../data/design-repository";
+import { liveEdition, loadDraft, loadEdition } from "../data/design-repository";
 
 /**
- * A site's content and designs, compiled. Caches only: keyed by revision and edition, filled on demand. A draft that
- * follows one known here is compiled and resolved by what differs.
+ * A site's content and designs, compiled. Caches only: keyed by the names their states have in the database, filled on
+ * demand. A draft that follows one known here is compiled and resolved by what differs.
  */
 interface CachedIndex {
-  readonly contentRev: number;
+  readonly contentKey: string;
   /** The pages are these from one publication to the next. */
   readonly from: string;
   readonly until: string;
   readonly index: SiteIndex;
 }
+interface NewestDraft {
+  readonly key: string;
+  /** The database's time when it was the newest. */
+  readonly seen: string;
+  readonly compiled: CompiledDesign;
+}
 const indexes = new Map<string, readonly CachedIndex[]>();
 const designs = new Map<string, CompiledDesign>();
 /** The newest draft known of a site, by site. */
-const newest = new Map<string, { readonly rev: number; readonly compiled: CompiledDesign }>();
+const newest = new Map<string, NewestDraft>();
 const MOST_INDEXES = 3;
 const MOST_DESIGNS = 40;
 
@@ -38,12 +44,12 @@ const publicationsAround = (index: SiteIndex, now: string) => {
 };
 
 export const siteIndex = async (head: SiteHead, now: string, connection: Connection): Promise<SiteIndex> => {
-  const known = (indexes.get(head.id) ?? []).filter(({ contentRev }) => contentRev === head.contentRev);
+  const known = (indexes.get(head.id) ?? []).filter(({ contentKey }) => contentKey === head.contentKey);
   const cached = known.find(({ from, until }) => from <= now && now < until);
   if (cached) return cached.index;
   const facts = known[0]?.index.facts ?? (await loadFacts(head, connection));
   const index = buildIndex(facts, now);
-  const made = { contentRev: head.contentRev, ...publicationsAround(index, now), index };
+  const made = { contentKey: head.contentKey, ...publicationsAround(index, now), index };
   indexes.set(head.id, [made, ...known].slice(0, MOST_INDEXES));
   return index;
 };
@@ -65,8 +71,6 @@ const remembered = async (
   return remember(key, compileDesign(cached?.design ?? (await load()), index));
 };
 
-const draftKey = (site: string, rev: number): string => `${site} draft ${rev}`;
-
 /** The draft as it is now. */
 export const draftOf = async (
   head: SiteHead,
@@ -75,38 +79,42 @@ export const draftOf = async (
 ): Promise<CompiledDesign> => {
   const index = await siteIndex(head, now, connection);
   const last = newest.get(head.id);
-  if (last?.rev === head.designRev && last.compiled.index === index) return last.compiled;
-  const key = draftKey(head.id, head.designRev);
-  const compiled = await remembered(key, index, async () =>
-    last?.rev === head.designRev ? last.compiled.design : loadDraft(head.id, connection),
+  const isLast = last?.key === head.designKey;
+  if (isLast && last.compiled.index === index) return last.compiled;
+  const compiled = await remembered(`${head.id} draft ${head.designKey}`, index, async () =>
+    isLast ? last.compiled.design : loadDraft(head.id, connection),
   );
-  if (!last || last.rev <= head.designRev) newest.set(head.id, { rev: head.designRev, compiled });
+  if (!last || last.seen <= head.now) newest.set(head.id, { key: head.designKey, seen: head.now, compiled });
   return compiled;
 };
 
-/** The draft's documents at the revision of a site's row. */
+/** The draft's documents as of a site's row. */
 export const draftDesign = async (head: SiteHead, transaction: Transaction): Promise<Design> => {
   const last = newest.get(head.id);
-  return last?.rev === head.designRev ? last.compiled.design : loadDraft(head.id, transaction);
+  return last?.key === head.designKey ? last.compiled.design : loadDraft(head.id, transaction);
 };
 
-/** Takes over a draft that was just saved, so that the next question costs no more than what changed. */
-export const followDraft = (site: string, rev: number, design: Design): void => {
-  const last = newest.get(site);
-  if (!last || last.rev >= rev) return;
+/** Takes over a draft that was just saved on top of another, so that the next question costs no more than what changed. */
+export const followDraft = (before: SiteHead, key: string, design: Design): void => {
+  const last = newest.get(before.id);
+  if (last?.key !== before.designKey) return;
   const { compiled } = last;
-  newest.set(site, { rev, compiled: follow(compileDesign(design, compiled.index, compiled), compiled) });
+  newest.set(before.id, {
+    key,
+    seen: before.now,
+    compiled: follow(compileDesign(design, compiled.index, compiled), compiled),
+  });
 };
 
 /** Takes over one entry's changed facts, if they move no page: only what they touch is worked out again. */
-export const followEntry = (site: string, contentRev: number, entry: EntryFacts): void => {
-  const last = newest.get(site);
-  const known = indexes.get(site)?.find(({ index }) => index === last?.compiled.index);
-  if (!last || !known || known.contentRev !== contentRev - 1) return;
+export const followEntry = (before: SiteHead, contentKey: string, entry: EntryFacts): void => {
+  const last = newest.get(before.id);
+  const known = indexes.get(before.id)?.find(({ index }) => index === last?.compiled.index);
+  if (!last || known?.contentKey !== before.contentKey) return;
   const compiled = withEntry(last.compiled, entry);
   if (!compiled) return;
-  indexes.set(site, [{ ...known, contentRev, index: compiled.index }]);
-  newest.set(site, { rev: last.rev, compiled });
+  indexes.set(before.id, [{ ...known, contentKey, index: compiled.index }]);
+  newest.set(before.id, { ...last, compiled });
 };
 
 /** The edition visitors see, with its number; null before the first. */
@@ -115,19 +123,13 @@ export const liveOf = async (
   now: string,
   connection: Connection,
 ): Promise<{ readonly seq: number; readonly compiled: CompiledDesign } | null> => {
-  const seq = await currentEdition(head.id, new Date(now), connection);
-  if (seq === null) return null;
-  return { seq, compiled: await editionOf(head, seq, now, connection) };
-};
-
-export const editionOf = async (
-  head: SiteHead,
-  seq: number,
-  now: string,
-  connection: Connection,
-): Promise<CompiledDesign> => {
+  const live = await liveEdition(head.id, new Date(now), connection);
+  if (!live) return null;
   const index = await siteIndex(head, now, connection);
-  return remembered(`${head.id} edition ${seq}`, index, () => loadEdition(head.id, seq, connection));
+  const compiled = await remembered(`${head.id} edition ${live.key}`, index, () =>
+    loadEdition(head.id, live.seq, connection),
+  );
+  return { seq: live.seq, compiled };
 };
 
 /** Forgets a site: after its demo data is laid anew. */

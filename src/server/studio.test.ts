@@ -4,7 +4,6 @@ import { requestFor, Studio, signInAs } from "../../test/studio";
 import { setNodeOperation } from "../core/model/operations";
 import type { Part } from "../core/model/part";
 import { POOL, runStatement, selectRows } from "../data/database";
-import { callUseCase } from "./call";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";
 import { PERMISSIONS } from "./permissions";
@@ -29,7 +28,7 @@ const renameTo = (id: string, value: string, was: string) => ({
 });
 
 describe("sign-in", () => {
-  afterEach(() => runStatement("DELETE FROM sign_in_try", {}, POOL));
+  afterEach(() => runStatement("DELETE FROM attempt", {}, POOL));
   it("opens a session that ends on the server", async () => {
     const cookie = await signInAs("owner");
     expect((await new Studio(cookie).send("frame", {})).status).toBe(200);
@@ -106,9 +105,8 @@ describe("the door", () => {
     for (const role of ROLES) {
       const cookie = await signInAs(role);
       for (const name of Object.keys(useCases) as UseCaseName[]) {
-        const request = requestFor(`/api/studio/observatory/${name}`, {}, { cookie });
         // an input that fits nothing: the door is all that is asked
-        const outcome = await callUseCase(request, "observatory", name, null);
+        const { outcome } = await new Studio(cookie).send(name, null);
         const denied = !outcome.ok && outcome.issues[0]?.code === "permission.none";
         expect(denied, `${role} ${name}`).toBe(!mayDo(role, PERMISSIONS[name]));
       }

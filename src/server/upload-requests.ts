@@ -1,52 +1,43 @@
-import { createHash } from "node:crypto";
-import { fail, issue, type Outcome, succeed } from "../core/model/issue";
-import { inTransaction } from "../data/database";
-import { saveFile } from "../data/file-repository";
+import { succeed } from "../core/model/issue";
 import { addUpload } from "../data/upload-repository";
 import { openContext, outcomeResponse } from "./call";
+import { receiveFile } from "./doors/bodies";
+import { answered } from "./doors/studio-door";
+import { decode } from "./files/decoding";
+import { withScratch } from "./files/scratch";
+import { keepFiles, roomFor } from "./files/site-files";
 import { newIds } from "./ids";
 import { sendPictureJob } from "./jobs/queue";
-import { pictureType } from "./pictures";
+import { allOrNothing } from "./use-cases/design-changes";
 
 /** The largest file that is taken in: a picture of 100 million pixels fits. */
 const MOST_BYTES = 64 * 1024 * 1024;
 
-/** The whole body, unless it is too large; then nothing more of it is read. */
-const bodyOf = async (request: Request): Promise<Outcome<Buffer>> => {
-  const tooBig = () => fail(issue("picture.tooBig", [], { limit: "64 MB" }));
-  if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES) return tooBig();
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for await (const chunk of request.body ?? []) {
-    size += chunk.length;
-    if (size > MOST_BYTES) return tooBig();
-    chunks.push(chunk);
-  }
-  return succeed(Buffer.concat(chunks));
-};
-
 /** A picture is sent: its head is looked at, its bytes are kept, and a job makes the rest. Answers with the upload's id. */
-export const answerUpload = async (request: Request, site: string): Promise<Response> => {
-  const context = await openContext(request, site, "design");
-  if (!context.ok) return outcomeResponse(context);
-  const { searchParams: query } = new URL(request.url);
-  const bytes = await bodyOf(request);
-  if (!bytes.ok) return outcomeResponse(bytes);
-  const type = await pictureType(bytes.value);
-  if (!type.ok) return outcomeResponse(type);
-  const hash = createHash("sha256").update(bytes.value).digest("hex");
-  const upload = {
-    site,
-    id: newIds.id(),
-    account: context.value.account.id,
-    name: (query.get("name") ?? "").slice(0, 200) || "Picture",
-    hash,
-    replaces: query.get("replaces"),
-  };
-  await inTransaction(async (transaction) => {
-    await saveFile(site, { hash, variant: "original", type: type.value, bytes: bytes.value }, transaction);
-    await addUpload(upload, new Date(context.value.now), transaction);
+export const answerUpload = (request: Request, site: string): Promise<Response> =>
+  answered(request, async () => {
+    const context = await openContext(request, site, "design");
+    if (!context.ok) return outcomeResponse(context);
+    const { searchParams: query } = new URL(request.url);
+    const name = (query.get("name") ?? "").replaceAll("\0", "").toWellFormed().slice(0, 200) || "Picture";
+    return withScratch(async (folder) => {
+      const room = await roomFor(site, Number(request.headers.get("content-length") ?? 0));
+      if (!room.ok) return outcomeResponse(room);
+      const file = await receiveFile(request, folder, { most: MOST_BYTES, tooLarge: "picture.tooBig" });
+      if (!file.ok) return outcomeResponse(file);
+      const { path, sha256: hash } = file.value;
+      const type = await decode("pictureHead", { path });
+      if (!type.ok) return outcomeResponse(type);
+      const account = context.value.account.id;
+      const upload = { site, id: newIds.id(), account, name, hash, replaces: query.get("replaces") };
+      const kept = await allOrNothing(async (transaction) => {
+        const original = { hash, variant: "original", type: type.value, source: path };
+        const stored = await keepFiles(site, [original], transaction);
+        if (!stored.ok) return stored;
+        await addUpload(upload, new Date(context.value.now), transaction);
+        await sendPictureJob({ site, upload: upload.id }, transaction);
+        return succeed({ id: upload.id });
+      });
+      return outcomeResponse(kept);
+    });
   });
-  await sendPictureJob({ site, upload: upload.id });
-  return outcomeResponse(succeed({ id: upload.id }));
-};

@@ -18,6 +18,8 @@ export interface SiteContext {
 /** One thing a person can do: input checked at the door, permission in the table, an outcome that never half happens. */
 export interface UseCase<Input, Result> {
   readonly input: z.ZodType<Input>;
+  /** A use-case that takes a file says how large it may be, bytes, and the issue of one that is larger. It gets it as `file`, on the disk. */
+  readonly takesFile?: { readonly most: number; readonly tooLarge: string };
   readonly run: (context: SiteContext, input: Input) => Promise<Outcome<Result>>;
 }
 

@@ -43,7 +43,7 @@ beforeEach(async () => {
   owner = new Studio(await signInAs("owner"));
 });
 afterEach(async () => {
-  await runStatement("DELETE FROM sign_in_try", {}, POOL);
+  await runStatement("DELETE FROM attempt", {}, POOL);
   await runStatement("DELETE FROM visitor WHERE name = 'Nan Quill'", {}, POOL);
 });
 

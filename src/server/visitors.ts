@@ -1,7 +1,7 @@
 import { type Outcome, succeed } from "../core/model/issue";
 import type { Audience } from "../core/model/placement";
 import type { SiteHead } from "../data/content-repository";
-import { type Connection, POOL } from "../data/database";
+import { POOL } from "../data/database";
 import {
   createVisitorSession,
   endVisitorSession,
@@ -14,6 +14,7 @@ import { checkPassword, hashSession, newSession, readCookie } from "./sessions";
 /** Visitors signed in on a site. The cookie is of the site's host alone: the studio and other sites never see it. */
 const VISITOR_COOKIE = "__Host-visitor";
 const LASTS_MS = 14 * 24 * 3_600_000;
+const IDLE_MS = 7 * 24 * 3_600_000;
 
 /** What a visitor sees: what those of the level see, while the site has that level. */
 export const audienceOf = (visitor: Visitor | null, { settings }: SiteHead): Audience => {
@@ -21,15 +22,20 @@ export const audienceOf = (visitor: Visitor | null, { settings }: SiteHead): Aud
   return settings.levels.some(({ key }) => key === visitor.level) ? `level:${visitor.level}` : "signedIn";
 };
 
+/** Whether someone says to be signed in, true or not. */
+export const hasVisitorCookie = (cookies: string | undefined): boolean =>
+  readCookie(cookies ?? null, VISITOR_COOKIE) !== null;
+
 /** Who a cookie header belongs to on a site; null if nobody is signed in with it. */
 export const visitorOf = async (
   site: string,
   cookies: string | undefined,
   now: Date,
-  connection: Connection,
 ): Promise<Visitor | null> => {
   const id = readCookie(cookies ?? null, VISITOR_COOKIE);
-  return id ? findSessionVisitor(site, hashSession(id), now, connection) : null;
+  return id
+    ? findSessionVisitor(site, hashSession(id), { now, idleSince: new Date(now.getTime() - IDLE_MS) }, POOL)
+    : null;
 };
 
 /** Signs a visitor in: the cookie to set. Tries are counted for each site by itself. */
@@ -39,7 +45,7 @@ export const signVisitorIn = async (
   now: Date,
 ): Promise<Outcome<string>> => {
   const email = given.email.toLowerCase();
-  const found = await checkPassword({ ...given, account: `visitor:${site}:${email}`, now }, () =>
+  const found = await checkPassword({ ...given, door: `visitors of ${site}`, account: email, now }, () =>
     findVisitorByEmail(site, email, POOL),
   );
   if (!found.ok) return found;

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { Access, Medium } from "../model/content";
 import { fail, issue, type Outcome, succeed } from "../model/issue";
 import type { RichText } from "../model/rich-text";
+import { schemaIssue } from "../model/schema-problem";
 import { parseMarkdown } from "./markdown";
 
 /** An entry as a file: Markdown with YAML front matter. References are keys: paths, slugs, names of pictures. */
@@ -66,10 +67,6 @@ export const parseEntryFile = (
   }
   const parsed = EntryFront.safeParse(front);
   if (!parsed.success)
-    return fail(
-      ...parsed.error.issues.map((problem) =>
-        issue("content.value", [file, ...(problem.path as (string | number)[])], { detail: problem.message }),
-      ),
-    );
+    return fail(...parsed.error.issues.map((problem) => schemaIssue(problem, "content.value", [file])));
   return succeed({ file, kind, slug, front: parsed.data, body: parseMarkdown(found[2] as string) });
 };

@@ -6,7 +6,7 @@ import { randomHeader } from "../../../test/random-header";
 import { seeded } from "../../../test/seeded";
 import { blindShaper, shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
-import { unpackWoff2 } from "../../server/woff2";
+import { unpackWoff2 } from "../../server/files/woff2";
 import type { Menu } from "../model/design";
 import type { Band } from "../model/part";
 import { BandFit } from "./fit";

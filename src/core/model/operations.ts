@@ -9,6 +9,7 @@ import {
 } from "./design";
 import { fail, type Issue, issue, type Outcome, succeed } from "./issue";
 import { Band, Block, Cell, type Part } from "./part";
+import { schemaIssue } from "./schema-problem";
 import { childTypeOf, findPlace, insertNode, type PartNode, removeNode, updateNode, walk } from "./tree";
 
 /**
@@ -189,19 +190,16 @@ const applyToBody = (document: DesignDocument, operation: Operation): Outcome<un
   return applyToPart(document.body as Part, operation as Extract<Operation, { op: `${string}Node` }>);
 };
 
+/** More problems of one document than these help nobody. */
+const MOST_PROBLEMS = 20;
+
 const checkedDocument = (id: string, kind: DocumentKind, body: unknown): Outcome<DesignDocument> => {
   const parsed = documentSchemas[kind].safeParse(body);
   if (parsed.success) return succeed({ id, kind, body: parsed.data } as DesignDocument);
   return fail(
-    ...parsed.error.issues.map((problem) =>
-      issue(
-        problem.message.includes(".") && !problem.message.includes(" ") ? problem.message : "change.badValue",
-        [id, ...(problem.path as (string | number)[])],
-        {
-          detail: problem.message,
-        },
-      ),
-    ),
+    ...parsed.error.issues
+      .slice(0, MOST_PROBLEMS)
+      .map((problem) => schemaIssue(problem, "change.badValue", [id])),
   );
 };
 

@@ -80,8 +80,13 @@ const design = designOf([
 const everything = { parts: ["h", "f"], withMenus: true, withPictures: true, withStyle: true };
 const zip = writePack(design, index, everything, info, { sha256, bytesOf: () => bytes });
 const filesOf = (archive: Uint8Array) => new Map(Object.entries(unzipSync(archive)));
+/** Files as an archive gives them to be read. */
+const unpacked = (files: ReadonlyMap<string, Uint8Array>) => ({
+  hashes: new Map([...files].map(([path, each]) => [path, sha256(each)])),
+  texts: new Map([...files].filter(([path]) => path.endsWith(".json"))),
+});
 const packOf = (archive: Uint8Array): Pack => {
-  const read = readPack(filesOf(archive), sha256);
+  const read = readPack(unpacked(filesOf(archive)));
   if (!read.ok) throw new Error(JSON.stringify(read.issues));
   return read.value;
 };
@@ -188,7 +193,7 @@ describe("reading a pack", () => {
   const tampered = (change: (files: Map<string, Uint8Array>) => void) => {
     const files = filesOf(zip);
     change(files);
-    return readPack(files, sha256);
+    return readPack(unpacked(files));
   };
   const encode = (value: unknown) => new TextEncoder().encode(canonicalJson(value));
   const resealed = (files: Map<string, Uint8Array>, path: string, content: Uint8Array) => {
@@ -205,6 +210,56 @@ describe("reading a pack", () => {
       (files) => files.set("extra.json", bytes),
       "pack.fileUnlisted",
       "extra.json",
+    ],
+    [
+      "a file that is not listed, by a name every object knows",
+      (files) => files.set("toString", bytes),
+      "pack.fileUnlisted",
+      "toString",
+    ],
+    [
+      "more needs than are planned at once",
+      (files) =>
+        resealed(
+          files,
+          "needs.json",
+          encode({
+            schema: 1,
+            needs: Array.from({ length: 1001 }, (_, at) => ({
+              type: "term",
+              key: `t/${at}`,
+              name: "x",
+              parts: [],
+            })),
+          }),
+        ),
+      "pack.tooMany",
+      "needs.json",
+    ],
+    [
+      "a need that stands twice",
+      (files) =>
+        resealed(
+          files,
+          "needs.json",
+          encode({
+            schema: 1,
+            needs: [1, 2].map(() => ({ type: "term", key: "t/a", name: "x", parts: [] })),
+          }),
+        ),
+      "pack.keyTwice",
+      "needs.json",
+    ],
+    [
+      "a text that cannot be kept",
+      (files) =>
+        resealed(
+          files,
+          "needs.json",
+          encode({ schema: 1, needs: [{ type: "term", key: "t/a", name: "a\0b", parts: [] }] }),
+        ),
+      "text.unstorable",
+      "needs.json",
     ],
     ["a wrong hash", (files) => files.set("needs.json", bytes), "pack.hash", "needs.json"],
     [

@@ -1,6 +1,18 @@
 import type { z } from "zod";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
-import { PACK_SCHEMA, type Pack, PackManifest, PackMedia, PackMenu, PackNeeds, PackPart } from "./shapes";
+import { schemaIssue } from "../model/schema-problem";
+import { unstorable } from "../model/storable";
+import { blocksOf } from "../model/tree";
+import {
+  needId,
+  PACK_SCHEMA,
+  type Pack,
+  PackManifest,
+  PackMedia,
+  PackMenu,
+  PackNeeds,
+  PackPart,
+} from "./shapes";
 import { readTokens, TokenFile } from "./tokens";
 
 /** Thrown inside this file only, to stop at the first problem; it never leaves. */
@@ -15,50 +27,67 @@ const refuse = (code: string, path: readonly (string | number)[], params?: Issue
 
 const decoder = new TextDecoder("utf-8", { fatal: true });
 
+/** What an archive holds: the SHA-256 (hex) of every file by its path, and the bytes of those that end in `.json`. */
+export interface PackFiles {
+  readonly hashes: ReadonlyMap<string, string>;
+  readonly texts: ReadonlyMap<string, Uint8Array>;
+}
+
+/** The most of each there may be: what is planned is planned in one go, beside others' work. */
+const MOST = { parts: 1000, menus: 200, pictures: 1000, needs: 1000, blocks: 20_000 } as const;
+
 /**
  * Reads the files of an unpacked pack. Hostile input: every file must be listed with its hash, every listed file must
- * be there, every value must fit its schema, every key must lead somewhere. One clear issue with file and place, or the
- * whole pack.
+ * be there, every value must fit its schema, every key must lead somewhere, and nothing may be too many. One clear issue
+ * with file and place, or the whole pack.
  */
-export const readPack = (
-  files: ReadonlyMap<string, Uint8Array>,
-  sha256: (bytes: Uint8Array) => string,
-): Outcome<Pack> => {
+export const readPack = (files: PackFiles): Outcome<Pack> => {
   try {
-    return succeed(read(files, sha256));
+    return succeed(read(files));
   } catch (error) {
     if (error instanceof Refused) return fail(error.problem);
     throw error;
   }
 };
 
-const read = (files: ReadonlyMap<string, Uint8Array>, sha256: (bytes: Uint8Array) => string): Pack => {
+const read = ({ hashes, texts: files }: PackFiles): Pack => {
   const manifest = parse(files, "pack.json", PackManifest);
   for (const [path, hash] of Object.entries(manifest.files)) {
-    const bytes = files.get(path);
-    if (!bytes) refuse("pack.fileMissing", [path]);
-    else if (sha256(bytes) !== hash) refuse("pack.hash", [path]);
+    const found = hashes.get(path);
+    if (found === undefined) refuse("pack.fileMissing", [path]);
+    else if (found !== hash) refuse("pack.hash", [path]);
   }
-  for (const path of files.keys())
-    if (path !== "pack.json" && !(path in manifest.files)) refuse("pack.fileUnlisted", [path]);
+  for (const path of hashes.keys())
+    if (path !== "pack.json" && !Object.hasOwn(manifest.files, path)) refuse("pack.fileUnlisted", [path]);
 
-  const inFolder = (folder: string) =>
-    [...files.keys()].filter((path) => path.startsWith(`${folder}/`) && path.endsWith(".json")).sort();
+  const inFolder = (folder: "parts" | "menus") => {
+    const paths = [...files.keys()].filter((path) => path.startsWith(`${folder}/`)).sort();
+    few(paths.length, folder, [folder]);
+    return paths;
+  };
   const parts = inFolder("parts").map((path) => parse(files, path, PackPart) as PackPart);
+  few(
+    parts.reduce((sum, part) => sum + [...blocksOf(part)].length, 0),
+    "blocks",
+    ["parts"],
+  );
   const menus = inFolder("menus").map((path) => parse(files, path, PackMenu));
   const media = files.has("media/media.json") ? parse(files, "media/media.json", PackMedia).pictures : [];
+  few(media.length, "pictures", ["media/media.json"]);
   const pictures = media.map((picture, position) => {
-    const bytes = files.get(picture.file);
-    if (!bytes)
+    const sha256 = hashes.get(picture.file);
+    if (sha256 === undefined || picture.file.endsWith(".json"))
       return refuse("pack.fileMissing", ["media/media.json", "pictures", position, "file"], {
         file: picture.file,
       });
-    return { ...picture, bytes, sha256: sha256(bytes) };
+    return { ...picture, sha256 };
   });
   const colours = files.has("style/tokens.json")
     ? readTokens(parse(files, "style/tokens.json", TokenFile))
     : [];
   const needs = parse(files, "needs.json", PackNeeds).needs;
+  few(needs.length, "needs", ["needs.json"]);
+  unique(needs.map(needId), "needs.json");
   unique(
     parts.map(({ key }) => key),
     "parts",
@@ -74,8 +103,13 @@ const read = (files: ReadonlyMap<string, Uint8Array>, sha256: (bytes: Uint8Array
   return { manifest, parts, menus, pictures, colours, needs };
 };
 
+const few = (count: number, what: keyof typeof MOST, path: readonly string[]): void => {
+  if (count > MOST[what]) refuse("pack.tooMany", path, { what, count, limit: MOST[what] });
+};
+
 const unique = (keys: readonly string[], place: string): void => {
-  const twice = keys.find((key, position) => keys.indexOf(key) !== position);
+  const seen = new Set<string>();
+  const twice = keys.find((key) => seen.size === seen.add(key).size);
   if (twice !== undefined) refuse("pack.keyTwice", [place], { key: twice });
 };
 
@@ -92,13 +126,13 @@ const parse = <T extends z.ZodType>(
   } catch {
     return refuse("pack.notJson", [path]);
   }
+  const place = unstorable(value);
+  if (place) refuse("text.unstorable", [path, ...place]);
   const version = (value as { schema?: unknown } | null)?.schema;
   if (typeof version === "number" && version > PACK_SCHEMA)
     refuse("pack.newer", [path], { schema: version, known: PACK_SCHEMA });
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   const [first] = parsed.error.issues;
-  return refuse("pack.value", [path, ...((first?.path ?? []) as (string | number)[])], {
-    detail: first?.message ?? "",
-  });
+  throw new Refused(first ? schemaIssue(first, "pack.value", [path]) : issue("pack.value", [path]));
 };

@@ -79,7 +79,7 @@ export interface Pack {
   readonly manifest: PackManifest;
   readonly parts: readonly PackPart[];
   readonly menus: readonly PackMenu[];
-  readonly pictures: readonly (PackPicture & { readonly bytes: Uint8Array; readonly sha256: string })[];
+  readonly pictures: readonly (PackPicture & { readonly sha256: string })[];
   readonly colours: readonly PackColour[];
   readonly needs: readonly PackNeed[];
 }

@@ -1,3 +1,5 @@
+import { documentsOf } from "../model/design";
+import { blocksOf } from "../model/tree";
 import type { CompiledDesign } from "./resolve";
 
 /**
@@ -14,5 +16,34 @@ export const nextEdge = ({ byPart, index }: CompiledDesign, at: string): string 
     consider(window?.until);
   }
   for (const { publishedOn } of index.facts.entries) consider(publishedOn);
+  return edge;
+};
+
+const pageEdges = new WeakMap<CompiledDesign, { readonly at: string; readonly edge: string }>();
+
+/**
+ * The next instant at which what is drawn of any page may change by itself: besides the edges of the design, an event
+ * begins or ends, a notice comes or goes, a year ends (all instants are UTC, ISO).
+ */
+export const nextPageEdge = (compiled: CompiledDesign, at: string): string => {
+  const known = pageEdges.get(compiled);
+  if (known && known.at <= at && at < known.edge) return known.edge;
+  let edge = `${Number(at.slice(0, 4)) + 1}-01-01T00:00:00.000Z`;
+  const consider = (instant: string | null | undefined) => {
+    if (instant && instant > at && instant < edge) edge = instant;
+  };
+  consider(nextEdge(compiled, at));
+  for (const { startsAt, endsAt } of compiled.index.facts.entries) {
+    consider(startsAt);
+    consider(endsAt);
+  }
+  const bodies = [...documentsOf(compiled.design, "part"), ...documentsOf(compiled.design, "piece")];
+  for (const { body } of bodies)
+    for (const block of blocksOf(body))
+      if (block.kind === "notice") {
+        consider(block.settings.from);
+        consider(block.settings.until);
+      }
+  pageEdges.set(compiled, { at, edge });
   return edge;
 };

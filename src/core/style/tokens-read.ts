@@ -10,6 +10,7 @@ import {
   valuesOf,
 } from "../model/house-style";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
+import { schemaIssue } from "../model/schema-problem";
 import {
   ColourToken,
   Dimension,
@@ -224,11 +225,10 @@ export const planTokens = (
   const checked = HouseStyle.safeParse(result);
   if (!checked.success)
     return fail(
-      ...checked.error.issues.map((problem) =>
-        /^style\./.test(problem.message)
-          ? issue(problem.message, ["style", ...(problem.path as string[])])
-          : issue("tokens.value", problem.path as string[], { detail: problem.message }),
-      ),
+      ...checked.error.issues.map((problem) => {
+        const found = schemaIssue(problem, "tokens.value");
+        return found.code === "tokens.value" ? found : { ...found, path: ["style", ...found.path] };
+      }),
     );
   const { colours, fonts, looks, measures, kept } = plan;
   return succeed({

@@ -2,11 +2,13 @@ import type { z } from "zod";
 import { fail, type Issue, issue, type Outcome } from "../../core/model/issue";
 import { findMembership } from "../../data/account-repository";
 import { findSite } from "../../data/content-repository";
-import { POOL } from "../../data/database";
+import { isDatabaseAway, POOL } from "../../data/database";
 import { findTokenAccount } from "../../data/token-repository";
 import { describeIssue } from "../../messages/issues";
 import { parseInput, statusOf } from "../call";
+import { REQUEST_HEADER, RETRY_AFTER } from "../doors/studio-door";
 import { newIds } from "../ids";
+import { log } from "../log";
 import { mayDo } from "../roles";
 import type { SiteContext } from "../use-case";
 import { hashToken } from "../use-cases/tokens";
@@ -32,6 +34,8 @@ const TITLES: Readonly<Record<number, string>> = {
   403: "Not allowed",
   404: "Not found",
   422: "Cannot be answered",
+  500: "Something went wrong",
+  503: "Not now",
 };
 
 /** Problem details for HTTP APIs (RFC 9457), with the issues as an extension. */
@@ -68,16 +72,29 @@ const contextFor = async (request: Request, siteId: string): Promise<Outcome<Sit
   if (!site || !membership || !mayDo(membership.role, "look")) return fail(issue("permission.none"));
   return {
     ok: true,
-    value: { account, role: membership.role, site, now: now.toISOString(), ids: newIds },
+    value: { account, role: membership.role, site, now: site.now, ids: newIds },
   };
 };
 
 /** Answers a GET of `/api/v1/sites/{site}/{endpoint}`. */
 export const answerApi = async (request: Request, site: string, name: string): Promise<Response> => {
-  const endpoint = Object.hasOwn(ENDPOINTS, name) ? ENDPOINTS[name] : undefined;
-  if (!endpoint) return problemResponse([issue("useCase.unknown")]);
+  try {
+    return await answerEndpoint(request, site, name);
+  } catch (error) {
+    const isAway = isDatabaseAway(error);
+    const id = request.headers.get(REQUEST_HEADER) ?? "";
+    log()[isAway ? "warn" : "error"]({ error, request: id, path: new URL(request.url).pathname }, "API");
+    const response = problemResponse([issue(isAway ? "server.away" : "server.failed", [], { id })]);
+    if (isAway) response.headers.set("Retry-After", RETRY_AFTER);
+    return response;
+  }
+};
+
+const answerEndpoint = async (request: Request, site: string, name: string): Promise<Response> => {
   const context = await contextFor(request, site);
   if (!context.ok) return problemResponse(context.issues);
+  const endpoint = Object.hasOwn(ENDPOINTS, name) ? ENDPOINTS[name] : undefined;
+  if (!endpoint) return problemResponse([issue("useCase.unknown")]);
   const given = Object.fromEntries(new URL(request.url).searchParams);
   const query = parseInput(endpoint.query, given);
   if (!query.ok) return problemResponse(query.issues);

@@ -1,4 +1,3 @@
-import type { IncomingMessage } from "node:http";
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
 import { ACCOUNT_PATH } from "../../core/model/account";
@@ -6,8 +5,7 @@ import { type AccountState, accountMain, SIGN_IN_PATH, SIGN_OUT_PATH } from "../
 import { documentHtml, renderPage } from "../../core/render/page";
 import type { PageData } from "../../core/render/page-data";
 import { findSite, type SiteHead } from "../../data/content-repository";
-import { inSnapshot, POOL, type Transaction } from "../../data/database";
-import { readEnvironment } from "../../data/environment";
+import { inSnapshot, type Transaction } from "../../data/database";
 import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage } from "../page-assembly";
@@ -41,7 +39,7 @@ const goTo = (path: string, cookie: string): Answer => ({
 
 /** The page, for who asks for it. */
 export const answerAccount = async (site: string, { headers }: Pick<Posted, "headers">): Promise<Answer> => {
-  const visitor = await visitorOf(site, headers.cookie, new Date(), POOL);
+  const visitor = await visitorOf(site, headers.cookie, new Date());
   const back = pathOf(site, cameFrom(site, headers.referer));
   return drawAccount(site, visitor, (head) =>
     visitor
@@ -73,13 +71,6 @@ export const answerAccountForm = async (
   return answer.status === 200 ? { ...answer, status: problem === "tooMany" ? 429 : 422 } : answer;
 };
 
-/** Whom a request comes from: the socket, or what our own proxy says of it. */
-export const callerOf = (request: IncomingMessage): string => {
-  const said = request.headers["x-forwarded-for"];
-  const proxied = readEnvironment().PUBLIC_SCHEME === "https" && typeof said === "string" ? said : undefined;
-  return proxied ?? request.socket.remoteAddress ?? "local";
-};
-
 const levelName = ({ level }: Visitor, { settings }: SiteHead): string =>
   settings.levels.find(({ key }) => key === level)?.name ?? "";
 
@@ -109,7 +100,7 @@ const frameFor = async (
   state: AccountState,
   transaction: Transaction,
 ): Promise<PageData | null> => {
-  const at = new Date().toISOString();
+  const at = head.now;
   const live = await liveOf(head, at, transaction);
   if (!live) return null;
   const { compiled } = live;

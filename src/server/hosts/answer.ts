@@ -1,43 +1,60 @@
 import { createHash } from "node:crypto";
 import type { ServerResponse } from "node:http";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
 import type { Audience } from "../../core/model/placement";
+import { readEnvironment } from "../../data/environment";
+import type { SiteFile } from "../files/kept-bytes";
 
 export interface Answer {
   readonly status: number;
   readonly headers?: Readonly<Record<string, string>>;
   readonly body?: string | Uint8Array;
+  /** Instead of a body: a file that is read as it is sent. */
+  readonly file?: SiteFile;
 }
 
-export const send = (response: ServerResponse, answer: Answer, withBody = true): void => {
+/** Sends an answer. Resolves when it is sent, or whoever asked went away. */
+export const send = async (response: ServerResponse, answer: Answer, withBody = true): Promise<void> => {
+  const { file } = answer;
   response.writeHead(answer.status, {
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "strict-origin-when-cross-origin",
+    ...(readEnvironment().PUBLIC_SCHEME === "https"
+      ? { "Strict-Transport-Security": "max-age=31536000" }
+      : {}),
+    ...(file ? { "Content-Length": String(file.size) } : {}),
     ...answer.headers,
   });
-  response.end(withBody ? answer.body : undefined);
+  if (!file || !withBody || file.size === 0) {
+    response.end(withBody ? answer.body : undefined);
+    return;
+  }
+  const bytes = file.read(0, file.size - 1);
+  if (bytes instanceof Uint8Array) response.end(bytes);
+  // who goes away meanwhile ends the reading
+  else await pipeline(Readable.from(bytes), response).catch(() => response.destroy());
 };
 
 /** The part of a file that is asked for (RFC 9110 §14), where it may be asked for in parts. One range; others get the whole. */
 export const ranged = (answer: Answer, range: string | undefined): Answer => {
   const asked = /^bytes=(\d*)-(\d*)$/.exec(range ?? "");
-  const { body, headers } = answer;
-  if (
-    !asked ||
-    answer.status !== 200 ||
-    headers?.["Accept-Ranges"] !== "bytes" ||
-    !(body instanceof Uint8Array)
-  )
-    return answer;
+  const { file, headers } = answer;
+  if (!asked || answer.status !== 200 || headers?.["Accept-Ranges"] !== "bytes" || !file) return answer;
   const [, first = "", last = ""] = asked;
   if (first === "" && last === "") return answer;
-  const from = first === "" ? Math.max(0, body.length - Number(last)) : Number(first);
-  const to = first === "" || last === "" ? body.length - 1 : Math.min(Number(last), body.length - 1);
-  if (from > to || from >= body.length)
-    return { status: 416, headers: { "Content-Range": `bytes */${body.length}` } };
+  const { size } = file;
+  const from = first === "" ? Math.max(0, size - Number(last)) : Number(first);
+  const to = first === "" || last === "" ? size - 1 : Math.min(Number(last), size - 1);
+  if (from > to || from >= size) return { status: 416, headers: { "Content-Range": `bytes */${size}` } };
   return {
     status: 206,
-    headers: { ...headers, "Content-Range": `bytes ${from}-${to}/${body.length}` },
-    body: body.subarray(from, to + 1),
+    headers: { ...headers, "Content-Range": `bytes ${from}-${to}/${size}` },
+    file: {
+      type: file.type,
+      size: to - from + 1,
+      read: (start, end) => file.read(from + start, from + end),
+    },
   };
 };
 

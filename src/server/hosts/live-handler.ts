@@ -1,5 +1,6 @@
 import type { IncomingMessage } from "node:http";
 import { laterPage } from "../../core/addresses/facts";
+import { canonicalPath } from "../../core/addresses/paths";
 import { findBody } from "../../core/model/design";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { expectedIn } from "../../core/placement/expectations";
@@ -50,7 +51,8 @@ const begin = async (site: string, url: URL, now: Date): Promise<Answer> => {
   if (!(await isPointing(token, site, now))) return over();
   const to = url.searchParams.get("to") ?? "/";
   // put together as text: an address of another host would stay a path of this one
-  const path = to.startsWith("/") ? encodeURI(decodeURI(to)) : "/";
+  const canonical = canonicalPath(to.split("?")[0] ?? "/");
+  const path = to.startsWith("/") && canonical.ok ? encodeURI(canonical.value) : "/";
   return {
     status: 303,
     headers: {

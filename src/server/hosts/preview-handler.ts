@@ -24,7 +24,7 @@ export const handlePreview = async (
   if (page) return send(response, page(), request.method === "GET");
   const file = await sharedFile(site, pathname);
   const answer = file ? ranged(file, request.headers.range) : plainAnswer(404, "There is nothing here.");
-  send(response, answer, request.method === "GET");
+  await send(response, answer, request.method === "GET");
 };
 
 const pageWith = (policy: string, head: SafeHtml, ancestors: string) => ({

@@ -1,7 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
-import { POOL } from "../../data/database";
-import { loadFile } from "../../data/file-repository";
+import { siteFile } from "../files/kept-bytes";
 import { shippedFontPath } from "../shaping";
 import { type Answer, LONG } from "./answer";
 
@@ -22,9 +21,12 @@ const ASSETS: Readonly<Record<string, { readonly path: string; readonly type: st
 
 const loaded = new Map<string, Promise<Buffer>>();
 const fileBytes = (path: string): Promise<Buffer> => {
-  const found = loaded.get(path) ?? readFile(path);
-  loaded.set(path, found);
-  return found;
+  const found = loaded.get(path);
+  if (found) return found;
+  const reading = readFile(path);
+  loaded.set(path, reading);
+  reading.catch(() => loaded.delete(path));
+  return reading;
 };
 
 /** The file a path stands for on a site's hosts; null if it is none of these. */
@@ -42,14 +44,8 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
   }
   const own = /^\/_fonts\/own\/([0-9a-f]{64})\.woff2$/.exec(path)?.[1];
   if (own) {
-    const file = await loadFile(site, own, "font", POOL);
-    return file
-      ? {
-          status: 200,
-          headers: { "Content-Type": "font/woff2", "Cache-Control": LONG },
-          body: file.bytes,
-        }
-      : null;
+    const file = await siteFile(site, own, "font");
+    return file && { status: 200, headers: { "Content-Type": "font/woff2", "Cache-Control": LONG }, file };
   }
   const asset = ASSETS[/^\/_assets\/([a-z.]+)$/.exec(path)?.[1] ?? ""];
   if (asset)
@@ -60,14 +56,9 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
     };
   const video = /^\/_media\/([0-9a-f]{64})\.(mp4|webm)$/.exec(path)?.[1];
   if (video) {
-    const file = await loadFile(site, video, "video", POOL);
-    return file
-      ? {
-          status: 200,
-          headers: { "Content-Type": file.type, "Cache-Control": LONG, "Accept-Ranges": "bytes" },
-          body: file.bytes,
-        }
-      : null;
+    const file = await siteFile(site, video, "video");
+    const headers = { "Content-Type": file?.type ?? "", "Cache-Control": LONG, "Accept-Ranges": "bytes" };
+    return file && { status: 200, headers, file };
   }
   const media = /^\/_media\/([0-9a-f]{64})(?:-(\d+\.(?:webp|avif|jpeg|png))|\.(svg))$/.exec(path);
   return media ? mediaFile(site, media[1] as string, media[2] ?? "clean.svg") : null;
@@ -77,12 +68,13 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
 const SANDBOX = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
 
 const mediaFile = async (site: string, hash: string, variant: string): Promise<Answer | null> => {
-  const file = await loadFile(site, hash, variant, POOL);
+  const file = await siteFile(site, hash, variant);
   if (!file) return null;
   const headers = {
     "Content-Type": file.type,
     "Cache-Control": LONG,
+    "Accept-Ranges": "bytes",
     ...(file.type === "image/svg+xml" ? { "Content-Security-Policy": SANDBOX } : {}),
   };
-  return { status: 200, headers, body: file.bytes };
+  return { status: 200, headers, file };
 };

@@ -2,19 +2,22 @@ import { z } from "zod";
 import { documentsOf } from "../../core/model/design";
 import { wholeDesign } from "../../core/model/pieces";
 import { blocksOf } from "../../core/model/tree";
+import { attempt, type Limit } from "../../data/attempt-repository";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot, POOL } from "../../data/database";
-import { countSignUpsSince, saveSignUp } from "../../data/mailbox-repository";
+import { saveSignUp } from "../../data/mailbox-repository";
 import { liveOf } from "../site-state";
 import { type Answer, plainAnswer } from "./answer";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";
 
 /** What sign-up forms send: an address, for the stand-in mailbox of the site. */
 
-/** More than these in an hour are not people of one small site. */
-const MOST_AN_HOUR = 300;
+const HOUR_MS = 3_600_000;
+/** More than these from one address are no household; more than those are not people of one small site. */
+const ADDRESS: Limit = { most: 20, withinMs: HOUR_MS };
+const SITE: Limit = { most: 300, withinMs: HOUR_MS };
 
-type Said = "sent" | "wrong" | "failed";
+type Said = "sent" | "wrong" | "failed" | "busy";
 
 const Form = z.object({
   address: z.email().max(254),
@@ -26,7 +29,7 @@ const Form = z.object({
 const findForm = (site: string, block: string) =>
   inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
-    const live = head && (await liveOf(head, new Date().toISOString(), transaction));
+    const live = head && (await liveOf(head, head.now, transaction));
     if (!live) return undefined;
     for (const { body } of documentsOf(wholeDesign(live.compiled.design), "part"))
       for (const each of body.on && body.binnedAt === null ? blocksOf(body) : [])
@@ -34,7 +37,7 @@ const findForm = (site: string, block: string) =>
     return undefined;
   });
 
-const take = async (site: string, block: string, form: URLSearchParams): Promise<Said> => {
+const take = async (site: string, block: string, form: URLSearchParams, from: string): Promise<Said> => {
   const settings = await findForm(site, block);
   if (!settings) return "failed";
   const read = Form.safeParse(Object.fromEntries(form));
@@ -43,25 +46,34 @@ const take = async (site: string, block: string, form: URLSearchParams): Promise
   if (settings.consent !== "" && consent !== "yes") return "wrong";
   // nobody who can see fills this in: it is thanked and forgotten
   if (website) return "sent";
+  // counted before anything is kept, so that those that come at once count too; then it goes on slowly
   const now = new Date();
-  if ((await countSignUpsSince(site, new Date(now.getTime() - 3_600_000), POOL)) >= MOST_AN_HOUR)
-    return "failed";
+  const door = `sign-ups of ${site}`;
+  if ((await attempt(door, from, ADDRESS, now)) > 0) return "busy";
+  if ((await attempt(door, "everyone", SITE, now)) > 0) return "busy";
   await saveSignUp(site, { list: settings.list, address, consent: settings.consent, at: now }, POOL);
   return "sent";
 };
 
-const STATUS: Readonly<Record<Said, number>> = { sent: 200, wrong: 422, failed: 503 };
+const STATUS: Readonly<Record<Said, number>> = { sent: 200, wrong: 422, failed: 503, busy: 429 };
 
 /** Answers a form: to a script what became of it, to a browser without one the way back to where it is said. */
-export const answerSignUp = async (site: string, block: string, request: Posted): Promise<Answer> => {
+export const answerSignUp = async (
+  site: string,
+  block: string,
+  request: Posted,
+  from: string,
+): Promise<Answer> => {
   const { accept, referer } = request.headers;
   if (isForeign(site, request)) return plainAnswer(403, "This form belongs to another site.");
   const form = await readForm(request);
   if (!form) return plainAnswer(413, "That is more than a form here sends.");
-  const said = await take(site, block, form);
+  const became = await take(site, block, form, from);
+  // that others sent much is nothing to tell whoever fills in a form: it did not work, and may later
+  const said = became === "busy" ? "failed" : became;
   if (accept?.includes("application/json"))
     return {
-      status: STATUS[said],
+      status: STATUS[became],
       headers: { "Content-Type": "application/json", "Cache-Control": "no-store" },
       body: JSON.stringify({ said }),
     };

@@ -3,18 +3,27 @@ import { type Address, entryIdentity, readableBy, type SiteIndex } from "../../c
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
 import { ACCOUNT_PATH } from "../../core/model/account";
 import type { Audience } from "../../core/model/placement";
+import { nextPageEdge } from "../../core/placement/edges";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { documentHtml, renderPage } from "../../core/render/page";
 import type { PageData } from "../../core/render/page-data";
 import { findMoved } from "../../data/content-changes";
 import { findSite, type SiteHead, searchEntries } from "../../data/content-repository";
-import { inSnapshot, type Transaction } from "../../data/database";
+import { inSnapshot, isDatabaseAway, type Transaction } from "../../data/database";
+import { liveHead } from "../../data/design-repository";
+import { readEnvironment } from "../../data/environment";
+import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
+import { callerOf } from "../doors/callers";
+import { Places } from "../doors/places";
+import { RETRY_AFTER } from "../doors/studio-door";
+import { log } from "../log";
 import { assemblePage, pagesOf } from "../page-assembly";
 import { shaperFor } from "../shaping";
+import { type FinishedPage, finishedPage, keptPage } from "../site/finished-pages";
 import { draftOf, liveOf } from "../site-state";
-import { audienceOf, visitorOf } from "../visitors";
-import { answerAccount, answerAccountForm, callerOf, isAccountForm } from "./account-handler";
+import { audienceOf, hasVisitorCookie, visitorOf } from "../visitors";
+import { answerAccount, answerAccountForm, isAccountForm } from "./account-handler";
 import { type Answer, htmlAnswer, plainAnswer, ranged, send } from "./answer";
 import type { Posted } from "./forms";
 import { publicOrigin } from "./host-names";
@@ -31,33 +40,78 @@ export const handleSite = async (
     const posted = await answerForm(site, request);
     if (posted) return send(response, posted);
   }
-  if (request.method !== "GET" && request.method !== "HEAD") {
-    send(response, {
+  if (request.method !== "GET" && request.method !== "HEAD")
+    return send(response, {
       ...plainAnswer(405, "This site answers GET and HEAD only."),
       headers: { Allow: "GET, HEAD" },
     });
-    return;
-  }
   // put together as text: `//name/` must stay a path
   const url = new URL(publicOrigin(site) + (request.url ?? "/"));
-  const answer = ranged(await answerSite(site, url, request), request.headers.range);
+  const answer = ranged(await answerVisitor(site, url, request), request.headers.range);
+  await send(response, unlessKnown(answer, request.headers["if-none-match"]), request.method === "GET");
+};
+
+/** Whoever has it already is told that it still holds, with what a 200 would have said of caching (RFC 9110 §15.4.5). */
+const unlessKnown = (answer: Answer, known: string | undefined): Answer => {
   const { ETag: etag, Vary, "Cache-Control": caching } = answer.headers ?? {};
-  if (etag !== undefined && request.headers["if-none-match"] === etag) {
-    // what a 200 would have said of caching (RFC 9110 §15.4.5)
-    const headers = Object.entries({ ETag: etag, Vary, "Cache-Control": caching });
-    const said = headers.flatMap(([name, value]) => (value === undefined ? [] : [[name, value] as const]));
-    send(response, { status: 304, headers: Object.fromEntries(said) });
-    return;
+  if (etag === undefined || known !== etag) return answer;
+  const said = Object.entries({ ETag: etag, Vary, "Cache-Control": caching });
+  return {
+    status: 304,
+    headers: Object.fromEntries(
+      said.flatMap(([name, value]) => (value === undefined ? [] : [[name, value]])),
+    ),
+  };
+};
+
+/** The same, and what is told while the database cannot be reached: a page that is kept, or when to ask again. */
+export const answerVisitor = async (
+  site: string,
+  url: URL,
+  request: Pick<Posted, "headers">,
+): Promise<Answer> => {
+  try {
+    return await answerSite(site, url, request);
+  } catch (error) {
+    if (!isDatabaseAway(error)) throw error;
+    log().warn({ error, site, path: url.pathname }, "visitors are told to come again");
+    const kept = hasVisitorCookie(request.headers.cookie) ? null : keptPage(site, url.pathname);
+    return kept ?? NOT_NOW;
   }
-  send(response, answer, request.method === "GET");
+};
+
+const NOT_NOW: Answer = {
+  ...plainAnswer(503, "This site cannot answer just now. Please come again in a moment."),
+  headers: {
+    "Content-Type": "text/plain; charset=utf-8",
+    "Cache-Control": "no-store",
+    "Retry-After": RETRY_AFTER,
+  },
 };
 
 /** What comes of a form that is sent to the site; null if no form is sent there. */
 const answerForm = async (site: string, request: IncomingMessage): Promise<Answer | null> => {
   const path = (request.url ?? "").split("?")[0] ?? "";
-  if (isAccountForm(path)) return answerAccountForm(site, path, request, callerOf(request));
   const block = /^\/_sign-up\/([a-z0-9-]{1,300})$/.exec(path)?.[1];
-  return block ? answerSignUp(site, block, request) : null;
+  if (!isAccountForm(path) && !block) return null;
+  try {
+    return await inPlace(() =>
+      block
+        ? answerSignUp(site, block, request, callerOf(request))
+        : answerAccountForm(site, path, request, callerOf(request)),
+    );
+  } catch (error) {
+    if (!isDatabaseAway(error)) throw error;
+    return NOT_NOW;
+  }
+};
+
+/** Strangers have places of their own, fewer than there are connections: the studio never waits for them. */
+let places: Places | undefined;
+const inPlace = <T>(work: () => Promise<T>): Promise<T> => {
+  const { PGPOOL, PGWAIT_MS } = readEnvironment();
+  places ??= new Places(Math.max(1, PGPOOL - 2), PGWAIT_MS);
+  return places.take(work);
 };
 
 const NOBODY = { headers: {} };
@@ -72,22 +126,35 @@ export const answerSite = async (
   if (file) return file;
   if (url.pathname === "/robots.txt")
     return plainAnswer(200, `User-agent: *\nDisallow: /search/\nDisallow: ${ACCOUNT_PATH}`);
-  if (url.pathname === ACCOUNT_PATH) return answerAccount(site, request);
+  if (url.pathname === ACCOUNT_PATH) return inPlace(() => answerAccount(site, request));
   if (url.pathname === ACCOUNT_PATH.slice(0, -1) || isAccountForm(url.pathname))
     return { status: 303, headers: { Location: ACCOUNT_PATH, "Cache-Control": "no-store" } };
+  const visitor = await inPlace(() => visitorOf(site, request.headers.cookie, new Date()));
+  // who is signed in sees pages of their own, and what is looked for is looked for each time: neither is kept
+  if (visitor || url.searchParams.has("q")) return answerOf(await inPlace(() => drawAt(site, url, visitor)));
+  return finishedPage(site, url, () => inPlace(() => drawAt(site, url, null)));
+};
+
+const answerOf = (drawn: Answer | FinishedPage): Answer => ("answer" in drawn ? drawn.answer : drawn);
+
+const drawAt = async (site: string, url: URL, visitor: Visitor | null): Promise<Answer | FinishedPage> => {
   const gathered = await inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
     if (!head) return null;
-    const audience = audienceOf(await visitorOf(site, request.headers.cookie, new Date(), transaction), head);
-    return { audience, found: await findPage(head, url, transaction, { audience }) };
+    const audience = audienceOf(visitor, head);
+    const found = await findPage(head, url, transaction, { audience });
+    return { audience, found, version: (await liveHead(site, transaction))?.version ?? "" };
   });
   if (!gathered) return plainAnswer(404, "There is no site here.");
-  const { found, audience } = gathered;
+  const { found, audience, version } = gathered;
   if (found === null) return plainAnswer(404, "This site has not been published yet.");
   if ("redirect" in found)
     return { status: 308, headers: { Location: found.redirect + url.search, "Cache-Control": "no-cache" } };
   const { rendered, document } = await drawPage(site, found);
-  return htmlAnswer(rendered.status, document, audience);
+  const answer = htmlAnswer(rendered.status, document, audience);
+  // of pages that are not there are as many as anyone likes to ask for
+  if (rendered.status === 404) return answer;
+  return { answer, version, until: nextPageEdge(found.compiled, found.now) };
 };
 
 /** Draws what was gathered. Nothing is asked of the database meanwhile, so that no connection waits for it. */
@@ -117,7 +184,7 @@ export const findPage = async (
   transaction: Transaction,
   { audience = "signedOut", state = "live" }: { audience?: Audience; state?: "live" | "draft" } = {},
 ): Promise<FoundPage | { readonly redirect: string } | null> => {
-  const now = new Date().toISOString();
+  const { now } = head;
   const draft = await draftOf(head, now, transaction);
   const compiled = state === "draft" ? draft : (await liveOf(head, now, transaction))?.compiled;
   if (!compiled) return null;

@@ -1,14 +1,23 @@
+import { join } from "node:path";
 import type { Picture } from "../../core/model/design";
 import { findBody } from "../../core/model/design";
-import { fail, issue, type Outcome } from "../../core/model/issue";
+import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import type { Operation } from "../../core/model/operations";
 import { findAccount, findMembership } from "../../data/account-repository";
-import { findSite } from "../../data/content-repository";
+import { findSite, lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
-import { loadFile, saveFile } from "../../data/file-repository";
-import { findUpload, setUploadState, type UploadRow } from "../../data/upload-repository";
+import {
+  beatUpload,
+  findUpload,
+  lockUpload,
+  setUploadState,
+  type UploadRow,
+} from "../../data/upload-repository";
+import { decode } from "../files/decoding";
+import type { PictureFile } from "../files/picture-file";
+import { withScratch } from "../files/scratch";
+import { fetchFile, keepFiles, picturesFiles } from "../files/site-files";
 import { newIds } from "../ids";
-import { type PictureFile, renderPicture } from "../pictures";
 import { draftDesign } from "../site-state";
 import type { SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "../use-cases/design-changes";
@@ -35,7 +44,7 @@ const contextOf = async (upload: UploadRow): Promise<SiteContext | null> => {
     account: { id, name, email },
     role: membership.role,
     site,
-    now: new Date().toISOString(),
+    now: site.now,
     ids: newIds,
   };
 };
@@ -78,28 +87,40 @@ const operationsFor = (
         },
       ];
 
-const take = async (context: SiteContext, upload: UploadRow): Promise<Outcome<string>> => {
-  const original = await loadFile(upload.site, upload.hash, "original", POOL);
-  if (!original) return fail(issue("picture.gone"));
-  const rendered = await renderPicture(original.bytes, ["avif", "webp"]);
-  if (!rendered.ok) return rendered;
-  const { facts, files } = rendered.value;
-  return allOrNothing(async (transaction) => {
-    for (const file of files) await saveFile(upload.site, { hash: upload.hash, ...file }, transaction);
-    const design = await draftDesign(context.site, transaction);
-    const before = upload.replaces === null ? undefined : findBody(design, "picture", upload.replaces);
-    const id = before && upload.replaces !== null ? upload.replaces : newIds.id();
-    const label = before ? `replace picture “${before.name}”` : `new picture “${nameFromFile(upload.name)}”`;
-    const saved = await commitChange(context, operationsFor(upload, facts, id, before), transaction, {
-      label,
+/** Makes the picture of an upload, once: whoever comes second finds it made, and makes nothing. */
+const take = (context: SiteContext, upload: UploadRow): Promise<Outcome<string>> =>
+  withScratch(async (folder) => {
+    const path = join(folder, "original");
+    if (!(await fetchFile(upload.site, upload.hash, "original", path))) return fail(issue("picture.gone"));
+    const rendered = await decode("picture", { path, folder, better: ["avif", "webp"] });
+    if (!rendered.ok) return rendered;
+    const { facts } = rendered.value;
+    return allOrNothing(async (transaction) => {
+      const now = await lockUpload(upload.site, upload.id, transaction);
+      if (!now) return fail(issue("picture.gone"));
+      if (now.picture !== null) return succeed(now.picture);
+      const kept = await keepFiles(upload.site, picturesFiles(rendered.value, path), transaction);
+      if (!kept.ok) return kept;
+      const design = await draftDesign(await lockSite(upload.site, transaction), transaction);
+      const before = upload.replaces === null ? undefined : findBody(design, "picture", upload.replaces);
+      const id = before && upload.replaces !== null ? upload.replaces : newIds.id();
+      const label = before
+        ? `replace picture “${before.name}”`
+        : `new picture “${nameFromFile(upload.name)}”`;
+      const saved = await commitChange(context, operationsFor(upload, facts, id, before), transaction, {
+        label,
+      });
+      if (!saved.ok) return saved;
+      await setUploadState(upload.site, upload.id, "done", { picture: id }, transaction);
+      return succeed(id);
     });
-    return saved.ok ? { ok: true as const, value: id } : saved;
   });
-};
 
 /** After the last try: the sender is told, instead of waiting for ever. */
 export const giveUpPictureJob = ({ site, upload }: PictureJob): Promise<void> =>
   setUploadState(site, upload, "failed", { detail: "picture.gaveUp" }, POOL);
+
+const BEAT_MS = 5000;
 
 /** Makes the renditions of an uploaded picture and adds it to the site. Run again after a crash it does the same. */
 export const runPictureJob = async ({ site, upload: id }: PictureJob): Promise<void> => {
@@ -108,13 +129,18 @@ export const runPictureJob = async ({ site, upload: id }: PictureJob): Promise<v
   const context = await contextOf(upload);
   if (!context) return setUploadState(site, id, "failed", { detail: "permission.none" }, POOL);
   await setUploadState(site, id, "working", {}, POOL);
-  const outcome = await take(context, upload);
-  if (outcome.ok) return setUploadState(site, id, "done", { picture: outcome.value }, POOL);
-  return setUploadState(
-    site,
-    id,
-    "failed",
-    { detail: outcome.issues[0]?.code ?? "picture.unreadable" },
-    POOL,
-  );
+  const beating = setInterval(() => void beatUpload(site, id).catch(() => undefined), BEAT_MS);
+  try {
+    const outcome = await take(context, upload);
+    if (!outcome.ok)
+      await setUploadState(
+        site,
+        id,
+        "failed",
+        { detail: outcome.issues[0]?.code ?? "picture.unreadable" },
+        POOL,
+      );
+  } finally {
+    clearInterval(beating);
+  }
 };

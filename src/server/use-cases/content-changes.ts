@@ -142,9 +142,8 @@ export const changeEntry = defineUseCase({
       if (taken) return fail(issue("path.taken", ["path"], { path: taken.path, other: taken.title }));
       await saveEntryFacts(head.id, { ...after.value, path: before.path }, transaction);
       await movePaths(head.id, moves, transaction);
-      await touchContent(head.id, transaction);
-      if (moves.length === 0)
-        transaction.afterCommit(() => followEntry(head.id, head.contentRev + 1, after.value));
+      const key = await touchContent(head.id, transaction);
+      if (moves.length === 0) transaction.afterCommit(() => followEntry(head, key, after.value));
       return succeed({ path: after.value.path, moves: moves.length });
     }),
 });

@@ -99,8 +99,8 @@ export const commitChange = async (
   if (missing.length > 0) return fail(...missing);
   const rev = head.designRev + 1;
   const label = extras.label ?? describeChange(operations, before);
-  await saveDesign(head.id, before, after, rev, transaction);
-  transaction.afterCommit(() => followDraft(head.id, rev, after));
+  const key = await saveDesign(head.id, before, after, rev, transaction);
+  transaction.afterCommit(() => followDraft(head, key, after));
   await dropUndone(head.id, context.account.id, transaction);
   const inverse = invertAll(operations);
   await addChange(
@@ -219,8 +219,8 @@ const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome
     const applied = applyOperations(before, operations);
     if (!applied.ok) return fail(issue("undo.clash"), ...applied.issues);
     const rev = head.designRev + 1;
-    await saveDesign(head.id, before, applied.value, rev, transaction);
-    transaction.afterCommit(() => followDraft(head.id, rev, applied.value));
+    const key = await saveDesign(head.id, before, applied.value, rev, transaction);
+    transaction.afterCommit(() => followDraft(head, key, applied.value));
     await setChangeState(head.id, found.rev, direction === "undo" ? "undone" : "done", transaction);
     const terms = found.terms as readonly string[];
     if (direction === "undo" && terms.length > 0) {

@@ -181,11 +181,12 @@ export const takeBackTarget = (
 
 const freeze = async (
   context: SiteContext,
+  head: SiteHead,
   design: Design,
   transaction: Transaction,
   about: { note: string; reason: "publish" | "takeBack" | "restore"; goesLiveAt?: Date },
 ) => {
-  const at = new Date();
+  const at = new Date(head.now);
   const base = await currentEdition(context.site.id, at, transaction);
   return createEdition(
     { site: context.site.id, base, goesLiveAt: at, author: context.account.name, createdAt: at, ...about },
@@ -199,16 +200,16 @@ const freeze = async (
  * So nothing is, until it is live or put off.
  */
 const waitingIssue = async (site: SiteHead, transaction: Transaction) => {
-  const waiting = await waitingEdition(site.id, new Date(), transaction);
+  const waiting = await waitingEdition(site.id, new Date(site.now), transaction);
   if (!waiting) return undefined;
   const at = momentWords(waiting.at, site.settings.timeZone);
   return fail(issue("publish.waits", [], { seq: waiting.seq, at }));
 };
 
 /** Why something cannot go live at a time. */
-const timeIssue = (at: string | undefined) => {
+const timeIssue = (at: string | undefined, now: string) => {
   if (at === undefined) return undefined;
-  const ahead = Date.parse(at) - Date.now();
+  const ahead = Date.parse(at) - Date.parse(now);
   if (ahead <= 0) return fail(issue("publish.past", ["at"]));
   return ahead > YEAR_MS ? fail(issue("publish.far", ["at"])) : undefined;
 };
@@ -227,19 +228,19 @@ export const publish = defineUseCase({
   run: (context, { note, reviewed, only, at }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
-      const hindered = (await waitingIssue(head, transaction)) ?? timeIssue(at);
+      const hindered = (await waitingIssue(head, transaction)) ?? timeIssue(at, head.now);
       if (hindered) return hindered;
       if (reviewed !== undefined && reviewed !== head.designRev) return fail(issue("publish.moved"));
       const draft = await loadDraft(head.id, transaction);
-      const seq = await currentEdition(head.id, new Date(), transaction);
+      const seq = await currentEdition(head.id, new Date(head.now), transaction);
       const live = seq === null ? new Map() : await loadEdition(head.id, seq, transaction);
       const { design } = designWith(live, draft, only);
       if (seq !== null && draftChanges(live, design).length === 0) return fail(issue("publish.nothing"));
-      const compiled = compileDesign(design, await siteIndex(head, context.now, transaction));
-      if (placementFindings(compiled, context.now).some(isBlocking)) return fail(issue("publish.broken"));
+      const compiled = compileDesign(design, await siteIndex(head, head.now, transaction));
+      if (placementFindings(compiled, head.now).some(isBlocking)) return fail(issue("publish.broken"));
       const time = at === undefined ? {} : { goesLiveAt: new Date(at) };
       return succeed({
-        seq: await freeze(context, design, transaction, { note, reason: "publish", ...time }),
+        seq: await freeze(context, head, design, transaction, { note, reason: "publish", ...time }),
       });
     }),
 });
@@ -253,15 +254,15 @@ export const takeBack = defineUseCase({
       const hindered = await waitingIssue(head, transaction);
       if (hindered) return hindered;
       const rows = await listEditions(head.id, transaction);
-      const current = await currentEdition(head.id, new Date(), transaction);
-      const target = takeBackTarget(rows, current, new Date().toISOString());
+      const current = await currentEdition(head.id, new Date(head.now), transaction);
+      const target = takeBackTarget(rows, current, head.now);
       if (target === null)
         return fail(
           issue(rows.find((row) => row.seq === current)?.base === null ? "takeBack.first" : "takeBack.late"),
         );
       const design = await loadEdition(head.id, target, transaction);
       return succeed({
-        seq: await freeze(context, design, transaction, {
+        seq: await freeze(context, head, design, transaction, {
           note: `Edition ${current} taken back`,
           reason: "takeBack",
         }),
@@ -280,7 +281,7 @@ export const restore = defineUseCase({
       if (hindered) return hindered;
       const design = await loadEdition(head.id, seq, transaction);
       return succeed({
-        seq: await freeze(context, design, transaction, {
+        seq: await freeze(context, head, design, transaction, {
           note: `Edition ${seq} restored`,
           reason: "restore",
         }),
@@ -294,7 +295,7 @@ export const putOff = defineUseCase({
   run: (context, { seq }): Promise<Outcome<{ seq: number }>> =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
-      const now = new Date();
+      const now = new Date(head.now);
       const waiting = await waitingEdition(head.id, now, transaction);
       if (waiting?.seq !== seq) return fail(issue("edition.notWaiting", ["seq"], { seq }));
       await putOffEdition(head.id, seq, now, transaction);

@@ -1,46 +1,59 @@
-import { createHash } from "node:crypto";
 import { z } from "zod";
 import { FAMILIES } from "../../core/layout/families";
 import { getBody, STYLE_ID } from "../../core/model/design";
 import { OwnFont } from "../../core/model/house-style";
 import { fail, issue } from "../../core/model/issue";
 import { POOL } from "../../data/database";
-import { saveFile } from "../../data/file-repository";
-import { readFont } from "../font-file";
-import { metricsOf } from "../shaping";
+import { ReceivedFile } from "../doors/bodies";
+import { decode } from "../files/decoding";
+import { MOST_FONT_BYTES } from "../files/font-file";
+import { withScratch } from "../files/scratch";
+import { keepFiles } from "../files/site-files";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { designAt } from "./view-input";
 
 /** A font of the site's own: kept by content hash, offered beside those that ship. */
 export const addFont = defineUseCase({
+  takesFile: { most: MOST_FONT_BYTES, tooLarge: "font.tooBig" },
   input: z.object({
-    bytes: z.instanceof(Uint8Array),
+    file: z.instanceof(ReceivedFile),
     answers: z.object({ licence: z.string().trim().min(1, { message: "font.licence" }).max(500) }),
   }),
-  run: async (context, { bytes, answers: { licence } }) => {
-    const read = await readFont(bytes);
-    if (!read.ok) return read;
-    const { family, weights } = read.value;
-    if (Object.hasOwn(FAMILIES, family)) return fail(issue("font.ships", [], { family }));
-    const file = createHash("sha256").update(bytes).digest("hex");
-    const metrics = OwnFont.shape.metrics.safeParse(await metricsOf(bytes)).data;
-    return allOrNothing(async (transaction) => {
-      const { design } = await designAt(context, "draft", transaction);
-      const { ownFonts } = getBody(design, "style", STYLE_ID);
-      await saveFile(
-        context.site.id,
-        { hash: file, variant: "font", type: "font/woff2", bytes },
-        transaction,
-      );
-      const font: OwnFont = { family, file, licence, weights: [...weights], ...(metrics ? { metrics } : {}) };
-      const value = [...ownFonts.filter((each) => each.family !== family), font];
-      return commitChange(
-        context,
-        [{ op: "set", id: STYLE_ID, path: ["ownFonts"], value, was: ownFonts }],
-        transaction,
-        { label: `font ${family}` },
-      );
-    });
-  },
+  run: (context, { file, answers: { licence } }) =>
+    withScratch(async (folder) => {
+      const read = await decode("font", { path: file.path, folder });
+      if (!read.ok) return read;
+      const { family, weights, metrics, unpacked } = read.value;
+      if (Object.hasOwn(FAMILIES, family)) return fail(issue("font.ships", [], { family }));
+      const hash = file.sha256;
+      return allOrNothing(async (transaction) => {
+        const { design } = await designAt(context, "draft", transaction);
+        const { ownFonts } = getBody(design, "style", STYLE_ID);
+        const kept = await keepFiles(
+          context.site.id,
+          [
+            { hash, variant: "font", type: "font/woff2", source: file.path },
+            { hash, variant: "unpacked", type: "font/ttf", source: unpacked },
+          ],
+          transaction,
+        );
+        if (!kept.ok) return kept;
+        const known = OwnFont.shape.metrics.safeParse(metrics ?? undefined).data;
+        const font: OwnFont = {
+          family,
+          file: hash,
+          licence,
+          weights: [...weights],
+          ...(known ? { metrics: known } : {}),
+        };
+        const value = [...ownFonts.filter((each) => each.family !== family), font];
+        return commitChange(
+          context,
+          [{ op: "set", id: STYLE_ID, path: ["ownFonts"], value, was: ownFonts }],
+          transaction,
+          { label: `font ${family}` },
+        );
+      });
+    }),
 });

@@ -8,14 +8,19 @@ import { applyOperations } from "../../core/model/operations";
 import { closureOf, needsOf } from "../../core/packs/closure";
 import { importChange } from "../../core/packs/import-change";
 import { type ImportAnswers, planImport } from "../../core/packs/plan";
-import { readPack } from "../../core/packs/read";
 import { contentKey } from "../../core/packs/references";
 import type { Pack } from "../../core/packs/shapes";
 import { writePack } from "../../core/packs/write";
 import { compileDesign } from "../../core/placement/resolve";
-import { POOL, type Transaction } from "../../data/database";
-import { originalBytes, takePicture } from "../pictures";
-import { unzip } from "../unzip";
+import { POOL } from "../../data/database";
+import { loadFile } from "../../data/file-repository";
+import { ReceivedFile } from "../doors/bodies";
+import { decode } from "../files/decoding";
+import type { ReceivedPack } from "../files/pack-file";
+import type { Rendered } from "../files/picture-file";
+import { withScratch } from "../files/scratch";
+import { keepFiles, picturesFiles } from "../files/site-files";
+import { LIMITS } from "../files/unzip";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { impactInWords } from "./impact-words";
@@ -76,8 +81,10 @@ export const exportPack = async (
   const bytes = new Map<string, Uint8Array>();
   if (request.withPictures)
     for (const id of closure.pictures.keys()) {
-      const { file } = getBody(design, "picture", id);
-      bytes.set(file, await originalBytes(context.site.id, file));
+      const { file, name } = getBody(design, "picture", id);
+      const original = await loadFile(context.site.id, file, "original", POOL);
+      if (!original) return fail(issue("pack.originalGone", ["parts"], { name }));
+      bytes.set(file, original.bytes);
     }
   const { parts, withMenus, withPictures, withStyle, ...about } = request;
   const info = { ...about, author: context.account.name, created: context.now };
@@ -100,27 +107,24 @@ const Answers = z.object({
   colours: z.enum(["map", "bring"]).default("map"),
   on: z.record(z.string(), z.boolean()).default({}),
 });
-const Upload = z.object({ bytes: z.instanceof(Uint8Array), answers: Answers });
-
-const read = async (bytes: Uint8Array): Promise<Outcome<Pack>> => {
-  const files = await unzip(bytes);
-  return files.ok ? readPack(files.value, sha256) : files;
-};
+const Upload = z.object({ file: z.instanceof(ReceivedFile), answers: Answers });
 
 /** What the import would do, item by item, with its impact; nothing is changed. */
 export const packPlan = defineUseCase({
+  takesFile: { most: LIMITS.archive, tooLarge: "pack.tooBig" },
   input: Upload,
-  run: async (context, { bytes, answers }) => {
-    const pack = await read(bytes);
-    if (!pack.ok) return pack;
-    const draft = await designAt(context, "draft", POOL);
-    const plan = planImport(pack.value, draft.design, draft.index, answers);
-    return succeed({
-      manifest: pack.value.manifest,
-      plan,
-      impact: impactOfImport(pack.value, draft, answers, context),
-    });
-  },
+  run: (context, { file, answers }) =>
+    withScratch(async (folder) => {
+      const received = await decode("pack", { path: file.path, folder });
+      if (!received.ok) return received;
+      const { pack } = received.value;
+      const draft = await designAt(context, "draft", POOL);
+      return succeed({
+        manifest: pack.manifest,
+        plan: planImport(pack, draft.design, draft.index, answers),
+        impact: impactOfImport(pack, draft, answers, context),
+      });
+    }),
 });
 
 /** The impact as far as it can be known: questions without an answer count as left out. */
@@ -161,53 +165,65 @@ const impactOfImport = (
   return impactInWords(draft, compileDesign(after.value, index), viewOf(context, { audience: "signedOut" }));
 };
 
-/** Carries the import out: one transaction, one step of undo. */
+/** Carries the import out: one transaction, one step of undo. Its pictures are decoded before. */
 export const packImport = defineUseCase({
+  takesFile: { most: LIMITS.archive, tooLarge: "pack.tooBig" },
   input: Upload,
-  run: async (context, { bytes, answers }) => {
-    const pack = await read(bytes);
-    if (!pack.ok) return pack;
-    const draft = await designAt(context, "draft", POOL);
-    const change = importChange(pack.value, draft.design, draft.index, answers, context.ids);
-    if (!change.ok) return change;
-    return allOrNothing(async (transaction) => {
-      const operations = await withPictureFiles(
-        context,
-        pack.value,
-        change.value.operations,
-        change.value.pictures,
-        transaction,
-      );
-      if (!operations.ok) return operations;
-      const { name } = pack.value.manifest;
-      return commitChange(context, operations.value, transaction, {
-        terms: change.value.terms,
-        label: `import of “${name}”`,
+  run: (context, { file, answers }) =>
+    withScratch(async (folder) => {
+      const received = await decode("pack", { path: file.path, folder });
+      if (!received.ok) return received;
+      const { pack } = received.value;
+      const draft = await designAt(context, "draft", POOL);
+      const change = importChange(pack, draft.design, draft.index, answers, context.ids);
+      if (!change.ok) return change;
+      const pictures = await renderPictures(received.value, change.value.pictures, folder);
+      if (!pictures.ok) return pictures;
+      return allOrNothing(async (transaction) => {
+        const files = pictures.value.flatMap(({ rendered, path }) => picturesFiles(rendered, path));
+        const kept = await keepFiles(context.site.id, files, transaction);
+        if (!kept.ok) return kept;
+        return commitChange(context, withFacts(change.value.operations, pictures.value), transaction, {
+          terms: change.value.terms,
+          label: `import of “${pack.manifest.name}”`,
+        });
       });
-    });
-  },
+    }),
 });
 
-/** Takes the bytes over and writes what decoding told into the picture documents. */
-const withPictureFiles = async (
-  context: SiteContext,
-  pack: Pack,
-  operations: readonly Operation[],
-  pictures: readonly { readonly id: string; readonly key: string }[],
-  transaction: Transaction,
-): Promise<Outcome<readonly Operation[]>> => {
-  const facts = new Map<string, object>();
-  for (const { id, key } of pictures) {
-    const picture = pack.pictures.find((each) => each.key === key) as Pack["pictures"][number];
-    const taken = await takePicture(context.site.id, picture.bytes, transaction);
-    if (!taken.ok) return fail(issue("pack.picture", [picture.file]));
-    facts.set(id, taken.value);
+interface TakenPicture {
+  /** Of the picture document. */
+  readonly id: string;
+  readonly rendered: Rendered;
+  readonly path: string;
+}
+
+const renderPictures = async (
+  { pack, paths }: ReceivedPack,
+  wanted: readonly { readonly id: string; readonly key: string }[],
+  folder: string,
+): Promise<Outcome<readonly TakenPicture[]>> => {
+  const byKey = new Map(pack.pictures.map((picture) => [picture.key, picture]));
+  const taken: TakenPicture[] = [];
+  for (const { id, key } of wanted) {
+    const { file } = byKey.get(key) as Pack["pictures"][number];
+    const path = paths.get(file) as string;
+    const rendered = await decode("picture", { path, folder });
+    if (!rendered.ok) return fail(issue("pack.picture", [file]));
+    taken.push({ id, rendered: rendered.value, path });
   }
-  return succeed(
-    operations.map((operation) =>
-      operation.op === "create" && facts.has(operation.id)
-        ? { ...operation, body: { ...(operation.body as object), ...facts.get(operation.id) } }
-        : operation,
-    ),
+  return succeed(taken);
+};
+
+/** The operations with what decoding told written into the picture documents. */
+export const withFacts = (
+  operations: readonly Operation[],
+  pictures: readonly Pick<TakenPicture, "id" | "rendered">[],
+): readonly Operation[] => {
+  const facts = new Map(pictures.map(({ id, rendered }) => [id, rendered.facts]));
+  return operations.map((operation) =>
+    operation.op === "create" && facts.has(operation.id)
+      ? { ...operation, body: { ...(operation.body as object), ...facts.get(operation.id) } }
+      : operation,
   );
 };

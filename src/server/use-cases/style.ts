@@ -1,3 +1,4 @@
+import { join } from "node:path";
 import { z } from "zod";
 import { speakingColours } from "../../core/colour/palette";
 import { findBody, getBody, STYLE_ID } from "../../core/model/design";
@@ -11,7 +12,9 @@ import { writeStyleTokens } from "../../core/style/tokens-write";
 import { typedInColours } from "../../core/style/typed-in";
 import { POOL } from "../../data/database";
 import { nodeName, partName } from "../../messages/changes";
-import { picturePixels } from "../pictures";
+import { decode } from "../files/decoding";
+import { withScratch } from "../files/scratch";
+import { fetchFile } from "../files/site-files";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { designAt } from "./view-input";
@@ -43,7 +46,13 @@ export const pictureColours = defineUseCase({
     const { design } = await designAt(context, "draft", POOL);
     const picture = findBody(design, "picture", id);
     if (!picture) return fail(issue("picture.unknown", ["picture"]));
-    return succeed({ colours: speakingColours(await picturePixels(context.site.id, picture)) });
+    return withScratch(async (folder) => {
+      const path = join(folder, "original");
+      if (!(await fetchFile(context.site.id, picture.file, "original", path)))
+        return fail(issue("picture.gone", ["picture"]));
+      const pixels = await decode("pixels", { path });
+      return pixels.ok ? succeed({ colours: speakingColours(pixels.value) }) : pixels;
+    });
   },
 });
 

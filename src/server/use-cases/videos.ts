@@ -1,26 +1,31 @@
-import { createHash } from "node:crypto";
 import { z } from "zod";
 import { succeed } from "../../core/model/issue";
 import type { Video } from "../../core/model/part";
-import { inTransaction } from "../../data/database";
-import { saveFile } from "../../data/file-repository";
+import { ReceivedFile } from "../doors/bodies";
+import { decode } from "../files/decoding";
+import { withScratch } from "../files/scratch";
+import { keepFiles } from "../files/site-files";
+import { MOST_VIDEO_BYTES } from "../files/video-file";
 import { defineUseCase } from "../use-case";
-import { readVideo } from "../video-file";
+import { allOrNothing } from "./design-changes";
 
 /** Keeps a video of the site by its content. What shows it is a change of its own. */
 export const keepVideo = defineUseCase({
+  takesFile: { most: MOST_VIDEO_BYTES, tooLarge: "video.tooBig" },
   input: z.object({
-    bytes: z.instanceof(Uint8Array),
+    file: z.instanceof(ReceivedFile),
     answers: z.object({ name: z.string().trim().min(1).max(120) }),
   }),
-  run: async (context, { bytes, answers: { name } }) => {
-    const read = readVideo(bytes);
-    if (!read.ok) return read;
-    const file = createHash("sha256").update(read.value.bytes).digest("hex");
-    await inTransaction((transaction) =>
-      saveFile(context.site.id, { hash: file, variant: "video", ...read.value }, transaction),
-    );
-    const video: Video = { file, type: read.value.type, name };
-    return succeed({ video });
-  },
+  run: (context, { file, answers: { name } }) =>
+    withScratch(async (folder) => {
+      const read = await decode("video", { path: file.path, folder });
+      if (!read.ok) return read;
+      const { type, path, sha256 } = read.value;
+      const kept = await allOrNothing((transaction) =>
+        keepFiles(context.site.id, [{ hash: sha256, variant: "video", type, source: path }], transaction),
+      );
+      if (!kept.ok) return kept;
+      const video: Video = { file: sha256, type, name };
+      return succeed({ video });
+    }),
 });

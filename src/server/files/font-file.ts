@@ -1,4 +1,8 @@
-import { fail, issue, type Outcome, succeed } from "../core/model/issue";
+import { readFile, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import type { FamilyMetrics } from "../../core/layout/family-metrics";
+import { Shaper } from "../../core/layout/shaper";
+import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { unpackWoff2 } from "./woff2";
 
 /** What a font's file says of itself. Reading is hostile-input code: sizes are checked before anything is unpacked. */
@@ -14,6 +18,16 @@ const NEEDED_TABLES = ["cmap", "head", "hhea", "hmtx", "name", "OS/2"] as const;
 
 /** WOFF File Format 2.0 §4.1: signature `wOF2`, total size of the font at offset 16. */
 const SIGNATURE = 0x774f4632;
+
+/** Names are letters, digits, single spaces and hyphens: they are written into style sheets. */
+const fontName = (name: string): string =>
+  name
+    .normalize("NFC")
+    .replace(/[^\p{L}\p{N} -]+/gu, " ")
+    .replace(/\s+/g, " ")
+    .trim()
+    .slice(0, 80)
+    .trim();
 
 class Sfnt {
   readonly #view: DataView;
@@ -77,24 +91,53 @@ class Sfnt {
   }
 }
 
-/** Reads a WOFF2 file. A file that is none, too big, or not whole is refused with what is wrong. */
-export const readFont = async (bytes: Uint8Array): Promise<Outcome<FontFacts>> => {
+/** What is kept of a font besides its file: what it says, how large its letters are, and itself unpacked. */
+export interface ReadFont extends FontFacts {
+  readonly metrics: FamilyMetrics | null;
+  readonly unpacked: string;
+}
+
+/** Reads a WOFF2 file and leaves it unpacked in the folder. A file that is none, too big, or not whole is refused with what is wrong. */
+export const readFont = async ({
+  path,
+  folder,
+}: {
+  readonly path: string;
+  readonly folder: string;
+}): Promise<Outcome<ReadFont>> => {
+  const packed = await readFile(path);
+  const bytes = new Uint8Array(packed.buffer, packed.byteOffset, packed.byteLength);
   if (bytes.length > MOST_FONT_BYTES) return fail(issue("font.tooBig", [], { limit: "3 MB" }));
   const head = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.length < 48 || head.getUint32(0) !== SIGNATURE) return fail(issue("font.notWoff2"));
   if (head.getUint32(16) > MOST_UNPACKED) return fail(issue("font.tooBig", [], { limit: "20 MB unpacked" }));
   try {
-    const font = new Sfnt(await unpackWoff2(bytes));
+    const sfnt = await unpackWoff2(bytes);
+    const font = new Sfnt(sfnt);
     const missing = NEEDED_TABLES.filter((tag) => !font.has(tag));
     if (missing.length > 0)
       return fail(issue("font.broken", [], { detail: `it has no ${missing.join(", ")}` }));
-    const family = font.family().trim().slice(0, 80);
+    const family = fontName(font.family());
     const [light, bold] = font.weights();
     if (family === "" || light < 1 || bold > 1000 || light > bold)
       return fail(issue("font.broken", [], { detail: "it has no family name or no weight" }));
-    return succeed({ family, weights: [light, bold] });
+    const unpacked = join(folder, "font.ttf");
+    await writeFile(unpacked, sfnt);
+    return succeed({ family, weights: [light, bold], metrics: await metricsOf(sfnt), unpacked });
   } catch {
     // the decoder stops in its own ways at bytes that are no font
     return fail(issue("font.broken", [], { detail: "it cannot be unpacked" }));
+  }
+};
+
+/** How large the letters of a font are; null if it has not the letters that are measured. */
+const metricsOf = async (sfnt: Uint8Array): Promise<FamilyMetrics | null> => {
+  const file = "uploaded";
+  const shaper = new Shaper(await import("harfbuzzjs"), new Map([[file, sfnt]]));
+  try {
+    return shaper.metrics(file, [{ family: file, file }]) ?? null;
+  } catch {
+    // its tables are not what they say: then nothing stands in for it but the fonts of the system
+    return null;
   }
 };

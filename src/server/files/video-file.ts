@@ -1,5 +1,8 @@
-import { fail, issue, type Outcome, succeed } from "../core/model/issue";
-import type { VIDEO_TYPES } from "../core/model/part";
+import { createHash } from "node:crypto";
+import { readFile, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import type { VIDEO_TYPES } from "../../core/model/part";
 
 export const MOST_VIDEO_BYTES = 20_000_000;
 
@@ -46,4 +49,23 @@ export const readVideo = (
   )
     return succeed({ type: "video/webm", bytes });
   return fail(issue("video.unknown"));
+};
+
+/** The same for a file on the disk: what is kept of it lies in the folder. */
+export const takeVideo = async ({
+  path,
+  folder,
+}: {
+  readonly path: string;
+  readonly folder: string;
+}): Promise<Outcome<{ readonly type: VideoType; readonly path: string; readonly sha256: string }>> => {
+  const read = readVideo(new Uint8Array(await readFile(path)));
+  if (!read.ok) return read;
+  const kept = join(folder, "video");
+  await writeFile(kept, read.value.bytes);
+  return succeed({
+    type: read.value.type,
+    path: kept,
+    sha256: createHash("sha256").update(read.value.bytes).digest("hex"),
+  });
 };

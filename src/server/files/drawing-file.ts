@@ -1,4 +1,5 @@
 import sanitizeHtml from "sanitize-html";
+import { isDrawable } from "./drawing-cost";
 
 /**
  * SVG is markup that can carry script and reach out: what is drawn with is kept, the rest is dropped. Only fragments
@@ -95,6 +96,7 @@ const LOOKS = [
   "style",
 ];
 const MOST_SVG_BYTES = 2_000_000;
+const LONGEST_SIDE = 30_000;
 
 /**
  * `url(#a)` is inside the file; any other way to name a resource is not (CSS Images 4 §2, CSS Values 4 §4.5). Escapes
@@ -106,19 +108,34 @@ const isForeign = (value: string): boolean =>
 /** Rules that only paint stay; with an at-rule, or anything that is markup once it is written out, they go as a whole. */
 const isPaint = (css: string): boolean => !isForeign(css) && !/[@<&]/.test(css);
 
-export interface CleanSvg {
+export interface CleanDrawing {
   readonly text: string;
   readonly width: number;
   readonly height: number;
+  /** The same at a size to look at it with: what is told of its tones needs no more. */
+  readonly small: string;
 }
+
+/** px */
+const SMALL = 1024;
+
+/** The drawing with another size written into its root: what is seen is the same, scaled. */
+const scaled = (text: string, width: number, height: number): string => {
+  const by = Math.min(1, SMALL / Math.max(width, height));
+  const end = text.indexOf(">");
+  const root = text.slice(0, end).replace(/\s(?:width|height)="[^"]*"/g, "");
+  const box = /\sviewBox=/.test(root) ? "" : ` viewBox="0 0 ${width} ${height}"`;
+  const size = ` width="${Math.max(1, width * by)}" height="${Math.max(1, height * by)}"`;
+  return `<svg${box}${size}${root.slice("<svg".length)}${text.slice(end)}`;
+};
 
 const numberIn = (text: string | undefined): number | undefined => {
   const found = /^\s*([0-9.]+)(px)?\s*$/.exec(text ?? "");
   return found ? Number(found[1]) : undefined;
 };
 
-/** The drawing without what could do harm; undefined for what is no SVG, is too big, or has no size. */
-export const cleanSvg = (bytes: Uint8Array): CleanSvg | undefined => {
+/** The drawing without what could do harm; undefined for what is no SVG, is too big, takes too long to draw, or has no size. */
+export const cleanDrawing = (bytes: Uint8Array): CleanDrawing | undefined => {
   if (bytes.length > MOST_SVG_BYTES) return undefined;
   const source = new TextDecoder("utf-8", { fatal: false }).decode(bytes);
   // entities could grow without end: a drawing needs none of its own
@@ -158,6 +175,12 @@ export const cleanSvg = (bytes: Uint8Array): CleanSvg | undefined => {
   const width = numberIn(root["width"]) ?? box[2];
   const height = numberIn(root["height"]) ?? box[3];
   if (!width || !height || !Number.isFinite(width) || !Number.isFinite(height)) return undefined;
+  if (Math.max(width, height) > LONGEST_SIDE || !isDrawable(text)) return undefined;
   const named = root["xmlns"] ? text : text.replace("<svg", '<svg xmlns="http://www.w3.org/2000/svg"');
-  return { text: named, width: Math.max(1, Math.round(width)), height: Math.max(1, Math.round(height)) };
+  return {
+    text: named,
+    width: Math.max(1, Math.round(width)),
+    height: Math.max(1, Math.round(height)),
+    small: scaled(named, width, height),
+  };
 };

@@ -1,11 +1,11 @@
-import { createHash } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
+import { readFile, writeFile } from "node:fs/promises";
+import { join } from "node:path";
 import sharp, { type Sharp } from "sharp";
-import { greyOf } from "../core/colour/tones";
-import { type Picture, TONES_ACROSS } from "../core/model/design";
-import { fail, issue, type Outcome, succeed } from "../core/model/issue";
-import { POOL, type Transaction } from "../data/database";
-import { loadFile, saveFile } from "../data/file-repository";
-import { cleanSvg } from "./svg-file";
+import { greyOf } from "../../core/colour/tones";
+import { type Picture, TONES_ACROSS } from "../../core/model/design";
+import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import { cleanDrawing } from "./drawing-file";
 
 /** Widths of the renditions, px. The uncropped picture each time: moving the focal point makes no files. */
 const LADDER = [480, 960, 1600, 2560];
@@ -28,10 +28,21 @@ export type PictureFile = Pick<
   "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats" | "tones" | "ink"
 >;
 
-interface Rendered {
-  readonly facts: PictureFile;
-  readonly files: readonly { readonly variant: string; readonly type: string; readonly bytes: Buffer }[];
+/** A file made from another, on the disk. */
+export interface MadeFile {
+  readonly variant: string;
+  readonly type: string;
+  readonly path: string;
 }
+export interface Rendered {
+  readonly facts: PictureFile;
+  readonly files: readonly MadeFile[];
+}
+
+/** Only these kinds are decoded at all, whatever else the decoder knows (names of libvips's loaders). */
+const LOADERS = ["Jpeg", "Png", "Webp", "Heif", "Svg"].map((kind) => `VipsForeignLoad${kind}`);
+sharp.block({ operation: ["VipsForeignLoad"] });
+sharp.unblock({ operation: LOADERS });
 
 const looksLikeSvg = (bytes: Uint8Array): boolean =>
   /^\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(new TextDecoder().decode(bytes.subarray(0, 400)));
@@ -39,13 +50,9 @@ const looksLikeSvg = (bytes: Uint8Array): boolean =>
 const read = (bytes: Uint8Array) =>
   sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" }).rotate().toColourspace("srgb");
 
-/** Cleaning a drawing of this size takes tens of milliseconds: too long for a process that answers others meanwhile. */
-const LARGE_DRAWING = 60_000;
-
-/** What can be told at the door in no time: the type of the picture, or why it is none. A large drawing is left to the job. */
-export const pictureType = async (bytes: Uint8Array): Promise<Outcome<PictureType>> => {
-  if (bytes.length > LARGE_DRAWING && looksLikeSvg(bytes)) return succeed("image/svg+xml");
-  const head = await inspectPicture(bytes);
+/** What can be told in no time: the type of the picture, or why it is none. */
+export const pictureHead = async ({ path }: { readonly path: string }): Promise<Outcome<PictureType>> => {
+  const head = await inspectPicture(await readFile(path));
   return head.ok ? succeed(head.value.type) : head;
 };
 
@@ -54,7 +61,7 @@ const inspectPicture = async (
   bytes: Uint8Array,
 ): Promise<Outcome<{ readonly type: PictureType; readonly width: number; readonly height: number }>> => {
   if (looksLikeSvg(bytes)) {
-    const svg = cleanSvg(bytes);
+    const svg = cleanDrawing(bytes);
     return svg
       ? succeed({ type: "image/svg+xml", width: svg.width, height: svg.height })
       : fail(issue("picture.unreadable"));
@@ -136,35 +143,51 @@ const lightnessOf = async (base: () => Sharp): Promise<number> => {
   return Math.round(((stats.channels[0]?.mean ?? 128) / 255) * 1000) / 10;
 };
 
-const renderDrawing = async (bytes: Uint8Array, file: string): Promise<Outcome<Rendered>> => {
-  const svg = cleanSvg(bytes);
+const renderDrawing = async (bytes: Uint8Array, file: string, keep: Keep): Promise<Outcome<Rendered>> => {
+  const svg = cleanDrawing(bytes);
   if (!svg) return fail(issue("picture.unreadable"));
-  const clean = Buffer.from(svg.text);
+  const small = Buffer.from(svg.small);
   const facts = {
     file,
     type: "image/svg+xml" as const,
     width: svg.width,
     height: svg.height,
-    lightness: await lightnessOf(() => sharp(clean)),
+    lightness: await lightnessOf(() => sharp(small)),
     renditions: [],
     formats: [],
-    tones: await tonesOf(() => sharp(clean), svg),
-    ink: await inkOf(() => sharp(clean)),
+    tones: await tonesOf(() => sharp(small), svg),
+    ink: await inkOf(() => sharp(small)),
   };
-  return succeed({ facts, files: [{ variant: "clean.svg", type: "image/svg+xml", bytes: clean }] });
+  return succeed({ facts, files: [await keep("clean.svg", "image/svg+xml", Buffer.from(svg.text))] });
 };
 
-/** Decodes a picture and makes the ladder of renditions in the better kinds asked for and in the common one, upright, in sRGB, without metadata. */
-export const renderPicture = async (
-  bytes: Uint8Array,
-  better: readonly Format[] = ["webp"],
-): Promise<Outcome<Rendered>> => {
+type Keep = (variant: string, type: string, bytes: Buffer) => Promise<MadeFile>;
+
+/**
+ * Decodes a picture and makes the ladder of renditions in the better kinds asked for and in the common one, upright, in
+ * sRGB, without metadata. They are written into the folder.
+ */
+export const renderPicture = async ({
+  path,
+  folder,
+  better = ["webp"],
+}: {
+  readonly path: string;
+  readonly folder: string;
+  readonly better?: readonly Format[];
+}): Promise<Outcome<Rendered>> => {
+  const bytes = await readFile(path);
+  const keep: Keep = async (variant, type, made) => {
+    const kept = join(folder, `${randomUUID()}.${variant}`);
+    await writeFile(kept, made);
+    return { variant, type, path: kept };
+  };
   const head = await inspectPicture(bytes);
   if (!head.ok) return head;
   const { type, width, height } = head.value;
   const file = createHash("sha256").update(bytes).digest("hex");
   try {
-    if (type === "image/svg+xml") return await renderDrawing(bytes, file);
+    if (type === "image/svg+xml") return await renderDrawing(bytes, file, keep);
     const widest = Math.min(width, LADDER.at(-1) as number);
     // the one decoding: everything narrower is made from the widest
     const { data, info } = await read(bytes)
@@ -178,11 +201,13 @@ export const renderPicture = async (
     const files = [];
     for (const each of widths)
       for (const format of formats)
-        files.push({
-          variant: `${each}.${format}`,
-          type: `image/${format}`,
-          bytes: await ENCODERS[format](base().resize({ width: each })).toBuffer(),
-        });
+        files.push(
+          await keep(
+            `${each}.${format}`,
+            `image/${format}`,
+            await ENCODERS[format](base().resize({ width: each })).toBuffer(),
+          ),
+        );
     const lightness = await lightnessOf(base);
     const tones = await tonesOf(base, info);
     const ink = await inkOf(base);
@@ -193,32 +218,20 @@ export const renderPicture = async (
   }
 };
 
-/** Takes a picture over into a site: the original is kept, only re-encoded renditions are ever served. */
-export const takePicture = async (
-  site: string,
-  bytes: Uint8Array,
-  transaction: Transaction,
-): Promise<Outcome<PictureFile>> => {
-  const rendered = await renderPicture(bytes);
-  if (!rendered.ok) return rendered;
-  const { facts, files } = rendered.value;
-  await saveFile(site, { hash: facts.file, variant: "original", type: facts.type, bytes }, transaction);
-  for (const file of files) await saveFile(site, { hash: facts.file, ...file }, transaction);
-  return succeed(facts);
-};
-
 /** A picture in little, as r, g, b bytes in a row: enough to tell its colours. The same bytes each time. */
-export const picturePixels = async (site: string, picture: Picture): Promise<Uint8Array> =>
-  read(await originalBytes(site, picture.file))
-    .flatten({ background: "#ffffff" })
-    .resize({ width: 96, height: 96, fit: "inside", kernel: "nearest" })
-    .removeAlpha()
-    .raw()
-    .toBuffer();
-
-/** The original bytes of a picture's file. Throws if they are not there. */
-export const originalBytes = async (site: string, file: string): Promise<Buffer> => {
-  const found = await loadFile(site, file, "original", POOL);
-  if (!found) throw new Error(`picture: expected the original of ${file}, got none`);
-  return found.bytes;
+export const picturePixels = async ({ path }: { readonly path: string }): Promise<Outcome<Uint8Array>> => {
+  const bytes = await readFile(path);
+  const drawing = looksLikeSvg(bytes) ? cleanDrawing(bytes) : undefined;
+  try {
+    return succeed(
+      await read(drawing ? Buffer.from(drawing.small) : bytes)
+        .flatten({ background: "#ffffff" })
+        .resize({ width: 96, height: 96, fit: "inside", kernel: "nearest" })
+        .removeAlpha()
+        .raw()
+        .toBuffer(),
+    );
+  } catch {
+    return fail(issue("picture.unreadable"));
+  }
 };

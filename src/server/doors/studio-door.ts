@@ -1,0 +1,28 @@
+import { fail, issue } from "../../core/model/issue";
+import { isDatabaseAway } from "../../data/database";
+import { outcomeResponse } from "../call";
+import { log } from "../log";
+
+/** Every request has a number, so that what a person is told can be found in the log. */
+export const REQUEST_HEADER = "x-request-id";
+
+/** How long to wait before asking again, s. */
+export const RETRY_AFTER = "2";
+
+/**
+ * What stands round everything the studio answers: a database that is away or has no connection free is said so, with
+ * when to ask again; anything else that goes wrong is written down and said in plain words.
+ */
+export const answered = async (request: Request, work: () => Promise<Response>): Promise<Response> => {
+  const id = request.headers.get(REQUEST_HEADER) ?? "";
+  try {
+    return await work();
+  } catch (error) {
+    const isAway = isDatabaseAway(error);
+    const { pathname } = new URL(request.url);
+    log()[isAway ? "warn" : "error"]({ error, request: id, path: pathname }, "request failed");
+    const response = outcomeResponse(fail(issue(isAway ? "server.away" : "server.failed", [], { id })));
+    if (isAway) response.headers.set("Retry-After", RETRY_AFTER);
+    return response;
+  }
+};
