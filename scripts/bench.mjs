@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
-import { endServer, startServer } from "./server-process.mjs";
+import { startServer } from "./supervisor.mjs";
 
 const args = process.argv.slice(2);
 const withStudio = !args.includes("placement") && !args.includes("render");
@@ -36,12 +36,13 @@ try {
   tsx("scripts/database.ts", ...(args.includes("pictures") ? [] : withStudio ? ["--big"] : ["--no-demo"]));
   if (withStudio) {
     env.LOOP_DELAY_FILE = join(folder, "loop-delay.json");
-    server = await startServer(env, [], ["--import", "./scripts/loop-delay.mjs"]);
-    Object.assign(env, { WEB_PID: String(server.pid), JOBS_PID: String(server.jobs.pid) });
+    server = await startServer(env, { flags: ["--import", "./scripts/loop-delay.mjs"] });
+    const { web, jobs } = server.processes;
+    Object.assign(env, { WEB_PID: String(web.pid), JOBS_PID: String(jobs.pid) });
   }
   code = tsx("scripts/bench.ts", ...args).status ?? 1;
 } finally {
-  await endServer(server);
+  await server?.end();
   cluster.remove();
   rmSync(folder, { recursive: true, force: true });
 }

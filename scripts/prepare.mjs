@@ -1,10 +1,12 @@
 // What every script needs before it starts: Debian packages, npm packages, a private PostgreSQL. Only what is missing is done.
-import { execFileSync, spawnSync } from "node:child_process";
+import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import {
   chmodSync,
+  closeSync,
   existsSync,
   mkdirSync,
+  openSync,
   readdirSync,
   readFileSync,
   rmSync,
@@ -114,12 +116,31 @@ export const freePort = async (from) => {
 };
 
 /**
+ * Where the database's files can lie: in the folder, or, where only root may enter it (a clone in root's own home, a
+ * container), in one below /var/lib that the user postgres can reach, named by the folder it stands for.
+ */
+const reachable = (folder) => {
+  if (!isRoot) return folder;
+  let there = folder;
+  while (!existsSync(there)) there = dirname(there);
+  const mayEnter = spawnSync("runuser", ["-u", "postgres", "--", "test", "-x", there]).status === 0;
+  // a folder of the cluster's own belongs to that user already
+  if (mayEnter || (there === folder && statSync(folder).uid === postgresUser().uid)) return folder;
+  return join("/var/lib/gray-latch", createHash("sha256").update(folder).digest("hex").slice(0, 12));
+};
+
+const postgresUser = () => {
+  const id = (flag) => Number(run("id", [flag, "postgres"]).trim());
+  return { uid: id("-u"), gid: id("-g") };
+};
+
+/**
  * A PostgreSQL cluster of our own on loopback. `fast` gives up durability for speed and is for tests only.
  * The server refuses root, so as root everything runs as the user postgres.
  */
 export class Cluster {
   constructor({ folder, port, user = "app", password = "app", fast = false }) {
-    Object.assign(this, { folder: resolve(root, folder), port, user, password, fast });
+    Object.assign(this, { folder: reachable(resolve(root, folder)), port, user, password, fast });
     this.data = join(this.folder, "cluster");
     if (join(this.folder, ".s.PGSQL.00000").length > 100) this.sockets = "/tmp";
     else this.sockets = this.folder;
@@ -166,11 +187,15 @@ export class Cluster {
     rmSync(secret);
   }
 
-  async start() {
+  /** Makes the cluster if there is none, and sees that its port is free. */
+  async prepare() {
     if (!existsSync(join(this.data, "PG_VERSION"))) this.#create();
     if (this.isRunning()) return;
     if (!(await portIsFree(this.port)))
       stop(`Port ${this.port}, meant for the database, is in use; set PGPORT to another one.`);
+  }
+
+  #options() {
     const off = this.fast
       ? [
           "fsync=off",
@@ -180,14 +205,19 @@ export class Cluster {
           "max_wal_senders=0",
         ]
       : [];
-    const options = [
+    return [
       "listen_addresses=127.0.0.1",
       `port=${this.port}`,
       `unix_socket_directories=${this.sockets}`,
       ...off,
-    ]
-      .map((option) => `-c ${option}`)
-      .join(" ");
+    ].flatMap((option) => ["-c", option]);
+  }
+
+  /** As a process of its own: for tests and measurements, which end with whoever started them. */
+  async start() {
+    await this.prepare();
+    if (this.isRunning()) return;
+    const options = this.#options().join(" ");
     const log = join(this.folder, "postgres.log");
     try {
       // its output must not keep our pipe open
@@ -195,12 +225,39 @@ export class Cluster {
         stdio: ["ignore", "ignore", "ignore"],
       });
     } catch {
-      const last = existsSync(log) ? readFileSync(log, "utf8").trim().split("\n").slice(-3).join(" ") : "";
-      stop(
-        `The database does not start: ${last || "no reason was logged"}. Its folder is ${this.data}; \`npm run demo -- --fresh\` makes a new one.`,
-      );
+      stop(this.whyNot());
     }
-    this.started = true;
+  }
+
+  /** A sentence on why it does not start. */
+  whyNot() {
+    const log = join(this.folder, "postgres.log");
+    const last = existsSync(log) ? readFileSync(log, "utf8").trim().split("\n").slice(-3).join(" ") : "";
+    return `The database does not start: ${last || "no reason was logged"}. Its folder is ${this.data}; remove it to begin with an empty one.`;
+  }
+
+  /** Its process as a child of ours, and a promise of its taking connections: for whoever keeps it running. */
+  spawn() {
+    // one that outlived whoever kept it would not let another in
+    this.stop();
+    const log = openSync(join(this.folder, "postgres.log"), "a");
+    const child = spawn(join(postgresBin(), "postgres"), ["-D", this.data, ...this.#options()], {
+      cwd: "/",
+      detached: true,
+      stdio: ["ignore", log, log],
+      ...(isRoot ? postgresUser() : {}),
+    });
+    closeSync(log);
+    const ready = new Promise((done, failed) => {
+      child.once("exit", () => failed(new Error(this.whyNot())));
+      const ask = () => {
+        const asked = spawn(join(postgresBin(), "pg_isready"), ["-q", "-h", "127.0.0.1", "-p", String(this.port)]);
+        asked.once("exit", (code) => (code === 0 ? done() : setTimeout(ask, 100)));
+      };
+      ask();
+    });
+    ready.catch(() => undefined);
+    return { child, ready };
   }
 
   isRunning() {

@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
-import { endServer, startServer } from "./server-process.mjs";
+import { startServer } from "./supervisor.mjs";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
 const results = [];
@@ -51,7 +51,7 @@ const cluster = new Cluster({ folder, port: await freePort(54300), fast: true })
 const servers = [];
 const clean = async () => {
   for (const child of children) process.kill(-child.pid, "SIGKILL");
-  await Promise.all(servers.map(endServer));
+  await Promise.all(servers.map((server) => server.end()));
   cluster.remove();
   rmSync(folder, { recursive: true, force: true });
 };
@@ -111,6 +111,9 @@ try {
       ),
       { PORTS: ports.join(",") },
     );
+    // a process that ended was started again, and nobody noticed: it should not have ended
+    const restarts = servers.flatMap(({ processes }) => Object.values(processes)).map((each) => each.restarts);
+    results.push({ name: "no process ended by itself", ok: restarts.every((count) => count === 0) });
   }
 } catch (error) {
   console.error(error);

@@ -6,7 +6,9 @@ import { readEnvironment } from "../../data/environment";
 /** A folder of its own for files on their way: it is gone when the work is done, whatever became of it. */
 export const withScratch = async <T>(work: (folder: string) => Promise<T>): Promise<T> => {
   const folder = join(scratchRoot(), randomUUID());
-  await mkdir(folder, { recursive: true, mode: 0o700 });
+  // the folder round it keeps its usual mode: the database's user may have to pass through it
+  await mkdir(scratchRoot(), { recursive: true });
+  await mkdir(folder, { mode: 0o700 });
   try {
     return await work(folder);
   } finally {
