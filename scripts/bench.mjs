@@ -1,5 +1,5 @@
 // `npm run bench`: how fast it is beside others, measured on a server of its own with the sample sites and a generated
-// one of 100 000 pages. `npm run bench -- --only placement|render|pictures|studio` runs one part.
+// one of 100 000 pages. `npm run bench -- --only placement|render|pictures|studio|load|faults` runs one part.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -12,6 +12,10 @@ const withStudio = !args.includes("placement") && !args.includes("render");
 ensurePackages(withStudio ? ["postgresql", "chromium"] : ["postgresql"]);
 ensureModules();
 if (withStudio) ensureBuild();
+if (args.includes("faults")) {
+  const { benchFaults } = await import("./bench-faults.mjs");
+  process.exit((await benchFaults({ kills: Number(process.env.KILLS ?? 60) })) ? 0 : 1);
+}
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-bench-"));
 const cluster = new Cluster({ folder, port: await freePort(54400), fast: true });
 let server;

@@ -6,8 +6,8 @@ import { root } from "./prepare.mjs";
 
 /** The first pause, the longest one, and how long something must have run for the pause to begin small again, ms. */
 const FIRST_PAUSE = 500;
-const LONGEST_PAUSE = 15_000;
-const STEADY = 30_000;
+const LONGEST_PAUSE = 8_000;
+const STEADY = 10_000;
 /** What is asked to end gets so long to finish what it does, ms. */
 const FINISH = 21_000;
 const LONGEST_LOG = 10 * 1024 * 1024;
