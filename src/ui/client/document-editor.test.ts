@@ -26,6 +26,11 @@ const browserStorage = (): Storage => {
   return kept as never;
 };
 
+const keptSize = async () => (await keptIn("site", "keeper")).size;
+const forgetAll = async () => {
+  for (const [document, { changes }] of await keptIn("site", "keeper")) forgetKept("site", document, changes);
+};
+
 beforeEach(() => {
   vi.useFakeTimers();
   sent = [];
@@ -36,8 +41,8 @@ beforeEach(() => {
     return Response.json(answer());
   });
 });
-afterEach(() => {
-  forgetKept("site", "style");
+afterEach(async () => {
+  await forgetAll();
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
@@ -158,13 +163,13 @@ describe("changes the server does not have yet", () => {
     await vi.advanceTimersByTimeAsync(1000);
     editor().set(["measures", "distance"], 55);
     expect([editor().saving, editor().kept]).toEqual(["kept", 2]);
-    expect([...keptIn("site", "keeper")]).toMatchObject([
+    expect([...(await keptIn("site", "keeper"))]).toMatchObject([
       ["style", { name: "house style", path: "/s/site/style", changes: [{}, {}] }],
     ]);
     server.isAway = false;
     await vi.advanceTimersByTimeAsync(A_WHILE_MS);
     expect(server.body().measures).toMatchObject({ radius: 11, distance: 55 });
-    expect([editor().saving, editor().kept, keptIn("site", "keeper").size]).toEqual(["saved", 0, 0]);
+    expect([editor().saving, editor().kept, await keptSize()]).toEqual(["saved", 0, 0]);
   });
 
   it("are taken up by the next visit of the same person, and of nobody else", async () => {
@@ -187,7 +192,7 @@ describe("changes the server does not have yet", () => {
     const second = visit(style);
     await vi.advanceTimersByTimeAsync(A_WHILE_MS);
     expect([second().body?.measures.radius, server.body().measures.radius]).toEqual([12, 12]);
-    expect(keptIn("site", "keeper").size).toBe(0);
+    expect(await keptSize()).toBe(0);
   });
 
   it("are not made a second time where they arrived although no answer came", async () => {
@@ -207,7 +212,7 @@ describe("changes the server does not have yet", () => {
       13,
       [],
     ]);
-    expect(keptIn("site", "keeper").size).toBe(0);
+    expect(await keptSize()).toBe(0);
   });
 
   it("go on from what somebody else made meanwhile: what fits is saved, the rest is kept until it is forgotten", async () => {
@@ -232,7 +237,7 @@ describe("changes the server does not have yet", () => {
     await vi.advanceTimersByTimeAsync(A_WHILE_MS);
     expect(third().unfit).toHaveLength(1);
     third().forgetUnfit();
-    expect([third().unfit, keptIn("site", "keeper").size]).toEqual([[], 0]);
+    expect([third().unfit, await keptSize()]).toEqual([[], 0]);
   });
 
   it("clash while one edits: the newest version is taken with what fits, or all is given up", async () => {
@@ -260,8 +265,8 @@ describe("changes the server does not have yet", () => {
         null,
         isGivingUp ? 0 : 1,
       ]);
-      forgetKept("site", "style");
-      expect(keptIn("site", "keeper").size).toBe(0);
+      await forgetAll();
+      expect(await keptSize()).toBe(0);
     }
   });
 
@@ -275,7 +280,7 @@ describe("changes the server does not have yet", () => {
     server.isSignedIn = false;
     editor().set(["measures", "radius"], 11);
     await editor().flush();
-    expect([isTold, keptIn("site", "keeper").size]).toEqual([true, 1]);
+    expect([isTold, await keptSize()]).toEqual([true, 1]);
     server.isSignedIn = true;
     editor().open("site", "style", style, { ...EDITING, account: "somebody else" });
     await vi.advanceTimersByTimeAsync(A_WHILE_MS);
@@ -310,5 +315,96 @@ describe("changes the server does not have yet", () => {
     expect(await saveAll()).toBe(true);
     showSaved("site", { style: withRadius(3) });
     expect(editor().body?.measures.radius).toBe(3);
+  });
+});
+
+describe("two pages of the studio with changes of one document, while the server is away", () => {
+  /** Pages that are open, as the browser's locks tell. */
+  const openPages = () => {
+    const held = new Set<string>();
+    vi.stubGlobal("navigator", {
+      locks: {
+        request: (name: string) => {
+          held.add(name);
+          return new Promise(() => undefined);
+        },
+        query: async () => ({ held: [...held].map((name) => ({ name })) }),
+      },
+    });
+    return held;
+  };
+  /** A page of its own: its modules are loaded anew, what the browser keeps is shared. */
+  const page = async (body: HouseStyle) => {
+    vi.resetModules();
+    const { createDocumentEditor: create } = await import("./document-editor");
+    const { THIS_TAB } = await import("./tabs");
+    const useEditor = create("style");
+    useEditor.getState().open("site", "style", body, EDITING);
+    return { editor: () => useEditor.getState(), tab: THIS_TAB };
+  };
+  const close = (held: Set<string>, tab: string) => {
+    for (const name of held) if (name.endsWith(tab)) held.delete(name);
+  };
+
+  it("lose nothing: each keeps its own, and each is there when the server is back", async () => {
+    openPages();
+    const server = serverWith(style);
+    const [one, other] = [await page(style), await page(style)];
+    server.isAway = true;
+    one.editor().set(["measures", "radius"], 11);
+    await one.editor().flush();
+    other.editor().set(["measures", "distance"], 55);
+    await other.editor().flush();
+    one.editor().set(["measures", "contentWidth"], 1000);
+    await one.editor().flush();
+    expect([one.editor().kept, other.editor().kept]).toEqual([2, 1]);
+    server.isAway = false;
+    await vi.advanceTimersByTimeAsync(A_WHILE_MS * 2);
+    expect(server.body().measures).toMatchObject({ radius: 11, distance: 55, contentWidth: 1000 });
+    expect(server.changes).toBe(3);
+    expect(await keptSize()).toBe(0);
+  });
+
+  it("one of which is closed: what it kept is taken up by the other, once, with what that one has itself", async () => {
+    const held = openPages();
+    const server = serverWith(style);
+    const [closed, open] = [await page(style), await page(style)];
+    server.isAway = true;
+    closed.editor().set(["measures", "radius"], 11);
+    await closed.editor().flush();
+    closed.editor().set(["measures", "contentWidth"], 1000);
+    closed.editor().keepNow();
+    open.editor().set(["measures", "distance"], 55);
+    await open.editor().flush();
+    vi.clearAllTimers();
+    close(held, closed.tab);
+    server.isAway = false;
+    // the studio asks for the document anew from time to time
+    open.editor().open("site", "style", server.body(), EDITING);
+    await open.editor().takeNewest();
+    await vi.advanceTimersByTimeAsync(A_WHILE_MS);
+    expect(server.body().measures).toMatchObject({ radius: 11, distance: 55, contentWidth: 1000 });
+    expect(server.changes).toBe(3);
+    expect([open.editor().saving, open.editor().unfit, await keptSize()]).toEqual(["saved", [], 0]);
+  });
+
+  it("leave each other alone while both are open: nobody sends what somebody else still types", async () => {
+    openPages();
+    const server = serverWith(style);
+    const [one, other] = [await page(style), await page(style)];
+    server.isAway = true;
+    one.editor().set(["measures", "radius"], 11);
+    await one.editor().flush();
+    server.isAway = false;
+    other.editor().open("site", "style", style, EDITING);
+    await other.editor().takeNewest();
+    expect([other.editor().saving, other.editor().body?.measures.radius]).toEqual([
+      "saved",
+      style.measures.radius,
+    ]);
+    expect(server.changes).toBe(0);
+    await vi.advanceTimersByTimeAsync(A_WHILE_MS);
+    expect(server.body().measures.radius).toBe(11);
+    expect(await keptSize()).toBe(0);
   });
 });

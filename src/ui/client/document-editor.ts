@@ -7,7 +7,7 @@ import { applyOperations, type Operation, valueAt } from "../../core/model/opera
 import { documentName } from "../../messages/changes";
 import { describeIssues } from "../../messages/issues";
 import { CallFailed, call, Unreachable } from "./call";
-import { forget, Keeper, type Kept, keptOf } from "./kept-changes";
+import { forget, Keeper, type Kept, strandedOf } from "./kept-changes";
 import { type Change, documentOf, SaveQueue, type Saving } from "./save-queue";
 
 type Path = readonly (string | number)[];
@@ -86,9 +86,13 @@ export const tellOthers = (site: string, documents: Saved): void => {
     if (Object.keys(documents).some((id) => id !== editor.id)) editor.countOther();
 };
 
-/** Forgets changes that are kept, whoever has them in hand. */
-export const forgetKept = (site: string, document: string): void => {
-  forget(site, document);
+/** Forgets these kept changes of a document, whoever has them in hand. */
+export const forgetKept = (site: string, document: string, changes: readonly Change[]): void => {
+  forget(
+    site,
+    document,
+    changes.map(({ key }) => key),
+  );
   for (const each of editorsOf(site)) each.drop(document);
 };
 
@@ -151,14 +155,18 @@ export const documentState =
         if (next?.ok) body = next.value;
         (next?.ok ? fitting : unfit).push(change);
       }
-      keeper.take(id, unfit);
+      keeper.take(
+        id,
+        changes.map(({ key }) => key),
+        unfit,
+      );
       set({ unfit, ...(body ? { body: replaceEqualDeep(get().body, body) } : {}) });
       queue.replace(fitting);
     };
     const takeUp = async (isGivingUp: boolean) => {
       const { site, id } = get();
+      const before = await strandedOf(site, id, keeper.accountOf(id));
       const mine = () => {
-        const before = keptOf(site, id, keeper.accountOf(id))?.changes ?? [];
         const waiting = queue.changes.filter((change) => documentOf(change) === id);
         return [...new Map([...before, ...waiting].map((change) => [change.key, change])).values()];
       };
@@ -167,6 +175,9 @@ export const documentState =
       if (get().site !== site || get().id !== id) return;
       keepAll(queue.changes);
       const missing = isGivingUp ? [] : mine().filter(({ key }) => !arrived.includes(key));
+      // what has arrived, or is given up, is kept no longer
+      const goes = isGivingUp ? keys : arrived;
+      forget(site, id, goes);
       // what waits of other documents stays kept, to be gone on with there
       keeper.letGo(id);
       goOnFrom(body as Body | null, missing);
@@ -205,9 +216,13 @@ export const documentState =
         const now = applied(body, { id, operations: waiting.flatMap(({ operations }) => operations) });
         set({ body: replaceEqualDeep(get().body, now.ok ? now.value : body) });
         if (queue.changes.length === 0) set({ saving: "saved", trouble: null, kept: 0 });
-        const known = new Set([...(isSame ? get().unfit : []), ...waiting].map(({ key }) => key));
-        const before = keptOf(site, id, account)?.changes ?? [];
-        if (!now.ok || before.some(({ key }) => !known.has(key))) void takeUpOnce(false);
+        if (!now.ok) void takeUpOnce(false);
+        else
+          void strandedOf(site, id, account).then((before) => {
+            const isOpen = get().site === site && get().id === id;
+            const known = new Set([...get().unfit, ...queue.changes].map(({ key }) => key));
+            if (isOpen && before.some(({ key }) => !known.has(key))) return takeUpOnce(false);
+          });
       },
       apply: (operations) => {
         const { id, body } = get();
@@ -238,11 +253,11 @@ export const documentState =
       takeNewest: () => takeUpOnce(false),
       giveUp: () => takeUpOnce(true),
       drop: (document) => {
-        keeper.take(document, []);
+        keeper.take(document, [], []);
         queue.replace(queue.changes.filter((change) => documentOf(change) !== document));
       },
       forgetUnfit: () => {
-        keeper.take(get().id, []);
+        keeper.take(get().id, [], []);
         set({ unfit: [] });
         queue.keep();
       },

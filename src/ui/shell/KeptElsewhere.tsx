@@ -12,15 +12,15 @@ import { useFrame } from "./frame";
 
 /** Changes kept on this computer of what is not open, without those that arrived although no answer came. */
 const keptElsewhere = async (site: string, account: string, path: string) => {
-  const elsewhere = [...keptIn(site, account)].filter(([, kept]) => kept.path !== path);
+  const elsewhere = [...(await keptIn(site, account))].filter(([, kept]) => kept.path !== path);
   const found: (readonly [string, Kept])[] = [];
   for (const [document, kept] of elsewhere) {
     const keys = kept.changes.map(({ key }) => key);
     // if it cannot be asked now, they are told of as they are
     const asked = await call(site, "newest", { document, keys }).catch(() => null);
     const changes = kept.changes.filter(({ key }) => !asked?.arrived.includes(key));
-    if (changes.length === 0) forget(site, document);
-    else found.push([document, { ...kept, changes }]);
+    forget(site, document, asked?.arrived ?? []);
+    if (changes.length > 0) found.push([document, { ...kept, changes }]);
   }
   return found;
 };
@@ -55,7 +55,7 @@ export const KeptElsewhere = () => {
                 <Button
                   color="inherit"
                   onClick={() => {
-                    forgetKept(site, document);
+                    forgetKept(site, document, changes);
                     closeSnackbar(key);
                   }}
                 >
