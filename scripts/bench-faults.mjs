@@ -1,14 +1,15 @@
 // `npm run bench -- --only faults`: web, jobs and PostgreSQL are killed (SIGKILL) again and again while changes are saved
 // and pictures sent. What was acknowledged must be there afterwards, whole, and everything must come back by itself.
+
+import { spawnSync } from "node:child_process";
 import { randomUUID } from "node:crypto";
-import { mkdtempSync, rmSync, chmodSync } from "node:fs";
+import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { spawnSync } from "node:child_process";
 import sharp from "sharp";
 import { Cluster, freePort, root, settings } from "./prepare.mjs";
 import { StudioClient } from "./studio-client.mjs";
-import { startServer, Supervisor } from "./supervisor.mjs";
+import { Supervisor, startServer } from "./supervisor.mjs";
 
 const sleep = (ms) => new Promise((on) => setTimeout(on, ms));
 
@@ -18,7 +19,13 @@ const saveOnAndOn = async (studio, parts, noted) => {
   for (let number = 0; !noted.isOver; number += 1) {
     const key = randomUUID();
     const next = parts.map(({ first }) => `${first} ${number}`);
-    const operations = parts.map(({ id }, at) => ({ op: "set", id, path: ["name"], value: next[at], was: was[at] }));
+    const operations = parts.map(({ id }, at) => ({
+      op: "set",
+      id,
+      path: ["name"],
+      value: next[at],
+      was: was[at],
+    }));
     try {
       await studio.call("change", { key, operations });
       noted.acknowledged.push(key);
@@ -36,7 +43,9 @@ const saveOnAndOn = async (studio, parts, noted) => {
 const now = async (studio, parts, noted) => {
   while (true)
     try {
-      const names = await Promise.all(parts.map(async ({ id }) => (await studio.call("part", { part: id })).body.name));
+      const names = await Promise.all(
+        parts.map(async ({ id }) => (await studio.call("part", { part: id })).body.name),
+      );
       const numbers = new Set(names.map((name) => name.split(" ").at(-1)));
       if (numbers.size > 1 && names.every((name, at) => name !== parts[at].name)) noted.half += 1;
       return names;
@@ -96,7 +105,11 @@ export const benchFaults = async ({ kills = 60 } = {}) => {
     await cluster.prepare();
     await supervisor.keepOther("PostgreSQL", cluster.data, () => cluster.spawn());
     cluster.createDatabase("gray_latch");
-    const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], { cwd: root, env, encoding: "utf8" });
+    const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
+      cwd: root,
+      env,
+      encoding: "utf8",
+    });
     if (loaded.status !== 0) throw new Error(loaded.stderr);
     const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout);
     await startServer(env, { supervisor });
@@ -129,7 +142,12 @@ export const benchFaults = async ({ kills = 60 } = {}) => {
     const unmade = noted.sent.filter((id) => states.get(id) !== "done").length;
     const arrived = new Set();
     for (let from = 0; from < noted.acknowledged.length; from += 50)
-      for (const key of (await studio.call("newest", { document: parts[0].id, keys: noted.acknowledged.slice(from, from + 50) })).arrived)
+      for (const key of (
+        await studio.call("newest", {
+          document: parts[0].id,
+          keys: noted.acknowledged.slice(from, from + 50),
+        })
+      ).arrived)
         arrived.add(key);
     const lost = noted.acknowledged.filter((key) => !arrived.has(key)).length;
     await now(studio, parts, noted);

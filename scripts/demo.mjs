@@ -12,7 +12,7 @@ import {
   settings,
   stop,
 } from "./prepare.mjs";
-import { endLeftBehind, startServer, Supervisor } from "./supervisor.mjs";
+import { endLeftBehind, Supervisor, startServer } from "./supervisor.mjs";
 
 const dev = process.argv.includes("--dev");
 const fresh = process.argv.includes("--fresh");

@@ -251,7 +251,13 @@ export class Cluster {
     const ready = new Promise((done, failed) => {
       child.once("exit", () => failed(new Error(this.whyNot())));
       const ask = () => {
-        const asked = spawn(join(postgresBin(), "pg_isready"), ["-q", "-h", "127.0.0.1", "-p", String(this.port)]);
+        const asked = spawn(join(postgresBin(), "pg_isready"), [
+          "-q",
+          "-h",
+          "127.0.0.1",
+          "-p",
+          String(this.port),
+        ]);
         asked.once("exit", (code) => (code === 0 ? done() : setTimeout(ask, 100)));
       };
       ask();

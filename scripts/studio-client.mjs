@@ -2,7 +2,10 @@
 import { request } from "node:http";
 
 /** One request. Resolves with status, headers and body; rejects where no answer came. */
-export const ask = (port, { host = "localhost", path = "/", method = "GET", headers = {}, body, agent } = {}) =>
+export const ask = (
+  port,
+  { host = "localhost", path = "/", method = "GET", headers = {}, body, agent } = {},
+) =>
   new Promise((done, failed) => {
     const call = request(
       { host: "127.0.0.1", port, path, method, agent, headers: { host: `${host}:${port}`, ...headers } },
@@ -50,7 +53,8 @@ export class StudioClient {
   async call(name, input = {}) {
     const answer = await this.send(name, JSON.stringify(input), { "content-type": "application/json" });
     const outcome = JSON.parse(answer.body.toString());
-    if (!outcome.ok) throw Object.assign(new Error(`${name}: ${answer.status} ${answer.body}`), { answered: answer.status });
+    if (!outcome.ok)
+      throw Object.assign(new Error(`${name}: ${answer.status} ${answer.body}`), { answered: answer.status });
     return outcome.value;
   }
 }

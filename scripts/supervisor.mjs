@@ -1,6 +1,15 @@
 // Keeps processes running: what ends without being asked to is started again after a pause that grows, and that is said.
 import { spawn } from "node:child_process";
-import { createWriteStream, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import {
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { join } from "node:path";
 import { root } from "./prepare.mjs";
 
@@ -111,7 +120,9 @@ export class Supervisor {
   }
 
   get processes() {
-    return Object.fromEntries(this.#kept.map(({ name, child, restarts }) => [name, { pid: child?.pid ?? null, restarts }]));
+    return Object.fromEntries(
+      this.#kept.map(({ name, child, restarts }) => [name, { pid: child?.pid ?? null, restarts }]),
+    );
   }
 
   #write() {
@@ -203,7 +214,10 @@ export class Supervisor {
  * Web and jobs, as they are run everywhere, kept by the supervisor that is given or by one of their own. Resolves with it
  * when both are ready; rejects with what was printed if one does not start. `flags` are Node's own, for the web process.
  */
-export const startServer = async (env, { args = [], flags = [], supervisor = new Supervisor({ env }) } = {}) => {
+export const startServer = async (
+  env,
+  { args = [], flags = [], supervisor = new Supervisor({ env }) } = {},
+) => {
   try {
     // each thread that encodes would keep an arena of freed memory of its own
     await supervisor.keep("jobs", "src/server/jobs-main.ts", { env: { ...env, MALLOC_ARENA_MAX: "2" } });

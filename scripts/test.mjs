@@ -112,7 +112,9 @@ try {
       { PORTS: ports.join(",") },
     );
     // a process that ended was started again, and nobody noticed: it should not have ended
-    const restarts = servers.flatMap(({ processes }) => Object.values(processes)).map((each) => each.restarts);
+    const restarts = servers
+      .flatMap(({ processes }) => Object.values(processes))
+      .map((each) => each.restarts);
     results.push({ name: "no process ended by itself", ok: restarts.every((count) => count === 0) });
   }
 } catch (error) {

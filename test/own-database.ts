@@ -3,6 +3,7 @@ import { afterAll, beforeAll } from "vitest";
 import { closeDatabase, database } from "../src/data/database";
 import { TEMPLATE } from "./template-database";
 
+process.env["LOG_LEVEL"] ??= "silent";
 const name = `gray_latch_${randomBytes(6).toString("hex")}`;
 
 const onServer = async (sql: string): Promise<void> => {

@@ -42,8 +42,14 @@ export const saveDraftLink = async (
   );
 };
 
-export const dropDraftLink = (site: string, id: string, connection: Connection): Promise<void> =>
-  runStatement("DELETE FROM draft_link WHERE site = :site AND id = :id", { site, id }, connection);
+export const dropDraftLink = async (site: string, id: string, connection: Connection): Promise<boolean> =>
+  (
+    await selectRows(
+      "DELETE FROM draft_link WHERE site = :site AND id = :id RETURNING 1",
+      { site, id },
+      connection,
+    )
+  ).length > 0;
 
 /** Until when a link holds for a site, noting that it was used; null if it does not. */
 export const findDraftLink = async (

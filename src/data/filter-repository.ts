@@ -26,18 +26,20 @@ export const saveFilter = (
     connection,
   );
 
-export const dropFilter = (
+export const dropFilter = async (
   site: string,
   account: string,
   name: string,
   connection: Connection,
-): Promise<void> =>
-  runStatement(
-    "DELETE FROM saved_filter WHERE site = :site AND account = :account AND name = :name",
-    {
-      site,
-      account,
-      name,
-    },
-    connection,
-  );
+): Promise<boolean> =>
+  (
+    await selectRows(
+      "DELETE FROM saved_filter WHERE site = :site AND account = :account AND name = :name RETURNING 1",
+      {
+        site,
+        account,
+        name,
+      },
+      connection,
+    )
+  ).length > 0;

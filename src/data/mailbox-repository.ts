@@ -38,18 +38,20 @@ export const listSignUps = (site: string, limit: number, connection: Connection)
     connection,
   );
 
-export const dropSignUp = (
+export const dropSignUp = async (
   site: string,
   list: string,
   address: string,
   connection: Connection,
-): Promise<void> =>
-  runStatement(
-    "DELETE FROM sign_up WHERE site = :site AND list = :list AND address = :address",
-    {
-      site,
-      list,
-      address,
-    },
-    connection,
-  );
+): Promise<boolean> =>
+  (
+    await selectRows(
+      "DELETE FROM sign_up WHERE site = :site AND list = :list AND address = :address RETURNING 1",
+      {
+        site,
+        list,
+        address,
+      },
+      connection,
+    )
+  ).length > 0;

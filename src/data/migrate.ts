@@ -1,6 +1,6 @@
-import type { QueryInterface } from "sequelize";
+import type { QueryInterface, Sequelize } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
-import { openConnections } from "./database";
+import { openConnections, POOL, selectRows } from "./database";
 import { start } from "./migrations/001-start";
 import { placement } from "./migrations/002-placement";
 import { uploads } from "./migrations/003-uploads";
@@ -25,10 +25,8 @@ const MIGRATIONS = [
   doors,
 ];
 
-/** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
-export const migrate = async (): Promise<readonly string[]> => {
-  const sequelize = openConnections({ connections: 2, statementMs: 0 });
-  const umzug = new Umzug<QueryInterface>({
+const umzugOn = (sequelize: Sequelize) =>
+  new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(({ name, statements }) => ({
       name,
       up: ({ context }) =>
@@ -40,6 +38,25 @@ export const migrate = async (): Promise<readonly string[]> => {
     storage: new SequelizeStorage({ sequelize, tableName: "migration" }),
     logger: undefined,
   });
+
+/** Names of migrations the database has not had yet. */
+export const pendingMigrations = async (): Promise<readonly string[]> => {
+  const rows = await selectRows<{ there: boolean }>(
+    "SELECT to_regclass('public.migration') IS NOT NULL AS there",
+    {},
+    POOL,
+  );
+  const done = rows[0]?.there
+    ? await selectRows<{ name: string }>("SELECT name FROM migration", {}, POOL)
+    : [];
+  const had = new Set(done.map(({ name }) => name));
+  return MIGRATIONS.map(({ name }) => name).filter((name) => !had.has(name));
+};
+
+/** Brings the database to the newest schema. Each migration is one transaction; a second run does nothing. */
+export const migrate = async (): Promise<readonly string[]> => {
+  const sequelize = openConnections({ connections: 2, statementMs: 0 });
+  const umzug = umzugOn(sequelize);
   try {
     // two that start at once: the second waits until the first is through, and finds nothing to do
     return await sequelize.transaction(async (transaction) => {

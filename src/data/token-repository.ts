@@ -34,16 +34,23 @@ export const createToken = (
     connection,
   );
 
-export const dropToken = (site: string, account: string, id: string, connection: Connection): Promise<void> =>
-  runStatement(
-    "DELETE FROM api_token WHERE site = :site AND account = :account AND id = :id",
-    {
-      site,
-      account,
-      id,
-    },
-    connection,
-  );
+export const dropToken = async (
+  site: string,
+  account: string,
+  id: string,
+  connection: Connection,
+): Promise<boolean> =>
+  (
+    await selectRows(
+      "DELETE FROM api_token WHERE site = :site AND account = :account AND id = :id RETURNING 1",
+      {
+        site,
+        account,
+        id,
+      },
+      connection,
+    )
+  ).length > 0;
 
 /** Whose token a hash is on a site, noting the day it was used; null if it is nobody's. */
 export const findTokenAccount = async (

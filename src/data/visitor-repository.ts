@@ -81,8 +81,14 @@ export const updateVisitor = (
     connection,
   );
 
-export const dropVisitor = (site: string, id: string, connection: Connection): Promise<void> =>
-  runStatement("DELETE FROM visitor WHERE site = :site AND id = :id", { site, id }, connection);
+export const dropVisitor = async (site: string, id: string, connection: Connection): Promise<boolean> =>
+  (
+    await selectRows(
+      "DELETE FROM visitor WHERE site = :site AND id = :id RETURNING 1",
+      { site, id },
+      connection,
+    )
+  ).length > 0;
 
 /** Opens a session, and forgets those that are over. */
 export const createVisitorSession = async (

@@ -87,6 +87,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "font.tooBig": ({ limit }) =>
     `The font is larger than ${String(limit)}. Leave out scripts the site does not use; nothing was added.`,
   "font.broken": ({ detail }) => `The font cannot be used: ${String(detail ?? "")}. Nothing was added.`,
+  "font.name": () =>
+    "A font's name is made of letters, digits, single spaces and hyphens. Nothing was saved.",
   "font.licence": () => "Say why the font may be used, such as the name of its licence. Nothing was added.",
   "font.ships": ({ family }) =>
     `${String(family)} ships with Gray Latch already: choose it under Families. Nothing was added.`,
@@ -171,6 +173,11 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "token.none": () =>
     "The request has no token of this site, or one that was taken back. Make one in the studio under “Access for scripts” and send it as “Authorization: Bearer …”.",
   "token.tooMany": (params) => `At most ${params["limit"]} tokens. Take one back first.`,
+  "token.unknown": () => "That token is not there any more. The list was out of date; nothing was changed.",
+  "draftLink.unknown": () =>
+    "That link is not there any more. The list was out of date; nothing was changed.",
+  "filter.unknown": () => "That filter is not kept any more. Nothing was changed.",
+  "signUp.unknown": () => "That address is not in the list any more. Nothing was changed.",
   "draftLink.tooMany": (params) =>
     `At most ${params["limit"]} links to the draft at a time. Take one back first.`,
   "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
@@ -274,6 +281,14 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
     "The server is busy or its database cannot be reached. Try again in a moment; nothing was changed.",
   "server.failed": ({ id }) =>
     `Something went wrong on the server; it has been noted${id ? ` under ${String(id)}` : ""}. Nothing was changed.`,
+  "change.tooDeep": () =>
+    "Boxes or texts would stand within each other deeper than is kept. Take some out of their boxes; nothing was saved.",
+  "content.tooDeep": (_, path) => `${file(path)} nests deeper than is kept. Nothing was imported.`,
+  "pack.tooDeep": (_, path) => `${file(path)} nests deeper than anything here does. Nothing was imported.`,
+  "piece.tooMuch": ({ name }) =>
+    `“${String(name)}” would come to more blocks than are drawn, with its shared pieces in their places. Nothing was changed.`,
+  "picture.intricate": () =>
+    "The drawing would take too long to draw: too much text, or patterns and copies within each other. Turn its text into paths, or save it simpler; nothing was added.",
   "pack.fileTwice": (_, path) => `${file(path)} stands twice in the pack. Nothing was imported.`,
   "pack.tooMany": ({ what, count: found, limit }) =>
     `The pack has ${String(found)} ${String(what)}; ${String(limit)} are the most. Split it; nothing was imported.`,

@@ -18,6 +18,35 @@ export const pictureTypeName = (type: Picture["type"]): string => TYPE_NAMES[typ
 export const weightWords = (bytes: number): string =>
   bytes >= 1_000_000 ? `${(bytes / 1_000_000).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} KB`;
 
+/** From this share of what a site may keep it is said that the end is near. */
+const NEARLY = 0.8;
+
+/** What a site keeps of what it may, and whether that is nearly all. */
+export const keptWords = ({
+  files,
+  bytes,
+  mostFiles,
+  mostBytes,
+}: {
+  readonly files: number;
+  readonly bytes: number;
+  readonly mostFiles: number;
+  readonly mostBytes: number;
+}): { readonly words: string; readonly isNearlyFull: boolean } => {
+  const megabytes = (amount: number) => digits(Math.ceil(amount / 1_048_576));
+  const share = Math.max(files / mostFiles, bytes / mostBytes);
+  const words = `${digits(files)} of ${digits(mostFiles)} files, ${megabytes(bytes)} of ${megabytes(mostBytes)} MB kept`;
+  return {
+    words:
+      share >= 1
+        ? `${words}: nothing more is taken in until some that nothing uses are removed`
+        : share >= NEARLY
+          ? `${words}: nearly all this site may keep`
+          : words,
+    isNearlyFull: share >= NEARLY,
+  };
+};
+
 export const pictureFindingWords = (finding: PictureFinding): string => {
   switch (finding.code) {
     case "tooSmall":

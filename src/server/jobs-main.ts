@@ -8,6 +8,7 @@ import { closeQueue, PICTURE_QUEUE, type PictureJob, queue, SWEEP_QUEUE, sendPic
 import { runSweep } from "./jobs/sweep-job";
 import { endWithParent, onStop } from "./lifetime";
 import { log } from "./log";
+import { stopUnlessMigrated } from "./start-check";
 
 /** The process that does long work: two pictures at a time. It outlives a database that goes and comes back. */
 const AT_ONCE = 2;
@@ -42,6 +43,7 @@ const makePicture = async ({ data, retryCount, retryLimit }: JobWithMetadata<Pic
   }
 };
 
+await stopUnlessMigrated();
 const boss = await queue();
 for (let worker = 0; worker < AT_ONCE; worker += 1)
   await boss.work(

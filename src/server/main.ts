@@ -14,6 +14,7 @@ import { handlePreview } from "./hosts/preview-handler";
 import { handleSite } from "./hosts/site-handler";
 import { endWithParent, onStop } from "./lifetime";
 import { log } from "./log";
+import { stopUnlessMigrated } from "./start-check";
 
 /** The one server that owns the port. It looks at the host first: studio, public site, preview shell, or nobody's. */
 
@@ -101,6 +102,7 @@ const start = async (): Promise<void> => {
     process.stderr.write(`Gray Latch cannot start: ${reason}.\n`);
     process.exit(1);
   });
+  await stopUnlessMigrated();
   await sweepScratch(new Date());
   server.listen(PORT, LISTEN_HOST, () => {
     process.stdout.write(`ready ${studioOrigin()}\n`);

@@ -1,9 +1,11 @@
 import { parse as parseYaml } from "yaml";
 import { z } from "zod";
 import { Access, Medium } from "../model/content";
+import { isTooDeep } from "../model/depth";
 import { fail, issue, type Outcome, succeed } from "../model/issue";
 import type { RichText } from "../model/rich-text";
 import { schemaIssue } from "../model/schema-problem";
+import { unstorable } from "../model/storable";
 import { parseMarkdown } from "./markdown";
 
 /** An entry as a file: Markdown with YAML front matter. References are keys: paths, slugs, names of pictures. */
@@ -68,5 +70,9 @@ export const parseEntryFile = (
   const parsed = EntryFront.safeParse(front);
   if (!parsed.success)
     return fail(...parsed.error.issues.map((problem) => schemaIssue(problem, "content.value", [file])));
-  return succeed({ file, kind, slug, front: parsed.data, body: parseMarkdown(found[2] as string) });
+  const body = parseMarkdown(found[2] as string);
+  if (isTooDeep(body)) return fail(issue("content.tooDeep", [file]));
+  const place = unstorable([parsed.data, body]);
+  if (place) return fail(issue("text.unstorable", [file]));
+  return succeed({ file, kind, slug, front: parsed.data, body });
 };

@@ -114,7 +114,11 @@ export type Texture = z.infer<typeof Texture>;
 
 /** A font of the site's own: WOFF2, kept by content hash, with the words that say it may be used. */
 export const OwnFont = z.object({
-  family: z.string().min(1).max(80),
+  // letters, digits, single spaces and hyphens: it is a name and nothing else
+  family: z
+    .string()
+    .max(80)
+    .regex(/^[\p{L}\p{M}\p{N}]+(?:[ -][\p{L}\p{M}\p{N}]+)*$/u, { message: "font.name" }),
   file: z.string().regex(/^[0-9a-f]{64}$/),
   licence: z.string().min(1).max(500),
   /** What the file offers; one number for a font that does not vary. */

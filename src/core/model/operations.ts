@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { canonicalJson, sameValue } from "./canonical";
+import { isTooDeep } from "./depth";
 import {
   type Design,
   type DesignDocument,
@@ -209,6 +210,7 @@ const applyOne = (design: Design, operation: Operation): Outcome<Design> => {
     return fail(issue("change.badValue", [operation.id]));
   if (operation.op === "create") {
     if (found) return fail(issue("change.exists", [operation.id]));
+    if (isTooDeep(operation.body)) return fail(issue("change.tooDeep", [operation.id]));
     const checked = checkedDocument(operation.id, operation.kind, operation.body);
     return checked.ok ? succeed(new Map(design).set(operation.id, checked.value)) : checked;
   }
@@ -223,6 +225,8 @@ const applyOne = (design: Design, operation: Operation): Outcome<Design> => {
   const body = applyToBody(found, operation);
   if (!body.ok) return body;
   if (body.value === found.body) return succeed(design);
+  // before the next operation walks through it
+  if (isTooDeep(body.value)) return fail(issue("change.tooDeep", [operation.id]));
   return succeed(new Map(design).set(operation.id, { ...found, body: body.value } as DesignDocument));
 };
 
@@ -238,9 +242,11 @@ export const applyOperations = (design: Design, operations: readonly Operation[]
     current = next.value;
   }
   const checked = new Map(current);
-  for (const id of new Set(operations.map((operation) => operation.id))) {
+  // what was made and not changed since was checked when it was made
+  const last = new Map(operations.map((operation) => [operation.id, operation.op]));
+  for (const [id, op] of last) {
     const document = current.get(id);
-    if (!document || document === design.get(id)) continue;
+    if (op === "create" || !document || document === design.get(id)) continue;
     const parsed = checkedDocument(id, document.kind, document.body);
     if (!parsed.ok) return parsed;
     checked.set(id, parsed.value);

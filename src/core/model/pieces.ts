@@ -52,6 +52,48 @@ const wholeBlock = (block: Block, find: FindPiece, within: readonly string[]): B
   };
 };
 
+/** What a part comes to with its pieces in their places: no more blocks than this, no deeper. */
+const MOST_BLOCKS = 5000;
+const MOST_LEVELS = 40;
+
+/**
+ * The first part or piece that would come to more than is drawn, told without putting it together: pieces in pieces grow
+ * with each level. Undefined if there is none. One inside itself is not looked at here: see `pieceInItself`.
+ */
+export const tooMuchWhole = (design: Design): string | undefined => {
+  const known = new Map<string, readonly [number, number]>();
+  const find = pieceIn(design);
+  const measure = (blocks: readonly Block[], within: readonly string[]): readonly [number, number] => {
+    let [count, depth] = [0, 0];
+    for (const block of blocks) {
+      const [inner, levels] =
+        block.kind === "piece" ? ofPiece(block.settings.piece, within) : measure(block.blocks ?? [], within);
+      count += 1 + inner;
+      depth = Math.max(depth, 1 + levels);
+    }
+    return [count, depth];
+  };
+  const ofPiece = (id: string, within: readonly string[]): readonly [number, number] => {
+    const before = known.get(id);
+    if (before || within.includes(id)) return before ?? [0, 0];
+    const bands = find(id)?.bands ?? [];
+    const measured = ofBands(bands, [...within, id]);
+    known.set(id, measured);
+    return measured;
+  };
+  const ofBands = (bands: readonly Band[], within: readonly string[]): readonly [number, number] =>
+    measure(
+      bands.flatMap(({ cells }) => cells.flatMap(({ blocks }) => blocks)),
+      within,
+    );
+  for (const kind of ["piece", "part"] as const)
+    for (const { id, body } of documentsOf(design, kind)) {
+      const [count, depth] = kind === "piece" ? ofPiece(id, []) : ofBands(body.bands, []);
+      if (count > MOST_BLOCKS || depth > MOST_LEVELS) return id;
+    }
+  return undefined;
+};
+
 /** Bands with every piece in its place; the same object where none is used. */
 export const wholeBands = (bands: readonly Band[], find: FindPiece): readonly Band[] => {
   if (!bands.some((band) => band.cells.some((cell) => usesPiece(cell.blocks)))) return bands;

@@ -2,13 +2,17 @@ import { z } from "zod";
 
 /** Rich text is a typed tree: nothing that is not in this file can be stored or shown. */
 
+/** A backslash is a slash to browsers (URL Standard §4.4): two of either would lead to another host. */
+const LEADS = /^(\/(?![/\\])|#|https?:\/\/|mailto:|tel:)/i;
+/** Browsers take tabs and line ends out before they read an address (URL Standard §4.4). */
+// biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what is refused
+const UNSEEN = /[\u0000-\u001f\u007f]/;
+
 /** A link target that a page may carry: a site path, an anchor, http(s), mail or telephone. Never a script. */
 export const LinkTarget = z
   .string()
   .max(2000)
-  .refine((value) => /^(\/(?!\/)|#|https?:\/\/|mailto:|tel:)/i.test(value.trim()), {
-    message: "link.scheme",
-  });
+  .refine((value) => LEADS.test(value.trim()) && !UNSEEN.test(value.trim()), { message: "link.scheme" });
 
 export interface Inline {
   readonly text: string;

@@ -16,6 +16,7 @@ import type { Placement } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import { freshened } from "../model/tree";
 import type { NewIds } from "../placement/proposals";
+import { packLookup } from "./lookups";
 import {
   broughtId,
   type ImportAnswers,
@@ -103,7 +104,7 @@ class ChangeWriter {
     const id = imported.get(item.id) as string;
     const origin = item.answer === "keepBoth" ? this.ids.uuid() : undefined;
     if (item.type === "menu") {
-      const menu = this.pack.menus.find((each) => each.key === item.key)?.menu as Menu;
+      const menu = packLookup(this.pack).menus.get(item.key) as Menu;
       this.#put(id, "menu", {
         ...menu,
         items: mapMenuItems(menu.items, this.map),
@@ -112,7 +113,7 @@ class ChangeWriter {
       return;
     }
     // the server fills in file, size and renditions when it has taken the bytes over
-    const picture = this.pack.pictures.find((each) => each.key === item.key) as Pack["pictures"][number];
+    const picture = packLookup(this.pack).pictures.get(item.key) as Pack["pictures"][number];
     const { name, alt, credit, focal, type, sha256 } = picture;
     this.pictures.push({ id, key: item.key });
     this.#put(id, "picture", {
@@ -134,7 +135,7 @@ class ChangeWriter {
   }
 
   #takePart(item: PlannedItem): void {
-    const theirs = this.pack.parts.find((each) => each.key === item.key) as PackPart;
+    const theirs = packLookup(this.pack).parts.get(item.key) as PackPart;
     const bands = mapBands(theirs.bands, this.map);
     const { choices } = theirs;
     const placement: Placement = mapPlacement(theirs.placement, this.map);
@@ -151,11 +152,12 @@ class ChangeWriter {
     }
     const id = this.ids.id();
     const added = this.#added.get(theirs.slot) ?? [];
-    this.#added.set(theirs.slot, [...added, id]);
+    added.push(id);
+    this.#added.set(theirs.slot, added);
     const part: Part = {
       schema: 1,
       slot: theirs.slot,
-      number: nextNumber(this.design, theirs.slot) + added.length,
+      number: nextNumber(this.design, theirs.slot) + added.length - 1,
       name: theirs.name,
       on: item.on,
       binnedAt: null,

@@ -225,7 +225,7 @@ describe("reading a pack", () => {
           "needs.json",
           encode({
             schema: 1,
-            needs: Array.from({ length: 1001 }, (_, at) => ({
+            needs: Array.from({ length: 501 }, (_, at) => ({
               type: "term",
               key: `t/${at}`,
               name: "x",

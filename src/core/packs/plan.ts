@@ -2,11 +2,20 @@ import { differenceEuclidean } from "culori";
 import type { SiteIndex } from "../addresses/facts";
 import type { ColourValue } from "../model/blocks";
 import { canonicalJson } from "../model/canonical";
-import { type Design, documentsOf, getBody, type Menu, type Picture, STYLE_ID } from "../model/design";
+import { type Design, getBody, type Menu, type Picture, STYLE_ID } from "../model/design";
 import type { Part } from "../model/part";
 import type { Slot } from "../model/slot";
 import { freshened } from "../model/tree";
-import { contentOfType, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
+import {
+  type Content,
+  type ContentLookup,
+  contentLookup,
+  documentOfOrigin,
+  menuOfName,
+  packLookup,
+  wordsOf,
+} from "./lookups";
+import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { needId, type Pack, type PackNeed, type PackPart } from "./shapes";
 
 /**
@@ -33,8 +42,9 @@ export interface PlannedNeed extends PackNeed {
   readonly id: string;
   /** The site's own of the same key; no question then. */
   readonly match: string | null;
-  /** Others of its type, similar names first. */
+  /** Others of its type, similar names first; and how many more there are. */
   readonly options: readonly { readonly id: string; readonly name: string }[];
+  readonly moreOptions: number;
   readonly mayCreate: boolean;
   readonly answer: NeedAnswer | null;
 }
@@ -107,38 +117,48 @@ export const planImport = (
   return { needs, items, colours: pack.colours.map((colour) => plannedColour(colour, design)), open };
 };
 
-const similar = (a: string, b: string): number => {
-  const words = (text: string) =>
-    new Set(
-      text
-        .toLowerCase()
-        .split(/[^\p{L}\p{N}]+/u)
-        .filter((word) => word !== ""),
-    );
-  const [first, second] = [words(a), words(b)];
-  return [...first].filter((word) => second.has(word)).length;
+/** So many are offered, the most alike first; the others are said by their number. */
+const MOST_OPTIONS = 50;
+/** A word that more names have than this tells nothing of any of them. */
+const COMMON = 200;
+
+/** What a need could be answered with: names that share words with its own first, most of them before fewer. */
+const optionsFor = (need: PackNeed, { all, byWord }: ContentLookup): readonly Content[] => {
+  const shared = new Map<number, number>();
+  const found = [...wordsOf(need.name)].map((word) => byWord.get(word) ?? []);
+  const telling = found.filter(({ length }) => length <= COMMON);
+  for (const places of telling.length > 0 ? telling : found.map((each) => each.slice(0, COMMON)))
+    for (const place of places) shared.set(place, (shared.get(place) ?? 0) + 1);
+  const alike = [...shared]
+    .sort(([a, first], [b, second]) => second - first || a - b)
+    .slice(0, MOST_OPTIONS)
+    .map(([place]) => all[place] as Content);
+  const others: Content[] = [];
+  for (let place = 0; place < all.length && alike.length + others.length < MOST_OPTIONS; place += 1)
+    if (!shared.has(place)) others.push(all[place] as Content);
+  return [...alike, ...others];
 };
 
 const plannedNeed = (need: PackNeed, index: SiteIndex, answers: ImportAnswers): PlannedNeed => {
   const id = needId(need);
-  const candidates = contentOfType(index, need.type);
-  const match = candidates.find((candidate) => candidate.key === need.key)?.id ?? null;
-  const options = [...candidates].sort(
-    (a, b) => similar(b.name, need.name) - similar(a.name, need.name) || (a.name < b.name ? -1 : 1),
-  );
+  const lookup = contentLookup(index, need.type);
+  const match = lookup.byKey.get(need.key)?.id ?? null;
   const mayCreate = need.type === "term" && termParent(need.key, index) !== undefined;
   const given = answers.needs[id] ?? null;
   // a menu item that leads nowhere is left out and can be set later: not worth a question
   const assumed: NeedAnswer | null = need.parts.length === 0 ? { do: "leaveOut" } : null;
   const valid =
-    given &&
-    (given.do !== "use" || candidates.some((candidate) => candidate.id === given.id)) &&
-    (given.do !== "create" || mayCreate);
+    given && (given.do !== "use" || lookup.byId.has(given.id)) && (given.do !== "create" || mayCreate);
+  // what is matched is not asked
+  const options = match === null ? optionsFor(need, lookup) : [];
+  const chosen = given?.do === "use" && match === null ? lookup.byId.get(given.id) : undefined;
+  const offered = chosen && !options.includes(chosen) ? [chosen, ...options] : options;
   return {
     ...need,
     id,
     match,
-    options: options.map(({ id: option, name }) => ({ id: option, name })),
+    options: offered.map(({ id: option, name }) => ({ id: option, name })),
+    moreOptions: match === null ? Math.max(0, lookup.all.length - offered.length) : 0,
     mayCreate,
     answer: valid ? given : assumed,
   };
@@ -154,9 +174,7 @@ export const termParent = (
   const slug = slugs.pop();
   if (!grouping || !slug) return undefined;
   if (slugs.length === 0) return { grouping: grouping.id, parent: null, slug };
-  const parent = contentOfType(index, "term").find(
-    (term) => term.key === `${groupingKey}/${slugs.join("/")}`,
-  );
+  const parent = contentLookup(index, "term").byKey.get(`${groupingKey}/${slugs.join("/")}`);
   return parent ? { grouping: grouping.id, parent: parent.id, slug } : undefined;
 };
 
@@ -169,7 +187,7 @@ const plannedItem = (
   answers: ImportAnswers,
   differencesFrom: (mine: unknown) => readonly string[],
 ): PlannedItem => {
-  const mine = documentsOf(design, type).find(({ body }) => body.origin === origin);
+  const mine = documentOfOrigin(design, type, origin);
   const differences = mine ? differencesFrom(mine.body) : [];
   const status = !mine ? "new" : differences.length === 0 ? "same" : "differs";
   const id = `${type}:${key}`;
@@ -200,9 +218,7 @@ const plannedMenu = (
     probe ? menuDifferences(mine as Menu, menu, probe) : [],
   );
   if (item.mine !== null) return item;
-  const substitute =
-    documentsOf(design, "menu").find(({ body }) => body.name.toLowerCase() === menu.name.toLowerCase())?.id ??
-    null;
+  const substitute = menuOfName(design, menu.name) ?? null;
   return { ...item, substitute, answer: substitute === null ? null : (answers.items[item.id] ?? "keepMine") };
 };
 
@@ -263,15 +279,16 @@ const plannedColour = (colour: Pack["colours"][number], design: Design): Planned
   return { ...colour, nearest: nearest ?? null };
 };
 
-const ofContent =
-  (needs: readonly PlannedNeed[], created: ReadonlyMap<string, string>) =>
-  (type: PackNeed["type"], key: string): string | null => {
-    const need = needs.find((each) => each.type === type && each.key === key);
+const ofContent = (needs: readonly PlannedNeed[], created: ReadonlyMap<string, string>) => {
+  const byId = new Map(needs.map((need) => [need.id, need]));
+  return (type: PackNeed["type"], key: string): string | null => {
+    const need = byId.get(needId({ type, key }));
     if (!need) return null;
     if (need.match !== null) return need.match;
     if (need.answer?.do === "use") return need.answer.id;
     return created.get(need.id) ?? null;
   };
+};
 
 export const referenceMap = (
   pack: Pack,
@@ -281,24 +298,29 @@ export const referenceMap = (
   created: ReadonlyMap<string, string>,
   imported: ReadonlyMap<string, string>,
 ): ReferenceMap => {
-  const mineOf = (type: "menu" | "picture", origin: string | undefined) =>
-    documentsOf(design, type).find(({ body }) => body.origin === origin)?.id ?? null;
+  const { menus, pictures } = packLookup(pack);
+  const colours = new Map<ColourValue, ColourValue>();
   return {
-    menu: (key) =>
-      imported.get(`menu:${key}`) ??
-      mineOf("menu", pack.menus.find((menu) => menu.key === key)?.menu.origin) ??
-      substituteFor(key, pack, design, answers),
+    menu: (key) => {
+      const menu = menus.get(key);
+      const known = imported.get(`menu:${key}`);
+      if (known !== undefined || !menu) return known ?? null;
+      return (
+        documentOfOrigin(design, "menu", menu.origin)?.id ??
+        plannedMenu(key, menu, design, answers, null).substitute
+      );
+    },
     picture: (key) =>
       imported.get(`picture:${key}`) ??
-      mineOf("picture", pack.pictures.find((picture) => picture.key === key)?.origin),
-    colour: (value) => mappedColour(value, pack, design, answers),
+      documentOfOrigin(design, "picture", pictures.get(key)?.origin ?? "")?.id ??
+      null,
+    colour: (value) => {
+      const mapped = colours.get(value) ?? mappedColour(value, pack, design, answers);
+      colours.set(value, mapped);
+      return mapped;
+    },
     content: ofContent(needs, created),
   };
-};
-
-const substituteFor = (key: string, pack: Pack, design: Design, answers: ImportAnswers): string | null => {
-  const menu = pack.menus.find((each) => each.key === key)?.menu;
-  return menu ? plannedMenu(key, menu, design, answers, null).substitute : null;
 };
 
 const mappedColour = (
@@ -308,7 +330,7 @@ const mappedColour = (
   answers: ImportAnswers,
 ): ColourValue => {
   if (!value.startsWith("colour:")) return value;
-  const colour = pack.colours.find((each) => each.id === value.slice(7));
+  const colour = packLookup(pack).colours.get(value.slice(7));
   if (!colour) return value;
   if (answers.colours === "bring") return `colour:${broughtId(colour, design)}`;
   const { nearest } = plannedColour(colour, design);

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import { isTooDeep } from "../model/depth";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 import { schemaIssue } from "../model/schema-problem";
 import { unstorable } from "../model/storable";
@@ -34,7 +35,7 @@ export interface PackFiles {
 }
 
 /** The most of each there may be: what is planned is planned in one go, beside others' work. */
-const MOST = { parts: 1000, menus: 200, pictures: 1000, needs: 1000, blocks: 20_000 } as const;
+const MOST = { parts: 1000, menus: 200, pictures: 1000, needs: 500, blocks: 20_000 } as const;
 
 /**
  * Reads the files of an unpacked pack. Hostile input: every file must be listed with its hash, every listed file must
@@ -126,6 +127,7 @@ const parse = <T extends z.ZodType>(
   } catch {
     return refuse("pack.notJson", [path]);
   }
+  if (isTooDeep(value)) refuse("pack.tooDeep", [path]);
   const place = unstorable(value);
   if (place) refuse("text.unstorable", [path, ...place]);
   const version = (value as { schema?: unknown } | null)?.schema;

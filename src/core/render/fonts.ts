@@ -1,6 +1,7 @@
 import { FAMILIES } from "../layout/families";
 import { FAMILY_METRICS, type FamilyMetrics, STAND_INS, type StandIn } from "../layout/family-metrics";
 import type { StyleValues } from "../model/house-style";
+import { cssString } from "./css-string";
 
 /** How a page gets at the files of its families, and what stands in until they are there. */
 
@@ -15,15 +16,14 @@ export const stackNames = (name: string): readonly string[] => [name, ...FALLBAC
 
 type FontValues = Pick<StyleValues, "fonts" | "ownFonts">;
 
-const quoted = (name: string): string => `"${name.replaceAll(/["\\<]/g, "")}"`;
 const sortOf = (name: string) => FAMILIES[name]?.sort ?? "sans";
 /** A font of the reader's, at the widths and heights of a family. */
-const standInName = (name: string, { name: font }: StandIn): string => quoted(`${name} as ${font}`);
+const standInName = (name: string, { name: font }: StandIn): string => cssString(`${name} as ${font}`);
 
 /** What a `font-family` says: the family, and what stands in until it is there. */
 export const stackOf = (name: string): string =>
   [
-    quoted(name),
+    cssString(name),
     ...STAND_INS[sortOf(name)].map((standIn) => standInName(name, standIn)),
     FALLBACKS[sortOf(name)],
   ].join(",");
@@ -44,7 +44,7 @@ export const firstFontFiles = (style: FontValues): readonly string[] =>
   });
 
 const face = (name: string, weights: readonly [number, number], path: string, range?: string): string =>
-  `@font-face{font-family:${quoted(name)};font-weight:${weights[0]} ${weights[1]};font-display:swap;src:url(${path}) format("woff2")${range ? `;unicode-range:${range}` : ""}}`;
+  `@font-face{font-family:${cssString(name)};font-weight:${weights[0]} ${weights[1]};font-display:swap;src:url(${path}) format("woff2")${range ? `;unicode-range:${range}` : ""}}`;
 
 const percent = (part: number): string => `${Number((part * 100).toFixed(2))}%`;
 
@@ -59,7 +59,7 @@ const standInFaces = (name: string, metrics: FamilyMetrics): readonly string[] =
   STAND_INS[sortOf(name)].flatMap((standIn) =>
     ([0, 1] as const).map((bold) => {
       const size = metrics.widths[bold] / standIn.widths[bold];
-      const locals = (bold ? standIn.bold : standIn.regular).map((local) => `local(${quoted(local)})`);
+      const locals = (bold ? standIn.bold : standIn.regular).map((local) => `local(${cssString(local)})`);
       return `@font-face{font-family:${standInName(name, standIn)};font-weight:${bold ? `${BOLD_FROM} 1000` : `1 ${BOLD_FROM - 1}`};src:${locals.join(",")};size-adjust:${percent(size)};ascent-override:${percent(metrics.ascent / size)};descent-override:${percent(metrics.descent / size)};line-gap-override:${percent(metrics.lineGap / size)}}`;
     }),
   );

@@ -14,6 +14,13 @@ export const doors = {
     "ALTER TABLE site ADD COLUMN design_key text NOT NULL DEFAULT gen_random_uuid()::text",
     "ALTER TABLE edition ADD COLUMN key text NOT NULL DEFAULT gen_random_uuid()::text",
     "ALTER TABLE upload ADD COLUMN beat_at timestamptz",
+    // links and looks end with the membership of who made them, and do not come back with it
+    "DELETE FROM draft_link WHERE (site, account) NOT IN (SELECT site, account FROM membership)",
+    `ALTER TABLE draft_link ADD CONSTRAINT draft_link_member
+      FOREIGN KEY (site, account) REFERENCES membership (site, account) ON DELETE CASCADE`,
+    "DELETE FROM pointing WHERE (site, account) NOT IN (SELECT site, account FROM membership)",
+    `ALTER TABLE pointing ADD CONSTRAINT pointing_member
+      FOREIGN KEY (site, account) REFERENCES membership (site, account) ON DELETE CASCADE`,
     "CREATE INDEX document_kind ON document (site, kind, rev)",
     "CREATE INDEX change_at ON change (site, at)",
     "ALTER TABLE session ADD COLUMN used_at timestamptz NOT NULL DEFAULT now()",

@@ -1,4 +1,5 @@
 import sanitizeHtml from "sanitize-html";
+import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { isDrawable } from "./drawing-cost";
 
 /**
@@ -134,12 +135,14 @@ const numberIn = (text: string | undefined): number | undefined => {
   return found ? Number(found[1]) : undefined;
 };
 
-/** The drawing without what could do harm; undefined for what is no SVG, is too big, takes too long to draw, or has no size. */
-export const cleanDrawing = (bytes: Uint8Array): CleanDrawing | undefined => {
-  if (bytes.length > MOST_SVG_BYTES) return undefined;
+const unreadable = fail(issue("picture.unreadable"));
+
+/** The drawing without what could do harm; or why there is none: it is no SVG, too large, takes too long to draw, or has no size. */
+export const cleanDrawing = (bytes: Uint8Array): Outcome<CleanDrawing> => {
+  if (bytes.length > MOST_SVG_BYTES) return fail(issue("picture.tooBig", [], { limit: "2 MB" }));
   const source = new TextDecoder("utf-8", { fatal: false }).decode(bytes);
   // entities could grow without end: a drawing needs none of its own
-  if (/<!ENTITY/i.test(source)) return undefined;
+  if (/<!ENTITY/i.test(source)) return unreadable;
   let root: Readonly<Record<string, string>> | undefined;
   const text = sanitizeHtml(source, {
     parser: { xmlMode: true },
@@ -166,7 +169,7 @@ export const cleanDrawing = (bytes: Uint8Array): CleanDrawing | undefined => {
       },
     },
   }).trim();
-  if (!root || !text.startsWith("<svg")) return undefined;
+  if (!root || !text.startsWith("<svg")) return unreadable;
   const box =
     root["viewBox"]
       ?.trim()
@@ -174,13 +177,15 @@ export const cleanDrawing = (bytes: Uint8Array): CleanDrawing | undefined => {
       .map(Number) ?? [];
   const width = numberIn(root["width"]) ?? box[2];
   const height = numberIn(root["height"]) ?? box[3];
-  if (!width || !height || !Number.isFinite(width) || !Number.isFinite(height)) return undefined;
-  if (Math.max(width, height) > LONGEST_SIDE || !isDrawable(text)) return undefined;
+  if (!width || !height || !Number.isFinite(width) || !Number.isFinite(height)) return unreadable;
+  if (Math.max(width, height) > LONGEST_SIDE)
+    return fail(issue("picture.tooLarge", [], { width: Math.round(width), height: Math.round(height) }));
+  if (!isDrawable(text)) return fail(issue("picture.intricate"));
   const named = root["xmlns"] ? text : text.replace("<svg", '<svg xmlns="http://www.w3.org/2000/svg"');
-  return {
+  return succeed({
     text: named,
     width: Math.max(1, Math.round(width)),
     height: Math.max(1, Math.round(height)),
     small: scaled(named, width, height),
-  };
+  });
 };

@@ -23,11 +23,10 @@ const SIGNATURE = 0x774f4632;
 const fontName = (name: string): string =>
   name
     .normalize("NFC")
-    .replace(/[^\p{L}\p{N} -]+/gu, " ")
-    .replace(/\s+/g, " ")
-    .trim()
+    .replace(/[^\p{L}\p{M}\p{N}-]+/gu, " ")
+    .replace(/ *-[ -]*/g, "-")
     .slice(0, 80)
-    .trim();
+    .replace(/^[ -]+|[ -]+$/g, "");
 
 class Sfnt {
   readonly #view: DataView;

@@ -62,9 +62,9 @@ const inspectPicture = async (
 ): Promise<Outcome<{ readonly type: PictureType; readonly width: number; readonly height: number }>> => {
   if (looksLikeSvg(bytes)) {
     const svg = cleanDrawing(bytes);
-    return svg
-      ? succeed({ type: "image/svg+xml", width: svg.width, height: svg.height })
-      : fail(issue("picture.unreadable"));
+    return svg.ok
+      ? succeed({ type: "image/svg+xml", width: svg.value.width, height: svg.value.height })
+      : svg;
   }
   try {
     const { format, compression, autoOrient } = await sharp(bytes, { limitInputPixels: false }).metadata();
@@ -144,8 +144,9 @@ const lightnessOf = async (base: () => Sharp): Promise<number> => {
 };
 
 const renderDrawing = async (bytes: Uint8Array, file: string, keep: Keep): Promise<Outcome<Rendered>> => {
-  const svg = cleanDrawing(bytes);
-  if (!svg) return fail(issue("picture.unreadable"));
+  const cleaned = cleanDrawing(bytes);
+  if (!cleaned.ok) return cleaned;
+  const svg = cleaned.value;
   const small = Buffer.from(svg.small);
   const facts = {
     file,
@@ -222,9 +223,10 @@ export const renderPicture = async ({
 export const picturePixels = async ({ path }: { readonly path: string }): Promise<Outcome<Uint8Array>> => {
   const bytes = await readFile(path);
   const drawing = looksLikeSvg(bytes) ? cleanDrawing(bytes) : undefined;
+  if (drawing && !drawing.ok) return drawing;
   try {
     return succeed(
-      await read(drawing ? Buffer.from(drawing.small) : bytes)
+      await read(drawing ? Buffer.from(drawing.value.small) : bytes)
         .flatten({ background: "#ffffff" })
         .resize({ width: 96, height: 96, fit: "inside", kernel: "nearest" })
         .removeAlpha()

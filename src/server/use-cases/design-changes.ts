@@ -1,3 +1,4 @@
+import { setImmediate } from "node:timers/promises";
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
 import { sameValue } from "../../core/model/canonical";
@@ -5,7 +6,7 @@ import type { Term } from "../../core/model/content";
 import { type Design, documentsOf, findBody } from "../../core/model/design";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
 import { applyOperations, invertAll, Operation } from "../../core/model/operations";
-import { pieceInItself } from "../../core/model/pieces";
+import { pieceInItself, tooMuchWhole } from "../../core/model/pieces";
 import { Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";
@@ -20,7 +21,9 @@ import {
   saveDesign,
   setChangeState,
 } from "../../data/design-repository";
+import { presentFiles } from "../../data/file-repository";
 import { describeChange } from "../../messages/changes";
+import { mayDo, type Permission } from "../roles";
 import { draftDesign, followDraft, siteIndex } from "../site-state";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations } from "./impact-words";
@@ -61,11 +64,42 @@ const newMissingValues = (before: Design, after: Design, index: SiteIndex): read
   });
 };
 
+/** So many operations of a large change are applied at a time; in between others get their turn. */
+const STEP = 20;
+
+/**
+ * Applies a change in steps, each of which leaves whole documents: for changes of many documents, such as an import,
+ * beside which the process goes on answering others.
+ */
+export const applyInSteps = async (
+  design: Design,
+  operations: readonly Operation[],
+): Promise<Outcome<Design>> => {
+  let current = design;
+  for (let from = 0; from < operations.length; from += STEP) {
+    const next = applyOperations(current, operations.slice(from, from + STEP));
+    if (!next.ok) return next;
+    current = next.value;
+    await setImmediate();
+  }
+  return succeed(current);
+};
+
+/** Whether a change is of parts or pieces, and the design has pieces at all. */
+const touchesBlocks = (before: Design, after: Design): boolean =>
+  documentsOf(after, "piece").length > 0 &&
+  [...after].some(
+    ([id, document]) =>
+      (document.kind === "part" || document.kind === "piece") && before.get(id) !== document,
+  );
+
 export interface ChangeExtras {
   readonly terms?: readonly Term[];
   readonly label?: string;
   /** Says which change it is: one that has arrived already is not made a second time. */
   readonly key?: string;
+  /** Whether it is of many documents, each whole after its own operations. */
+  readonly isLarge?: boolean;
 }
 
 /** Applies operations to the draft inside a transaction, checks, saves, and remembers how to take them back. */
@@ -88,12 +122,20 @@ export const commitChange = async (
     await saveTerms(head.id, terms, transaction);
     await touchContent(head.id, transaction);
   }
-  const applied = applyOperations(before, operations);
+  const applied = extras.isLarge
+    ? await applyInSteps(before, operations)
+    : applyOperations(before, operations);
   if (!applied.ok) return applied;
   const after = applied.value;
   const looped = pieceInItself(after);
   if (looped !== undefined && pieceInItself(before) === undefined)
     return fail(issue("piece.inItself", [looped], { name: findBody(after, "piece", looped)?.name ?? "" }));
+  const tooMuch = touchesBlocks(before, after) ? tooMuchWhole(after) : undefined;
+  if (tooMuch !== undefined && tooMuchWhole(before) === undefined) {
+    const document = after.get(tooMuch);
+    const name = document?.kind === "part" || document?.kind === "piece" ? document.body.name : "";
+    return fail(issue("piece.tooMuch", [tooMuch], { name }));
+  }
   const fresh = terms.length > 0 ? await lockSite(head.id, transaction) : head;
   const missing = newMissingValues(before, after, await siteIndex(fresh, context.now, transaction));
   if (missing.length > 0) return fail(...missing);
@@ -203,6 +245,33 @@ export const choosePage = defineUseCase({
   },
 });
 
+/** What one must be allowed to make such a change: what single pages choose needs less than all else. */
+const permissionFor = (operations: readonly Operation[], design: Design, terms: unknown): Permission => {
+  const kindOf = (operation: Operation) =>
+    "kind" in operation ? operation.kind : design.get(operation.id)?.kind;
+  const isChoice = operations.every((operation) => kindOf(operation) === "choice");
+  return isChoice && (terms as readonly string[]).length === 0 ? "choose" : "design";
+};
+
+/** A picture that would come back without its file, which nothing used for a week; undefined if there is none. */
+const goneFiles = async (
+  site: string,
+  operations: readonly Operation[],
+  transaction: Transaction,
+): Promise<string | undefined> => {
+  const wanted = operations.flatMap((operation) =>
+    operation.op === "create" && operation.kind === "picture"
+      ? [{ id: operation.id, file: (operation.body as { file: string }).file }]
+      : [],
+  );
+  const present = await presentFiles(
+    site,
+    wanted.map(({ file }) => file),
+    transaction,
+  );
+  return wanted.find(({ file }) => !present.has(file))?.id;
+};
+
 /** Takes back (or makes again) this person's newest change, if every field still holds what it wrote. */
 const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome<Saved>> =>
   allOrNothing(async (transaction) => {
@@ -216,6 +285,11 @@ const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome
     if (!found) return fail(issue(`${direction}.nothing`));
     const before = await draftDesign(head, transaction);
     const operations = (direction === "undo" ? found.inverse : found.operations) as readonly Operation[];
+    // one's role may be another since
+    if (!mayDo(context.role, permissionFor(operations, before, found.terms)))
+      return fail(issue("permission.none"));
+    const gone = await goneFiles(head.id, operations, transaction);
+    if (gone) return fail(issue("picture.gone", [gone]));
     const applied = applyOperations(before, operations);
     if (!applied.ok) return fail(issue("undo.clash"), ...applied.issues);
     const rev = head.designRev + 1;

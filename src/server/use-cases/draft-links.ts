@@ -48,7 +48,7 @@ export const createDraftLink = defineUseCase({
 export const dropDraftLink = defineUseCase({
   input: z.object({ id: z.string().max(100) }),
   run: async ({ site }, { id }) => {
-    await forget(site.id, id, POOL);
-    return succeed({});
+    const was = await forget(site.id, id, POOL);
+    return was ? succeed({}) : fail(issue("draftLink.unknown", ["id"]));
   },
 });

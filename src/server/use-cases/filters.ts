@@ -28,7 +28,7 @@ export const saveFilter = defineUseCase({
 export const dropFilter = defineUseCase({
   input: z.object({ name: Name }),
   run: async ({ site, account }, { name }) => {
-    await repository.dropFilter(site.id, account.id, name, POOL);
-    return succeed({});
+    const was = await repository.dropFilter(site.id, account.id, name, POOL);
+    return was ? succeed({}) : fail(issue("filter.unknown", ["name"]));
   },
 });

@@ -4,7 +4,6 @@ import { buildIndex } from "../../core/addresses/stems";
 import { findBody, getBody } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import type { Operation } from "../../core/model/operations";
-import { applyOperations } from "../../core/model/operations";
 import { closureOf, needsOf } from "../../core/packs/closure";
 import { importChange } from "../../core/packs/import-change";
 import { type ImportAnswers, planImport } from "../../core/packs/plan";
@@ -22,7 +21,7 @@ import { withScratch } from "../files/scratch";
 import { keepFiles, picturesFiles } from "../files/site-files";
 import { LIMITS } from "../files/unzip";
 import { defineUseCase, type SiteContext } from "../use-case";
-import { allOrNothing, commitChange } from "./design-changes";
+import { allOrNothing, applyInSteps, commitChange } from "./design-changes";
 import { impactInWords } from "./impact-words";
 import { badgeOf, designAt, viewOf } from "./view-input";
 
@@ -122,13 +121,13 @@ export const packPlan = defineUseCase({
       return succeed({
         manifest: pack.manifest,
         plan: planImport(pack, draft.design, draft.index, answers),
-        impact: impactOfImport(pack, draft, answers, context),
+        impact: await impactOfImport(pack, draft, answers, context),
       });
     }),
 });
 
 /** The impact as far as it can be known: questions without an answer count as left out. */
-const impactOfImport = (
+const impactOfImport = async (
   pack: Pack,
   draft: Awaited<ReturnType<typeof designAt>>,
   answers: ImportAnswers,
@@ -155,7 +154,7 @@ const impactOfImport = (
     },
   };
   const change = importChange(pack, draft.design, draft.index, assumed, context.ids);
-  const after = change.ok ? applyOperations(draft.design, change.value.operations) : change;
+  const after = change.ok ? await applyInSteps(draft.design, change.value.operations) : change;
   if (!change.ok || !after.ok) return null;
   const { facts } = draft.index;
   const index =
@@ -186,6 +185,7 @@ export const packImport = defineUseCase({
         return commitChange(context, withFacts(change.value.operations, pictures.value), transaction, {
           terms: change.value.terms,
           label: `import of “${pack.manifest.name}”`,
+          isLarge: true,
         });
       });
     }),

@@ -12,6 +12,7 @@ import { POOL } from "../../data/database";
 import { fileSizes } from "../../data/file-repository";
 import { dropSettledUploads, listUploads } from "../../data/upload-repository";
 import { nodeName, partName } from "../../messages/changes";
+import { allowanceOf } from "../files/site-files";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { resolutionFor } from "./view-input";
@@ -54,6 +55,7 @@ export const pictures = defineUseCase({
     const sizes = await fileSizes(context.site.id, POOL);
     const placesOf = placesIn(resolution.value);
     return succeed({
+      kept: await allowanceOf(context.site.id, POOL),
       pictures: documentsOf(design, "picture")
         .map(({ id, body }) => {
           const places = placesOf(id);

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { succeed } from "../../core/model/issue";
+import { fail, issue, succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
 import * as repository from "../../data/mailbox-repository";
 import { defineUseCase } from "../use-case";
@@ -27,7 +27,7 @@ export const signUps = defineUseCase({
 export const dropSignUp = defineUseCase({
   input: z.object({ list: z.string(), address: z.string() }),
   run: async ({ site }, { list, address }) => {
-    await repository.dropSignUp(site.id, list, address, POOL);
-    return succeed({});
+    const was = await repository.dropSignUp(site.id, list, address, POOL);
+    return was ? succeed({}) : fail(issue("signUp.unknown", ["address"]));
   },
 });

@@ -49,7 +49,7 @@ export const createToken = defineUseCase({
 export const dropToken = defineUseCase({
   input: z.object({ id: z.string() }),
   run: async ({ site, account }, { id }) => {
-    await repository.dropToken(site.id, account.id, id, POOL);
-    return succeed({});
+    const was = await repository.dropToken(site.id, account.id, id, POOL);
+    return was ? succeed({}) : fail(issue("token.unknown", ["id"]));
   },
 });

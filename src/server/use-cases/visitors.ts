@@ -87,7 +87,7 @@ export const changeVisitor = defineUseCase({
 export const removeVisitor = defineUseCase({
   input: z.object({ id: z.string() }),
   run: async ({ site }, { id }) => {
-    await repository.dropVisitor(site.id, id, POOL);
-    return succeed({});
+    const was = await repository.dropVisitor(site.id, id, POOL);
+    return was ? succeed({}) : fail(issue("visitor.unknown", ["id"]));
   },
 });

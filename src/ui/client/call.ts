@@ -37,6 +37,9 @@ const read = async <T>(response: Response): Promise<T> => {
   const outcome = (await response.json().catch(() => null)) as Outcome<T> | null;
   const unsaid = `The server answered ${response.status} without saying why. Try again in a moment.`;
   if (!outcome && response.status >= 500) throw new Unreachable(unsaid);
+  // its database is away, or it is busy: the same may well work a moment later
+  if (outcome && !outcome.ok && response.status === 503)
+    throw new Unreachable(describeIssues(outcome.issues));
   if (!outcome) throw new Error(unsaid);
   if (outcome.ok) return outcome.value;
   throw new CallFailed(outcome.issues);
@@ -68,12 +71,26 @@ export const sendFile = async <Name extends "packPlan" | "packImport" | "addFont
   name: Name,
   file: Blob,
   answers: unknown,
+  /** Told how much of it is sent, 0 to 1. */
+  onSent: (sent: number) => void = () => undefined,
 ): Promise<CallResult<Name>> => {
   const form = new FormData();
   form.set("file", file);
   form.set("answers", JSON.stringify(answers));
-  return read(await ask(`/api/studio/${site}/${name}`, { method: "POST", body: form }));
+  return read(await sendForm(`/api/studio/${site}/${name}`, form, onSent));
 };
+
+/** Sends a form and tells how far it is, which `fetch` does not. */
+const sendForm = (path: string, form: FormData, onSent: (sent: number) => void): Promise<Response> =>
+  new Promise((done, failed) => {
+    const request = new XMLHttpRequest();
+    request.open("POST", path);
+    request.upload.onprogress = ({ loaded, total }) => onSent(total === 0 ? 0 : loaded / total);
+    request.upload.onload = () => onSent(1);
+    request.onerror = () => failed(new Unreachable());
+    request.onload = () => done(new Response(request.responseText, { status: request.status }));
+    request.send(form);
+  });
 
 export const signIn = async (email: string, password: string): Promise<void> => {
   await read(

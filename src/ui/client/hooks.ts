@@ -4,7 +4,7 @@ import { useParams } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { useCallback } from "react";
 import type { UseCaseName } from "../../server/registry";
-import { CallFailed, type CallInput, type CallResult, call } from "./call";
+import { CallFailed, type CallInput, type CallResult, call, Unreachable } from "./call";
 import { saveAll, showSaved, tellOthers } from "./document-editor";
 
 export const useSite = (): string => useParams<{ siteId: string }>().siteId;
@@ -21,7 +21,9 @@ export const useCall = <Name extends UseCaseName>(
     queryFn: () => call(site, name, input),
     enabled: options.enabled ?? true,
     placeholderData: keepPreviousData,
-    retry: (tries, error) => !(error instanceof CallFailed) && tries < 2,
+    // a server that is away comes back: it is asked again until it is, and what is shown stays
+    retry: (tries, error) => error instanceof Unreachable || (!(error instanceof CallFailed) && tries < 2),
+    retryDelay: (tries) => Math.min(1000 * 2 ** tries, 5000),
   });
 };
 

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, MenuItem, Select, Typography } from "@mui/material";
+import { Box, Button, LinearProgress, MenuItem, Select, Typography } from "@mui/material";
 import { useMutation } from "@tanstack/react-query";
 import { type DragEvent, type ReactNode, useRef, useState } from "react";
 import type { ImportAnswers, ItemAnswer, NeedAnswer, PlannedItem, PlannedNeed } from "../../core/packs/plan";
@@ -22,12 +22,15 @@ export const ImportPack = () => {
   const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
   // it stays while an answer is being worked out
   const [planned, setPlanned] = useState<CallResult<"packPlan"> | null>(null);
+  const [sent, setSent] = useState(0);
   const plan = useMutation({
     mutationFn: (next: { file: File; answers: ImportAnswers }) =>
-      sendFile(site, "packPlan", next.file, next.answers),
+      sendFile(site, "packPlan", next.file, next.answers, setSent),
     onSuccess: setPlanned,
   });
-  const take = useMutation({ mutationFn: () => sendFile(site, "packImport", file as File, answers) });
+  const take = useMutation({
+    mutationFn: () => sendFile(site, "packImport", file as File, answers, setSent),
+  });
 
   const read = (next: File) => {
     setFile(next);
@@ -90,7 +93,8 @@ export const ImportPack = () => {
         </Button>
         <Quiet>{file ? file.name : "or drop it here. Nothing happens before you have seen the plan."}</Quiet>
       </Box>
-      {plan.isPending && !planned ? <Quiet role="status">Reading the pack …</Quiet> : null}
+      {plan.isPending && !planned ? <Underway sent={sent} then="Reading the pack …" /> : null}
+      {take.isPending ? <Underway sent={sent} then="Importing: pictures, then parts …" /> : null}
       {plan.error ? <Trouble>{plan.error.message}</Trouble> : null}
       {take.error ? <Trouble>{take.error.message}</Trouble> : null}
       {file && planned && !plan.error ? (
@@ -106,6 +110,19 @@ export const ImportPack = () => {
     </Box>
   );
 };
+
+/** How far a file is on its way, and what is done with it once it is there. */
+const Underway = ({ sent, then }: { readonly sent: number; readonly then: string }) => (
+  <Box sx={{ mt: 1.5, maxWidth: 360 }}>
+    <Quiet role="status">{sent < 1 ? `Sending the pack: ${Math.round(sent * 100)} %` : then}</Quiet>
+    <LinearProgress
+      variant={sent < 1 ? "determinate" : "indeterminate"}
+      value={sent * 100}
+      aria-label={sent < 1 ? "Sending the pack" : then}
+      sx={{ mt: 0.5 }}
+    />
+  </Box>
+);
 
 interface PlanProps {
   readonly data: CallResult<"packPlan">;
@@ -280,6 +297,12 @@ const NeedQuestion = ({ need, answers, onAnswer }: Answering & { readonly need: 
     >
       This site has no {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
       {need.parts.length > 0 ? <Quiet> (asked for by {listed(need.parts)})</Quiet> : null}.
+      {need.moreOptions > 0 ? (
+        <Quiet>
+          {" "}
+          The {need.options.length} most alike of {need.options.length + need.moreOptions} are offered.
+        </Quiet>
+      ) : null}
     </Question>
   );
 };

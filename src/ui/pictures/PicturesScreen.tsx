@@ -2,7 +2,7 @@
 import { Box, Button, TextField } from "@mui/material";
 import { useSearchParams } from "next/navigation";
 import { type DragEvent, useEffect, useRef, useState } from "react";
-import { pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
+import { keptWords, pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
@@ -13,6 +13,12 @@ import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
 import { useUploads } from "./useUploads";
+
+/** What the site keeps of what it may: in passing while there is room, plainly when there is little. */
+const KeptLine = ({ kept }: { readonly kept: CallResult<"pictures">["kept"] }) => {
+  const { words, isNearlyFull } = keptWords(kept);
+  return isNearlyFull ? <Wrong role="status">{words}.</Wrong> : <Quiet>{words}</Quiet>;
+};
 
 type Row = CallResult<"pictures">["pictures"][number];
 
@@ -92,6 +98,7 @@ export const PicturesScreen = () => {
           </>
         ) : null}
       </SheetHead>
+      <KeptLine kept={data.kept} />
       <UploadList {...uploads} />
       {data.pictures.length === 0 ? (
         <Empty title="No picture yet">

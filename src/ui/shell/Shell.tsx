@@ -11,6 +11,7 @@ import { saveAll } from "../client/document-editor";
 import { isSignedOut, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
+import { Away } from "./Away";
 import { type Frame, FrameProvider, useFrame, useMayDesign } from "./frame";
 import { GoTo } from "./GoTo";
 import { KeptElsewhere } from "./KeptElsewhere";
@@ -40,9 +41,16 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
   }, [error, path, router]);
   if (error && !data)
     return isSignedOut(error) ? <Waiting what="You are signed out …" /> : <Trouble>{error.message}</Trouble>;
-  if (!data) return <Waiting what="Opening the site …" />;
+  if (!data)
+    return (
+      <>
+        <Away />
+        <Waiting what="Opening the site …" />
+      </>
+    );
   return (
     <FrameProvider frame={data}>
+      <Away />
       <Box
         sx={(theme) => ({
           display: "grid",

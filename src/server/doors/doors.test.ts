@@ -1,0 +1,184 @@
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import fc from "fast-check";
+import { afterAll, afterEach, describe, expect, it } from "vitest";
+import { gate } from "../../../test/gate";
+import { Busy } from "../../data/database";
+import { parseJson, readJson, receiveFile, receiveForm } from "./bodies";
+import { callerOf } from "./callers";
+import { shapeProblem } from "./json-shape";
+import { Places } from "./places";
+
+const folder = mkdtempSync(join(tmpdir(), "gray-latch-doors-"));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+/** A request whose body is made while it is read; `read` counts the bytes that were asked for. */
+const endless = (chunk: Uint8Array, headers: Record<string, string> = {}) => {
+  const counted = { read: 0 };
+  const body = new ReadableStream<Uint8Array>(
+    {
+      pull: (controller) => {
+        counted.read += chunk.length;
+        controller.enqueue(chunk);
+      },
+    },
+    { highWaterMark: 0 },
+  );
+  const request = new Request("http://localhost/", {
+    method: "POST",
+    body,
+    headers,
+    duplex: "half",
+  } as RequestInit);
+  return { request, counted };
+};
+const codeOf = (outcome: { ok: boolean; issues?: readonly { code: string }[] }) =>
+  outcome.ok ? "ok" : outcome.issues?.[0]?.code;
+
+describe("what a request brings", () => {
+  it("is read no further than it may be, whatever its head says", async () => {
+    for (const headers of [{}, { "content-length": "10" }] as Record<string, string>[]) {
+      const { request, counted } = endless(new Uint8Array(1024).fill(0x5b), headers);
+      expect(codeOf(await readJson(request, 4096))).toBe("input.tooLarge");
+      expect(counted.read).toBeLessThanOrEqual(4096 + 1024);
+    }
+  });
+  it("is not read at all where its head says that it is too much", async () => {
+    const { request, counted } = endless(new Uint8Array(1024), { "content-length": "99999" });
+    expect(codeOf(await readJson(request, 4096))).toBe("input.tooLarge");
+    expect(counted.read).toBe(0);
+  });
+  it("goes to the disk as it comes where it is a file, and stops there too", async () => {
+    const { request, counted } = endless(new Uint8Array(64 * 1024));
+    const size = { most: 1024 * 1024, tooLarge: "picture.tooBig" };
+    expect(codeOf(await receiveFile(request, folder, size))).toBe("picture.tooBig");
+    expect(counted.read).toBeLessThan(2 * 1024 * 1024);
+    const form = new FormData();
+    form.set("file", new Blob([new Uint8Array(3_000_000)]));
+    const sent = new Request("http://localhost/", { method: "POST", body: form });
+    expect(codeOf(await receiveForm(sent, folder, size))).toBe("picture.tooBig");
+  });
+  it("comes as it was sent, with what goes with it", async () => {
+    const bytes = new Uint8Array(200_000).map((_, at) => Math.imul(at, 2654435761) >>> 24);
+    const form = new FormData();
+    form.set("file", new Blob([bytes]), "a name.zip");
+    form.set("answers", JSON.stringify({ a: [1, "ä"] }));
+    const got = await receiveForm(new Request("http://localhost/", { method: "POST", body: form }), folder, {
+      most: 1_000_000,
+      tooLarge: "pack.tooBig",
+    });
+    if (!got.ok) throw new Error("test: expected the form to be read");
+    expect(got.value.answers).toEqual({ a: [1, "ä"] });
+    expect(Buffer.compare(readFileSync(got.value.file?.path ?? ""), Buffer.from(bytes))).toBe(0);
+    expect(got.value.file?.size).toBe(bytes.length);
+  });
+  it.each([
+    ["no form", "text/plain", "hello"],
+    [
+      "a form without an end",
+      "multipart/form-data; boundary=x",
+      '--x\r\nContent-Disposition: form-data; name="file"; filename="a"\r\n\r\nbytes',
+    ],
+    ["a form without a boundary", "multipart/form-data", "--x--"],
+  ])("is said to be cut where it is %s", async (_, type, body) => {
+    const request = new Request("http://localhost/", {
+      method: "POST",
+      body,
+      headers: { "content-type": type },
+    });
+    expect(codeOf(await receiveForm(request, folder, { most: 1000, tooLarge: "x" }))).toBe("input.cut");
+  });
+});
+
+describe("the shape of JSON", () => {
+  const depthOf = (value: unknown): number =>
+    typeof value === "object" && value !== null ? 1 + Math.max(0, ...Object.values(value).map(depthOf)) : 0;
+  it("is told before it is parsed, and never of a text that could be parsed without harm", () => {
+    fc.assert(
+      fc.property(fc.jsonValue({ maxDepth: 8 }), (value) => {
+        expect(shapeProblem(Buffer.from(JSON.stringify(value)))).toBeNull();
+        const outcome = parseJson(Buffer.from(JSON.stringify(value)));
+        expect(outcome.ok && outcome.value).toEqual(JSON.parse(JSON.stringify(value)));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it.each([99, 100, 101, 5000])("is deep from the 101st level on: %i", (levels) => {
+    const lists = "[".repeat(levels) + "]".repeat(levels);
+    const objects = '{"a":'.repeat(levels) + "1" + "}".repeat(levels);
+    for (const text of [lists, objects])
+      expect(shapeProblem(Buffer.from(text))).toBe(levels > 100 ? "deep" : null);
+    if (levels <= 100) expect(depthOf(JSON.parse(lists))).toBe(levels);
+  });
+  it("is not misled by brackets and commas within texts", () => {
+    const text = JSON.stringify({ a: "[".repeat(900), 'b"[\\': ",".repeat(300_000), c: '\\"[[[' });
+    expect(shapeProblem(Buffer.from(text))).toBeNull();
+    expect(shapeProblem(Buffer.from(`[${"1,".repeat(200_001)}1]`))).toBe("many");
+  });
+  it.each([
+    ["bytes that are no UTF-8", new Uint8Array([0x22, 0xff, 0x22]), "input.notJson"],
+    ["half a value", Buffer.from('{"a":'), "input.notJson"],
+    ["nothing", new Uint8Array(), "input.notJson"],
+  ])("is no JSON: %s", (_, bytes, code) => expect(codeOf(parseJson(bytes))).toBe(code));
+});
+
+describe("where a request comes from", () => {
+  const from = (remoteAddress: string, forwarded?: string) =>
+    callerOf({
+      headers: forwarded === undefined ? {} : { "x-forwarded-for": forwarded },
+      socket: { remoteAddress },
+    } as never);
+  afterEach(() => {
+    delete process.env["TRUSTED_PROXIES"];
+  });
+  it("is the socket's word where no proxy is trusted, whatever is claimed", () => {
+    expect(from("203.0.113.9", "1.2.3.4")).toBe("203.0.113.9");
+    expect(from("::ffff:203.0.113.9")).toBe("203.0.113.9");
+  });
+  it.each([
+    ["1", "1.2.3.4, 198.51.100.7", "198.51.100.7"],
+    ["1", "198.51.100.7", "198.51.100.7"],
+    ["2", "6.6.6.6, 198.51.100.7, 10.0.0.2", "198.51.100.7"],
+    ["2", "10.0.0.2", "10.0.0.1"],
+    ["1", "", "10.0.0.1"],
+    ["1", "9.9.9.9,2001:db8:1:2:3:4:5:6", "2001:db8:1:2::/64"],
+    ["1", "[2001:db8::7]:4711", "2001:db8:0:0::/64"],
+    ["1", "198.51.100.7:4711", "198.51.100.7"],
+  ])("is, of %s trusted proxies, the hop the outermost added: %s", (proxies, forwarded, expected) => {
+    process.env["TRUSTED_PROXIES"] = proxies;
+    expect(from("10.0.0.1", forwarded)).toBe(expected);
+  });
+});
+
+describe("places", () => {
+  it("are as many as there are; the others wait in line, and none longer than is said", async () => {
+    const places = new Places(2, 60);
+    const gates = [gate(), gate(), gate()];
+    let [inside, most] = [0, 0];
+    const come = (each: ReturnType<typeof gate<void>> | undefined) =>
+      places.take(async () => {
+        inside += 1;
+        most = Math.max(most, inside);
+        await each?.isOpen;
+        inside -= 1;
+        return "done";
+      });
+    const [one, two, three] = gates.map(come);
+    gates[0]?.open();
+    expect(await one).toBe("done");
+    const late = await come(gates[0]).catch((error: unknown) => error);
+    expect(late).toBeInstanceOf(Busy);
+    gates[1]?.open();
+    gates[2]?.open();
+    expect(await Promise.all([two, three])).toEqual(["done", "done"]);
+    expect(most).toBe(2);
+    expect(await come(gates[0])).toBe("done");
+  });
+  it("come free when the work fails", async () => {
+    const places = new Places(1, 50);
+    for (let times = 0; times < 3; times += 1)
+      await expect(places.take(() => Promise.reject(new Error("no")))).rejects.toThrow("no");
+    expect(await places.take(async () => 1)).toBe(1);
+  });
+});
