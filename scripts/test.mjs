@@ -1,11 +1,13 @@
-// `npm test`: everything, from nothing. `--only server|browser` runs one suite. Each suite has a time budget.
+// `npm test`: everything, from nothing. `--only server|hostile|browser` runs one suite, `--all` the exhaustive runs too (`npm run check:all`). Each suite has a time budget.
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
+import { hostile, SAMPLE, WHOLE } from "./hostile.mjs";
 import { startServer } from "./supervisor.mjs";
 
+const all = process.argv.includes("--all");
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
 const results = [];
 const children = new Set();
@@ -42,6 +44,47 @@ const suite = (name, seconds, command, args, env = {}) =>
 
 const node = (...args) => [process.execPath, args];
 
+/** Ends what is run early: all that was asked for is done. */
+class Done extends Error {}
+
+/** A server of its own, with the sample sites, that is sent what nobody should send. */
+const hostileInput = async (env) => {
+  const database = "gray_latch_hostile";
+  cluster.createDatabase(database);
+  const own = {
+    ...env,
+    PGDATABASE: database,
+    PORT: String(await freePort(4680)),
+    DATA_DIR: join(folder, "hostile"),
+    LOOP_DELAY_FILE: join(tmpdir(), `gray-latch-loop-${process.pid}.json`),
+    LOG_LEVEL: "error",
+  };
+  const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
+    cwd: root,
+    env: own,
+    encoding: "utf8",
+  });
+  if (loaded.status !== 0) throw new Error(loaded.stderr);
+  const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout);
+  const supervisor = await startServer(own, { flags: ["--import", "./scripts/loop-delay.mjs"] });
+  try {
+    const held = await hostile({
+      port: Number(own.PORT),
+      cluster,
+      database,
+      pid: supervisor.processes.web.pid,
+      loopFile: own.LOOP_DELAY_FILE,
+      email,
+      password,
+      counts: all ? WHOLE : SAMPLE,
+      strict: all,
+    });
+    return held && Object.values(supervisor.processes).every(({ restarts }) => restarts === 0);
+  } finally {
+    await supervisor.end();
+  }
+};
+
 ensurePackages(["postgresql", "chromium", "default-jre-headless", "unzip"]);
 ensureModules();
 
@@ -72,7 +115,7 @@ if (!only) {
 try {
   await cluster.start();
   const env = { ...settings(), PGPORT: String(cluster.port), PGUSER: "app", PGPASSWORD: "app" };
-  if (only !== "browser")
+  if (only !== "browser" && only !== "hostile")
     await suite(
       "data and server",
       300,
@@ -82,6 +125,11 @@ try {
   if (only !== "server") {
     ensureBuild();
     if (!only) await suite("demo", 120, ...node("scripts/demo-check.mjs"));
+    if (!only || only === "hostile") {
+      console.log("\n── hostile input");
+      results.push({ name: "hostile input", ok: await hostileInput(env) });
+    }
+    if (only === "hostile") throw new Done();
     // two browsers at a time, each with a server and sample sites of its own
     const [first, second] = ["gray_latch_browser", "gray_latch_browser_2"];
     cluster.createDatabase(first);
@@ -118,8 +166,8 @@ try {
     results.push({ name: "no process ended by itself", ok: restarts.every((count) => count === 0) });
   }
 } catch (error) {
-  console.error(error);
-  results.push({ name: "preparation", ok: false });
+  if (!(error instanceof Done)) console.error(error);
+  if (!(error instanceof Done)) results.push({ name: "preparation", ok: false });
 } finally {
   await clean();
 }

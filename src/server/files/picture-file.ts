@@ -137,10 +137,17 @@ const inkOf = async (base: () => Sharp): Promise<number | null> => {
   });
 };
 
-/** Mean lightness of what is seen, 0 to 100. */
+/** Mean lightness of what is seen, 0 to 100: the sRGB grey of its luminance. */
 const lightnessOf = async (base: () => Sharp): Promise<number> => {
-  const stats = await base().flatten({ background: "#ffffff" }).resize({ width: 64 }).greyscale().stats();
-  return Math.round(((stats.channels[0]?.mean ?? 128) / 255) * 1000) / 10;
+  // drawn first: the decoder's own statistics are of the file as it came, not of what is made of it
+  const greys = await base()
+    .flatten({ background: "#ffffff" })
+    .resize({ width: 64 })
+    .greyscale()
+    .raw()
+    .toBuffer();
+  const mean = greys.reduce((sum, grey) => sum + grey, 0) / Math.max(1, greys.length);
+  return Math.round((mean / 255) * 1000) / 10;
 };
 
 const renderDrawing = async (bytes: Uint8Array, file: string, keep: Keep): Promise<Outcome<Rendered>> => {
