@@ -1,3 +1,4 @@
+import { connect } from "node:net";
 import { expect, test } from "@playwright/test";
 import { get, open, PORT, signIn } from "./studio";
 
@@ -44,6 +45,56 @@ test("the public site and the preview host answer reads only, with a policy each
     headers: { "if-none-match": String(page.headers["etag"]) },
   });
   expect(again.status).toBe(304);
+});
+
+test("scripts of the studio run by the nonce of their page alone; each page has its own", async ({
+  page,
+}) => {
+  const refused: string[] = [];
+  page.on("console", (message) => {
+    if (/Content Security Policy/i.test(message.text())) refused.push(message.text());
+  });
+  const nonceIn = async () => {
+    const { headers, body } = await get(`localhost:${PORT}`, "/sign-in");
+    const policy = String(headers["content-security-policy"]);
+    expect(/script-src[^;]*/.exec(policy)?.[0]).not.toContain("unsafe-inline");
+    const nonce = /'nonce-([^']+)'/.exec(policy)?.[1] ?? "";
+    for (const [tag] of body.matchAll(/<script\b[^>]*>/g)) expect(tag).toContain(`nonce="${nonce}"`);
+    return nonce;
+  };
+  expect(await nonceIn()).not.toBe(await nonceIn());
+  await signIn(page);
+  await open(page, "style");
+  expect(refused).toEqual([]);
+  const ran = await page.evaluate(() => {
+    const script = document.createElement("script");
+    script.textContent = "window.ranWithoutNonce = true";
+    document.body.append(script);
+    return "ranWithoutNonce" in window;
+  });
+  expect(ran).toBe(false);
+});
+
+test("asks in forms no browser sends are refused; a body that is too much is refused and the answer heard", async () => {
+  const raw = (line: string) =>
+    new Promise<string>((done) => {
+      const socket = connect(PORT, "127.0.0.1");
+      let said = "";
+      socket.on("data", (chunk) => {
+        said += chunk;
+      });
+      socket.on("close", () => done(said.split("\r\n")[0] ?? ""));
+      socket.end(`${line} HTTP/1.1\r\nHost: localhost:${PORT}\r\nConnection: close\r\n\r\n`);
+    });
+  for (const line of [`GET http://localhost:${PORT}/`, "GET *", "OPTIONS *"])
+    expect(await raw(line), line).toContain(" 400 ");
+  const large = await get(`localhost:${PORT}`, "/api/session", {
+    method: "POST",
+    headers: { origin: `http://localhost:${PORT}`, "content-type": "application/json" },
+    body: "x".repeat(3_000_000),
+  });
+  expect(large.status).toBe(413);
+  expect(JSON.parse(large.body)).toMatchObject({ issues: [{ code: "input.tooLarge" }] });
 });
 
 test("an expired session asks to sign in again and leads back", async ({ page, context }) => {

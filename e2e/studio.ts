@@ -42,7 +42,11 @@ export const callPath = (name: string, site: string): string => `/api/studio/${s
 export const get = (
   host: string,
   path: string,
-  options: { readonly method?: string; readonly headers?: Record<string, string> } = {},
+  options: {
+    readonly method?: string;
+    readonly headers?: Record<string, string>;
+    readonly body?: string;
+  } = {},
 ): Promise<{ status: number; headers: NodeJS.Dict<string | string[]>; body: string }> =>
   new Promise((done, failed) => {
     const call = request(
@@ -66,7 +70,7 @@ export const get = (
       },
     );
     call.on("error", failed);
-    call.end();
+    call.end(options.body);
   });
 
 export const siteHost = (site: string): string => `${site}.localhost:${PORT}`;

@@ -16,6 +16,10 @@ if (args.includes("faults")) {
   const { benchFaults } = await import("./bench-faults.mjs");
   process.exit((await benchFaults({ kills: Number(process.env.KILLS ?? 60) })) ? 0 : 1);
 }
+if (args.includes("load")) {
+  const { benchLoad } = await import("./bench-load.mjs");
+  process.exit((await benchLoad()) ? 0 : 1);
+}
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-bench-"));
 const cluster = new Cluster({ folder, port: await freePort(54400), fast: true });
 let server;

@@ -1,13 +1,24 @@
 // Plays what a person does with `npm run demo`: a first start, a second one beside it, a stop, a quick start, a broken database.
 import { spawn } from "node:child_process";
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { request } from "node:http";
+import { connect } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { freePort, root } from "./prepare.mjs";
+import { freePort, isRoot, root } from "./prepare.mjs";
 
-const folder = mkdtempSync(join(tmpdir(), "gray-latch-demo-"));
-chmodSync(folder, 0o755);
+// a folder only its owner may enter, as root's own home is: the database's user cannot
+const locked = mkdtempSync(join(tmpdir(), "gray-latch-demo-"));
+chmodSync(locked, 0o700);
+const folder = join(locked, "data");
 const env = {
   ...process.env,
   DATA_DIR: folder,
@@ -69,12 +80,23 @@ const left = () =>
         return "";
       }
     })
-    .filter((line) => line.includes(folder));
+    .filter((line) => line.includes(folder) || line.includes(cluster));
+/** Where the demo says it keeps the database. */
+let cluster = join(folder, "postgres");
+const processes = () => JSON.parse(readFileSync(join(folder, "processes.json"), "utf8"));
+const until = async (holds, tries = 300) => {
+  for (let times = 0; times < tries; times += 1) {
+    if (await holds()) return true;
+    await new Promise((on) => setTimeout(on, 100));
+  }
+  return false;
+};
 const isOneSentence = (said) =>
   said
     .trim()
     .split("\n")
-    .filter((line) => !/^(creating|building|>)/.test(line) && line !== "").length === 1;
+    .filter((line) => !/^(creating|building|the database is kept in|>)/.test(line) && line !== "").length ===
+  1;
 
 try {
   const first = await start();
@@ -86,6 +108,22 @@ try {
     first.said,
   );
   check("the site answers", (await statusOf("observatory.localhost")) === 200);
+  cluster = /^the database is kept in (\S+):/m.exec(first.said)?.[1] ?? cluster;
+  if (isRoot)
+    check(
+      "in a folder only root may enter, the database is kept elsewhere, and that is said",
+      !cluster.startsWith(folder) && existsSync(join(cluster, "cluster/PG_VERSION")),
+      first.said,
+    );
+  for (const { pid, mark } of processes()) {
+    process.kill(pid, "SIGKILL");
+    const back = await until(() => processes().some((each) => each.mark === mark && each.pid !== pid));
+    const answers = await until(async () => (await statusOf("observatory.localhost")) === 200);
+    check(
+      `${mark.includes("src/") ? mark : "PostgreSQL"} that was killed is back by itself`,
+      back && answers,
+    );
+  }
   const beside = await start();
   check(
     "a port in use gets one clear sentence",
@@ -94,15 +132,46 @@ try {
   );
   if (first.child) await stop(first.child);
   check("stopping leaves no process", left().length === 0, left().join("\n"));
+  const killed = await start();
+  if (killed.child) {
+    await new Promise((done) => {
+      killed.child.removeAllListeners("exit");
+      killed.child.on("exit", done);
+      killed.child.kill("SIGKILL");
+    });
+  }
   const second = await start();
+  check("a start that was killed does not hinder the next", second.child !== null, second.said);
   check(
     "a second start does nothing that is done",
-    second.child !== null && !/creating|loaded|building/.test(second.said),
+    second.child !== null && !/creating|sample sites loaded|building/.test(second.said),
     second.said,
   );
   console.log(`  ready in ${second.seconds.toFixed(1)} s`);
-  if (second.child) await stop(second.child);
-  writeFileSync(join(folder, "postgres/cluster/global/pg_control"), "broken");
+  if (second.child) {
+    // a request that is half there when it is asked to stop
+    const half = connect(Number(env.PORT), "127.0.0.1");
+    let heard = "";
+    half.on("data", (chunk) => {
+      heard += chunk;
+    });
+    const over = new Promise((done) => half.on("close", done));
+    half.write(
+      `POST /api/session HTTP/1.1\r\nHost: localhost:${env.PORT}\r\nOrigin: http://localhost:${env.PORT}\r\nContent-Type: application/json\r\nContent-Length: 2\r\n\r\n{`,
+    );
+    await new Promise((on) => setTimeout(on, 500));
+    const stopped = stop(second.child);
+    await new Promise((on) => setTimeout(on, 500));
+    half.write("}");
+    await over;
+    await stopped;
+    check(
+      "stopping finishes what runs",
+      /^HTTP\/1\.1 400 .*"input\.invalid"/s.test(heard),
+      heard.slice(0, 300),
+    );
+  }
+  writeFileSync(join(cluster, "cluster/global/pg_control"), "broken");
   const broken = await start();
   check(
     "a broken database gets one clear sentence",
@@ -111,6 +180,7 @@ try {
   );
   check("and leaves no process", left().length === 0, left().join("\n"));
 } finally {
-  rmSync(folder, { recursive: true, force: true });
+  rmSync(locked, { recursive: true, force: true });
+  rmSync(cluster, { recursive: true, force: true });
 }
 process.exit(checks.every(Boolean) ? 0 : 1);

@@ -4,7 +4,7 @@ import { request } from "node:http";
 /** One request. Resolves with status, headers and body; rejects where no answer came. */
 export const ask = (
   port,
-  { host = "localhost", path = "/", method = "GET", headers = {}, body, agent } = {},
+  { host = "localhost", path = "/", method = "GET", headers = {}, body, agent = false } = {},
 ) =>
   new Promise((done, failed) => {
     const call = request(

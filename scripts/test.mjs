@@ -3,8 +3,8 @@ import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
 import { hostile, SAMPLE, WHOLE } from "./hostile.mjs";
+import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
 import { startServer } from "./supervisor.mjs";
 
 const all = process.argv.includes("--all");
@@ -116,15 +116,18 @@ try {
   await cluster.start();
   const env = { ...settings(), PGPORT: String(cluster.port), PGUSER: "app", PGPASSWORD: "app" };
   if (only !== "browser" && only !== "hostile")
-    await suite(
-      "data and server",
-      300,
-      ...node("node_modules/vitest/vitest.mjs", "run", "--project", "server"),
-      env,
-    );
+    // once as it is, and once with a single connection: whoever holds it and asks for another would wait for ever
+    for (const [name, more] of [
+      ["data and server", {}],
+      ["data and server, with one connection", { PGPOOL: "1", PGWAIT_MS: "120000" }],
+    ])
+      await suite(name, 400, ...node("node_modules/vitest/vitest.mjs", "run", "--project", "server"), {
+        ...env,
+        ...more,
+      });
   if (only !== "server") {
     ensureBuild();
-    if (!only) await suite("demo", 120, ...node("scripts/demo-check.mjs"));
+    if (!only) await suite("demo", 240, ...node("scripts/demo-check.mjs"));
     if (!only || only === "hostile") {
       console.log("\n── hostile input");
       results.push({ name: "hostile input", ok: await hostileInput(env) });

@@ -124,7 +124,7 @@ describe("bytes of files", () => {
 
   it("nothing uses go after a week, and never what the draft, an edition, the bin or a change of late names", async () => {
     const NOON = new Date("2031-05-01T12:00:00.000Z");
-    const after = (days: number) => new Date(NOON.getTime() + days * 86_400_000);
+    const inDays = (days: number) => new Date(NOON.getTime() + days * 86_400_000);
     const named = Object.fromEntries(
       ["nothing", "draft", "edition", "bin", "upload", "change"].map((by) => [by, fileOf(randomBytes(9))]),
     ) as Record<"nothing" | "draft" | "edition" | "bin" | "upload" | "change", ReturnType<typeof fileOf>>;
@@ -151,10 +151,10 @@ describe("bytes of files", () => {
     await insert(
       `INSERT INTO change (site, rev, operations, inverse, author, label, at)
        VALUES (:site, 99999, CAST(:body AS jsonb), '[]', 'x', '', :at)`,
-      { body: inside("change"), at: after(2) },
+      { body: inside("change"), at: inDays(2) },
     );
     const sweep = (days: number) =>
-      inTransaction((transaction) => sweepFiles(OTHER, after(days), transaction));
+      inTransaction((transaction) => sweepFiles(OTHER, inDays(days), transaction));
     const there = async () => {
       const present = await presentFiles(
         OTHER,

@@ -7,7 +7,6 @@ import { findSite } from "../data/content-repository";
 import { POOL } from "../data/database";
 import { studioOrigin } from "./hosts/host-names";
 import { newIds } from "./ids";
-import { PERMISSIONS } from "./permissions";
 import { type UseCaseName, useCases } from "./registry";
 import type { Permission } from "./roles";
 import { mayDo } from "./roles";

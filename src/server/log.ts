@@ -32,9 +32,12 @@ export const toldError = (error: unknown, depth = 0): object => {
   };
 };
 
-/** Long random words are tokens, and what follows `?` in an address may be one. */
+/** Long random words are tokens, what follows `?` in an address may be one, and a database quotes the value it did not like at the end. */
 const withoutSecrets = (text: string): string =>
-  text.replace(/([?&][\w.-]+=)[^\s&"')]+/g, "$1…").replace(/\b[\w-]{40,}\b/g, "…");
+  text
+    .replace(/: "[^\n]*"$/gm, ': "…"')
+    .replace(/([?&][\w.-]+=)[^\s&"')]+/g, "$1…")
+    .replace(/\b[\w-]{40,}\b/g, "…");
 
 export const log = (): Logger => {
   holder.grayLatchLog ??= pino(

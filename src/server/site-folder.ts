@@ -6,7 +6,7 @@ import { type EntryFile, parseEntryFile } from "../core/content/entry-file";
 import { parseMarkdown } from "../core/content/markdown";
 import { SiteProfile } from "../core/model/design";
 import { StyleValues } from "../core/model/house-style";
-import { fail, issue, type Outcome, succeed } from "../core/model/issue";
+import { fail, type Outcome, succeed } from "../core/model/issue";
 import { Band, type Part } from "../core/model/part";
 import { Placement } from "../core/model/placement";
 import { schemaIssue } from "../core/model/schema-problem";

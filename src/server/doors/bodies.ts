@@ -89,7 +89,10 @@ class Counter extends Transform {
   }
   override _transform(chunk: Buffer, _: string, next: (error: Error | null, chunk?: Buffer) => void): void {
     this.size += chunk.length;
-    if (this.size > this.most) return next(new TooLarge());
+    if (this.size > this.most) {
+      next(new TooLarge());
+      return;
+    }
     this.#hash.update(chunk);
     next(null, chunk);
   }

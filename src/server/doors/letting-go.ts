@@ -9,6 +9,14 @@ const LINGER_BYTES = 8 * 1024 * 1024;
  * closed at once may take the answer with it (RFC 9112 §9.6); then the connection ends.
  */
 export const letGo = (request: IncomingMessage, response: ServerResponse): void => {
+  const { "content-length": length = "0", "transfer-encoding": coding } = request.headers;
+  if (length === "0" && coding === undefined) return;
+  const writeHead = response.writeHead.bind(response) as (...given: unknown[]) => ServerResponse;
+  response.writeHead = ((...given: unknown[]) => {
+    // nobody sends another request after this one
+    if (!request.complete) response.setHeader("Connection", "close");
+    return writeHead(...given);
+  }) as typeof response.writeHead;
   response.on("finish", () => {
     if (request.complete) return;
     const { socket } = request;

@@ -162,12 +162,12 @@ describe("the sweep", () => {
     const { file } = (await who.get("picture", { picture: made })).body;
     await who.get("removePicture", { picture: made });
     const there = async () => (await loadFile(SITE, file, "original", POOL)) !== null;
-    const after = (days: number) => new Date(Date.now() + days * 86_400_000);
+    const inDays = (days: number) => new Date(Date.now() + days * 86_400_000);
     await runSweep(new Date());
-    await runSweep(after(6));
+    await runSweep(inDays(6));
     expect(await there()).toBe(true);
-    await runSweep(after(8));
-    await runSweep(after(16));
+    await runSweep(inDays(8));
+    await runSweep(inDays(16));
     expect(await there()).toBe(false);
     expect((await who.refused("undo", {}))[0]?.code).toBe("picture.gone");
     // all that is shown is still there

@@ -3,7 +3,6 @@ import { FAMILIES } from "../../core/layout/families";
 import { getBody, STYLE_ID } from "../../core/model/design";
 import { OwnFont } from "../../core/model/house-style";
 import { fail, issue } from "../../core/model/issue";
-import { POOL } from "../../data/database";
 import { ReceivedFile } from "../doors/bodies";
 import { decode } from "../files/decoding";
 import { MOST_FONT_BYTES } from "../files/font-file";
