@@ -3,7 +3,6 @@ import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { hostile, SAMPLE, WHOLE } from "./hostile.mjs";
 import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
 import { startServer } from "./supervisor.mjs";
 
@@ -49,6 +48,8 @@ class Done extends Error {}
 
 /** A server of its own, with the sample sites, that is sent what nobody should send. */
 const hostileInput = async (env) => {
+  // it needs packages that may not have been there when this file was read
+  const { hostile, SAMPLE, WHOLE } = await import("./hostile.mjs");
   const database = "gray_latch_hostile";
   cluster.createDatabase(database);
   const own = {
