@@ -10,10 +10,11 @@ import {
   fileSizes,
   findFile,
   loadFile,
+  noteUnusedFiles,
   presentFiles,
   readBytes,
+  removeUnusedFiles,
   saveFile,
-  sweepFiles,
 } from "./file-repository";
 
 const [SITE, OTHER] = ["observatory", "tide-mill"];
@@ -154,7 +155,10 @@ describe("bytes of files", () => {
       { body: inside("change"), at: inDays(2) },
     );
     const sweep = (days: number) =>
-      inTransaction((transaction) => sweepFiles(OTHER, inDays(days), transaction));
+      inTransaction(async (transaction) => {
+        await noteUnusedFiles(OTHER, inDays(days), transaction);
+        return removeUnusedFiles(OTHER, inDays(days), transaction);
+      });
     const there = async () => {
       const present = await presentFiles(
         OTHER,

@@ -176,20 +176,42 @@ const DAY_MS = 86_400_000;
 /** Files nothing uses are kept for so long. */
 export const UNUSED_DAYS = 7;
 
-/** Notes which files nothing uses, and removes those nothing used for a week. Returns how many files went. */
-export const sweepFiles = async (site: string, now: Date, transaction: Transaction): Promise<number> => {
-  const since = new Date(now.getTime() - UNUSED_DAYS * DAY_MS);
-  await runStatement(
-    `UPDATE file SET unused_since = CASE WHEN hash IN (SELECT hash FROM (${NAMED}) AS used)
-       THEN NULL ELSE coalesce(unused_since, :now) END WHERE site = :site`,
-    { site, since, now },
+/** Notes since when nothing uses which files. */
+export const noteUnusedFiles = (site: string, now: Date, transaction: Transaction): Promise<void> =>
+  runStatement(
+    `UPDATE file SET unused_since = used.since FROM (
+       SELECT hash, variant, CASE WHEN hash IN (SELECT hash FROM (${NAMED}) AS named) THEN NULL
+         ELSE coalesce(unused_since, :now) END AS since FROM file WHERE site = :site) AS used
+     WHERE file.site = :site AND file.hash = used.hash AND file.variant = used.variant
+       AND file.unused_since IS DISTINCT FROM used.since`,
+    { site, since: weekBefore(now), now },
     transaction,
   );
+
+/** Whether there are files that nothing used for a week when it was last noted. */
+export const hasUnusedFiles = async (site: string, now: Date, connection: Connection): Promise<boolean> => {
+  const found = await selectRows(
+    "SELECT 1 FROM file WHERE site = :site AND unused_since <= :since LIMIT 1",
+    { site, since: weekBefore(now) },
+    connection,
+  );
+  return found.length > 0;
+};
+
+/** Removes files nothing used for a week and nothing uses now. Nobody may begin to use one meanwhile: the site is held. Returns how many went. */
+export const removeUnusedFiles = async (
+  site: string,
+  now: Date,
+  transaction: Transaction,
+): Promise<number> => {
   const gone = await selectRows<{ hash: string }>(
-    `WITH gone AS (DELETE FROM file WHERE site = :site AND unused_since <= :since RETURNING hash)
+    `WITH gone AS (DELETE FROM file WHERE site = :site AND unused_since <= :since
+       AND hash NOT IN (SELECT hash FROM (${NAMED}) AS named) RETURNING hash)
      SELECT DISTINCT hash FROM gone`,
-    { site, since },
+    { site, since: weekBefore(now) },
     transaction,
   );
   return gone.length;
 };
+
+const weekBefore = (now: Date): Date => new Date(now.getTime() - UNUSED_DAYS * DAY_MS);

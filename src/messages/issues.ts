@@ -110,7 +110,7 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
     "A tokens file is one JSON object; this one is something else. Nothing was changed.",
   "tokens.none": () => "There is no token in the file: nothing in it has a $value. Nothing was changed.",
   "tokens.tooMuch": (_, path) =>
-    `The file has more than 5 000 tokens or groups deeper than 20 at ${tokenName(path)}. Split it; nothing was changed.`,
+    `The file has more than 5 000 tokens or groups deeper than 20${path.length > 0 ? ` at ${tokenName(path)}` : ""}. Split it; nothing was changed.`,
   "tokens.name": (_, path) =>
     `${tokenName(path)}: names of tokens have no dots and no braces, for aliases are written with them. Rename it; nothing was changed.`,
   "tokens.notToken": (_, path) =>

@@ -68,7 +68,10 @@ export const answerAccountForm = async (
   if (outcome.ok) return goTo(back, outcome.value);
   const problem = outcome.issues[0]?.code === "signIn.tooMany" ? "tooMany" : "wrong";
   const answer = await drawAccount(site, null, () => ({ is: "signedOut", back, problem, email }));
-  return answer.status === 200 ? { ...answer, status: problem === "tooMany" ? 429 : 422 } : answer;
+  if (answer.status !== 200) return answer;
+  if (problem === "wrong") return { ...answer, status: 422 };
+  const seconds = String(outcome.issues[0]?.params?.["seconds"] ?? "");
+  return { ...answer, status: 429, headers: { ...answer.headers, "Retry-After": seconds } };
 };
 
 const levelName = ({ level }: Visitor, { settings }: SiteHead): string =>

@@ -12,6 +12,7 @@ import { writeStyleTokens } from "../../core/style/tokens-write";
 import { typedInColours } from "../../core/style/typed-in";
 import { POOL } from "../../data/database";
 import { nodeName, partName } from "../../messages/changes";
+import { shapeProblem } from "../doors/json-shape";
 import { decode } from "../files/decoding";
 import { withScratch } from "../files/scratch";
 import { fetchFile } from "../files/site-files";
@@ -73,6 +74,7 @@ const TokenInput = z.object({
 
 const planOf = (before: HouseStyle, { text, roles }: z.infer<typeof TokenInput>) => {
   let file: unknown;
+  if (shapeProblem(Buffer.from(text))) return fail(issue("tokens.tooMuch"));
   try {
     file = JSON.parse(text);
   } catch (error) {

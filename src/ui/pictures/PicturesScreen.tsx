@@ -3,7 +3,7 @@ import { Box, Button, TextField } from "@mui/material";
 import { useSearchParams } from "next/navigation";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import { keptWords, pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
-import { count } from "../../messages/words";
+import { count, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
@@ -13,12 +13,6 @@ import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
 import { useUploads } from "./useUploads";
-
-/** What the site keeps of what it may: in passing while there is room, plainly when there is little. */
-const KeptLine = ({ kept }: { readonly kept: CallResult<"pictures">["kept"] }) => {
-  const { words, isNearlyFull } = keptWords(kept);
-  return isNearlyFull ? <Wrong role="status">{words}.</Wrong> : <Quiet>{words}</Quiet>;
-};
 
 type Row = CallResult<"pictures">["pictures"][number];
 
@@ -50,6 +44,8 @@ export const PicturesScreen = () => {
     setOver(false);
     if (mayAdd) add(filesOf(event.dataTransfer));
   };
+  const kept = keptWords(data.kept);
+  const pictures = count(data.pictures.length, "picture");
   const noticed = data.pictures.filter(({ findings }) => findings.length > 0).length;
   const wanted = query.trim().toLowerCase();
   const shown = data.pictures.filter(
@@ -76,7 +72,7 @@ export const PicturesScreen = () => {
           : {}),
       })}
     >
-      <SheetHead title="Pictures" about={count(data.pictures.length, "picture")}>
+      <SheetHead title="Pictures" about={kept.isNearlyFull ? pictures : `${pictures}; ${kept.words}`}>
         {mayAdd ? (
           <>
             <Quiet>Drop or paste them here, or</Quiet>
@@ -98,7 +94,11 @@ export const PicturesScreen = () => {
           </>
         ) : null}
       </SheetHead>
-      <KeptLine kept={data.kept} />
+      {kept.isNearlyFull ? (
+        <Box sx={{ mt: 1.5 }}>
+          <Wrong role="status">{sentenceCase(kept.words)}.</Wrong>
+        </Box>
+      ) : null}
       <UploadList {...uploads} />
       {data.pictures.length === 0 ? (
         <Empty title="No picture yet">
