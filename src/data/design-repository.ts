@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { canonicalJson } from "../core/model/canonical";
-import { type Design, type DesignDocument, designOf } from "../core/model/design";
+import { type Design, type DesignDocument, designOf, type Picture } from "../core/model/design";
 import type { Operation } from "../core/model/operations";
 import { upgraded } from "../core/model/upgrades";
 import { CONTENT_KEY, DESIGN_KEY } from "./content-repository";
@@ -21,6 +21,21 @@ export const loadDraft = async (site: string, connection: Connection): Promise<D
       )
     ).map(upgraded),
   );
+
+/** Pictures of content that are newer than an edition, by id: content is live at once. Those that are not there are left out. */
+export const loadPictures = async (
+  site: string,
+  ids: readonly string[],
+  connection: Connection,
+): Promise<Readonly<Record<string, Picture>>> => {
+  if (ids.length === 0) return {};
+  const rows = await selectRows<DesignDocument>(
+    "SELECT id, kind, body FROM document WHERE site = :site AND kind = 'picture' AND id IN (:ids)",
+    { site, ids },
+    connection,
+  );
+  return Object.fromEntries(rows.map(upgraded).map(({ id, body }) => [id, body as Picture]));
+};
 
 export const loadEdition = async (site: string, seq: number, connection: Connection): Promise<Design> =>
   designOf(

@@ -29,14 +29,13 @@ import type { EntryView, ListView, PageData } from "../core/render/page-data";
 import { type ListNeed, planPage } from "../core/render/plan";
 import { loadBody, type SiteHead } from "../data/content-repository";
 import type { Connection } from "../data/database";
+import { loadPictures } from "../data/design-repository";
 import { ENGLISH } from "../messages/visitor-words";
 import { wallTime } from "../messages/wall-time";
 
 export interface PageRequest {
   readonly head: SiteHead;
   readonly compiled: CompiledDesign;
-  /** Pictures of content come from the draft: content is live at once. */
-  readonly contentPictures: CompiledDesign["design"];
   readonly page: Address;
   readonly pageNumber: number;
   readonly audience: Audience;
@@ -138,7 +137,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     style: getBody(design, "style", STYLE_ID),
     profile,
     menus: Object.fromEntries(needs.menus.flatMap((id) => (menus[id] ? [[id, menus[id]]] : []))),
-    pictures: picturesOf(needs.pictures, request),
+    pictures: await picturesOf(needs.pictures, request, connection),
     links: linksOf(needs.identities, index),
     trail: trailOf(page, index),
     entry: page.entry ? view(page.entry) : null,
@@ -158,14 +157,20 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
 const shownPieces = ({ compiled, shown }: PageRequest): PageData["pieces"] =>
   shown ? Object.fromEntries(documentsOf(compiled.design, "piece").map(({ id, body }) => [id, body])) : {};
 
-const picturesOf = (ids: readonly string[], request: PageRequest): Readonly<Record<string, Picture>> =>
-  Object.fromEntries(
-    ids.flatMap((id) => {
-      const picture =
-        findBody(request.compiled.design, "picture", id) ?? findBody(request.contentPictures, "picture", id);
-      return picture ? [[id, picture]] : [];
-    }),
-  );
+/** Pictures as the design has them; those of content that came since are looked up, and nothing else of a draft. */
+const picturesOf = async (
+  ids: readonly string[],
+  { compiled: { design }, head }: PageRequest,
+  connection: Connection,
+): Promise<Readonly<Record<string, Picture>>> => {
+  const known = ids.flatMap((id) => {
+    const picture = findBody(design, "picture", id);
+    return picture ? [[id, picture] as const] : [];
+  });
+  const had = new Set(known.map(([id]) => id));
+  const newer = ids.filter((id) => id !== "" && !had.has(id));
+  return { ...Object.fromEntries(known), ...(await loadPictures(head.id, newer, connection)) };
+};
 
 const linksOf = (identities: readonly string[], index: SiteIndex): PageData["links"] =>
   Object.fromEntries(

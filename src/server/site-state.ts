@@ -1,12 +1,13 @@
 import type { SiteIndex } from "../core/addresses/facts";
 import { buildIndex } from "../core/addresses/stems";
-import type { EntryFacts } from "../core/model/content";
+import type { EntryFacts, SiteFacts } from "../core/model/content";
 import type { Design } from "../core/model/design";
 import { type CompiledDesign, compileDesign } from "../core/placement/resolve";
 import { follow, withEntry } from "../core/placement/settled";
-import { loadFacts, type SiteHead } from "../data/content-repository";
+import { findSite, loadFacts, type SiteHead } from "../data/content-repository";
 import type { Connection, Transaction } from "../data/database";
 import { liveEdition, loadDraft, loadEdition } from "../data/design-repository";
+import { KeptPromises } from "./site/kept-promises";
 
 /**
  * A site's content and designs, compiled. Caches only: keyed by the names their states have in the database, filled on
@@ -43,14 +44,51 @@ const publicationsAround = (index: SiteIndex, now: string) => {
   return { from, until };
 };
 
+interface LoadedFacts {
+  readonly facts: SiteFacts;
+  /** Whose facts they are: they may be newer than what was asked for. */
+  readonly contentKey: string;
+}
+interface LoadedDesign {
+  readonly design: Design;
+}
+
+/** Roughly what an entry and a document take in memory, bytes. */
+const [ENTRY_BYTES, DOCUMENT_BYTES] = [2000, 6000];
+const MOST_BYTES = 256 * 1024 * 1024;
+const loadedFacts = new KeptPromises<LoadedFacts>(
+  MOST_BYTES,
+  ({ facts }) => facts.entries.length * ENTRY_BYTES,
+);
+const loadedDesigns = new KeptPromises<LoadedDesign>(
+  MOST_BYTES,
+  ({ design }) => design.size * DOCUMENT_BYTES,
+);
+
+const knownIndex = (site: string, contentKey: string, now: string): SiteIndex | undefined =>
+  indexes.get(site)?.find((each) => each.contentKey === contentKey && each.from <= now && now < each.until)
+    ?.index;
+
+/** The pages of a site at an instant. However many ask at once, content is loaded once and indexed once. */
 export const siteIndex = async (head: SiteHead, now: string, connection: Connection): Promise<SiteIndex> => {
-  const known = (indexes.get(head.id) ?? []).filter(({ contentKey }) => contentKey === head.contentKey);
-  const cached = known.find(({ from, until }) => from <= now && now < until);
-  if (cached) return cached.index;
-  const facts = known[0]?.index.facts ?? (await loadFacts(head, connection));
+  const cached = knownIndex(head.id, head.contentKey, now);
+  if (cached) return cached;
+  const same = indexes.get(head.id)?.find(({ contentKey }) => contentKey === head.contentKey);
+  const { facts, contentKey } = same
+    ? { facts: same.index.facts, contentKey: head.contentKey }
+    : await loadedFacts.get(`${head.id} ${head.contentKey}`, connection, async (transaction) => ({
+        contentKey: (await findSite(head.id, transaction))?.contentKey ?? head.contentKey,
+        facts: await loadFacts(head, transaction),
+      }));
+  // others who waited for the same may have indexed it
+  const made = knownIndex(head.id, contentKey, now);
+  if (made) return made;
   const index = buildIndex(facts, now);
-  const made = { contentKey: head.contentKey, ...publicationsAround(index, now), index };
-  indexes.set(head.id, [made, ...known].slice(0, MOST_INDEXES));
+  const known = (indexes.get(head.id) ?? []).filter((each) => each.contentKey === contentKey);
+  indexes.set(
+    head.id,
+    [{ contentKey, ...publicationsAround(index, now), index }, ...known].slice(0, MOST_INDEXES),
+  );
   return index;
 };
 
@@ -61,14 +99,21 @@ const remember = (key: string, compiled: CompiledDesign): CompiledDesign => {
   return compiled;
 };
 
+/** A design compiled for an index. However many ask at once, it is loaded once and compiled once. */
 const remembered = async (
   key: string,
   index: SiteIndex,
-  load: () => Promise<Design>,
+  connection: Connection,
+  load: (transaction: Transaction) => Promise<Design>,
 ): Promise<CompiledDesign> => {
   const cached = designs.get(key);
   if (cached?.index === index) return cached;
-  return remember(key, compileDesign(cached?.design ?? (await load()), index));
+  const design =
+    cached?.design ??
+    (await loadedDesigns.get(key, connection, async (transaction) => ({ design: await load(transaction) })))
+      .design;
+  const made = designs.get(key);
+  return made?.index === index ? made : remember(key, compileDesign(design, index));
 };
 
 /** The draft as it is now. */
@@ -81,8 +126,11 @@ export const draftOf = async (
   const last = newest.get(head.id);
   const isLast = last?.key === head.designKey;
   if (isLast && last.compiled.index === index) return last.compiled;
-  const compiled = await remembered(`${head.id} draft ${head.designKey}`, index, async () =>
-    isLast ? last.compiled.design : loadDraft(head.id, connection),
+  const compiled = await remembered(
+    `${head.id} draft ${head.designKey}`,
+    index,
+    connection,
+    async (transaction) => (isLast ? last.compiled.design : loadDraft(head.id, transaction)),
   );
   if (!last || last.seen <= head.now) newest.set(head.id, { key: head.designKey, seen: head.now, compiled });
   return compiled;
@@ -126,8 +174,8 @@ export const liveOf = async (
   const live = await liveEdition(head.id, new Date(now), connection);
   if (!live) return null;
   const index = await siteIndex(head, now, connection);
-  const compiled = await remembered(`${head.id} edition ${live.key}`, index, () =>
-    loadEdition(head.id, live.seq, connection),
+  const compiled = await remembered(`${head.id} edition ${live.key}`, index, connection, (transaction) =>
+    loadEdition(head.id, live.seq, transaction),
   );
   return { seq: live.seq, compiled };
 };
@@ -136,5 +184,7 @@ export const liveOf = async (
 export const forgetSite = (site: string): void => {
   indexes.delete(site);
   newest.delete(site);
+  loadedFacts.forget(`${site} `);
+  loadedDesigns.forget(`${site} `);
   for (const key of designs.keys()) if (key.startsWith(`${site} `)) designs.delete(key);
 };

@@ -10,7 +10,7 @@ import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage } from "../page-assembly";
 import { shaperFor } from "../shaping";
-import { draftOf, liveOf } from "../site-state";
+import { liveOf } from "../site-state";
 import { audienceOf, signVisitorIn, signVisitorOut, visitorOf } from "../visitors";
 import { type Answer, htmlAnswer, plainAnswer } from "./answer";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";
@@ -111,7 +111,6 @@ const frameFor = async (
     {
       head,
       compiled,
-      contentPictures: (await draftOf(head, at, transaction)).design,
       page: compiled.index.byIdentity.get("notFound") as Address,
       pageNumber: 1,
       audience: audienceOf(visitor, head),

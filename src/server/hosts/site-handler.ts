@@ -185,8 +185,10 @@ export const findPage = async (
   { audience = "signedOut", state = "live" }: { audience?: Audience; state?: "live" | "draft" } = {},
 ): Promise<FoundPage | { readonly redirect: string } | null> => {
   const { now } = head;
-  const draft = await draftOf(head, now, transaction);
-  const compiled = state === "draft" ? draft : (await liveOf(head, now, transaction))?.compiled;
+  const compiled =
+    state === "draft"
+      ? await draftOf(head, now, transaction)
+      : (await liveOf(head, now, transaction))?.compiled;
   if (!compiled) return null;
   const found = await followMove(head.id, compiled.index, url.pathname, transaction);
   if ("redirect" in found) return found;
@@ -200,7 +202,6 @@ export const findPage = async (
     {
       head,
       compiled,
-      contentPictures: draft.design,
       page,
       pageNumber,
       audience,

@@ -26,14 +26,12 @@ export const previewPage = defineUseCase({
   run: async (context, { page, shown, ...seen }) => {
     const { at } = viewOf(context, seen);
     const compiled = await designAt(context, seen.state, POOL, at);
-    const draft = await designAt(context, "draft", POOL, at);
     const address = compiled.index.byIdentity.get(page);
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
     const data = await assemblePage(
       {
         head: context.site,
         compiled,
-        contentPictures: draft.design,
         page: address,
         pageNumber: 1,
         audience: seen.audience,
