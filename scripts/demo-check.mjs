@@ -49,7 +49,8 @@ const start = (args = []) =>
     };
     child.stdout.on("data", hear);
     child.stderr.on("data", hear);
-    child.on("exit", (code) => done({ child: null, said, code, seconds: (Date.now() - began) / 1000 }));
+    // once all it said is heard
+    child.on("close", (code) => done({ child: null, said, code, seconds: (Date.now() - began) / 1000 }));
   });
 const stop = (child) =>
   new Promise((done) => {
@@ -83,7 +84,7 @@ const left = () =>
     .filter((line) => line.includes(folder) || line.includes(cluster));
 /** Where the demo says it keeps the database. */
 let cluster = join(folder, "postgres");
-const processes = () => JSON.parse(readFileSync(join(folder, "processes.json"), "utf8"));
+const processes = () => JSON.parse(readFileSync(join(folder, "processes.json"), "utf8")).processes;
 const until = async (holds, tries = 300) => {
   for (let times = 0; times < tries; times += 1) {
     if (await holds()) return true;
@@ -129,6 +130,10 @@ try {
     "a port in use gets one clear sentence",
     beside.code === 1 && isOneSentence(beside.said) && beside.said.includes("is in use; set PORT"),
     beside.said,
+  );
+  check(
+    "and disturbs nothing of the first",
+    processes().every(({ pid }) => existsSync(`/proc/${pid}`)),
   );
   if (first.child) await stop(first.child);
   check("stopping leaves no process", left().length === 0, left().join("\n"));

@@ -35,9 +35,10 @@ env.CLUSTER_DIR = cluster.folder;
 mkdirSync(data, { recursive: true });
 const note = join(data, "processes.json");
 // what a start that was killed left behind would hold our ports
-await endLeftBehind(note);
+const isRunning = await endLeftBehind(note);
 if (!(await portIsFree(port)))
   stop(`Port ${port} is in use; set PORT to another one, for example: PORT=4190 npm run demo`);
+if (isRunning) stop(`A demo is running in ${data} already; end it first, or set DATA_DIR to another folder.`);
 
 const supervisor = new Supervisor({ env, logs: join(data, "log"), note, say: (words) => console.log(words) });
 let ending = false;

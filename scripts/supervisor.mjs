@@ -38,16 +38,22 @@ const signalGroup = (pid, signal) => {
   }
 };
 
-/** Ends what an earlier start left behind when it was killed: it may hold our ports. `file` is the note of what was started. */
+/**
+ * Ends what an earlier start left behind when it was killed: it may hold our ports. `file` is the note of what was
+ * started. True, and nothing is ended, if whoever started it is still there.
+ */
 export const endLeftBehind = async (file) => {
-  if (!existsSync(file)) return;
-  const noted = JSON.parse(readFileSync(file, "utf8"));
-  const left = noted.filter(({ pid, mark }) => isOurs(pid, mark));
+  if (!existsSync(file)) return false;
+  const { keeper, processes } = JSON.parse(readFileSync(file, "utf8"));
+  // whoever keeps them is still there: they are nobody's to end
+  if (isOurs(keeper.pid, keeper.mark)) return true;
+  const left = processes.filter(({ pid, mark }) => isOurs(pid, mark));
   for (const { pid } of left) signalGroup(pid, "SIGTERM");
   for (let waited = 0; left.some(({ pid, mark }) => isOurs(pid, mark)) && waited < 5000; waited += 50)
     await new Promise((on) => setTimeout(on, 50));
   for (const { pid } of left) signalGroup(pid, "SIGKILL");
   rmSync(file, { force: true });
+  return false;
 };
 
 /** One process that is kept running. */
@@ -128,7 +134,13 @@ export class Supervisor {
   #write() {
     if (!this.note) return;
     const running = this.#kept.filter(({ child }) => child);
-    writeFileSync(this.note, JSON.stringify(running.map(({ child, mark }) => ({ pid: child.pid, mark }))));
+    writeFileSync(
+      this.note,
+      JSON.stringify({
+        keeper: { pid: process.pid, mark: process.argv[1] },
+        processes: running.map(({ child, mark }) => ({ pid: child.pid, mark })),
+      }),
+    );
   }
 
   /** Keeps a TypeScript entry of ours running. Resolves when it is ready. */

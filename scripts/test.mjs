@@ -1,4 +1,4 @@
-// `npm test`: everything, from nothing. `--only server|hostile|browser` runs one suite, `--all` the exhaustive runs too (`npm run check:all`). Each suite has a time budget.
+// `npm test`: everything, from nothing. `--only server|hostile|two|browser` runs one suite, `--all` the exhaustive runs too (`npm run check:all`). Each suite has a time budget.
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -116,7 +116,7 @@ if (!only) {
 try {
   await cluster.start();
   const env = { ...settings(), PGPORT: String(cluster.port), PGUSER: "app", PGPASSWORD: "app" };
-  if (only !== "browser" && only !== "hostile")
+  if (!only || only === "server")
     // once as it is, and once with a single connection: whoever holds it and asks for another would wait for ever
     for (const [name, more] of [
       ["data and server", {}],
@@ -133,7 +133,14 @@ try {
       console.log("\n── hostile input");
       results.push({ name: "hostile input", ok: await hostileInput(env) });
     }
-    if (only === "hostile") throw new Done();
+    if (!only || only === "two") {
+      console.log("\n── two of each");
+      const { twoOfEach } = await import("./two-of-each.mjs");
+      cluster.createDatabase("gray_latch_two");
+      const own = { ...env, PGDATABASE: "gray_latch_two", DATA_DIR: join(folder, "two"), LOG_LEVEL: "error" };
+      results.push({ name: "two of each", ok: await twoOfEach(own) });
+    }
+    if (only === "hostile" || only === "two") throw new Done();
     // two browsers at a time, each with a server and sample sites of its own
     const [first, second] = ["gray_latch_browser", "gray_latch_browser_2"];
     cluster.createDatabase(first);

@@ -5,6 +5,7 @@ import { closeDatabase, isDatabaseAway } from "../data/database";
 import { readEnvironment } from "../data/environment";
 import { CALLER_HEADER, callerOf } from "./doors/callers";
 import { letGo } from "./doors/letting-go";
+import { HEALTH_PATH, health, READY_PATH, readiness } from "./doors/readiness";
 import { REQUEST_HEADER, RETRY_AFTER } from "./doors/studio-door";
 import { closeDecoders } from "./files/decoding";
 import { sweepScratch } from "./files/scratch";
@@ -69,6 +70,8 @@ const start = async (): Promise<void> => {
     if (!host) return send(response, plainAnswer(421, "This server does not answer for that host."));
     if (host.is === "site") return handleSite(host.site, request, response);
     if (host.is === "preview") return handlePreview(host.site, request, response);
+    if (request.url === HEALTH_PATH) return send(response, health());
+    if (request.url === READY_PATH) return send(response, await readiness());
     return handleStudio(request, response);
   };
 
