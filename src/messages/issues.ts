@@ -1,4 +1,5 @@
 import type { Issue } from "../core/model/issue";
+import type { IssueCode } from "../core/model/issue-codes";
 import { count } from "./words";
 
 /** The sentence for each issue code: what is wrong, where, what to do. */
@@ -79,7 +80,7 @@ const nowWords = (found: string | number | undefined): string => {
   return `: it is ${typeof value === "string" ? `“${value}”` : value} now`;
 };
 
-export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
+export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "change.clash": ({ found }) =>
     `Somebody changed the same thing meanwhile${nowWords(found)}. Your change was not saved; look at the newest version and make it again.`,
   "font.unknown": () => "That font is not here. Reload to see the fonts as they are now.",
@@ -145,7 +146,6 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "placement.window": () => "The window ends before it starts. Choose a later end.",
   "placement.missing": (params) =>
     `A line names ${params["facet"]} “${params["value"]}”, which this site does not have. Choose one of the site's own; nothing was saved.`,
-  "reference.missing": (params) => `It points at a ${params["kind"]} that is not there. Nothing was saved.`,
   "menu.unknown": () => "That menu is not here. Reload to see the menus as they are now.",
   "menu.taken": ({ name }) => `There is a menu “${String(name)}” already. Give this one another name.`,
   "menu.inUse": ({ count: uses }) =>
@@ -187,7 +187,6 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
   "visitor.unknown": () => "That account is gone. The list was out of date; reload to see it as it is now.",
   "audience.unknown": (params) => `This site has no audience “${params["audience"]}”.`,
   "part.unknown": () => "There is no such part on this site. It may have been removed.",
-  "part.empty": () => "Give it a name.",
   "pack.notZip": () => "This is not a zip file. A template pack ends in .zip and was written by an export.",
   "pack.cut": () => "The zip file ends too early; it may have been cut short on the way. Fetch it again.",
   "pack.tooBig": (params) => `The pack is larger than ${params["limit"]}. Nothing was read.`,
@@ -301,8 +300,8 @@ export const ISSUE_SENTENCES: Readonly<Record<string, Sentence>> = {
     `${file(path)} names the ${params["type"]} “${params["value"]}”, which is not defined.`,
 };
 
-/** The sentence of an issue. A code without one is a programmer's mistake and is shown as it is. */
+/** The sentence of an issue. */
 export const describeIssue = (issue: Issue): string =>
-  ISSUE_SENTENCES[issue.code]?.(issue.params ?? {}, issue.path) ?? `${issue.code}${at(issue.path)}`;
+  ISSUE_SENTENCES[issue.code](issue.params ?? {}, issue.path);
 
 export const describeIssues = (issues: readonly Issue[]): string => issues.map(describeIssue).join(" ");

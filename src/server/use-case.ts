@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import type { Outcome } from "../core/model/issue";
+import type { IssueCode } from "../core/model/issue-codes";
 import type { NewIds } from "../core/placement/proposals";
 import type { SiteHead } from "../data/content-repository";
 import type { AccountRow } from "../data/models";
@@ -19,7 +20,7 @@ export interface SiteContext {
 export interface UseCase<Input, Result> {
   readonly input: z.ZodType<Input>;
   /** A use-case that takes a file says how large it may be, bytes, and the issue of one that is larger. It gets it as `file`, on the disk. */
-  readonly takesFile?: { readonly most: number; readonly tooLarge: string };
+  readonly takesFile?: { readonly most: number; readonly tooLarge: IssueCode };
   readonly run: (context: SiteContext, input: Input) => Promise<Outcome<Result>>;
 }
 

@@ -1,6 +1,8 @@
+import type { IssueCode } from "./issue-codes";
+
 /** Something wrong with a person's data: a code, where it is, and what the sentence needs. Sentences live in `messages`. */
 export interface Issue {
-  readonly code: string;
+  readonly code: IssueCode;
   readonly path: readonly (string | number)[];
   readonly params?: Readonly<Record<string, string | number>>;
 }
@@ -18,7 +20,7 @@ export const fail = (
   issues,
 });
 export const issue = (
-  code: string,
+  code: IssueCode,
   path: readonly (string | number)[] = [],
   params?: Readonly<Record<string, string | number>>,
 ): Issue => (params ? { code, path, params } : { code, path });

@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { type Issue, issue } from "./issue";
+import { type IssueCode, isIssueCode } from "./issue-codes";
 
 /**
  * What a schema finds wrong, as an issue. A schema that knows better says a code of its own as its message; otherwise it is
@@ -8,16 +9,12 @@ import { type Issue, issue } from "./issue";
  */
 export const schemaIssue = (
   problem: z.core.$ZodIssue,
-  code: string,
+  code: IssueCode,
   before: readonly (string | number)[] = [],
 ): Issue => {
   const path = [...before, ...problem.path.map((step) => (typeof step === "symbol" ? "" : step))];
-  return OWN_CODE.test(problem.message)
-    ? issue(problem.message, path)
-    : issue(code, path, wrongWith(problem));
+  return isIssueCode(problem.message) ? issue(problem.message, path) : issue(code, path, wrongWith(problem));
 };
-
-const OWN_CODE = /^[a-z][a-zA-Z]*\.[a-zA-Z]+$/;
 
 const wrongWith = (problem: z.core.$ZodIssue): Record<string, string | number> => {
   switch (problem.code) {

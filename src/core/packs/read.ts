@@ -1,6 +1,7 @@
 import type { z } from "zod";
 import { isTooDeep } from "../model/depth";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
+import type { IssueCode } from "../model/issue-codes";
 import { schemaIssue } from "../model/schema-problem";
 import { unstorable } from "../model/storable";
 import { blocksOf } from "../model/tree";
@@ -22,7 +23,7 @@ class Refused extends Error {
     super(problem.code);
   }
 }
-const refuse = (code: string, path: readonly (string | number)[], params?: Issue["params"]): never => {
+const refuse = (code: IssueCode, path: readonly (string | number)[], params?: Issue["params"]): never => {
   throw new Refused(issue(code, path, params));
 };
 

@@ -5,6 +5,7 @@ import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import busboy from "busboy";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
+import type { IssueCode } from "../../core/model/issue-codes";
 import { shapeProblem } from "./json-shape";
 
 /**
@@ -26,7 +27,7 @@ export class ReceivedFile {
 /** How large something may be, bytes, and the issue of what is larger. */
 export interface Size {
   readonly most: number;
-  readonly tooLarge: string;
+  readonly tooLarge: IssueCode;
 }
 
 const larger = ({ most, tooLarge }: Size): Issue =>
@@ -49,7 +50,7 @@ async function* chunksOf(request: Request): AsyncGenerator<Uint8Array> {
 }
 
 const bytesOf = async (request: Request, most: number): Promise<Outcome<Buffer>> => {
-  const size = { most, tooLarge: "input.tooLarge" };
+  const size: Size = { most, tooLarge: "input.tooLarge" };
   if (saysMoreThan(request, most)) return fail(larger(size));
   const chunks: Uint8Array[] = [];
   let read = 0;

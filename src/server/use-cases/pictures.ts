@@ -4,6 +4,7 @@ import { type PicturePlace, picturePlaces } from "../../core/layout/picture-plac
 import type { EntryFacts } from "../../core/model/content";
 import { documentsOf, findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
+import { isIssueCode } from "../../core/model/issue-codes";
 import { SLOTS } from "../../core/model/slot";
 import { findPlace } from "../../core/model/tree";
 import { answersAt, type Resolution } from "../../core/placement/resolution";
@@ -147,7 +148,7 @@ export const uploads = defineUseCase({
           id,
           name,
           state,
-          issue: detail === "" ? null : issue(detail),
+          issue: detail === "" ? null : issue(isIssueCode(detail) ? detail : "picture.unreadable"),
           picture: made,
           replaces,
         }),

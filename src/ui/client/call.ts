@@ -1,4 +1,5 @@
 import type { Issue, Outcome } from "../../core/model/issue";
+import type { IssueCode } from "../../core/model/issue-codes";
 import { describeIssues } from "../../messages/issues";
 import type { UseCaseName, UseCases } from "../../server/registry";
 
@@ -16,7 +17,7 @@ export class CallFailed extends Error {
   constructor(readonly issues: readonly Issue[]) {
     super(describeIssues(issues));
   }
-  has(code: string): boolean {
+  has(code: IssueCode): boolean {
     return this.issues.some((issue) => issue.code === code);
   }
 }
