@@ -66,5 +66,5 @@ test("a look is for one site and for those who hold its token; visitors get noth
     to: "//evil.example/",
   });
   const away = await get(PREVIEW, `/_live-begin?${elsewhere}`);
-  expect(away.headers["location"]).toBe("/_live//evil.example/");
+  expect(away.headers["location"]).toBe("/_live/evil.example/");
 });

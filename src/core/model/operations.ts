@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { canonicalJson, sameValue } from "./canonical";
-import { isTooDeep } from "./depth";
+import { isTooDeep, MOST_DEPTH } from "./depth";
 import {
   type Design,
   type DesignDocument,
@@ -11,7 +11,17 @@ import {
 import { fail, type Issue, issue, type Outcome, succeed } from "./issue";
 import { Band, Block, Cell, type Part } from "./part";
 import { schemaIssue } from "./schema-problem";
-import { childTypeOf, findPlace, insertNode, type PartNode, removeNode, updateNode, walk } from "./tree";
+import {
+  childrenOf,
+  childTypeOf,
+  findPlace,
+  insertNode,
+  type NodePlace,
+  type PartNode,
+  removeNode,
+  updateNode,
+  walk,
+} from "./tree";
 
 /**
  * Every change to a design is a list of operations. Each says what it expects to find (`was`), so it can be inverted
@@ -142,13 +152,11 @@ const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}N
       if (!place) return fail(issue("change.nodeGone", [operation.id, operation.node]));
       if (!sameValue(valueAt(place.node, operation.path), operation.was))
         return fail(changedMeanwhile(operation, valueAt(place.node, operation.path)));
-      return succeed(
-        updateNode(
-          part,
-          operation.node,
-          (node) => withValueAt(node, operation.path, operation.value) as PartNode,
-        ),
-      );
+      const next = withValueAt(place.node, operation.path, operation.value) as PartNode;
+      // before the next operation walks through it
+      if (WHOLE_KEYS.has(String(operation.path[0])) && !parseNode(place.type, next))
+        return fail(issue("change.badNode", [operation.id, operation.node]));
+      return succeed(updateNode(part, operation.node, () => next));
     }
     case "insertNode": {
       const type = childTypeOf(part, operation.parent);
@@ -184,7 +192,12 @@ const applyToBody = (document: DesignDocument, operation: Operation): Outcome<un
   if (operation.op === "set") {
     const found = valueAt(document.body, operation.path);
     if (!sameValue(found, operation.was)) return fail(changedMeanwhile(operation, found));
-    return succeed(withValueAt(document.body, operation.path, operation.value));
+    const next = withValueAt(document.body, operation.path, operation.value);
+    // before the next operation walks through it
+    const isWalked = document.kind === "part" || document.kind === "piece";
+    const read =
+      isWalked && operation.path[0] === "bands" ? checkedDocument(document.id, document.kind, next) : null;
+    return read && !read.ok ? read : succeed(next);
   }
   if (document.kind !== "part" && document.kind !== "piece")
     return fail(issue("change.notAPart", [document.id]));
@@ -202,6 +215,69 @@ const checkedDocument = (id: string, kind: DocumentKind, body: unknown): Outcome
       .slice(0, MOST_PROBLEMS)
       .map((problem) => schemaIssue(problem, "change.badValue", [id])),
   );
+};
+
+/** The most children of a node, as the schemas of their parents say. */
+const MOST_CHILDREN = { part: 40, band: 12, cell: 100, block: 100 } as const;
+const LONE_CELL = Cell.parse({ id: "cell" });
+
+/** A node as its schema reads it, without reading what stands in it; undefined if it does not fit. */
+const readAlone = ({ node, type }: NodePlace): PartNode | undefined => {
+  if (type === "band") {
+    const read = Band.safeParse({ ...node, cells: [LONE_CELL] }).data;
+    return read && ({ ...read, cells: (node as Band).cells } as PartNode);
+  }
+  if (!("blocks" in node)) return parseNode(type, node);
+  const read = parseNode(type, { ...node, blocks: [] });
+  return read && ({ ...read, blocks: node.blocks } as PartNode);
+};
+
+/** What a change of nodes touched: nodes that were set, and parents that got another child. Null where it did more. */
+const touchedBy = (operations: readonly Operation[]) => {
+  const [nodes, parents] = [new Set<string>(), new Set<string>()];
+  for (const operation of operations) {
+    // a node that came in was read then; one that is set among its children, or is made another, is read with all of it
+    if (operation.op === "setNode" && !WHOLE_KEYS.has(String(operation.path[0]))) nodes.add(operation.node);
+    else if (operation.op === "insertNode") parents.add(operation.parent);
+    else if (operation.op === "moveNode") parents.add(operation.to.parent);
+    else if (operation.op !== "removeNode") return null;
+  }
+  return { nodes, parents };
+};
+const WHOLE_KEYS = new Set(["cells", "blocks", "id", "kind"]);
+
+/** Whether there are as many nodes in each other as there may be, as far as a change could have made it otherwise. */
+const hasRightNumbers = (part: Part, parents: ReadonlySet<string>, isPiece: boolean): boolean => {
+  if (part.bands.length > MOST_CHILDREN.part || part.bands.some(({ cells }) => cells.length === 0))
+    return false;
+  return [...parents].every((id) => {
+    const place = id === "" ? undefined : findPlace(part, id);
+    // a piece has one band and one cell
+    if (isPiece && (!place || place.type === "band")) return false;
+    return !place || (childrenOf(place.node)?.length ?? 0) <= MOST_CHILDREN[place.type];
+  });
+};
+
+/**
+ * The document with just the nodes checked that a change touched, all others being who they were. Undefined where more
+ * was touched, or something does not fit: then the whole document is read, which also says what is wrong where.
+ */
+const checkedNodes = (
+  document: DesignDocument,
+  operations: readonly Operation[],
+): DesignDocument | undefined => {
+  if (document.kind !== "part" && document.kind !== "piece") return undefined;
+  const touched = touchedBy(operations.filter(({ id }) => id === document.id));
+  let part = document.body as Part;
+  if (!touched || !hasRightNumbers(part, touched.parents, document.kind === "piece")) return undefined;
+  for (const id of touched.nodes) {
+    const place = findPlace(part, id);
+    if (!place) continue;
+    const read = readAlone(place);
+    if (!read) return undefined;
+    part = updateNode(part, id, () => read);
+  }
+  return { ...document, body: part } as DesignDocument;
 };
 
 const applyOne = (design: Design, operation: Operation): Outcome<Design> => {
@@ -225,8 +301,10 @@ const applyOne = (design: Design, operation: Operation): Outcome<Design> => {
   const body = applyToBody(found, operation);
   if (!body.ok) return body;
   if (body.value === found.body) return succeed(design);
-  // before the next operation walks through it
-  if (isTooDeep(body.value)) return fail(issue("change.tooDeep", [operation.id]));
+  // before the next operation walks through it; what a node was set to is looked at by itself
+  const isDeep =
+    operation.op === "setNode" ? isTooDeep(operation.value, MOST_DEPTH / 2) : isTooDeep(body.value);
+  if (isDeep) return fail(issue("change.tooDeep", [operation.id]));
   return succeed(new Map(design).set(operation.id, { ...found, body: body.value } as DesignDocument));
 };
 
@@ -247,6 +325,11 @@ export const applyOperations = (design: Design, operations: readonly Operation[]
   for (const [id, op] of last) {
     const document = current.get(id);
     if (op === "create" || !document || document === design.get(id)) continue;
+    const quick = checkedNodes(document, operations);
+    if (quick) {
+      checked.set(id, quick);
+      continue;
+    }
     const parsed = checkedDocument(id, document.kind, document.body);
     if (!parsed.ok) return parsed;
     checked.set(id, parsed.value);

@@ -13,7 +13,8 @@ export interface NodePlace {
   readonly index: number;
 }
 
-const childrenOf = (node: PartNode): readonly PartNode[] | undefined => {
+/** What stands in a node; undefined for one that nothing stands in. */
+export const childrenOf = (node: PartNode): readonly PartNode[] | undefined => {
   if ("cells" in node) return node.cells;
   if ("blocks" in node) return node.blocks;
   return undefined;
@@ -47,8 +48,18 @@ export const flatBlocks = (blocks: readonly Block[]): readonly Block[] =>
 export const blocksOf = (part: Pick<Part, "bands">): readonly Block[] =>
   [...walk(part)].filter((place) => place.type === "block").map((place) => place.node as Block);
 
-export const findPlace = (part: Pick<Part, "bands">, id: string): NodePlace | undefined => {
-  for (const place of walk(part)) if (place.node.id === id) return place;
+export const findPlace = (part: Pick<Part, "bands">, id: string): NodePlace | undefined =>
+  placeAmong(part.bands, "", id);
+
+// without a generator: it is asked for with every letter that is typed
+const placeAmong = (nodes: readonly PartNode[], parent: string, id: string): NodePlace | undefined => {
+  for (let index = 0; index < nodes.length; index += 1) {
+    const node = nodes[index] as PartNode;
+    if (node.id === id) return { node, type: typeOf(node), parent, index };
+    const children = childrenOf(node);
+    const found = children && placeAmong(children, node.id, id);
+    if (found) return found;
+  }
   return undefined;
 };
 
