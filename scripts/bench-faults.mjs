@@ -1,13 +1,12 @@
 // `npm run bench -- --only faults`: web, jobs and PostgreSQL are killed (SIGKILL) again and again while changes are saved
 // and pictures sent. What was acknowledged must be there afterwards, whole, and everything must come back by itself.
 
-import { spawnSync } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { Cluster, freePort, root, settings } from "./prepare.mjs";
+import { Cluster, freePort, loadSamples, settings } from "./prepare.mjs";
 import { StudioClient } from "./studio-client.mjs";
 import { Supervisor, startServer } from "./supervisor.mjs";
 
@@ -105,13 +104,7 @@ export const benchFaults = async ({ kills = 60 } = {}) => {
     await cluster.prepare();
     await supervisor.keepOther("PostgreSQL", cluster.data, () => cluster.spawn());
     cluster.createDatabase("gray_latch");
-    const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
-      cwd: root,
-      env,
-      encoding: "utf8",
-    });
-    if (loaded.status !== 0) throw new Error(loaded.stderr);
-    const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout);
+    const { email, password } = loadSamples(env);
     await startServer(env, { supervisor });
     const studio = await StudioClient.signIn(Number(env.PORT), "observatory", email, password);
     const { rows } = await studio.call("parts");

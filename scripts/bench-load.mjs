@@ -1,12 +1,12 @@
 // `npm run bench -- --only load`: 200 visitors for 30 s (pages, searches, signed-in pages, archives, ranges of a video)
 // beside one person who saves and publishes every second; and kept pages beside a plain Node server that writes the same
 // bytes from memory.
-import { spawn, spawnSync } from "node:child_process";
+import { spawn, } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { Agent } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Cluster, freePort, root, settings } from "./prepare.mjs";
+import { Cluster, freePort, loadSamples, settings } from "./prepare.mjs";
 import { ask, StudioClient } from "./studio-client.mjs";
 import { startServer } from "./supervisor.mjs";
 
@@ -121,13 +121,7 @@ export const benchLoad = async () => {
   try {
     await cluster.start();
     cluster.createDatabase("gray_latch");
-    const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
-      cwd: root,
-      env,
-      encoding: "utf8",
-    });
-    if (loaded.status !== 0) throw new Error(loaded.stderr);
-    const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout);
+    const { email, password } = loadSamples(env);
     supervisor = await startServer(env);
     const studio = await StudioClient.signIn(port, "observatory", email, password);
 

@@ -331,3 +331,15 @@ export const ensureBuild = () => {
   if (done.status !== 0) stop(`The studio cannot be built:\n${done.stdout}\n${done.stderr}`);
   writeFileSync(mark, inputs);
 };
+
+/** Brings a database up to date and loads the sample sites. Returns who may sign in; throws with what was printed. */
+export const loadSamples = (env) => {
+  const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
+    cwd: root,
+    env,
+    encoding: "utf8",
+  });
+  if (loaded.status !== 0) throw new Error(loaded.stderr);
+  const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout) ?? [];
+  return { email, password };
+};

@@ -3,7 +3,16 @@ import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, settings } from "./prepare.mjs";
+import {
+  Cluster,
+  ensureBuild,
+  ensureModules,
+  ensurePackages,
+  freePort,
+  loadSamples,
+  root,
+  settings,
+} from "./prepare.mjs";
 import { startServer } from "./supervisor.mjs";
 
 const all = process.argv.includes("--all");
@@ -60,13 +69,7 @@ const hostileInput = async (env) => {
     LOOP_DELAY_FILE: join(tmpdir(), `gray-latch-loop-${process.pid}.json`),
     LOG_LEVEL: "error",
   };
-  const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
-    cwd: root,
-    env: own,
-    encoding: "utf8",
-  });
-  if (loaded.status !== 0) throw new Error(loaded.stderr);
-  const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout);
+  const { email, password } = loadSamples(own);
   const supervisor = await startServer(own, { flags: ["--import", "./scripts/loop-delay.mjs"] });
   try {
     const held = await hostile({

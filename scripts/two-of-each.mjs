@@ -1,22 +1,15 @@
 // Two web and two job processes on one database: what is saved, published and brought in through one is there through the
 // other at once, by turns.
 
-import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { freePort, root } from "./prepare.mjs";
+import { freePort, loadSamples, root } from "./prepare.mjs";
 import { ask, StudioClient } from "./studio-client.mjs";
 import { Supervisor } from "./supervisor.mjs";
 
 /** Resolves with whether all of it held; prints what did not. `env` names the database and a folder. */
 export const twoOfEach = async (env) => {
-  const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {
-    cwd: root,
-    env,
-    encoding: "utf8",
-  });
-  if (loaded.status !== 0) throw new Error(loaded.stderr);
-  const [, email, password] = /^sign-in (\S+) (.*)$/m.exec(loaded.stdout);
+  const { email, password } = loadSamples(env);
   const supervisor = new Supervisor({ env });
   const problems = [];
   const check = (what, holds) => {

@@ -18,19 +18,6 @@ export const saveSignUp = (site: string, row: SignUpRow, connection: Connection)
     connection,
   );
 
-export const countSignUpsSince = async (
-  site: string,
-  since: Date,
-  connection: Connection,
-): Promise<number> => {
-  const [row] = await selectRows<{ count: number }>(
-    "SELECT count(*)::int AS count FROM sign_up WHERE site = :site AND at >= :since",
-    { site, since },
-    connection,
-  );
-  return row?.count ?? 0;
-};
-
 export const listSignUps = (site: string, limit: number, connection: Connection): Promise<SignUpRow[]> =>
   selectRows(
     "SELECT list, address, consent, at FROM sign_up WHERE site = :site ORDER BY at DESC, address LIMIT :limit",
