@@ -129,7 +129,9 @@ test("G17: duplicate, with or without its lines, and a copy just for these pages
 
   await open(page, "overview");
   await (await cell(page, "Header", "Prints")).click();
+  await expect(sheet(page)).toBeVisible();
   await page.keyboard.press("Escape");
+  await expect(sheet(page)).toHaveCount(0);
   await (await cell(page, "Header", "Ridge at night", "Prints")).click();
   await sheet(page)
     .getByRole("button", { name: /just for this page$/ })

@@ -1,7 +1,7 @@
 // `npm run bench -- --only load`: 200 visitors for 30 s (pages, searches, signed-in pages, archives, ranges of a video)
 // beside one person who saves and publishes every second; and kept pages beside a plain Node server that writes the same
 // bytes from memory.
-import { spawn, } from "node:child_process";
+import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { Agent } from "node:http";
 import { tmpdir } from "node:os";

@@ -36,10 +36,21 @@ const Environment = z.object({
 });
 export type Environment = z.infer<typeof Environment>;
 
-/** Reads and checks the environment. Throws with every problem named, and what production still needs. */
-export const readEnvironment = (
-  source: Readonly<Record<string, string | undefined>> = process.env,
-): Environment => {
+let read: Environment | undefined;
+
+/**
+ * The environment of this process. It is asked for many times with each request: a server that runs reads it once, for
+ * it does not change; tests change it.
+ */
+export const readEnvironment = (source?: Readonly<Record<string, string | undefined>>): Environment => {
+  if (source) return checkEnvironment(source);
+  if (process.env["NODE_ENV"] !== "production") return checkEnvironment(process.env);
+  read ??= checkEnvironment(process.env);
+  return read;
+};
+
+/** Reads and checks an environment. Throws with every problem named, and what production still needs. */
+const checkEnvironment = (source: Readonly<Record<string, string | undefined>>): Environment => {
   const given = Object.fromEntries(Object.entries(source).filter(([, value]) => value !== ""));
   const parsed = Environment.safeParse(given);
   if (!parsed.success) {

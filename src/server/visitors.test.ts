@@ -60,7 +60,7 @@ describe("a visitor", () => {
     const cookie = cookieOf(answer);
     const open = await at(RESTRICTED, cookie);
     expect(open.status).toBe(200);
-    expect(open.body).not.toContain("This page is for members.");
+    expect(String(open.body)).not.toContain("This page is for members.");
     const away = await post("/_account/sign-out", { to: "/visit/" }, { cookie });
     expect([away.status, away.headers?.["Location"]]).toEqual([303, "/visit/"]);
     expect(away.headers?.["Set-Cookie"]).toContain("Max-Age=0");

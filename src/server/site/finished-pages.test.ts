@@ -79,7 +79,7 @@ describe("finished pages", () => {
     await Promise.all(Array.from({ length: 20 }, page));
     expect(drawn).toBe(2);
     await runStatement("UPDATE site SET content_rev = content_rev + 1 WHERE id = 'observatory'", {}, POOL);
-    expect((await page()).body).toBe("drawn 3");
+    expect(String((await page()).body)).toBe("drawn 3");
   });
   it("are what is live, at once, after each publishing", async () => {
     const studio = new Studio(await signInAs("owner"));

@@ -27,7 +27,7 @@ const OLDEST_MS = 86_400_000;
 
 const pages = new LRUCache<string, Kept>({
   maxSize: MOST_BYTES,
-  sizeCalculation: ({ answer }, key) => Buffer.byteLength(String(answer.body ?? "")) + key.length + 1000,
+  sizeCalculation: ({ answer }, key) => (answer.body?.length ?? 0) + key.length + 1000,
 });
 const heads = new InTurn<LiveHead | null>((site) => liveHead(site, POOL));
 /** Pages that are being drawn: who asks for the same meanwhile waits for that. */
@@ -64,8 +64,10 @@ export const finishedPage = async (
 const drawAndKeep = async (key: string, draw: () => Promise<Answer | FinishedPage>): Promise<Answer> => {
   const drawn = await draw();
   if (!("answer" in drawn)) return drawn;
-  pages.set(key, { ...drawn, checked: Date.now() });
-  return drawn.answer;
+  // as it is sent, so that it is not made into bytes again for everyone
+  const answer = { ...drawn.answer, body: Buffer.from(drawn.answer.body ?? "") };
+  pages.set(key, { ...drawn, answer, checked: Date.now() });
+  return answer;
 };
 
 /**

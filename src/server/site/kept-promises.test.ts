@@ -87,7 +87,7 @@ describe("a visitor's request", () => {
       );
     });
     forgetPages();
-    expect((await visit("/visit/")).body).toBe(sound.body);
+    expect((await visit("/visit/")).body).toEqual(sound.body);
     expect((await visit("/notes/")).status).toBe(200);
   });
   it("finds the picture an entry got since the edition, as it is now", async () => {
