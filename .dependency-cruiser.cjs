@@ -17,6 +17,12 @@ module.exports = {
     only("messages-import-core", "^src/messages/", "^src/(core|messages)/"),
     only("data-imports-model", "^src/data/", "^src/(data|core/model)/"),
     only("server-imports-down", "^src/server/", "^src/(server|data|core|messages)/"),
+    {
+      name: "nothing-imports-doors",
+      severity: "error",
+      from: { path: "^src/server/(use-cases|site|files|jobs)/" },
+      to: { path: "^src/server/doors/" },
+    },
     only("workers-import-core", "^src/workers/", "^src/(workers|core|messages)/"),
     // the API client reads the *types* of the use-cases, nothing that runs
     only("ui-imports-down", "^src/ui/", "^src/(ui|core|workers|messages)/", "^src/ui/client/"),

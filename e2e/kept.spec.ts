@@ -109,3 +109,20 @@ test("a change that clashes is not saved; the newest version is taken in one cli
   await undoAll(theirs);
   await theirs.context().close();
 });
+
+test("while the database is away the studio says so, keeps what is shown, and goes on by itself", async ({
+  page,
+}) => {
+  await open(page, "overview");
+  await expect(page.getByRole("heading", { level: 1, name: "Overview" })).toBeVisible();
+  const away = { ok: false, issues: [{ code: "server.away", path: [], params: { id: "1" } }] };
+  await page.route("**/api/studio/observatory/*", (route) =>
+    route.fulfill({ status: 503, headers: { "Retry-After": "2" }, json: away }),
+  );
+  await page.getByRole("link", { name: "Parts", exact: true }).click();
+  const said = page.getByText("The server is busy or cannot be reached. It is asked again by itself");
+  await expect(said).toBeVisible();
+  await page.unrouteAll();
+  await expect(page.getByRole("link", { name: "Day header", exact: true })).toBeVisible();
+  await expect(said).toHaveCount(0);
+});

@@ -12,7 +12,7 @@ import {
   selectRows,
 } from "./database";
 import { readEnvironment } from "./environment";
-import { migrate } from "./migrate";
+import { migrate, pendingMigrations } from "./migrate";
 
 interface Key {
   readonly name: string;
@@ -37,8 +37,26 @@ const foreignKeys = (): Promise<Key[]> =>
   );
 
 describe("the schema", () => {
-  it("is there already: migrating once more does nothing", async () => {
-    expect(await migrate()).toEqual([]);
+  it("is there already: migrating once more does nothing, also twice at once", async () => {
+    expect(await Promise.all([migrate(), migrate(), migrate()])).toEqual([[], [], []]);
+    expect(await pendingMigrations()).toEqual([]);
+  });
+  it("is made once by two that begin at once, and is missed where it is not there", async () => {
+    const name = process.env["PGDATABASE"];
+    const empty = `${name}_empty`;
+    await runStatement(`CREATE DATABASE ${empty} TEMPLATE template0`, {}, POOL);
+    await closeDatabase();
+    process.env["PGDATABASE"] = empty;
+    try {
+      expect(await pendingMigrations()).toContain("001-start");
+      const done = await Promise.all([migrate(), migrate()]);
+      expect(done.map(({ length }) => length).sort((a, b) => a - b)).toEqual([0, done.flat().length]);
+      expect(await pendingMigrations()).toEqual([]);
+    } finally {
+      await closeDatabase();
+      process.env["PGDATABASE"] = name;
+      await runStatement(`DROP DATABASE ${empty} WITH (FORCE)`, {}, POOL);
+    }
   });
   it("lets nothing of one site point into another: what is referred to by site is so with its site", async () => {
     const keys = await foreignKeys();

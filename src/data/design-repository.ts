@@ -80,14 +80,19 @@ export interface LiveHead {
   readonly now: string;
 }
 
-export const liveHead = async (site: string, connection: Connection): Promise<LiveHead | null> => {
+export const liveHead = async (
+  site: string,
+  connection: Connection,
+  /** As of then; now if not said. */
+  at: string | null = null,
+): Promise<LiveHead | null> => {
   const [row] = await selectRows<{ content: string; edition: string | null; pictures: string; now: Date }>(
     `SELECT ${CONTENT_KEY} AS content, clock_timestamp() AS now,
-       (SELECT key FROM edition WHERE edition.site = site.id AND goes_live_at <= clock_timestamp() AND put_off_at IS NULL
+       (SELECT key FROM edition WHERE edition.site = site.id AND goes_live_at <= coalesce(CAST(:at AS timestamptz), clock_timestamp()) AND put_off_at IS NULL
         ORDER BY goes_live_at DESC, seq DESC LIMIT 1) AS edition,
        (SELECT coalesce(max(rev), 0) || ' ' || count(*) FROM document WHERE document.site = site.id AND kind = 'picture') AS pictures
      FROM site WHERE id = :site`,
-    { site },
+    { site, at },
     connection,
   );
   return row

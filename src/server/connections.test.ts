@@ -6,15 +6,17 @@ import { answerVisitor } from "./hosts/site-handler";
 import { forgetPages } from "./site/finished-pages";
 
 /** With one connection, whoever holds it and asks for another waits for themselves. */
-const before = process.env["PGPOOL"];
+const before = { PGPOOL: process.env["PGPOOL"], PGWAIT_MS: process.env["PGWAIT_MS"] };
 beforeAll(async () => {
   await closeDatabase();
-  process.env["PGPOOL"] = "1";
+  // what is asked is whether they wait for ever, not for how long on a busy machine
+  Object.assign(process.env, { PGPOOL: "1", PGWAIT_MS: "120000" });
 });
 afterAll(async () => {
   await closeDatabase();
-  if (before === undefined) delete process.env["PGPOOL"];
-  else process.env["PGPOOL"] = before;
+  for (const [name, value] of Object.entries(before))
+    if (value === undefined) delete process.env[name];
+    else process.env[name] = value;
 });
 
 const visit = async (path: string, cookie?: string) => {

@@ -6,7 +6,8 @@ import { pipeline } from "node:stream/promises";
 import busboy from "busboy";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
 import type { IssueCode } from "../../core/model/issue-codes";
-import { shapeProblem } from "./json-shape";
+import { shapeProblem } from "../../core/model/json-shape";
+import { ReceivedFile } from "../files/received-file";
 
 /**
  * What a request brings. Nothing here asks who sends it: that was asked before, and what is too much is not read. Bytes
@@ -14,15 +15,6 @@ import { shapeProblem } from "./json-shape";
  */
 export const SIGN_IN_BYTES = 4 * 1024;
 export const CALL_BYTES = 2 * 1024 * 1024;
-
-/** A file that came in and lies on the disk until the request is answered. */
-export class ReceivedFile {
-  constructor(
-    readonly path: string,
-    readonly size: number,
-    readonly sha256: string,
-  ) {}
-}
 
 /** How large something may be, bytes, and the issue of what is larger. */
 export interface Size {

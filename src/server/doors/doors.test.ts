@@ -4,11 +4,11 @@ import { join } from "node:path";
 import fc from "fast-check";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
 import { gate } from "../../../test/gate";
+import { shapeProblem } from "../../core/model/json-shape";
 import { Busy } from "../../data/database";
+import { Places } from "../site/places";
 import { parseJson, readJson, receiveFile, receiveForm } from "./bodies";
 import { callerOf } from "./callers";
-import { shapeProblem } from "./json-shape";
-import { Places } from "./places";
 
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-doors-"));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -1,6 +1,7 @@
 import { LRUCache } from "lru-cache";
 import { POOL } from "../../data/database";
 import { findFile, loadFile, readBytes } from "../../data/file-repository";
+import { inPlace } from "../site/places";
 
 /** A file of a site to be sent: small ones from memory, large ones chunk by chunk as they are taken. */
 export interface SiteFile {
@@ -25,9 +26,11 @@ const kept = (): LRUCache<string, Known> => {
     // those who ask for the same at once wait for the one reading of it
     fetchMethod: async (key) => {
       const [site, hash, variant] = key.split(" ") as [string, string, string];
-      const file = await findFile(site, hash, variant, POOL);
-      if (!file || file.size > SMALL) return file ?? undefined;
-      return (await loadFile(site, hash, variant, POOL)) ?? undefined;
+      return inPlace(async () => {
+        const file = await findFile(site, hash, variant, POOL);
+        if (!file || file.size > SMALL) return file ?? undefined;
+        return (await loadFile(site, hash, variant, POOL)) ?? undefined;
+      });
     },
   });
   return holder.grayLatchFiles;
@@ -42,5 +45,15 @@ export const siteFile = async (site: string, hash: string, variant: string): Pro
     return { type, size: bytes.length, read: (from, to) => bytes.subarray(from, to + 1) };
   }
   const { type, size } = known;
-  return { type, size, read: (from, to) => readBytes(site, hash, variant, { from, to }, POOL) };
+  return {
+    type,
+    size,
+    read: (from, to) => inPlaces(readBytes(site, hash, variant, { from, to }, POOL)),
+  };
 };
+
+/** Takes a place for each reading, and none while what was read is sent. */
+async function* inPlaces(chunks: AsyncGenerator<Buffer>): AsyncGenerator<Buffer> {
+  for (let next = await inPlace(() => chunks.next()); !next.done; next = await inPlace(() => chunks.next()))
+    yield next.value;
+}

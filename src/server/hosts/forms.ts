@@ -7,6 +7,24 @@ const MOST_BYTES = 4096;
 
 export type Posted = Pick<IncomingMessage, "headers"> & AsyncIterable<Uint8Array>;
 
+/** A form as it came in, read before anything is asked of it; of one that is too much no more than tells that. */
+export const received = async (request: IncomingMessage): Promise<Posted> => {
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  // what is not read is let go later: the answer is still to be heard
+  for await (const chunk of request.iterator({ destroyOnReturn: false })) {
+    size += chunk.length;
+    chunks.push(chunk);
+    if (size > MOST_BYTES) break;
+  }
+  return {
+    headers: request.headers,
+    async *[Symbol.asyncIterator]() {
+      yield* chunks;
+    },
+  };
+};
+
 /** What a form sends; null if it is more than a form of ours would. */
 export const readForm = async (request: AsyncIterable<Uint8Array>): Promise<URLSearchParams | null> => {
   const chunks: Uint8Array[] = [];

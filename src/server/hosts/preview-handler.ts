@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { attributes, html, SafeHtml } from "../../core/render/html";
+import { inPlace } from "../site/places";
 import { plainAnswer, ranged, send } from "./answer";
 import { answerDraft, isDraftPath } from "./draft-handler";
 import { studioOrigin } from "./host-names";
@@ -17,9 +18,9 @@ export const handlePreview = async (
   const url = new URL(`http://preview${request.url ?? "/"}`);
   const { pathname } = url;
   if (isLivePath(pathname))
-    return send(response, await answerLive(site, url, request), request.method === "GET");
+    return send(response, await inPlace(() => answerLive(site, url, request)), request.method === "GET");
   if (isDraftPath(pathname))
-    return send(response, await answerDraft(site, url, request), request.method === "GET");
+    return send(response, await inPlace(() => answerDraft(site, url, request)), request.method === "GET");
   const page = PAGES[pathname];
   if (page) return send(response, page(), request.method === "GET");
   const file = await sharedFile(site, pathname);

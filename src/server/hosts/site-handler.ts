@@ -11,21 +11,20 @@ import { findMoved } from "../../data/content-changes";
 import { findSite, type SiteHead, searchEntries } from "../../data/content-repository";
 import { inSnapshot, isDatabaseAway, type Transaction } from "../../data/database";
 import { liveHead } from "../../data/design-repository";
-import { readEnvironment } from "../../data/environment";
 import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
 import { callerOf } from "../doors/callers";
-import { Places } from "../doors/places";
 import { RETRY_AFTER } from "../doors/studio-door";
 import { log } from "../log";
 import { assemblePage, pagesOf } from "../page-assembly";
 import { shaperFor } from "../shaping";
 import { type FinishedPage, finishedPage, keptPage } from "../site/finished-pages";
+import { inPlace } from "../site/places";
 import { draftOf, liveOf } from "../site-state";
 import { audienceOf, hasVisitorCookie, visitorOf } from "../visitors";
 import { answerAccount, answerAccountForm, isAccountForm } from "./account-handler";
 import { type Answer, htmlAnswer, plainAnswer, ranged, send } from "./answer";
-import type { Posted } from "./forms";
+import { type Posted, received } from "./forms";
 import { publicOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 import { answerSignUp } from "./sign-up-handler";
@@ -75,8 +74,8 @@ export const answerVisitor = async (
   } catch (error) {
     if (!isDatabaseAway(error)) throw error;
     log().warn({ error, site, path: url.pathname }, "visitors are told to come again");
-    const kept = hasVisitorCookie(request.headers.cookie) ? null : keptPage(site, url.pathname);
-    return kept ?? NOT_NOW;
+    const isOwn = hasVisitorCookie(request.headers.cookie) || url.searchParams.has("q");
+    return (isOwn ? null : keptPage(site, url.pathname)) ?? NOT_NOW;
   }
 };
 
@@ -94,24 +93,17 @@ const answerForm = async (site: string, request: IncomingMessage): Promise<Answe
   const path = (request.url ?? "").split("?")[0] ?? "";
   const block = /^\/_sign-up\/([a-z0-9-]{1,300})$/.exec(path)?.[1];
   if (!isAccountForm(path) && !block) return null;
+  const from = callerOf(request);
+  // whoever sends slowly takes nobody's place meanwhile
+  const posted = await received(request);
   try {
     return await inPlace(() =>
-      block
-        ? answerSignUp(site, block, request, callerOf(request))
-        : answerAccountForm(site, path, request, callerOf(request)),
+      block ? answerSignUp(site, block, posted, from) : answerAccountForm(site, path, posted, from),
     );
   } catch (error) {
     if (!isDatabaseAway(error)) throw error;
     return NOT_NOW;
   }
-};
-
-/** Strangers have places of their own, fewer than there are connections: the studio never waits for them. */
-let places: Places | undefined;
-const inPlace = <T>(work: () => Promise<T>): Promise<T> => {
-  const { PGPOOL, PGWAIT_MS } = readEnvironment();
-  places ??= new Places(Math.max(1, PGPOOL - 2), PGWAIT_MS);
-  return places.take(work);
 };
 
 const NOBODY = { headers: {} };
@@ -143,7 +135,7 @@ const drawAt = async (site: string, url: URL, visitor: Visitor | null): Promise<
     if (!head) return null;
     const audience = audienceOf(visitor, head);
     const found = await findPage(head, url, transaction, { audience });
-    return { audience, found, version: (await liveHead(site, transaction))?.version ?? "" };
+    return { audience, found, version: (await liveHead(site, transaction, head.now))?.version ?? "" };
   });
   if (!gathered) return plainAnswer(404, "There is no site here.");
   const { found, audience, version } = gathered;

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { succeed } from "../../core/model/issue";
 import type { Video } from "../../core/model/part";
-import { ReceivedFile } from "../doors/bodies";
 import { decode } from "../files/decoding";
+import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
 import { keepFiles } from "../files/site-files";
 import { MOST_VIDEO_BYTES } from "../files/video-file";

@@ -1,4 +1,5 @@
 import { Busy } from "../../data/database";
+import { readEnvironment } from "../../data/environment";
 
 /**
  * Places for work that needs the database: so many at a time, the others wait in line, and none longer than is said. So
@@ -41,3 +42,12 @@ export class Places {
     });
   }
 }
+
+const holder = globalThis as typeof globalThis & { grayLatchPlaces?: Places };
+
+/** Strangers have places of their own, fewer than there are connections: the studio never waits for them. */
+export const inPlace = <T>(work: () => Promise<T>): Promise<T> => {
+  const { PGPOOL, PGWAIT_MS } = readEnvironment();
+  holder.grayLatchPlaces ??= new Places(Math.max(1, PGPOOL - 2), PGWAIT_MS);
+  return holder.grayLatchPlaces.take(work);
+};
