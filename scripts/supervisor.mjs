@@ -117,7 +117,7 @@ const logFile = (folder, name) => {
 
 /**
  * Keeps our processes running. `logs` is a folder for what they print, `note` a file that says what was started, `say`
- * is told what happens. `onLost` is called when one could not be started the first time.
+ * is told what happens.
  */
 export class Supervisor {
   #kept = [];
