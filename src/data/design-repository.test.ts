@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { runSeed, type Seeded, seeded } from "../../test/seeded";
 import type { Design, DesignDocument } from "../core/model/design";
 import { lockSite } from "./content-repository";
-import { inTransaction, POOL, selectRows } from "./database";
+import { inTransaction, POOL, runStatement, selectRows } from "./database";
 import {
   addChange,
   changesOf,
@@ -240,5 +240,29 @@ describe(`changes to undo and to redo (seed ${SEED})`, () => {
     const last = await lastChanges(SITE, POOL);
     expect(last.get("quay")).toEqual({ label: "both", at: at(7002).toISOString() });
     expect(last.get("wheel")?.label).toBe("wheel alone");
+  });
+});
+
+describe("a stored document this version cannot read", () => {
+  it("is said with its place, and is nobody's design", async () => {
+    const [menu] = await selectRows<{ id: string; body: unknown }>(
+      "SELECT id, body FROM document WHERE site = 'tide-mill' AND kind = 'menu' ORDER BY id LIMIT 1",
+      {},
+      POOL,
+    );
+    const put = (body: unknown) =>
+      runStatement(
+        "UPDATE document SET body = CAST(:body AS jsonb) WHERE site = 'tide-mill' AND id = :id",
+        { id: menu?.id, body: JSON.stringify(body) },
+        POOL,
+      );
+    await put({ schema: 99 });
+    const failed = await loadDraft("tide-mill", POOL).catch((error: unknown) => error);
+    expect(failed).toMatchObject({
+      name: "UnreadableDocument",
+      issues: [{ code: "document.unreadable", path: [menu?.id], params: { kind: "menu" } }],
+    });
+    await put(menu?.body);
+    expect((await loadDraft("tide-mill", POOL)).has(menu?.id ?? "")).toBe(true);
   });
 });

@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { canonicalJson } from "../core/model/canonical";
 import { type Design, type DesignDocument, designOf, type Picture } from "../core/model/design";
+import type { Issue } from "../core/model/issue";
 import type { Operation } from "../core/model/operations";
 import { upgraded } from "../core/model/upgrades";
 import { CONTENT_KEY, DESIGN_KEY } from "./content-repository";
@@ -11,6 +12,22 @@ import type { ChangeRow, EditionRow } from "./models";
 
 const hashOf = (body: unknown): string => createHash("sha256").update(canonicalJson(body)).digest("hex");
 
+/** A stored document that this version cannot read, with where. */
+export class UnreadableDocument extends Error {
+  override readonly name = "UnreadableDocument";
+  constructor(readonly issues: readonly Issue[]) {
+    super(
+      `document: expected one that can be read, got ${issues.map(({ path }) => path.join(" › ")).join(", ")}`,
+    );
+  }
+}
+
+const readDocument = (row: DesignDocument): DesignDocument => {
+  const document = upgraded(row);
+  if (!document.ok) throw new UnreadableDocument(document.issues);
+  return document.value;
+};
+
 export const loadDraft = async (site: string, connection: Connection): Promise<Design> =>
   designOf(
     (
@@ -19,7 +36,7 @@ export const loadDraft = async (site: string, connection: Connection): Promise<D
         { site },
         connection,
       )
-    ).map(upgraded),
+    ).map(readDocument),
   );
 
 /** Pictures of content that are newer than an edition, by id: content is live at once. Those that are not there are left out. */
@@ -34,7 +51,7 @@ export const loadPictures = async (
     { site, ids },
     connection,
   );
-  return Object.fromEntries(rows.map(upgraded).map(({ id, body }) => [id, body as Picture]));
+  return Object.fromEntries(rows.map(readDocument).map(({ id, body }) => [id, body as Picture]));
 };
 
 export const loadEdition = async (site: string, seq: number, connection: Connection): Promise<Design> =>
@@ -46,7 +63,7 @@ export const loadEdition = async (site: string, seq: number, connection: Connect
         { site, seq },
         connection,
       )
-    ).map(upgraded),
+    ).map(readDocument),
   );
 
 /** The edition visitors see: the newest whose time has come. Its key names what it holds, its number only where it stands. */

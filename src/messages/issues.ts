@@ -274,6 +274,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `This site keeps as many files as it may (${String(limit)}). Remove some it does not use; nothing was added.`,
   "quota.bytes": ({ limit, used }) =>
     `This site keeps ${String(used)} of the ${String(limit)} MB it may, and this would be more. Remove files it does not use; nothing was added.`,
+  "document.unreadable": ({ kind }, path) =>
+    `The ${String(kind)} “${String(path[0])}” of this site is stored in a form this version cannot read${path.length > 1 ? ` (at ${path.slice(1).join(" › ")})` : ""}. Nothing was changed; whoever runs the server must look at it.`,
   "disk.full": () =>
     "The server's disk is nearly full, so it takes in no files for now. Whoever runs it must make room; nothing was added.",
   "server.away": () =>

@@ -105,6 +105,7 @@ const STATUS: Readonly<Record<string, number>> = {
   "disk.full": 507,
   "server.away": 503,
   "server.failed": 500,
+  "document.unreadable": 500,
 };
 
 /** The HTTP status that says best what is wrong. */

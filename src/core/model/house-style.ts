@@ -260,8 +260,9 @@ const FirstStyle = z.looseObject({
   headingWeight: z.number(),
   measures: z.looseObject({ radius: z.number() }),
 });
-export const upgradeStyle = (body: unknown): HouseStyle => {
-  if ((body as { schema?: unknown }).schema === 2) return body as HouseStyle;
+
+/** A style of schema 1 as one of schema 2. Throws, as schemas do, at what is no such style. */
+export const secondStyle = (body: unknown): HouseStyle => {
   const { sizes, headingWeight, ...rest } = FirstStyle.parse(body);
   const type = Object.fromEntries(
     TYPE_STYLES.map((style) => {

@@ -21,6 +21,7 @@ export const ISSUE_CODES = [
   "content.unknown",
   "content.value",
   "disk.full",
+  "document.unreadable",
   "draftLink.tooMany",
   "draftLink.unknown",
   "edition.notWaiting",

@@ -1,7 +1,8 @@
 import { BLOCK_KINDS, type BlockKind, defaultSettings } from "./blocks";
-import { type DesignDocument, Piece } from "./design";
-import { upgradeStyle } from "./house-style";
-import { Band, Cell, Look, Part } from "./part";
+import { type DesignDocument, type DocumentKind, documentSchemas } from "./design";
+import { secondStyle } from "./house-style";
+import { fail, issue, type Outcome, succeed } from "./issue";
+import { Band, Cell, Look, type Part } from "./part";
 import { blocksOf } from "./tree";
 
 const countOf = (value: object): number => Object.keys(value).length;
@@ -28,23 +29,61 @@ const isWhole = (part: Pick<Part, "bands">): boolean =>
     ({ kind, settings, look }) => countOf(settings) >= SETTINGS[kind] && countOf(look) >= LOOK_FIELDS,
   );
 
-/** Parts stored by an older version get the fields it did not know, as they are where nobody set them. */
-const upgradePart = (part: Part): Part => {
-  if (isWhole(part)) return part;
-  const read = Part.safeParse(part);
-  return read.success ? (read.data as Part) : part;
+/** What makes a body of the version before into one of version `to`. Pure; throws, as schemas do, at what is no such body. */
+interface Step {
+  readonly to: number;
+  readonly up: (body: unknown) => unknown;
+}
+
+/** The steps of every stored kind, oldest first. A kind without any is of version 1 still. */
+const STEPS: Readonly<Record<DocumentKind, readonly Step[]>> = {
+  part: [],
+  piece: [],
+  order: [],
+  menu: [],
+  style: [{ to: 2, up: secondStyle }],
+  profile: [],
+  picture: [],
+  choice: [],
+  expectations: [],
 };
 
-/** Documents of an older schema as the software knows them now: one pure step a kind and version, on reading. */
-export const upgraded = (document: DesignDocument): DesignDocument => {
-  if (document.kind === "style") return { ...document, body: upgradeStyle(document.body) };
-  if (document.kind === "part") {
-    const body = upgradePart(document.body);
-    return body === document.body ? document : { ...document, body };
+const newestOf = (kind: DocumentKind): number => STEPS[kind].at(-1)?.to ?? 1;
+
+/** Whether a body of the newest version has all it should: fields that came since within a version are filled in by its schema. */
+const hasAll = (kind: DocumentKind, body: unknown): boolean => {
+  if (kind !== "part" && kind !== "piece") return true;
+  try {
+    return isWhole(body as Part);
+  } catch {
+    // it is not even shaped like one: its schema says where
+    return false;
   }
-  if (document.kind === "piece" && !isWhole(document.body)) {
-    const read = Piece.safeParse(document.body);
-    return read.success ? { ...document, body: read.data as Piece } : document;
-  }
-  return document;
 };
+
+/**
+ * A document as the software knows it now: the steps of its kind from its own version on, then what its schema fills in;
+ * the same object where nothing is missing. One that cannot be read is an issue with its place, never the old body.
+ */
+export const upgraded = (document: DesignDocument): Outcome<DesignDocument> => {
+  const { id, kind } = document;
+  const version = (document.body as { readonly schema?: unknown } | null)?.schema;
+  const unreadable = () => fail(issue("document.unreadable", [id], { kind }));
+  if (!Number.isInteger(version) || (version as number) < 1 || (version as number) > newestOf(kind))
+    return unreadable();
+  let body: unknown = document.body;
+  try {
+    for (const { to, up } of STEPS[kind]) if (to > (version as number)) body = up(body);
+  } catch {
+    return unreadable();
+  }
+  if (body === document.body && hasAll(kind, body)) return succeed(document);
+  const read = documentSchemas[kind].safeParse(body);
+  if (read.success) return succeed({ id, kind, body: read.data } as DesignDocument);
+  return fail(
+    ...read.error.issues
+      .slice(0, MOST_PROBLEMS)
+      .map(({ path }) => issue("document.unreadable", [id, ...(path as (string | number)[])], { kind })),
+  );
+};
+const MOST_PROBLEMS = 5;

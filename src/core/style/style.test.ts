@@ -5,9 +5,10 @@ import { randomStyle } from "../../../test/random-style";
 import { contrastOf } from "../colour/contrast";
 import { GROUNDS, proposePalette, speakingColours } from "../colour/palette";
 import { type Design, designOf, getBody } from "../model/design";
-import { HouseStyle, upgradeStyle, valuesOf } from "../model/house-style";
+import { HouseStyle, secondStyle, valuesOf } from "../model/house-style";
 import { applyOperations } from "../model/operations";
 import type { Block, Part } from "../model/part";
+import { upgraded } from "../model/upgrades";
 import { styleDifferences, takeOver, withDifference } from "./differences";
 import { pairsInUse } from "./pairs";
 import { bindOperation, typedInColours } from "./typed-in";
@@ -152,13 +153,14 @@ describe("a style of schema 1", () => {
       headingWeight: 650,
       measures: { contentWidth: 1000, radius: 9, edgeWide: 1000, edgeMiddle: 600 },
     };
-    const now = upgradeStyle(first);
+    const now = secondStyle(first);
     expect(HouseStyle.safeParse(now).success).toBe(true);
     expect([now.type.h1.size, now.type.h1.weight, now.type.body.size, now.type.menu.size]).toEqual([
       2.5, 650, 1.1, 1.1,
     ]);
     expect([now.buttons.radius, now.fields.radius, now.measures.distance]).toEqual([9, 9, 8]);
-    expect(upgradeStyle(now)).toBe(now);
+    const stored = { id: "style", kind: "style", body: first } as never;
+    expect(upgraded(stored)).toEqual({ ok: true, value: { id: "style", kind: "style", body: now } });
   });
 });
 

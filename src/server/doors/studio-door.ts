@@ -1,5 +1,6 @@
 import { fail, issue } from "../../core/model/issue";
 import { isDatabaseAway } from "../../data/database";
+import type { UnreadableDocument } from "../../data/design-repository";
 import { outcomeResponse } from "../call";
 import { log } from "../log";
 
@@ -19,6 +20,8 @@ export const answered = async (request: Request, work: () => Promise<Response>):
     return await work();
   } catch (error) {
     const isAway = isDatabaseAway(error);
+    if (error instanceof Error && error.name === "UnreadableDocument")
+      return outcomeResponse(fail(...(error as UnreadableDocument).issues));
     const { pathname } = new URL(request.url);
     log()[isAway ? "warn" : "error"]({ error, request: id, path: pathname }, "request failed");
     const response = outcomeResponse(fail(issue(isAway ? "server.away" : "server.failed", [], { id })));
