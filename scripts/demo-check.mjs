@@ -32,6 +32,8 @@ const check = (name, ok, detail = "") => {
   console.log(`${ok ? "✓" : "✗"} ${name}${ok ? "" : `: ${detail}`}`);
 };
 
+/** The demo that was started last. */
+let running = null;
 /** Starts the demo and resolves with what it said, once it is ready or has ended. */
 const start = (args = []) =>
   new Promise((done) => {
@@ -41,6 +43,7 @@ const start = (args = []) =>
       env,
       stdio: ["ignore", "pipe", "pipe"],
     });
+    running = child;
     let said = "";
     const hear = (chunk) => {
       said += chunk;
@@ -116,9 +119,15 @@ try {
       !cluster.startsWith(folder) && existsSync(join(cluster, "cluster/PG_VERSION")),
       first.said,
     );
-  for (const { pid, mark } of processes()) {
+  const marks = processes().map(({ mark }) => mark);
+  check("the database, the jobs and the web process run", marks.length === 3, marks.join(" "));
+  for (const mark of marks) {
+    // one that needs what was killed before may have been started again meanwhile
+    await until(() => processes().length === marks.length);
+    const pidOf = () => processes().find((each) => each.mark === mark)?.pid;
+    const pid = pidOf();
     process.kill(pid, "SIGKILL");
-    const back = await until(() => processes().some((each) => each.mark === mark && each.pid !== pid));
+    const back = await until(() => ![undefined, pid].includes(pidOf()));
     const answers = await until(async () => (await statusOf("observatory.localhost")) === 200);
     check(
       `${mark.includes("src/") ? mark : "PostgreSQL"} that was killed is back by itself`,
@@ -184,7 +193,10 @@ try {
     broken.said,
   );
   check("and leaves no process", left().length === 0, left().join("\n"));
+} catch (error) {
+  check("the demo could be played to its end", false, error.stack);
 } finally {
+  if (running?.exitCode === null && running.signalCode === null) await stop(running);
   rmSync(locked, { recursive: true, force: true });
   rmSync(cluster, { recursive: true, force: true });
 }

@@ -10,7 +10,7 @@ import {
   statSync,
   writeFileSync,
 } from "node:fs";
-import { join } from "node:path";
+import { basename, join } from "node:path";
 import { root } from "./prepare.mjs";
 
 /** The first pause, the longest one, and how long something must have run for the pause to begin small again, ms. */
@@ -62,7 +62,16 @@ class Kept {
   #timer;
   #began = 0;
   constructor(name, start, say, onChange) {
-    Object.assign(this, { name, start, say, onChange, child: null, isEnding: false, restarts: 0 });
+    Object.assign(this, {
+      name,
+      start,
+      say,
+      onChange,
+      child: null,
+      isEnding: false,
+      hasRun: false,
+      restarts: 0,
+    });
   }
 
   /** Starts it. Resolves once it says it is ready; rejects with what it printed if it ends before, the first time. */
@@ -74,13 +83,15 @@ class Kept {
     const ended = new Promise((over) => child.once("exit", (code, signal) => over({ code, signal })));
     void ended.then(({ code, signal }) => this.#ended(code, signal));
     await ready;
+    this.hasRun = true;
     return this;
   }
 
   #ended(code, signal) {
     this.child = null;
     this.onChange();
-    if (this.isEnding) return;
+    // what never was ready is not started again: whoever began it is told why
+    if (this.isEnding || !this.hasRun) return;
     if (Date.now() - this.#began > STEADY) this.#pause = FIRST_PAUSE;
     const pause = this.#pause;
     this.#pause = Math.min(LONGEST_PAUSE, pause * 2);
@@ -134,13 +145,16 @@ export class Supervisor {
   #write() {
     if (!this.note) return;
     const running = this.#kept.filter(({ child }) => child);
+    // whole or not at all: it is read by others while we run
     writeFileSync(
-      this.note,
+      `${this.note}.new`,
       JSON.stringify({
-        keeper: { pid: process.pid, mark: process.argv[1] },
+        // by the end of its path: it may have been named from where it was started
+        keeper: { pid: process.pid, mark: basename(process.argv[1]) },
         processes: running.map(({ child, mark }) => ({ pid: child.pid, mark })),
       }),
     );
+    renameSync(`${this.note}.new`, this.note);
   }
 
   /** Keeps a TypeScript entry of ours running. Resolves when it is ready. */
