@@ -112,6 +112,17 @@ export class PublicPage {
   }
 }
 
+/** Rows are drawn in words while they pass: one that has just come is pressed once it is the same element for a while. */
+const standsStill = async (found: Locator): Promise<void> => {
+  let before = await found.elementHandle();
+  for (let same = 0; same < 4; ) {
+    await found.page().waitForTimeout(150);
+    const now = await found.elementHandle();
+    same = (await found.evaluate((element, earlier) => element === earlier, before)) ? same + 1 : 0;
+    before = now;
+  }
+};
+
 /** The cell of the overview where a page meets a slot; opens the group first. */
 export const cell = async (page: Page, slot: string, title: string, group?: string): Promise<Locator> => {
   if (group) {
@@ -124,8 +135,7 @@ export const cell = async (page: Page, slot: string, title: string, group?: stri
   const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
   for (let tries = 0; tries < 40; tries += 1) {
     if (await found.isVisible()) {
-      // rows that have just come stand still before they are pressed: they are drawn in words while they pass
-      if (tries > 0) await page.waitForTimeout(300);
+      if (tries > 0) await standsStill(found);
       break;
     }
     await page.mouse.move(width / 3, height - 60);
