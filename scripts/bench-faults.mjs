@@ -6,7 +6,7 @@ import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { Cluster, freePort, loadSamples, settings } from "./prepare.mjs";
+import { Cluster, environmentOf, freePort, loadSamples } from "./prepare.mjs";
 import { StudioClient } from "./studio-client.mjs";
 import { Supervisor, startServer } from "./supervisor.mjs";
 
@@ -89,15 +89,7 @@ export const benchFaults = async ({ kills = 60 } = {}) => {
   chmodSync(folder, 0o755);
   // durability stays on: that is what is asked here
   const cluster = new Cluster({ folder: join(folder, "postgres"), port: await freePort(54600) });
-  const env = {
-    ...settings(),
-    PGPORT: String(cluster.port),
-    PGUSER: "app",
-    PGPASSWORD: "app",
-    PGDATABASE: "gray_latch",
-    PORT: String(await freePort(4580)),
-    DATA_DIR: folder,
-  };
+  const env = await environmentOf(cluster, folder, 4580);
   const said = [];
   const supervisor = new Supervisor({ env, logs: join(folder, "log"), say: (words) => said.push(words) });
   try {

@@ -6,7 +6,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { Agent } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Cluster, freePort, loadSamples, settings } from "./prepare.mjs";
+import { Cluster, environmentOf, freePort, loadSamples } from "./prepare.mjs";
 import { ask, StudioClient } from "./studio-client.mjs";
 import { startServer } from "./supervisor.mjs";
 
@@ -106,15 +106,7 @@ const requestsASecond = async (port, host, seconds, connections) => {
 export const benchLoad = async () => {
   const folder = mkdtempSync(join(tmpdir(), "gray-latch-load-"));
   const cluster = new Cluster({ folder: join(folder, "postgres"), port: await freePort(54700), fast: true });
-  const env = {
-    ...settings(),
-    PGPORT: String(cluster.port),
-    PGUSER: "app",
-    PGPASSWORD: "app",
-    PGDATABASE: "gray_latch",
-    PORT: String(await freePort(4780)),
-    DATA_DIR: folder,
-  };
+  const env = await environmentOf(cluster, folder, 4780);
   const port = Number(env.PORT);
   let supervisor;
   let plain;

@@ -7,21 +7,11 @@ import { connect } from "node:net";
 import { join } from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import sharp from "sharp";
+import { tsImport } from "tsx/esm/api";
 import { root } from "./prepare.mjs";
 import { ask, StudioClient } from "./studio-client.mjs";
 
-/** mulberry32, as in `test/seeded.ts`. */
-const seeded = (seed) => {
-  let state = seed | 0;
-  const real = () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  const below = (limit) => Math.floor(real() * limit);
-  return { below, pick: (items) => items[below(items.length)], chance: (share) => real() < share };
-};
+const { seeded } = await tsImport("../test/seeded.ts", import.meta.url);
 
 const STRANGE = [
   null,

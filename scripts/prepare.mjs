@@ -332,6 +332,17 @@ export const ensureBuild = () => {
   writeFileSync(mark, inputs);
 };
 
+/** The environment of a server of its own, with its files in `folder`, on a port from `port` on that is free. */
+export const environmentOf = async (cluster, folder, port) => ({
+  ...settings(),
+  PGPORT: String(cluster.port),
+  PGUSER: "app",
+  PGPASSWORD: "app",
+  PGDATABASE: "gray_latch",
+  PORT: String(await freePort(port)),
+  DATA_DIR: folder,
+});
+
 /** Brings a database up to date and loads the sample sites. Returns who may sign in; throws with what was printed. */
 export const loadSamples = (env) => {
   const loaded = spawnSync(process.execPath, ["--import", "tsx", "scripts/database.ts"], {

@@ -129,7 +129,7 @@ describe("a connection that is not free", () => {
   it("is waited for as long as is said, and no longer", async () => {
     await closeDatabase();
     process.env["PGPOOL"] = "1";
-    process.env["PGWAIT_MS"] = "150";
+    process.env["PGWAIT_MS"] = "2000";
     const over = gate();
     const held = inTransaction(() => over.isOpen);
     try {

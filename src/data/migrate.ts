@@ -11,6 +11,7 @@ import { changeKey } from "./migrations/007-change-key";
 import { draftLink } from "./migrations/008-draft-link";
 import { putOff } from "./migrations/009-put-off";
 import { doors } from "./migrations/010-doors";
+import { uploadParams } from "./migrations/011-upload-params";
 
 const MIGRATIONS = [
   start,
@@ -23,6 +24,7 @@ const MIGRATIONS = [
   draftLink,
   putOff,
   doors,
+  uploadParams,
 ];
 
 const umzugOn = (sequelize: Sequelize) =>

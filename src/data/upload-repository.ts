@@ -1,3 +1,4 @@
+import type { Issue } from "../core/model/issue";
 import { type Connection, POOL, runStatement, selectRows, type Transaction } from "./database";
 
 export type UploadState = "waiting" | "working" | "done" | "failed";
@@ -11,6 +12,8 @@ export interface UploadRow {
   readonly state: UploadState;
   /** The code of what went wrong; empty otherwise. */
   readonly detail: string;
+  /** What the sentence of that code needs. */
+  readonly params: Issue["params"] | null;
   readonly picture: string | null;
 }
 
@@ -57,13 +60,20 @@ export const setUploadState = (
   site: string,
   id: string,
   state: UploadState,
-  more: { readonly detail?: string; readonly picture?: string | null },
+  { issue, picture }: { readonly issue?: Issue; readonly picture?: string },
   connection: Connection,
 ): Promise<void> =>
   runStatement(
-    `UPDATE upload SET state = :state, detail = :detail, picture = :picture, beat_at = now()
+    `UPDATE upload SET state = :state, detail = :detail, params = :params, picture = :picture, beat_at = now()
      WHERE site = :site AND id = :id`,
-    { site, id, state, detail: more.detail ?? "", picture: more.picture ?? null },
+    {
+      site,
+      id,
+      state,
+      detail: issue?.code ?? "",
+      params: issue?.params ? JSON.stringify(issue.params) : null,
+      picture: picture ?? null,
+    },
     connection,
   );
 

@@ -100,7 +100,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "picture.tooBig": ({ limit }) =>
     `The file is larger than ${String(limit)}. Save it smaller; nothing was added.`,
   "picture.gaveUp": () =>
-    "Its sizes could not be made, three times over. Send it again; if it fails again, the server needs looking at.",
+    "Its sizes could not be made, however often it was tried. Send it again; if it fails again, the server needs looking at.",
   "picture.gone": () => "The file that was sent is not there any more. Send it again.",
   "picture.inUse": ({ count: uses }) =>
     `The picture is used in ${String(uses)} places. Replace it or take it out there first; nothing was removed.`,
@@ -188,7 +188,10 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "audience.unknown": (params) => `This site has no audience “${params["audience"]}”.`,
   "part.unknown": () => "There is no such part on this site. It may have been removed.",
   "pack.notZip": () => "This is not a zip file. A template pack ends in .zip and was written by an export.",
-  "pack.cut": () => "The zip file ends too early; it may have been cut short on the way. Fetch it again.",
+  "pack.cut": () =>
+    "The zip file is damaged or ends too early; something may have happened to it on the way. Fetch it again.",
+  "pack.otherZip": () =>
+    "The zip file is encrypted, in several pieces, or packed in a way that is not read here. Take the file as it was exported.",
   "pack.tooBig": (params) => `The pack is larger than ${params["limit"]}. Nothing was read.`,
   "pack.ratio": (_, path) => `${file(path)} unpacks to far more than it should. Nothing was read.`,
   "pack.leavesArchive": (params) =>
@@ -206,7 +209,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `${file(path)} has a value that does not fit${inside(path)}: ${wrongWords(params)}. Nothing was imported.`,
   "pack.keyTwice": (params, path) =>
     `The key “${params["key"]}” stands twice in ${file(path)}. Nothing was imported.`,
-  "pack.picture": (_, path) => `${file(path)} is not a picture that can be read. Nothing was imported.`,
+  "pack.picture": ({ why, ...params }, path) =>
+    `${file(path)} cannot be imported. ${describeIssue({ code: why as IssueCode, path: [], params })}`,
   "pack.nothing": () => "Choose at least one part to export.",
   "import.unanswered": (params) => `${params["open"]} questions are still open. Answer them, then import.`,
   "undo.nothing": () => "There is nothing to undo.",
@@ -265,11 +269,14 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "input.tooDeep": () => "The request nests deeper than anything here does. Nothing was changed.",
   "input.tooMany": () => "The request holds more values than are taken at once. Nothing was changed.",
   "input.cut": () => "What was sent ended too early. Send it again; nothing was changed.",
+  "input.notForm": () => "This takes a form with a file (multipart/form-data), and something else was sent.",
   "input.noFile": () => "This takes a file, and none was sent. Choose one; nothing was changed.",
   "text.unstorable": (_, path) =>
     `A text has a character that is none (a NUL, or half of a pair)${at(path)}. Take it out; nothing was saved.`,
   "file.tooDear": ({ seconds }) =>
     `The file takes more time or memory to read than is given to one (${String(seconds)} s). Make it simpler or smaller; nothing was changed.`,
+  "file.unreadable": () =>
+    "The file could not be read: what reads such files gave it up. Save it anew from where it comes from; nothing was changed.",
   "quota.files": ({ limit }) =>
     `This site keeps as many files as it may (${String(limit)}). Remove some it does not use; nothing was added.`,
   "quota.bytes": ({ limit, used }) =>

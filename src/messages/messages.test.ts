@@ -22,7 +22,7 @@ describe("sentences", () => {
   });
   it("say what to do in plain words", () => {
     for (const [code, sentence] of Object.entries(ISSUE_SENTENCES)) {
-      const text = sentence({}, []);
+      const text = sentence({ why: "picture.unreadable" }, []);
       expect(text, code).toMatch(/[.?!]$|: undefined\.?$/);
     }
   });

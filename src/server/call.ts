@@ -95,6 +95,7 @@ const STATUS: Readonly<Record<string, number>> = {
   "input.tooDeep": 400,
   "input.tooMany": 400,
   "input.cut": 400,
+  "input.notForm": 415,
   "input.noFile": 400,
   "text.unstorable": 400,
   "picture.tooBig": 413,

@@ -28,7 +28,7 @@ import { entriesFromFiles, saveEntries } from "./content-import";
 import { decode } from "./files/decoding";
 import type { Rendered } from "./files/picture-file";
 import { withScratch } from "./files/scratch";
-import { keepFiles, picturesFiles } from "./files/site-files";
+import { keepFiles, pictureIssue, picturesFiles } from "./files/site-files";
 import { newIds } from "./ids";
 import type { SiteFolder } from "./site-folder";
 import type { SiteContext } from "./use-case";
@@ -68,7 +68,7 @@ const renderPictures = async (folder: SiteFolder, scratch: string): Promise<Outc
   );
   const made = new Map<string, { rendered: Rendered; path: string }>();
   for (const { key, path, rendered } of pictures) {
-    if (!rendered.ok) return fail(issue("pack.picture", [`pictures/${key}`]));
+    if (!rendered.ok) return fail(pictureIssue(`pictures/${key}`, rendered.issues));
     made.set(key, { rendered: rendered.value, path });
   }
   return succeed(made);

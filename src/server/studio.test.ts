@@ -525,10 +525,20 @@ describe("packs between sites", () => {
     const before = await draftBodies();
     const outside = zipSync({ "../outside.json": new Uint8Array([1]) });
     const bomb = zipSync({ "pack.json": new Uint8Array(30_000_000) }, { level: 9 });
+    const zipped = zipSync({ "pack.json": new Uint8Array(50) });
+    /** Bytes at an offset of a local header, and of the central one, which has two bytes more before (APPNOTE 4.3.7, 4.3.12). */
+    const withBytes = (zip: Uint8Array, offset: number, bytes: readonly number[]) => {
+      const changed = Buffer.from(zip);
+      changed.set(bytes, offset);
+      changed.set(bytes, changed.indexOf("PK\x01\x02", 0, "latin1") + offset + 2);
+      return changed;
+    };
     const cases: [Uint8Array, string][] = [
       [new TextEncoder().encode("not a zip at all"), "pack.notZip"],
       [whole.subarray(0, whole.length - 400), "pack.cut"],
       [whole.subarray(0, 60), "pack.cut"],
+      [withBytes(zipped, 6, [1, 0]), "pack.otherZip"],
+      [withBytes(zipped, 8, [99, 0]), "pack.otherZip"],
       [outside, "pack.leavesArchive"],
       [bomb, "pack.ratio"],
       [zipSync({ "a.json": new Uint8Array([1]) }), "pack.fileMissing"],
@@ -576,7 +586,10 @@ describe("packs between sites", () => {
     const before = await draftBodies();
     expect(
       await studio.sendPack("packImport", zipSync({ "pack.json": json(manifest), ...files })),
-    ).toMatchObject({ ok: false, issues: [{ code: "pack.picture", path: ["media/x.jpg"] }] });
+    ).toMatchObject({
+      ok: false,
+      issues: [{ code: "pack.picture", path: ["media/x.jpg"], params: { why: "picture.unreadable" } }],
+    });
     expect(await draftBodies()).toEqual(before);
   });
 });

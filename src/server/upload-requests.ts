@@ -21,7 +21,8 @@ export const answerUpload = (request: Request, site: string): Promise<Response> 
     const { searchParams: query } = new URL(request.url);
     const name = (query.get("name") ?? "").replaceAll("\0", "").toWellFormed().slice(0, 200) || "Picture";
     return withScratch(async (folder) => {
-      const room = await roomFor(site, Number(request.headers.get("content-length") ?? 0));
+      const size = Number(request.headers.get("content-length") ?? 0);
+      const room = await roomFor(site, Math.min(size, MOST_BYTES));
       if (!room.ok) return outcomeResponse(room);
       const file = await receiveFile(request, folder, { most: MOST_BYTES, tooLarge: "picture.tooBig" });
       if (!file.ok) return outcomeResponse(file);

@@ -204,7 +204,7 @@ describe("what is no picture", () => {
       who,
       words.encode(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${shapes}</svg>`),
     );
-    expect(whole.state).toBe("done");
+    expect(whole).toMatchObject({ state: "done", issue: null });
     await who.get("undo");
   });
   it("more than 64 MB is not read, and those who may not design may not send", async () => {

@@ -95,13 +95,22 @@ class Counter extends Transform {
 }
 class TooLarge extends Error {}
 
+/** Why a file did not come whole. What is wrong with our own disk is not put down to who sends: a full one is said, the rest thrown. */
+export const whyNotKept = (error: unknown, size: Size): Issue => {
+  if (error instanceof TooLarge) return larger(size);
+  const { code, syscall } = error as NodeJS.ErrnoException;
+  if (code === "ENOSPC") return issue("disk.full");
+  if (syscall === "open" || syscall === "write") throw error;
+  return issue("input.cut");
+};
+
 const keep = async (source: Readable, folder: string, size: Size): Promise<Outcome<ReceivedFile>> => {
   const path = join(folder, randomUUID());
   const counter = new Counter(size.most);
   try {
     await pipeline(source, counter, createWriteStream(path, { mode: 0o600 }));
   } catch (error) {
-    return fail(error instanceof TooLarge ? larger(size) : issue("input.cut"));
+    return fail(whyNotKept(error, size));
   }
   return succeed(new ReceivedFile(path, counter.size, counter.sha256()));
 };
@@ -121,17 +130,27 @@ interface Form {
   readonly answers: unknown;
 }
 
+/** What reads a form; null if the head of the request does not say that it is one. */
+const formReader = (request: Request) => {
+  try {
+    return busboy({
+      headers: { "content-type": request.headers.get("content-type") ?? "" },
+      limits: { files: 1, fields: 4, parts: 6, fieldSize: CALL_BYTES, fieldNameSize: 100 },
+    });
+  } catch {
+    return null;
+  }
+};
+
 /** A form of one file and the answers that go with it, as JSON (RFC 7578). */
 export const receiveForm = async (request: Request, folder: string, size: Size): Promise<Outcome<Form>> => {
   if (saysMoreThan(request, size.most + CALL_BYTES)) return fail(larger(size));
+  const form = formReader(request);
+  if (!form) return fail(issue("input.notForm"));
   const stop = new AbortController();
   let file: Promise<Outcome<ReceivedFile>> | undefined;
   let answers: Outcome<unknown> = succeed({});
   try {
-    const form = busboy({
-      headers: { "content-type": request.headers.get("content-type") ?? "" },
-      limits: { files: 1, fields: 4, parts: 6, fieldSize: CALL_BYTES, fieldNameSize: 100 },
-    });
     form.on("file", (name, stream) => {
       if (name !== "file" || file) {
         stream.resume();
@@ -139,7 +158,10 @@ export const receiveForm = async (request: Request, folder: string, size: Size):
       }
       file = keep(stream, folder, size);
       // what is too large ends the reading of all that comes after it
-      void file.then((kept) => kept.ok || stop.abort());
+      file.then(
+        (kept) => kept.ok || stop.abort(),
+        () => stop.abort(),
+      );
     });
     form.on("field", (name, value, { valueTruncated }) => {
       if (name !== "answers") return;

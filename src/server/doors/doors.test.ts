@@ -1,4 +1,5 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
@@ -7,7 +8,7 @@ import { gate } from "../../../test/gate";
 import { shapeProblem } from "../../core/model/json-shape";
 import { Busy } from "../../data/database";
 import { Places } from "../site/places";
-import { parseJson, readJson, receiveFile, receiveForm } from "./bodies";
+import { parseJson, readJson, receiveFile, receiveForm, whyNotKept } from "./bodies";
 import { callerOf } from "./callers";
 
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-doors-"));
@@ -74,21 +75,33 @@ describe("what a request brings", () => {
     expect(got.value.file?.size).toBe(bytes.length);
   });
   it.each([
-    ["no form", "text/plain", "hello"],
+    ["no form", "text/plain", "hello", "input.notForm"],
     [
       "a form without an end",
       "multipart/form-data; boundary=x",
       '--x\r\nContent-Disposition: form-data; name="file"; filename="a"\r\n\r\nbytes',
+      "input.cut",
     ],
-    ["a form without a boundary", "multipart/form-data", "--x--"],
-  ])("is said to be cut where it is %s", async (_, type, body) => {
+    ["a form without a boundary", "multipart/form-data", "--x--", "input.notForm"],
+  ])("is said for what it is where it is %s", async (_, type, body, code) => {
     const request = new Request("http://localhost/", {
       method: "POST",
       body,
       headers: { "content-type": type },
     });
-    expect(codeOf(await receiveForm(request, folder, { most: 1000, tooLarge: "pack.tooBig" }))).toBe(
-      "input.cut",
+    expect(codeOf(await receiveForm(request, folder, { most: 1000, tooLarge: "pack.tooBig" }))).toBe(code);
+  });
+  it("is not said to be cut where our own disk takes nothing", async () => {
+    const size = { most: 1000, tooLarge: "pack.tooBig" } as const;
+    const nowhere = join(folder, "not-there");
+    const form = new FormData();
+    form.set("file", new Blob(["bytes"]));
+    const post = (body: FormData | string) => new Request("http://localhost/", { method: "POST", body });
+    await expect(receiveFile(post("bytes"), nowhere, size)).rejects.toThrow("ENOENT");
+    await expect(receiveForm(post(form), nowhere, size)).rejects.toThrow("ENOENT");
+    // a disk without room: every write to it is refused (Linux full(4))
+    expect(whyNotKept(await writeFile("/dev/full", "x").catch((error: unknown) => error), size).code).toBe(
+      "disk.full",
     );
   });
 });

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { join, resolve } from "node:path";
 import { zipSync } from "fflate";
 import sharp from "sharp";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
@@ -127,6 +127,17 @@ describe("decoding", () => {
       .png({ compressionLevel: 1 })
       .toBuffer();
     expect(codeOf(await decode("picture", { path: onDisk(large), folder }))).toBe("file.tooDear");
+  });
+  it("that gives up in a way nobody foresaw is not said to take too much", async () => {
+    const path = join(folder, "not-there");
+    for (const task of ["pack", "picture", "font"] as const)
+      expect(codeOf(await decode(task, { path, folder })), task).toBe("file.unreadable");
+  });
+  it("is not said to be broken where our own disk is full", async () => {
+    // every write to it is refused for want of room (Linux full(4))
+    symlinkSync("/dev/full", join(folder, "font.ttf"));
+    const path = resolve("node_modules/@fontsource-variable/lora/files/lora-latin-wght-normal.woff2");
+    expect(codeOf(await decode("font", { path, folder }))).toBe("disk.full");
   });
   it("knows nothing of the database", async () => {
     const { TASKS } = await import("./decoder-tasks");

@@ -40,7 +40,10 @@ export const closeDecoders = async (): Promise<void> => {
 
 type ResultOf<Name extends keyof Tasks> = Awaited<ReturnType<Tasks[Name]>>;
 
-/** Does one task; what takes too long or too much is an issue like what cannot be read. */
+/** Whether the process was ended: by its own guard over memory, or because no more is to be had. */
+const wasEnded = (message: string): boolean => /signalCode: `SIG(KILL|ABRT)`/.test(message);
+
+/** Does one task. What takes too long or too much, and what a reader gives up, is an issue like what cannot be read. */
 export const decode = async <Name extends keyof Tasks>(
   name: Name,
   input: Parameters<Tasks[Name]>[0],
@@ -51,8 +54,12 @@ export const decode = async <Name extends keyof Tasks>(
       .exec(name, [input])
       .timeout(DECODE_SECONDS * 1000)) as ResultOf<Name>;
   } catch (error) {
-    const isLate = error instanceof workerpool.Promise.TimeoutError;
-    log().warn({ error, task: name }, isLate ? "decoding took too long" : "decoding ended");
-    return fail(issue("file.tooDear", [], { seconds: DECODE_SECONDS }));
+    const { message, code } = error as NodeJS.ErrnoException;
+    const isTooDear = error instanceof workerpool.Promise.TimeoutError || wasEnded(message);
+    log().warn({ error, task: name }, isTooDear ? "decoding took too much" : "decoding gave up");
+    if (code === "ENOSPC") return fail(issue("disk.full"));
+    return fail(
+      isTooDear ? issue("file.tooDear", [], { seconds: DECODE_SECONDS }) : issue("file.unreadable"),
+    );
   }
 };

@@ -123,7 +123,9 @@ export const readFont = async ({
     const unpacked = join(folder, "font.ttf");
     await writeFile(unpacked, sfnt);
     return succeed({ family, weights: [light, bold], metrics: await metricsOf(sfnt), unpacked });
-  } catch {
+  } catch (error) {
+    // our own disk, not the font
+    if ((error as NodeJS.ErrnoException).syscall !== undefined) throw error;
     // the decoder stops in its own ways at bytes that are no font
     return fail(issue("font.broken", [], { detail: "it cannot be unpacked" }));
   }

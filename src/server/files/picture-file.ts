@@ -221,7 +221,9 @@ export const renderPicture = async ({
     const ink = await inkOf(base);
     const facts = { file, type, width, height, lightness, renditions: widths, formats, tones, ink };
     return succeed({ facts, files });
-  } catch {
+  } catch (error) {
+    // our own disk, not the picture
+    if ((error as NodeJS.ErrnoException).syscall !== undefined) throw error;
     return fail(issue("picture.unreadable"));
   }
 };

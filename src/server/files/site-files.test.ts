@@ -5,6 +5,7 @@ import { addMembership } from "../../data/account-repository";
 import { inTransaction, POOL, runStatement, selectRows } from "../../data/database";
 import { loadFile } from "../../data/file-repository";
 import { strandedUploads } from "../../data/upload-repository";
+import { describeIssue } from "../../messages/issues";
 import { keptWords } from "../../messages/pictures";
 import { studioOrigin } from "../hosts/host-names";
 import { runPictureJob } from "../jobs/picture-job";
@@ -139,6 +140,16 @@ describe("what a site may keep", () => {
     expect(await send(who, large)).toMatchObject({ status: 507, code: "quota.bytes" });
     expect(await allowanceOf(SITE, POOL)).toEqual(before);
     expect(keptWords({ ...before, bytes: 0.85 * before.mostBytes })).toMatchObject({ isNearlyFull: true });
+  });
+  it("is said in full where the job finds that what it made is too much", async () => {
+    const who = await owner();
+    const { id } = await send(who, await picture());
+    process.env["SITE_FILES"] = "3";
+    await runPictureJob({ site: SITE, upload: id });
+    const { uploads } = await who.get("uploads");
+    const upload = uploads.find((each) => each.id === id);
+    expect(upload).toMatchObject({ state: "failed", issue: { code: "quota.files", params: { limit: 3 } } });
+    expect(upload?.issue && describeIssue(upload.issue)).toContain("as many files as it may (3)");
   });
   it("ends where the disk does: long before the database has no room", async () => {
     const who = await owner();

@@ -3,7 +3,7 @@ import { statfs } from "node:fs/promises";
 import { resolve } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
 import { type Connection, POOL, type Transaction } from "../../data/database";
 import { readEnvironment } from "../../data/environment";
 import {
@@ -82,6 +82,10 @@ export const picturesFiles = ({ facts, files }: Rendered, original: string): rea
   { hash: facts.file, variant: "original", type: facts.type, source: original },
   ...files.map(({ variant, type, path }) => ({ hash: facts.file, variant, type, source: path })),
 ];
+
+/** Why a picture that comes with others cannot be taken, with the file it is in. */
+export const pictureIssue = (file: string, [why]: readonly Issue[]): Issue =>
+  issue("pack.picture", [file], { ...why?.params, why: why?.code ?? "picture.unreadable" });
 
 /** Writes a file of a site to the disk; false if it is not there. */
 export const fetchFile = async (

@@ -42,7 +42,10 @@ export const unzip = async (archive: string, folder: string): Promise<Outcome<Un
     return succeed(await readAll(archive, folder));
   } catch (error) {
     if (error instanceof Refused) return fail(error.problem);
-    const message = error instanceof Error ? error.message : "";
+    const { message, syscall } = error as NodeJS.ErrnoException;
+    // our own disk, not the archive
+    if (syscall !== undefined) throw error;
+    if (/encrypt|unsupported compression|multi-disk/.test(message)) return fail(issue("pack.otherZip"));
     const path = /(?:invalid relative path|absolute path|invalid characters in fileName): (.*)$/.exec(
       message,
     )?.[1];

@@ -118,7 +118,7 @@ const take = (context: SiteContext, upload: UploadRow): Promise<Outcome<string>>
 
 /** After the last try: the sender is told, instead of waiting for ever. */
 export const giveUpPictureJob = ({ site, upload }: PictureJob): Promise<void> =>
-  setUploadState(site, upload, "failed", { detail: "picture.gaveUp" }, POOL);
+  setUploadState(site, upload, "failed", { issue: issue("picture.gaveUp") }, POOL);
 
 const BEAT_MS = 5000;
 
@@ -127,7 +127,7 @@ export const runPictureJob = async ({ site, upload: id }: PictureJob): Promise<v
   const upload = await findUpload(site, id, POOL);
   if (!upload || upload.state === "done" || upload.state === "failed") return;
   const context = await contextOf(upload);
-  if (!context) return setUploadState(site, id, "failed", { detail: "permission.none" }, POOL);
+  if (!context) return setUploadState(site, id, "failed", { issue: issue("permission.none") }, POOL);
   await setUploadState(site, id, "working", {}, POOL);
   const beating = setInterval(() => void beatUpload(site, id).catch(() => undefined), BEAT_MS);
   try {
@@ -137,7 +137,7 @@ export const runPictureJob = async ({ site, upload: id }: PictureJob): Promise<v
         site,
         id,
         "failed",
-        { detail: outcome.issues[0]?.code ?? "picture.unreadable" },
+        { issue: outcome.issues[0] ?? issue("picture.unreadable") },
         POOL,
       );
   } finally {

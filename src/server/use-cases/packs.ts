@@ -18,7 +18,7 @@ import type { ReceivedPack } from "../files/pack-file";
 import type { Rendered } from "../files/picture-file";
 import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
-import { keepFiles, picturesFiles } from "../files/site-files";
+import { keepFiles, pictureIssue, picturesFiles } from "../files/site-files";
 import { LIMITS } from "../files/unzip";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, applyInSteps, commitChange } from "./design-changes";
@@ -107,32 +107,36 @@ const Answers = z.object({
   on: z.record(z.string(), z.boolean()).default({}),
 });
 const Upload = z.object({ file: z.instanceof(ReceivedFile), answers: Answers });
+type Draft = Awaited<ReturnType<typeof designAt>>;
+
+/** Works on a pack that was brought and the draft it is to go into; its files lie in the folder meanwhile. */
+const withPack = <T>(
+  context: SiteContext,
+  file: ReceivedFile,
+  work: (received: ReceivedPack, draft: Draft, folder: string) => Promise<Outcome<T>>,
+): Promise<Outcome<T>> =>
+  withScratch(async (folder) => {
+    const received = await decode("pack", { path: file.path, folder });
+    if (!received.ok) return received;
+    return work(received.value, await designAt(context, "draft", POOL), folder);
+  });
 
 /** What the import would do, item by item, with its impact; nothing is changed. */
 export const packPlan = defineUseCase({
   takesFile: { most: LIMITS.archive, tooLarge: "pack.tooBig" },
   input: Upload,
   run: (context, { file, answers }) =>
-    withScratch(async (folder) => {
-      const received = await decode("pack", { path: file.path, folder });
-      if (!received.ok) return received;
-      const { pack } = received.value;
-      const draft = await designAt(context, "draft", POOL);
-      return succeed({
+    withPack(context, file, async ({ pack }, draft) =>
+      succeed({
         manifest: pack.manifest,
         plan: planImport(pack, draft.design, draft.index, answers),
         impact: await impactOfImport(pack, draft, answers, context),
-      });
-    }),
+      }),
+    ),
 });
 
 /** The impact as far as it can be known: questions without an answer count as left out. */
-const impactOfImport = async (
-  pack: Pack,
-  draft: Awaited<ReturnType<typeof designAt>>,
-  answers: ImportAnswers,
-  context: SiteContext,
-) => {
+const impactOfImport = async (pack: Pack, draft: Draft, answers: ImportAnswers, context: SiteContext) => {
   const plan = planImport(pack, draft.design, draft.index, answers);
   const assumed: ImportAnswers = {
     ...answers,
@@ -169,14 +173,11 @@ export const packImport = defineUseCase({
   takesFile: { most: LIMITS.archive, tooLarge: "pack.tooBig" },
   input: Upload,
   run: (context, { file, answers }) =>
-    withScratch(async (folder) => {
-      const received = await decode("pack", { path: file.path, folder });
-      if (!received.ok) return received;
-      const { pack } = received.value;
-      const draft = await designAt(context, "draft", POOL);
+    withPack(context, file, async (received, draft, folder) => {
+      const { pack } = received;
       const change = importChange(pack, draft.design, draft.index, answers, context.ids);
       if (!change.ok) return change;
-      const pictures = await renderPictures(received.value, change.value.pictures, folder);
+      const pictures = await renderPictures(received, change.value.pictures, folder);
       if (!pictures.ok) return pictures;
       return allOrNothing(async (transaction) => {
         const files = pictures.value.flatMap(({ rendered, path }) => picturesFiles(rendered, path));
@@ -209,7 +210,7 @@ const renderPictures = async (
     const { file } = byKey.get(key) as Pack["pictures"][number];
     const path = paths.get(file) as string;
     const rendered = await decode("picture", { path, folder });
-    if (!rendered.ok) return fail(issue("pack.picture", [file]));
+    if (!rendered.ok) return fail(pictureIssue(file, rendered.issues));
     taken.push({ id, rendered: rendered.value, path });
   }
   return succeed(taken);

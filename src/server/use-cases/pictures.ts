@@ -144,11 +144,14 @@ export const uploads = defineUseCase({
   run: async (context) =>
     succeed({
       uploads: (await listUploads(context.site.id, context.account.id, POOL)).map(
-        ({ id, name, state, detail, picture: made, replaces }) => ({
+        ({ id, name, state, detail, params, picture: made, replaces }) => ({
           id,
           name,
           state,
-          issue: detail === "" ? null : issue(isIssueCode(detail) ? detail : "picture.unreadable"),
+          issue:
+            detail === ""
+              ? null
+              : issue(isIssueCode(detail) ? detail : "picture.unreadable", [], params ?? undefined),
           picture: made,
           replaces,
         }),
