@@ -15,7 +15,7 @@ module.exports = {
     },
     only("core-imports-core", "^src/core/", "^src/core/", "\\.test\\.ts$"),
     only("messages-import-core", "^src/messages/", "^src/(core|messages)/"),
-    only("data-imports-model", "^src/data/", "^src/(data|core/model)/"),
+    only("data-imports-model", "^src/data/", "^src/(data|core/(model|design))/"),
     only("server-imports-down", "^src/server/", "^src/(server|data|core|messages)/"),
     {
       name: "nothing-imports-doors",

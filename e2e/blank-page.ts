@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { FAMILIES } from "../src/core/layout/families";
-import { fontFaces } from "../src/core/render/fonts";
+import { fontFaces } from "../src/core/draw/fonts";
+import { FAMILIES } from "../src/core/measure/families";
 
 const FAMILY_NAMES = Object.keys(FAMILIES);
 const HOME = "http://fit.example/";

@@ -1,8 +1,8 @@
 import { expect, type Page, test } from "@playwright/test";
+import type { Band, Part } from "../src/core/design/part";
+import { flatBlocks } from "../src/core/design/tree";
 import { BandFit } from "../src/core/layout/fit";
-import { TextMeasure } from "../src/core/layout/text-measure";
-import type { Band, Part } from "../src/core/model/part";
-import { flatBlocks } from "../src/core/model/tree";
+import { TextMeasure } from "../src/core/measure/text-measure";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";

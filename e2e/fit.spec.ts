@@ -1,8 +1,8 @@
 import { expect, test } from "@playwright/test";
-import { FAMILIES } from "../src/core/layout/families";
+import type { Band } from "../src/core/design/part";
 import { BandFit } from "../src/core/layout/fit";
-import { TextMeasure } from "../src/core/layout/text-measure";
-import type { Band } from "../src/core/model/part";
+import { FAMILIES } from "../src/core/measure/families";
+import { TextMeasure } from "../src/core/measure/text-measure";
 import { renderPage } from "../src/core/render/page";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { block, pageData, partWith } from "../test/page-data";

@@ -1,8 +1,8 @@
 import { expect, test } from "@playwright/test";
-import { FAMILIES } from "../src/core/layout/families";
-import { piecesOf } from "../src/core/layout/line-ends";
-import { linesOf } from "../src/core/layout/lines";
-import { TextMeasure } from "../src/core/layout/text-measure";
+import { FAMILIES } from "../src/core/measure/families";
+import { piecesOf } from "../src/core/measure/line-ends";
+import { linesOf } from "../src/core/measure/lines";
+import { TextMeasure } from "../src/core/measure/text-measure";
 import { pageData } from "../test/page-data";
 import { WORDS } from "../test/random-header";
 import { runSeed, seeded } from "../test/seeded";

@@ -1,6 +1,6 @@
 /** `npm run bench`, placement: the generated site of 100 000 pages and 1 000 parts, settled by the product and by peers. */
 import { buildIndex } from "../src/core/addresses/stems";
-import type { DesignDocument } from "../src/core/model/design";
+import type { DesignDocument } from "../src/core/design/design";
 import { SLOTS } from "../src/core/model/slot";
 import { explainSlot } from "../src/core/placement/explain";
 import { impactOf } from "../src/core/placement/impact";

@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useContext } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
-import { rowItems, type ShownItem } from "../src/core/layout/menu-items";
+import { rowItems, type ShownItem } from "../src/core/measure/menu-items";
 import type { PageData } from "../src/core/render/page-data";
 
 /** The same markup as components, one a thing, as one would write them. */

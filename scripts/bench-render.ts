@@ -1,10 +1,10 @@
-import { rowItems, type ShownItem } from "../src/core/layout/menu-items";
-import { TextMeasure } from "../src/core/layout/text-measure";
-import type { Menu } from "../src/core/model/design";
-import type { Part } from "../src/core/model/part";
-import { Part as PartSchema } from "../src/core/model/part";
-import { Stylesheet } from "../src/core/render/css";
-import { escapeHtml } from "../src/core/render/html";
+import type { Part } from "../src/core/design/part";
+import { Part as PartSchema } from "../src/core/design/part";
+import { Stylesheet } from "../src/core/draw/css";
+import { escapeHtml } from "../src/core/draw/html";
+import { rowItems, type ShownItem } from "../src/core/measure/menu-items";
+import { TextMeasure } from "../src/core/measure/text-measure";
+import type { Menu } from "../src/core/model/menu";
 import { currentOn } from "../src/core/render/kept-bands";
 import type { PageData } from "../src/core/render/page-data";
 import { partHtml } from "../src/core/render/part-html";

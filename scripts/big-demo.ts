@@ -1,6 +1,6 @@
 /** The generated site of 100 000 pages and 1 000 parts, loaded for looking at it: `npm run demo -- --big`. */
-import { documentsOf } from "../src/core/model/design";
-import { isNothing } from "../src/core/model/part";
+import { documentsOf } from "../src/core/design/design";
+import { isNothing } from "../src/core/design/part";
 import { addMembership, findAccountByEmail } from "../src/data/account-repository";
 import { saveEntriesInBulk } from "../src/data/content-changes";
 import {

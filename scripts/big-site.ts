@@ -1,6 +1,6 @@
+import { type Design, type DesignDocument, designOf, orderId } from "../src/core/design/design";
+import type { Band, Part } from "../src/core/design/part";
 import type { EntryFacts, SiteFacts, Term } from "../src/core/model/content";
-import { type Design, type DesignDocument, designOf, orderId } from "../src/core/model/design";
-import type { Band, Part } from "../src/core/model/part";
 import type { Clause, Condition, Placement } from "../src/core/model/placement";
 import { SLOTS, type Slot } from "../src/core/model/slot";
 import { slotName } from "../src/messages/words";

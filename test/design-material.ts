@@ -1,5 +1,5 @@
-import { TextMeasure } from "../src/core/layout/text-measure";
-import type { Menu } from "../src/core/model/design";
+import { TextMeasure } from "../src/core/measure/text-measure";
+import type { Menu } from "../src/core/model/menu";
 import type { DesignMaterial } from "../src/core/starting/designs";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { pageData, picture } from "./page-data";

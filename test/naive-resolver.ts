@@ -1,5 +1,5 @@
+import { type Design, documentsOf } from "../src/core/design/design";
 import type { EntryFacts, SiteFacts } from "../src/core/model/content";
-import { type Design, documentsOf } from "../src/core/model/design";
 import type { Clause, Placement } from "../src/core/model/placement";
 import type { Slot } from "../src/core/model/slot";
 

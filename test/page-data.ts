@@ -1,11 +1,13 @@
-import type { BlockKind, SettingsOf } from "../src/core/model/blocks";
-import { defaultSettings } from "../src/core/model/blocks";
-import { SiteProfile } from "../src/core/model/design";
+import type { BlockKind, SettingsOf } from "../src/core/blocks";
+import { defaultSettings } from "../src/core/blocks";
+import { Band, type Block, type Part } from "../src/core/design/part";
+import type { EntryView } from "../src/core/draw/page-material";
 import { HouseStyle } from "../src/core/model/house-style";
-import { Band, type Block, Look, type Part } from "../src/core/model/part";
+import { Look } from "../src/core/model/look";
 import { EVERYWHERE } from "../src/core/model/placement";
+import { SiteProfile } from "../src/core/model/profile";
 import type { Slot } from "../src/core/model/slot";
-import type { EntryView, PageData } from "../src/core/render/page-data";
+import type { PageData } from "../src/core/render/page-data";
 
 /** A page to draw, small and awkward: markup in every text. */
 export const NASTY = `<script>alert("x")</script> & 'friends'`;

@@ -1,6 +1,6 @@
+import { choiceId, type Design, documentsOf, orderId } from "../src/core/design/design";
+import type { Part } from "../src/core/design/part";
 import type { EntryFacts } from "../src/core/model/content";
-import { choiceId, type Design, documentsOf, orderId } from "../src/core/model/design";
-import type { Part } from "../src/core/model/part";
 import { SLOTS } from "../src/core/model/slot";
 import type { CompiledDesign } from "../src/core/placement/resolve";
 import { randomPart, randomPlacement } from "./random-site";

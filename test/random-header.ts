@@ -1,8 +1,8 @@
-import { FAMILIES } from "../src/core/layout/families";
-import type { Menu, MenuItem } from "../src/core/model/design";
+import type { Block, Part } from "../src/core/design/part";
+import { Part as PartSchema } from "../src/core/design/part";
+import { FAMILIES } from "../src/core/measure/families";
 import { HouseStyle, TYPE_STYLES } from "../src/core/model/house-style";
-import type { Block, Part } from "../src/core/model/part";
-import { Part as PartSchema } from "../src/core/model/part";
+import type { Menu, MenuItem } from "../src/core/model/menu";
 import type { PageData } from "../src/core/render/page-data";
 import { block, pageData, partWith, picture } from "./page-data";
 import type { Seeded } from "./seeded";

@@ -1,6 +1,6 @@
-import { withValueAt } from "../src/core/model/operations";
-import { Part } from "../src/core/model/part";
-import { type PartNode, updateNode, walk } from "../src/core/model/tree";
+import { withValueAt } from "../src/core/design/operations";
+import { Part } from "../src/core/design/part";
+import { type PartNode, updateNode, walk } from "../src/core/design/tree";
 import { specsFor } from "../src/ui/part/specs-for";
 import type { Seeded } from "./seeded";
 

@@ -1,6 +1,6 @@
+import { type Design, type DesignDocument, designOf } from "../src/core/design/design";
+import type { Part } from "../src/core/design/part";
 import type { EntryFacts, SiteFacts } from "../src/core/model/content";
-import { type Design, type DesignDocument, designOf } from "../src/core/model/design";
-import type { Part } from "../src/core/model/part";
 import type { Clause, Facet, Placement } from "../src/core/model/placement";
 import { SLOTS, type Slot } from "../src/core/model/slot";
 import type { Seeded } from "./seeded";

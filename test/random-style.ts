@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { FAMILIES } from "../src/core/layout/families";
+import { FAMILIES } from "../src/core/measure/families";
 import { BUTTON_LOOKS, COLOUR_ROLES, HouseStyle, TEXTURES, TYPE_STYLES } from "../src/core/model/house-style";
 
 /** Random house styles: every field, names with anything in them, colours see-through or not. */

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import * as harfbuzz from "harfbuzzjs";
-import { FAMILIES } from "../src/core/layout/families";
-import { Shaper } from "../src/core/layout/shaper";
+import { FAMILIES } from "../src/core/measure/families";
+import { Shaper } from "../src/core/measure/shaper";
 import { unpackWoff2 } from "../src/server/files/woff2";
 
 const packed = Object.values(FAMILIES).flatMap(({ folder, files }) =>

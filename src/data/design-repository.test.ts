@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { runSeed, type Seeded, seeded } from "../../test/seeded";
-import type { Design, DesignDocument } from "../core/model/design";
+import type { Design, DesignDocument } from "../core/design/design";
 import { lockSite } from "./content-repository";
 import { inTransaction, POOL, runStatement, selectRows } from "./database";
 import {

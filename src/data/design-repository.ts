@@ -1,9 +1,10 @@
 import { createHash } from "node:crypto";
+import { type Design, type DesignDocument, designOf } from "../core/design/design";
+import type { Operation } from "../core/design/operations";
+import { upgraded } from "../core/design/upgrades";
 import { canonicalJson } from "../core/model/canonical";
-import { type Design, type DesignDocument, designOf, type Picture } from "../core/model/design";
 import type { Issue } from "../core/model/issue";
-import type { Operation } from "../core/model/operations";
-import { upgraded } from "../core/model/upgrades";
+import type { Picture } from "../core/model/picture";
 import { CONTENT_KEY, DESIGN_KEY } from "./content-repository";
 import { type Connection, database, on, runStatement, selectRows, type Transaction } from "./database";
 import type { ChangeRow, EditionRow } from "./models";

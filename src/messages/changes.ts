@@ -1,15 +1,18 @@
-import type { BlockKind } from "../core/model/blocks";
+import type { BlockKind } from "../core/blocks";
+import { type Design, type DesignDocument, findBody } from "../core/design/design";
+import type { Operation } from "../core/design/operations";
+import type { Block, Part } from "../core/design/part";
+import { findPlace, type PartNode } from "../core/design/tree";
 import { sameValue } from "../core/model/canonical";
-import { type Design, type DesignDocument, findBody } from "../core/model/design";
 import { type HouseStyle, valuesOf } from "../core/model/house-style";
-import type { Operation } from "../core/model/operations";
-import { type Block, type Part, WIDTHS, type Width } from "../core/model/part";
-import { findPlace, type PartNode } from "../core/model/tree";
+import { WIDTHS, type Width } from "../core/model/values";
 import { styleDifferences } from "../core/style/differences";
+import { BLOCK_NAMES, blockField } from "./block-fields";
+import type { FieldSpec } from "./controls";
 import { fieldName } from "./fields";
 import { differenceName } from "./style";
 import { valueWords } from "./values";
-import { BLOCK_NAMES, badgeText, count } from "./words";
+import { badgeText, count } from "./words";
 
 /** Changes in words: for undo, for the review, for history. */
 
@@ -50,7 +53,10 @@ export const nodeName = (node: PartNode | undefined): string => {
 const step = (
   { path, was, value }: Extract<Operation, { op: "set" | "setNode" }>,
   design: Design,
+  field?: FieldSpec,
 ): string => {
+  // an instant is another wall time in another zone: which one is meant is not known here
+  if (field?.control.type === "moment") return "";
   const setting = String(
     path.findLast((each) => typeof each === "string" && !WIDTHS.includes(each as Width)) ?? "",
   );
@@ -110,7 +116,9 @@ export const describeOperation = (operation: Operation, design: Design): string 
     case "setNode": {
       const part = findBody(design, "part", operation.id) ?? findBody(design, "piece", operation.id);
       const node = part ? findPlace(part, operation.node)?.node : undefined;
-      return `${nodeName(node)}: ${settingName(operation.path)}${step(operation, design)}`;
+      const field = node && "kind" in node ? blockField(node.kind as BlockKind, operation.path) : undefined;
+      const name = field?.label ?? settingName(operation.path);
+      return `${nodeName(node)}: ${name}${step(operation, design, field)}`;
     }
     case "insertNode":
       return `new ${nodeName(operation.node as Block)}`;

@@ -1,7 +1,3 @@
-import type { BlockKind } from "../core/model/blocks";
-import type { PartNode } from "../core/model/tree";
-import { BLOCK_NAMES } from "./words";
-
 /** Names of settings as they stand beside their fields. Unknown ones are shown as they are written, with spaces. */
 const FIELD_NAMES: Readonly<Record<string, string>> = {
   variant: "Which logo",
@@ -88,14 +84,6 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   small: "on small",
   cards: "Cards",
   rows: "Rows",
-};
-
-/** A setting of a node that pages may change, as people who see only the page speak of it: "Heading", "Button: leads to". */
-export const choiceLabel = (node: PartNode, path: readonly string[]): string => {
-  const field = fieldName(path.at(-1) ?? "");
-  const around =
-    "kind" in node ? BLOCK_NAMES[node.kind as BlockKind] : "name" in node ? node.name || "Band" : "Cell";
-  return field === "Text" || field === around ? around : `${around}: ${field.toLowerCase()}`;
 };
 
 export const fieldName = (field: string): string =>

@@ -71,8 +71,24 @@ describe("words about what is noticed of looks", () => {
       "header 3, main band, is wider than the screen from 320 to 340 px.",
     ],
     [
-      { code: "deadLink", label: "Prints", menuName: "Main" },
+      { code: "deadLink", of: "item", label: "Prints", menuName: "Main" },
       "“Prints” in the menu “Main” leads nowhere: its page is gone, so visitors do not see it.",
+    ],
+    [
+      { code: "deadLink", of: "promotion", label: "Visit", menuName: "Main" },
+      "What “Visit” in the menu “Main” promotes leads nowhere: its page is gone.",
+    ],
+    [
+      { code: "deadLink", of: "block", label: "Book", part: "a" },
+      "“Book” in header 3 leads nowhere: its page is gone.",
+    ],
+    [
+      { code: "deadLink", of: "block", label: "", part: "a" },
+      "Something in header 3 leads nowhere: its page is gone.",
+    ],
+    [
+      { code: "deadLink", of: "page", label: "Leads to", pageTitle: "Open nights" },
+      "The page “Open nights” says “Leads to” itself, and it leads nowhere: that page is gone.",
     ],
   ])("%o", (finding, words) => {
     expect(describeLook({ ...named, ...finding } as unknown as NamedLook, () => "header 3")).toBe(words);

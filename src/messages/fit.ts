@@ -1,7 +1,8 @@
 import type { BandState } from "../core/layout/fit";
 import type { Way } from "../core/layout/reach";
 import type { BandReading } from "../core/layout/readings";
-import { BLOCK_NAMES, count, digits } from "./words";
+import { BLOCK_NAMES } from "./block-fields";
+import { count, digits } from "./words";
 
 /** What a band does at a width, in a few words. */
 export const STATE_NAMES: Readonly<Record<BandState, string>> = {

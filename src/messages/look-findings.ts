@@ -7,6 +7,7 @@ export type NamedLook = LookFinding & {
   readonly node: string;
   readonly colours: { readonly text: string; readonly ground: string } | null;
   readonly menuName: string;
+  readonly pageTitle: string;
   readonly names: readonly string[];
 };
 
@@ -44,7 +45,23 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     case "longLabel":
       return `“${finding.label}” in the menu “${finding.menuName}” is long for a row: ${count(finding.letters, "letter")} fewer would do.`;
     case "deadLink":
+      return deadLinkWords(finding, badge);
+  }
+};
+
+const deadLinkWords = (
+  finding: Extract<NamedLook, { code: "deadLink" }>,
+  badge: (part: string) => string,
+): string => {
+  switch (finding.of) {
+    case "item":
       return `“${finding.label}” in the menu “${finding.menuName}” leads nowhere: its page is gone, so visitors do not see it.`;
+    case "promotion":
+      return `What “${finding.label}” in the menu “${finding.menuName}” promotes leads nowhere: its page is gone.`;
+    case "block":
+      return `${finding.label === "" ? "Something" : `“${finding.label}”`} in ${badge(finding.part)} leads nowhere: its page is gone.`;
+    case "page":
+      return `The page “${finding.pageTitle}” says “${finding.label}” itself, and it leads nowhere: that page is gone.`;
   }
 };
 
@@ -68,7 +85,7 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   pictures: "See them",
   doesNotFit: "Open the part",
   longLabel: "Open the menu",
-  deadLink: "Open the menu",
+  deadLink: "Go to it",
 };
 
 export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {

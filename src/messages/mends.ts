@@ -1,4 +1,4 @@
-import { type Design, findBody } from "../core/model/design";
+import { type Design, findBody } from "../core/design/design";
 import type { Mend } from "../core/placement/mends";
 import { badgeText } from "./words";
 

@@ -1,6 +1,6 @@
 import type { PictureFinding } from "../core/layout/picture-findings";
 import type { PicturePlace } from "../core/layout/picture-places";
-import type { Picture } from "../core/model/design";
+import type { Picture } from "../core/model/picture";
 import { digits } from "./words";
 
 /** Words about pictures: what they are, what was noticed, where they are shown. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../test/page-data";
-import { designOf } from "../core/model/design";
-import type { Operation } from "../core/model/operations";
+import { designOf } from "../core/design/design";
+import type { Operation } from "../core/design/operations";
 import { EVERYWHERE, NOWHERE, type Placement } from "../core/model/placement";
 import { describeChange, describeDocumentChange } from "./changes";
 import { describeAudiences, describeFinding } from "./findings";

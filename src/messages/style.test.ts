@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { pageData, picture } from "../../test/page-data";
-import type { Design, DesignDocument } from "../core/model/design";
-import { designOf } from "../core/model/design";
+import type { Design, DesignDocument } from "../core/design/design";
+import { designOf } from "../core/design/design";
+import type { Operation } from "../core/design/operations";
 import { valuesOf } from "../core/model/house-style";
-import type { Operation } from "../core/model/operations";
 import { styleDifferences } from "../core/style/differences";
 import { describeChange, describeDocumentChange } from "./changes";
 import { pictureFindingWords, pictureTypeName, placeWords, weightWords } from "./pictures";

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
 import { block, pageData, partWith, picture } from "../../test/page-data";
-import { BlockSettings } from "../core/model/blocks";
-import { designOf } from "../core/model/design";
-import { setNodeOperation } from "../core/model/operations";
-import { Band, type Block, Look } from "../core/model/part";
+import { BLOCKS } from "../core/blocks";
+import { designOf } from "../core/design/design";
+import { setNodeOperation } from "../core/design/operations";
+import { Band, type Block } from "../core/design/part";
+import { Look } from "../core/model/look";
 import { describeOperation } from "./changes";
 import { numberOptions, valueWords } from "./values";
 
@@ -35,7 +36,11 @@ const enumsIn = (schema: z.ZodType, setting: string): readonly (readonly [string
 };
 
 describe("values of settings", () => {
-  const schemas = [...Object.values(BlockSettings), Look, Band.omit({ cells: true })] as z.ZodType[];
+  const schemas = [
+    ...Object.values(BLOCKS).map(({ settings }) => settings),
+    Look,
+    Band.omit({ cells: true }),
+  ] as z.ZodType[];
   const all = schemas.flatMap((schema) => enumsIn(schema, ""));
   it("are told in words a person would use, never as they are spelled in the code", () => {
     expect(all.length).toBeGreaterThan(60);
@@ -81,5 +86,19 @@ describe("values of settings", () => {
     expect(says(["settings", "variant"], "overPictures")).toBe("logo: Which logo normal → over pictures");
     expect(says(["settings", "height", "wide"], 60)).toBe("logo: Height 40 → 60");
     expect(says(["look", "seenBy"], "signedIn")).toBe("logo: Seen by anyone → people signed in");
+  });
+  it("are called what they are called beside their field, whatever the same word means elsewhere", () => {
+    const body = partWith("header", [
+      { ...block("notice", {}), id: "n" },
+      { ...block("signUp", {}), id: "s" },
+    ]);
+    const one = designOf([...design.values(), { id: "p", kind: "part", body }]);
+    const told = (node: string, path: readonly string[], value: unknown) =>
+      describeOperation(setNodeOperation(body, "p", node, path, value), one);
+    expect(told("n", ["settings", "from"], "2026-03-01T18:00:00Z")).toBe("notice: From");
+    expect(told("n", ["settings", "until"], "2026-03-01T18:00:00Z")).toBe("notice: Until");
+    expect(told("s", ["settings", "list"], "Friends")).toBe(
+      "sign-up form: Goes to the list Letters → Friends",
+    );
   });
 });

@@ -1,6 +1,7 @@
-import { ARRANGEMENTS, type FACT_KINDS, type TEXT_STYLES } from "../core/model/blocks";
-import { type Design, getBody, STYLE_ID } from "../core/model/design";
+import { ARRANGEMENTS } from "../core/blocks/entry-list";
+import { type Design, getBody, STYLE_ID } from "../core/design/design";
 import { TEXTURES } from "../core/model/house-style";
+import type { FACT_KINDS, TEXT_STYLES } from "../core/model/values";
 import { colourWords } from "./style";
 import { TEXTURE_NAMES, WIDTH_NAMES } from "./words";
 

@@ -1,4 +1,4 @@
-import type { VisitorWords } from "../core/render/page-data";
+import type { VisitorWords } from "../core/draw/page-material";
 
 const MONTHS = [
   "January",

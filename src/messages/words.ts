@@ -1,8 +1,7 @@
-import type { BlockKind } from "../core/model/blocks";
-import type { Expectation } from "../core/model/design";
+import type { Expectation } from "../core/design/design";
 import type { ColourRole, Texture, TypeStyle } from "../core/model/house-style";
-import type { Width } from "../core/model/part";
 import type { Slot } from "../core/model/slot";
+import type { Width } from "../core/model/values";
 
 /** Names of things as they stand on the screen. One word per thing. */
 export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
@@ -69,36 +68,6 @@ export const TEXTURE_NAMES: Readonly<Record<Texture, string>> = {
   grid: "grid",
   lines: "slanted lines",
   weave: "weave",
-};
-
-export const BLOCK_NAMES: Readonly<Record<BlockKind, string>> = {
-  logo: "Logo",
-  siteName: "Site name",
-  tagline: "Tagline",
-  menu: "Menu",
-  button: "Button",
-  search: "Search box",
-  account: "Account link",
-  social: "Social links",
-  richText: "Text",
-  picture: "Picture",
-  heading: "Heading",
-  group: "Group",
-  piece: "Shared piece",
-  space: "Space",
-  line: "Line",
-  backToTop: "Back to top",
-  notice: "Notice",
-  signUp: "Sign-up form",
-  copyright: "Copyright line",
-  address: "Address",
-  breadcrumbs: "Breadcrumbs",
-  title: "Title",
-  facts: "Facts",
-  mainPicture: "Main picture",
-  body: "Body",
-  entryList: "Entry list",
-  pager: "Pager",
 };
 
 /** A whole number with thin spaces between thousands from five digits on: "1234", "100 000". */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
-import { documentsOf } from "../core/model/design";
+import { documentsOf } from "../core/design/design";
 import type { Traits } from "../core/starting/traits";
 import { deleteSite } from "../data/content-repository";
 import { POOL } from "../data/database";

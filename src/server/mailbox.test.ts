@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
-import type { Part } from "../core/model/part";
-import { blocksOf } from "../core/model/tree";
+import type { Part } from "../core/design/part";
+import { blocksOf } from "../core/design/tree";
 import { POOL, runStatement } from "../data/database";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSignUp } from "./hosts/sign-up-handler";

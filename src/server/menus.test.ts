@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
+import type { Part } from "../core/design/part";
 import { rowsOf } from "../core/menus/item-tree";
-import type { MenuItem } from "../core/model/design";
-import type { Part } from "../core/model/part";
+import type { MenuItem } from "../core/model/menu";
 
 const item = (id: string, items: readonly MenuItem[] = []): MenuItem => ({
   id,

@@ -10,22 +10,16 @@ import { pagePath } from "../core/addresses/paths";
 import { pageCount } from "../core/archives/page-size";
 import { withPageValues } from "../core/cascade/page-values";
 import { partSeenBy } from "../core/cascade/seen-by";
+import { choiceId, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../core/design/design";
+import type { Part } from "../core/design/part";
+import { pieceIn, wholeDesign, wholePart } from "../core/design/pieces";
+import type { EntryView, ListView } from "../core/draw/page-material";
 import type { EntryFacts } from "../core/model/content";
-import {
-  choiceId,
-  documentsOf,
-  findBody,
-  getBody,
-  type Picture,
-  PROFILE_ID,
-  STYLE_ID,
-} from "../core/model/design";
-import type { Part } from "../core/model/part";
-import { pieceIn, wholeDesign, wholePart } from "../core/model/pieces";
+import type { Picture } from "../core/model/picture";
 import type { Audience } from "../core/model/placement";
 import { SLOTS, type Slot } from "../core/model/slot";
 import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../core/placement/resolve";
-import type { EntryView, ListView, PageData } from "../core/render/page-data";
+import type { PageData } from "../core/render/page-data";
 import { type ListNeed, planPage } from "../core/render/plan";
 import { loadBody, type SiteHead } from "../data/content-repository";
 import type { Connection } from "../data/database";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
-import type { Part } from "../core/model/part";
-import { blocksOf } from "../core/model/tree";
+import type { Part } from "../core/design/part";
+import { blocksOf } from "../core/design/tree";
 
 const studio = async (role: "owner" | "editor" = "owner") => new Studio(await signInAs(role));
 const PATH = ["settings", "text"];

@@ -1,9 +1,9 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
-import { FAMILIES } from "../core/layout/families";
-import { filesOf, Shaper } from "../core/layout/shaper";
+import { usedFamilies } from "../core/draw/fonts";
+import { FAMILIES } from "../core/measure/families";
+import { filesOf, Shaper } from "../core/measure/shaper";
 import type { StyleValues } from "../core/model/house-style";
-import { usedFamilies } from "../core/render/fonts";
 import { POOL } from "../data/database";
 import { loadFile } from "../data/file-repository";
 import { decode } from "./files/decoding";

@@ -1,7 +1,7 @@
 import type { SiteIndex } from "../core/addresses/facts";
 import { buildIndex } from "../core/addresses/stems";
+import type { Design } from "../core/design/design";
 import type { EntryFacts, SiteFacts } from "../core/model/content";
-import type { Design } from "../core/model/design";
 import { type CompiledDesign, compileDesign } from "../core/placement/resolve";
 import { follow, withEntry } from "../core/placement/settled";
 import { findSite, loadFacts, type SiteHead } from "../data/content-repository";

@@ -1,8 +1,8 @@
 import { zipSync } from "fflate";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { requestFor, Studio, signInAs } from "../../test/studio";
-import { setNodeOperation } from "../core/model/operations";
-import type { Part } from "../core/model/part";
+import { setNodeOperation } from "../core/design/operations";
+import type { Part } from "../core/design/part";
 import { POOL, runStatement, selectRows } from "../data/database";
 import { publicOrigin } from "./hosts/host-names";
 import { answerSite } from "./hosts/site-handler";

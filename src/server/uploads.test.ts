@@ -3,7 +3,7 @@ import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import wawoff2 from "wawoff2";
 import { Studio, signInAs } from "../../test/studio";
-import { FAMILY_METRICS } from "../core/layout/family-metrics";
+import { FAMILY_METRICS } from "../core/measure/family-metrics";
 import type { Issue } from "../core/model/issue";
 import { bindOperation } from "../core/style/typed-in";
 import { POOL, selectRows } from "../data/database";

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../test/studio";
-import type { Part } from "../core/model/part";
+import type { Part } from "../core/design/part";
 import { POOL, runStatement, selectRows } from "../data/database";
 import { answerAccountForm } from "./hosts/account-handler";
 import { publicOrigin } from "./hosts/host-names";

@@ -1,7 +1,7 @@
-import { FAMILIES } from "../core/layout/families";
-import { filesOf, Shaper } from "../core/layout/shaper";
+import { usedFamilies } from "../core/draw/fonts";
+import { FAMILIES } from "../core/measure/families";
+import { filesOf, Shaper } from "../core/measure/shaper";
 import type { StyleValues } from "../core/model/house-style";
-import { usedFamilies } from "../core/render/fonts";
 
 /** The fonts a worker measures with, fetched from the studio once each. */
 const fonts = new Map<string, Uint8Array>();

@@ -1,7 +1,7 @@
 import { type Address, entryIdentity, type SiteIndex } from "../addresses/facts";
+import type { Block, Part } from "../design/part";
+import { blocksOf } from "../design/tree";
 import type { EntryFacts } from "../model/content";
-import type { Block, Part } from "../model/part";
-import { blocksOf } from "../model/tree";
 import { selectEntries } from "./select";
 
 /** Whether a list runs over the pages of its archive. One that not everyone sees does not: pages are the same for all. */

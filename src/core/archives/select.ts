@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import type { SettingsOf } from "../model/blocks";
+import type { SettingsOf } from "../blocks";
 import type { EntryFacts } from "../model/content";
 
 type ListSettings = Pick<

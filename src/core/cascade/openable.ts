@@ -1,7 +1,9 @@
-import type { BlockKind } from "../model/blocks";
+import type { BlockKind } from "../blocks";
+import { choiceTypeOf } from "../blocks/roles";
+import { settingsOfKind } from "../blocks/shown";
+import type { Block, Part } from "../design/part";
+import type { PartNode } from "../design/tree";
 import type { Choice, ChoiceType } from "../model/choices";
-import type { Block, Part } from "../model/part";
-import type { PartNode } from "../model/tree";
 
 /** A setting that may be opened to pages, and the name it is first offered under. */
 export interface Openable {
@@ -10,23 +12,13 @@ export interface Openable {
   readonly name: string;
 }
 
-const setting = (key: string, type: ChoiceType, name: string): Openable => ({
-  path: ["settings", key],
-  type,
-  name,
-});
+/** What of the settings of a kind may be opened: told where the settings are defined. */
+const ofBlock = (kind: BlockKind): readonly Openable[] =>
+  settingsOfKind(kind).flatMap(({ path, role, opensAs }) => {
+    const type = choiceTypeOf(role);
+    return opensAs && type ? [{ path: ["settings", ...path], type, name: opensAs }] : [];
+  });
 
-const OF_BLOCKS: Readonly<Partial<Record<BlockKind, readonly Openable[]>>> = {
-  title: [setting("text", "text", "heading")],
-  heading: [setting("text", "text", "heading")],
-  richText: [setting("text", "richText", "text")],
-  picture: [setting("picture", "picture", "picture")],
-  button: [setting("label", "text", "buttonLabel"), setting("target", "target", "buttonTarget")],
-  notice: [setting("text", "text", "notice")],
-  search: [setting("placeholder", "text", "searchHint")],
-  signUp: [setting("list", "text", "signUpList"), setting("label", "text", "signUpLabel")],
-  breadcrumbs: [setting("showHere", "switch", "breadcrumbEnd")],
-};
 const OF_LOOKS: readonly Openable[] = [
   { path: ["look", "colour"], type: "colour", name: "colour" },
   { path: ["look", "background"], type: "colour", name: "background" },
@@ -40,7 +32,7 @@ const OF_BANDS: readonly Openable[] = [
 
 /** The settings of a node that pages may be allowed to change. */
 export const openablesOf = (node: PartNode): readonly Openable[] => {
-  if ("kind" in node) return [...(OF_BLOCKS[(node as Block).kind] ?? []), ...OF_LOOKS];
+  if ("kind" in node) return [...ofBlock((node as Block).kind), ...OF_LOOKS];
   return "cells" in node ? OF_BANDS : [];
 };
 

@@ -1,7 +1,7 @@
+import { valueAt, withValueAt } from "../design/operations";
+import type { Part } from "../design/part";
+import { findPlace, type PartNode, updateNode } from "../design/tree";
 import { type Choice, type ChoiceValue, choiceValueSchemas, type PageValues } from "../model/choices";
-import { valueAt, withValueAt } from "../model/operations";
-import type { Part } from "../model/part";
-import { findPlace, type PartNode, updateNode } from "../model/tree";
 import { findOpenable } from "./openable";
 
 /** Where a value of a page comes from: the page says it, or the part does for every page it shows on. */

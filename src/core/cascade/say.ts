@@ -1,6 +1,6 @@
+import { choiceId, type Design, findBody } from "../design/design";
+import type { Operation } from "../design/operations";
 import { type Choice, type ChoiceValue, choiceValueSchemas } from "../model/choices";
-import { choiceId, type Design, findBody } from "../model/design";
-import type { Operation } from "../model/operations";
 import type { Slot } from "../model/slot";
 
 export const fitsChoice = (choice: Choice, value: ChoiceValue): boolean =>

@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
-import type { Band, Block, Look, Part } from "../model/part";
+import type { Band, Block, Part } from "../design/part";
+import { blocksOf, walk } from "../design/tree";
+import type { Look } from "../model/look";
 import { type Audience, isFor } from "../model/placement";
-import { blocksOf, walk } from "../model/tree";
 import { audiencesOfPart, partSeenBy } from "./seen-by";
 
 const AUDIENCES: readonly Audience[] = ["signedOut", "signedIn", "level:friends", "level:staff"];

@@ -1,6 +1,6 @@
-import type { Band, Block, Cell, Part } from "../model/part";
+import type { Band, Block, Cell, Part } from "../design/part";
+import { blocksOf } from "../design/tree";
 import { type Audience, isFor } from "../model/placement";
-import { blocksOf } from "../model/tree";
 
 /** Blocks as an audience sees them; the same object where there is nothing to leave out. */
 const blocksSeenBy = (blocks: readonly Block[], audience: Audience): readonly Block[] => {

@@ -1,7 +1,7 @@
+import { valueAt } from "../design/operations";
+import type { Part } from "../design/part";
+import { type PartNode, walk } from "../design/tree";
 import type { PageValues } from "../model/choices";
-import { valueAt } from "../model/operations";
-import type { Part } from "../model/part";
-import { type PartNode, walk } from "../model/tree";
 import { findChoice, type Openable, openablesOf } from "./openable";
 import { type Source, valuesOnPage } from "./page-values";
 

@@ -4,9 +4,10 @@ import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { contrastOf } from "../colour/contrast";
 import { greyOf, weightedPercentile } from "../colour/tones";
-import { TextMeasure } from "../layout/text-measure";
-import { designOf, type Picture, TONES_ACROSS } from "../model/design";
-import type { Band, Block } from "../model/part";
+import { designOf } from "../design/design";
+import type { Band, Block } from "../design/part";
+import { TextMeasure } from "../measure/text-measure";
+import { type Picture, TONES_ACROSS } from "../model/picture";
 import { faintLogo } from "./logos-over-pictures";
 import { deadItems, lookFindings } from "./look-findings";
 import { tonesIn, worstOver } from "./over-pictures";
@@ -183,6 +184,39 @@ describe("what is noticed of looks", () => {
     expect(deadItems(items, {})).toEqual([gone]);
     const body = { schema: 1 as const, name: "Main", origin: picture.origin, items };
     expect(codes(findingsOf([{ id: "m", kind: "menu", body }]))).toContain("deadLink");
+  });
+  it("what a menu promotes, blocks of any kind and what pages say themselves are held against the pages there are", () => {
+    const gone = { identity: "entry:gone" };
+    const promotion = { picture: "", text: "See", target: gone, kind: "", term: "", count: 0 };
+    const items = [{ id: "a", label: "A", target: { url: "/" }, promotion, items: [] }];
+    const menu = { schema: 1 as const, name: "Main", origin: picture.origin, items };
+    const blocks = [
+      block("button", { label: "Visit", target: gone }),
+      block("notice", { text: "Closed", target: gone }),
+      block("button", { label: "Home", target: { url: "/" } }),
+      block("notice", { text: "Open", target: null }),
+    ];
+    const choice = {
+      name: "to",
+      label: "Leads to",
+      type: "target" as const,
+      node: "x",
+      path: ["settings", "target"],
+    };
+    const body = { ...partWith("header", blocks), choices: [choice] };
+    const said = (name: string) =>
+      ({
+        id: `choice:${name}`,
+        kind: "choice",
+        body: { schema: 1, identity: `entry:${name}`, slots: {}, values: { header: { [name]: gone } } },
+      }) as const;
+    const dead = (documents: Parameters<typeof findingsOf>[0]) =>
+      findingsOf(documents).flatMap((found) =>
+        found.code === "deadLink" ? [`${found.of} ${found.label}`] : [],
+      );
+    const all = [{ id: "m", kind: "menu" as const, body: menu }, part(body), said("to"), said("unread")];
+    expect(dead(all)).toEqual(["promotion A", "block Visit", "block Closed", "page Leads to"]);
+    expect(dead([part({ ...body, on: false }), said("to")])).toEqual([]);
   });
 });
 

@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith } from "../../../test/page-data";
-import { designOf } from "../model/design";
-import { applyOperations } from "../model/operations";
+import { BLOCK_KINDS } from "../blocks";
+import { settingsOfKind } from "../blocks/shown";
+import { designOf } from "../design/design";
+import { applyOperations } from "../design/operations";
 import { matchesIn, replaced, replaceOperations, textPlaces } from "./find-text";
 
 const part = partWith("footer", [
@@ -84,6 +86,28 @@ describe("a text in all parts and menus", () => {
         },
       ),
       { seed: 4, numRuns: 500 },
+    );
+  });
+});
+
+describe("words of blocks", () => {
+  it("are found wherever a kind has any, those of the account link and of every form included", () => {
+    const said = BLOCK_KINDS.flatMap((kind) =>
+      settingsOfKind(kind)
+        .filter(({ role }) => role === "words")
+        .map(({ path }) => ({ kind, path })),
+    );
+    expect(said.map(({ kind, path }) => `${kind} ${path.join(".")}`)).toEqual(
+      expect.arrayContaining(["account signIn", "account signedIn", "signUp thanks", "entryList whenEmpty"]),
+    );
+    const blocks = said.map(({ kind, path: [key = ""] }, place) => ({
+      ...block(kind, { [key]: "Tide table" }),
+      id: `w${place}`,
+    }));
+    const one = designOf([{ id: "p", kind: "part", body: partWith("footer", blocks) }]);
+    const found = textPlaces(one).filter(({ text }) => text === "Tide table");
+    expect(found.map(({ node, path }) => `${node} ${path.join(".")}`)).toEqual(
+      said.map(({ path }, place) => `w${place} settings.${path.join(".")}`),
     );
   });
 });

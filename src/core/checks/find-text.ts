@@ -1,6 +1,9 @@
-import { type Design, documentsOf, findBody, type MenuItem } from "../model/design";
-import { type Operation, setNodeOperation, setOperation } from "../model/operations";
-import { walk } from "../model/tree";
+import { settingsOfKind } from "../blocks/shown";
+import { type Design, documentsOf, findBody } from "../design/design";
+import { type Operation, setNodeOperation, setOperation, valueAt } from "../design/operations";
+import type { Block } from "../design/part";
+import { walk } from "../design/tree";
+import type { MenuItem } from "../model/menu";
 
 /** Words of a design that people typed: in parts, and in the labels of menus. */
 export interface TextPlace {
@@ -11,34 +14,26 @@ export interface TextPlace {
   readonly text: string;
 }
 
-/** Fields that hold words, by name, wherever they stand in the settings of a block. Others hold keys and choices. */
-const WORD_FIELDS = new Set([
-  "text",
-  "label",
-  "placeholder",
-  "button",
-  "consent",
-  "thanks",
-  "owner",
-  "after",
-  "whenEmpty",
-]);
-/** Where a field of such a name holds a choice instead. */
-const CHOICES: Readonly<Record<string, ReadonlySet<string>>> = {
-  siteName: new Set(["text"]),
-  tagline: new Set(["text"]),
-};
-
 type Path = readonly (string | number)[];
 
-const wordsIn = (value: unknown, path: Path): readonly (readonly [Path, string])[] => {
+/** The words of a rich text: what its runs and its code say. */
+const inRichText = (value: unknown, path: Path): readonly (readonly [Path, string])[] => {
   if (value === null || typeof value !== "object") return [];
   return Object.entries(value).flatMap(([key, each]) => {
     const here = [...path, Array.isArray(value) ? Number(key) : key];
-    if (typeof each === "string") return WORD_FIELDS.has(key) ? [[here, each] as const] : [];
-    return wordsIn(each, here);
+    if (typeof each === "string") return key === "text" ? [[here, each] as const] : [];
+    return inRichText(each, here);
   });
 };
+
+/** The words of a block that people typed, with where they stand. */
+const wordsOf = (block: Block): readonly (readonly [Path, string])[] =>
+  settingsOfKind(block.kind).flatMap(({ path, role }) => {
+    const here = ["settings", ...path];
+    const value = valueAt(block, here);
+    if (role === "richText") return inRichText(value, here);
+    return role === "words" && typeof value === "string" ? [[here, value] as const] : [];
+  });
 
 const inMenu = (document: string, items: readonly MenuItem[], path: Path): readonly TextPlace[] =>
   items.flatMap((item, at): readonly TextPlace[] => [
@@ -56,9 +51,7 @@ export const textPlaces = (design: Design): readonly TextPlace[] => [
       ? []
       : [...walk(body)].flatMap(({ node }) =>
           "kind" in node
-            ? wordsIn(node.settings, ["settings"])
-                .filter(([path]) => !CHOICES[node.kind]?.has(String(path.at(-1))))
-                .map(([path, text]) => ({ document: id, node: node.id, path, text }))
+            ? wordsOf(node).map(([path, text]) => ({ document: id, node: node.id, path, text }))
             : [],
         ),
   ),

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { block, pageData, partWith } from "../../../test/page-data";
 import { contrastOf } from "../colour/contrast";
 import { colourOf, hexOf, steps } from "../colour/hex";
-import { BACKGROUND_LAYERS, type Band } from "../model/part";
+import { BACKGROUND_LAYERS, type Band } from "../design/part";
 import { layersOf, ratioBehind } from "./layers-behind";
 
 const { style } = pageData();

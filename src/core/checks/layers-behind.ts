@@ -1,9 +1,9 @@
 import { contrast, over } from "../colour/contrast";
 import { type Colour, colourOf, steps } from "../colour/hex";
 import { weightedPercentile } from "../colour/tones";
+import { type Band, layerAbovePicture } from "../design/part";
+import { inkShares } from "../draw/textures";
 import type { HouseStyle } from "../model/house-style";
-import { type Band, layerAbovePicture } from "../model/part";
-import { inkShares } from "../render/textures";
 import { hexOfValue } from "../style/resolve-colour";
 
 /**

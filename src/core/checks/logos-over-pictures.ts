@@ -1,8 +1,10 @@
+import { groundOf } from "../blocks";
 import type { Colour } from "../colour/hex";
-import type { Picture, SiteProfile } from "../model/design";
+import type { Band, Block } from "../design/part";
 import type { HouseStyle } from "../model/house-style";
 import { type LogoVariant, logoPicture } from "../model/logo";
-import type { Band, Block } from "../model/part";
+import type { Picture } from "../model/picture";
+import type { SiteProfile } from "../model/profile";
 import { layersOf, ratioBehind } from "./layers-behind";
 import { ownVeil, seenBehind } from "./over-pictures";
 
@@ -38,10 +40,8 @@ type LogoBlock = Extract<Block, { kind: "logo" }>;
 /** Logos that stand on the band itself: one on a ground of its own has nothing to do with the picture. */
 const logosOn = (blocks: readonly Block[]): readonly LogoBlock[] =>
   blocks.flatMap((block) => {
-    if (block.look.background !== "") return [];
-    if (block.kind === "logo") return [block];
-    const isOpen = block.kind === "group" && block.settings.background === "";
-    return isOpen ? logosOn(block.blocks ?? []) : [];
+    if (groundOf(block) !== "") return [];
+    return block.kind === "logo" ? [block] : logosOn(block.blocks ?? []);
   });
 
 const VARIANTS: readonly LogoVariant[] = ["overPictures", "normal", "small"];

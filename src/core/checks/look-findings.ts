@@ -1,22 +1,20 @@
+import { identitiesLedTo, valuesFor } from "../blocks/shown";
+import type { FitMaterial } from "../blocks/sizes";
 import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
-import type { FitMaterial } from "../layout/extents";
+import { type Design, documentsOf, findBody, getBody, STYLE_ID } from "../design/design";
+import type { Band, Part } from "../design/part";
+import { wholeDesign } from "../design/pieces";
+import { blocksOf } from "../design/tree";
 import { BandFit, type Stretch } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
-import type { TextMeasure } from "../layout/text-measure";
-import {
-  type Design,
-  documentsOf,
-  findBody,
-  getBody,
-  type MenuItem,
-  type Picture,
-  STYLE_ID,
-} from "../model/design";
-import type { Band, Part } from "../model/part";
-import { wholeDesign } from "../model/pieces";
+import type { TextMeasure } from "../measure/text-measure";
+import { rowsOf } from "../menus/item-tree";
+import type { MenuItem } from "../model/menu";
+import type { Picture } from "../model/picture";
 import type { Audience } from "../model/placement";
-import { blocksOf } from "../model/tree";
+import type { Slot } from "../model/slot";
+import { identityOf, type Target } from "../model/values";
 import { pairsInUse } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
@@ -65,7 +63,32 @@ export type LookFinding = {
       readonly label: string;
       readonly letters: number;
     }
-  | { readonly code: "deadLink"; readonly menu: string; readonly item: string; readonly label: string }
+  | {
+      /** An item of a menu, or what it promotes, whose page is gone. */
+      readonly code: "deadLink";
+      readonly of: "item" | "promotion";
+      readonly menu: string;
+      readonly item: string;
+      readonly label: string;
+    }
+  | {
+      /** A block that leads to a page that is gone. */
+      readonly code: "deadLink";
+      readonly of: "block";
+      readonly part: string;
+      readonly block: string;
+      /** Its words; empty where it has none. */
+      readonly label: string;
+    }
+  | {
+      /** What a page says itself leads to a page that is gone. */
+      readonly code: "deadLink";
+      readonly of: "page";
+      readonly page: string;
+      readonly slot: Slot;
+      /** What it is called where pages change it. */
+      readonly label: string;
+    }
 );
 export type LookCode = LookFinding["code"];
 
@@ -93,6 +116,8 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
     ),
     ...faintFindings(design),
     ...menuFindings(design, material.fit),
+    ...targetFindings(design, material.fit),
+    ...choiceFindings(design, material.fit),
     ...labelFindings(design, material.measure),
     ...pictureProblems(material.pictures),
     ...typedInFinding(plain),
@@ -207,11 +232,70 @@ const pictureProblems = (pictures: LookMaterial["pictures"]): readonly LookFindi
 
 const menuFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] =>
   documentsOf(design, "menu").flatMap(({ id, body }) =>
-    deadItems(body.items, links).map(
-      (item) =>
-        ({ code: "deadLink", severity: "warning", menu: id, item: item.id, label: item.label }) as const,
+    rowsOf(body.items).flatMap(({ item }) => {
+      const found = {
+        code: "deadLink",
+        severity: "warning",
+        menu: id,
+        item: item.id,
+        label: item.label,
+      } as const;
+      return [
+        ...(isDead(item.target, links) ? [{ ...found, of: "item" } as const] : []),
+        ...(isDead(item.promotion?.target, links) ? [{ ...found, of: "promotion" } as const] : []),
+      ];
+    }),
+  );
+
+/** Blocks of parts that are on, each by itself: one in a piece is found in every part that uses it. */
+const targetFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] =>
+  documentsOf(design, "part").flatMap(({ id, body }) =>
+    !body.on || body.binnedAt !== null
+      ? []
+      : blocksOf(body)
+          .filter((block) => identitiesLedTo(block).some((identity) => !links[identity]))
+          .map((block) => {
+            const label = valuesFor(block, "words").find((words) => words !== "") ?? "";
+            return {
+              code: "deadLink",
+              of: "block",
+              severity: "warning",
+              part: id,
+              block: block.id,
+              label: String(label),
+            } as const;
+          }),
+  );
+
+/** What pages say for settings that a part of the slot lets them change now; what nobody reads leads nowhere for nobody. */
+const choiceFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] => {
+  const read = documentsOf(design, "part").flatMap(({ body }) =>
+    body.on && body.binnedAt === null
+      ? (body.choices ?? []).map((choice) => ({ slot: body.slot, ...choice }))
+      : [],
+  );
+  return documentsOf(design, "choice").flatMap(({ body }) =>
+    Object.entries(body.values ?? {}).flatMap(([slot, values]) =>
+      Object.entries(values ?? {}).flatMap(([name, value]): LookFinding[] => {
+        const choice = read.find(
+          (each) => each.slot === slot && each.name === name && each.type === "target",
+        );
+        if (!choice || !isDead(value as Target, links)) return [];
+        const { label } = choice;
+        return [
+          {
+            code: "deadLink",
+            of: "page",
+            severity: "warning",
+            page: body.identity,
+            slot: slot as Slot,
+            label,
+          },
+        ];
+      }),
     ),
   );
+};
 
 /** Six such labels and the distances between them fill a row of 1100 px. In rem of a root of 16 px. */
 const LONG_LABEL = 160;
@@ -238,9 +322,11 @@ const labelFindings = (design: Design, measure: TextMeasure): readonly LookFindi
   );
 };
 
+const isDead = (target: Target | null | undefined, links: FitMaterial["links"]): boolean => {
+  const identity = identityOf(target);
+  return identity !== undefined && !links[identity];
+};
+
 /** Items whose page is gone, at every level. */
 export const deadItems = (items: readonly MenuItem[], links: FitMaterial["links"]): readonly MenuItem[] =>
-  items.flatMap((item) => [
-    ...(item.target && "identity" in item.target && !links[item.target.identity] ? [item] : []),
-    ...deadItems(item.items, links),
-  ]);
+  rowsOf(items).flatMap(({ item }) => (isDead(item.target, links) ? [item] : []));

@@ -1,12 +1,14 @@
+import { groundOf, holdsBlocks, isSilent } from "../blocks";
 import { NEEDED } from "../colour/contrast";
 import { type Colour, colourOf } from "../colour/hex";
+import type { Band, Block } from "../design/part";
 import { type Region, visibleRegion, wholeShare } from "../layout/crops";
-import { valueAt } from "../layout/extents";
 import { rowHeight } from "../layout/heights";
 import { bandHeight } from "../layout/picture-places";
-import { type Picture, TONES_ACROSS } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
-import type { Band, Block, WIDTHS } from "../model/part";
+import { type Picture, TONES_ACROSS } from "../model/picture";
+import type { WIDTHS } from "../model/values";
+import { valueAt } from "../model/values";
 import { hexOfValue } from "../style/resolve-colour";
 import { layersOf, ratioBehind, type SeenBehind } from "./layers-behind";
 
@@ -59,18 +61,15 @@ export const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
   return { ...ground, alpha: ground.alpha * (veil / 100) };
 };
 
-const SILENT: ReadonlySet<Block["kind"]> = new Set(["space", "picture", "mainPicture", "logo"]);
-
 /** Colours of texts that stand on the band itself. */
 const textsOf = (band: Band, isLaid: boolean): readonly string[] => {
   const own = (block: Block): readonly string[] => {
-    if (block.look.background !== "" || SILENT.has(block.kind)) return [];
-    if (block.kind === "group")
-      return block.settings.background === "" ? (block.blocks ?? []).flatMap(own) : [];
+    if (groundOf(block) !== "" || isSilent(block.kind)) return [];
+    if (holdsBlocks(block.kind)) return (block.blocks ?? []).flatMap(own);
     return block.look.colour === "" ? [] : [block.look.colour];
   };
   const blocks = band.cells.flatMap((cell) => cell.blocks);
-  const speaks = blocks.some((block) => !SILENT.has(block.kind));
+  const speaks = blocks.some((block) => !isSilent(block.kind));
   const colour = isLaid ? band.overPicture.colour || "#ffffff" : band.colour || "role:text";
   return [...new Set([...(speaks ? [colour] : []), ...blocks.flatMap(own)])];
 };

@@ -1,4 +1,4 @@
-import type { Band, Part } from "../model/part";
+import type { Band, Part } from "../design/part";
 import { laidOver, picturesBehind } from "../render/over-picture";
 import type { PageData } from "../render/page-data";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";

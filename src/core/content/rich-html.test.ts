@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { richTextHtml } from "../draw/rich-text-html";
 import { type Inline, type RichBlock, RichText } from "../model/rich-text";
-import { richTextHtml } from "../render/rich-text-html";
 import { readRichHtml } from "./rich-html";
 
 const paragraph = (...children: Inline[]): RichBlock => ({ type: "paragraph", children });

@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith } from "../../../test/page-data";
-import { type Design, type DesignDocument, designOf, type Menu } from "../model/design";
-import type { Part } from "../model/part";
+import { type Design, type DesignDocument, designOf } from "../design/design";
+import type { Part } from "../design/part";
+import type { Menu } from "../model/menu";
 import { selectChanges } from "./selection";
 
 const { style, profile } = pageData();

@@ -5,8 +5,8 @@ import {
   findBody,
   PROFILE_ID,
   STYLE_ID,
-} from "../model/design";
-import type { Part } from "../model/part";
+} from "../design/design";
+import type { Part } from "../design/part";
 
 /**
  * Publishing some of the changes of a draft. A change is a document the draft has otherwise than what is live; what a

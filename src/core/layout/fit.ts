@@ -1,9 +1,13 @@
-import type { Band, Block, Width } from "../model/part";
-import { WIDTHS } from "../model/part";
-import { flatBlocks } from "../model/tree";
-import { canFold, type FitMaterial, isMeasured } from "./extents";
+import { canFold } from "../blocks/menu";
+import type { FitMaterial } from "../blocks/sizes";
+import type { Band, Block } from "../design/part";
+import { flatBlocks } from "../design/tree";
+import type { Edges } from "../draw/css";
+import type { TextMeasure } from "../measure/text-measure";
+import type { Width } from "../model/values";
+import { WIDTHS } from "../model/values";
+import { isMeasured } from "./extents";
 import { Row, sum } from "./row";
-import type { TextMeasure } from "./text-measure";
 
 /**
  * Which bands stand in one row at which width, and where their menus become a button.
@@ -13,12 +17,10 @@ import type { TextMeasure } from "./text-measure";
  * them, a name its one line; running text only its longest word. More room never makes a cell narrower, so for given
  * settings there is one least width from which on all stands in one row: the *edge*, found by halving. Settings may
  * differ by the width of the screen (wide, middle, small), so there is an edge for each of the three. It is written
- * into the stylesheet as a container query in rem, so that it also holds with scrollbars and with enlarged text.
+ * into the stylesheet as a container query in remIn, so that it also holds with scrollbars and with enlarged text.
  *
  * Widths are px of the band, at a root of 16 px unless said otherwise.
  */
-export interface Edges extends Readonly<Record<Width, number>> {}
-
 /** What a band does at a width. `crowded`: something breaks into a second row; `overflowing`: it is wider than the screen. */
 export type BandState = "hidden" | "row" | "button" | "crowded" | "overflowing";
 

@@ -1,8 +1,9 @@
-import type { Band, Block, Cell, Part, Width } from "../model/part";
-import type { FitMaterial } from "./extents";
+import type { FitMaterial } from "../blocks/sizes";
+import type { Band, Block, Cell, Part } from "../design/part";
+import { linesOf } from "../measure/lines";
+import type { TextMeasure } from "../measure/text-measure";
+import type { Width } from "../model/values";
 import { BandFit, screenWidth } from "./fit";
-import { linesOf } from "./lines";
-import type { TextMeasure } from "./text-measure";
 
 /** Screens that lines of headings are told for, px. */
 export const LINES_AT = [1280, 820, 390] as const;

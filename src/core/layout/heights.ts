@@ -1,56 +1,25 @@
-import type { HouseStyle, TypeStyle } from "../model/house-style";
-import { type Band, type Block, takesFrame, type Width } from "../model/part";
-import { valueAt } from "./extents";
+import { isFramedItself, traitsOf } from "../blocks";
+import { lineHeight } from "../blocks/heights";
+import type { Band } from "../design/part";
+import type { HouseStyle } from "../model/house-style";
+import type { AnyBlock } from "../model/look";
+import { valueAt, type Width } from "../model/values";
 
 /** How high bands are that stand in one row: what follows a band laid over it keeps that much room. px at 16 px text. */
 
-/** Controls are at least this high: 2.5rem. */
-const CONTROL = 40;
-
-const lineOf = (style: HouseStyle, name: TypeStyle): number => {
-  const { size, lineHeight } = style.type[name];
-  return size * 16 * lineHeight;
-};
-
-const blockHeight = (block: Block, style: HouseStyle, width: Width): number => {
+const blockHeight = (block: AnyBlock, style: HouseStyle, width: Width): number => {
   if (block.look.hideOn.includes(width)) return 0;
   const { padding, borderWidth } = block.look;
   const inside = insideHeight(block, style, width);
-  if (!takesFrame(block.kind)) return inside;
+  if (isFramedItself(block.kind)) return inside;
   return inside + padding.top + padding.bottom + 2 * borderWidth;
 };
 
-const insideHeight = (block: Block, style: HouseStyle, width: Width): number => {
-  switch (block.kind) {
-    case "logo":
-      return valueAt(block.settings.height, width);
-    case "siteName":
-    case "tagline":
-      return lineOf(style, block.settings.text);
-    case "heading":
-      return lineOf(style, block.settings.style);
-    case "menu":
-    case "search":
-      return CONTROL;
-    case "button":
-    case "account":
-      return (
-        lineOf(style, block.look.type || "button") +
-        2 * style.buttons.paddingBlock +
-        2 * style.buttons.lineWidth
-      );
-    case "group": {
-      const inside = (block.blocks ?? []).map((each) => blockHeight(each, style, width));
-      const { direction, gap, padding } = block.settings;
-      const along =
-        direction === "row"
-          ? Math.max(0, ...inside)
-          : inside.reduce((sum, each) => sum + each, gap * Math.max(0, inside.length - 1));
-      return along + 2 * padding;
-    }
-    default:
-      return lineOf(style, block.look.type || "body");
-  }
+const insideHeight = (block: AnyBlock, style: HouseStyle, width: Width): number => {
+  const { height } = traitsOf(block.kind);
+  return height
+    ? height(block as never, style, width, (inner) => blockHeight(inner, style, width))
+    : lineHeight(style, block.look.type || "body");
 };
 
 /** Heights of screens a share is taken of where none is there, px: common ones of the widths pictures are looked at. */

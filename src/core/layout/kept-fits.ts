@@ -1,10 +1,11 @@
-import { accountLabel } from "../model/account";
-import type { Band } from "../model/part";
+import { identitiesLedTo, idsShown } from "../blocks/shown";
+import type { FitMaterial } from "../blocks/sizes";
+import type { Band } from "../design/part";
+import type { Edges } from "../draw/css";
+import { rowItems } from "../measure/menu-items";
+import type { TextMeasure } from "../measure/text-measure";
 import type { Audience } from "../model/placement";
-import type { FitMaterial } from "./extents";
-import { BandFit, bandMenus, blocksIn, type Edges } from "./fit";
-import { rowItems } from "./menu-items";
-import type { TextMeasure } from "./text-measure";
+import { BandFit, bandMenus, blocksIn } from "./fit";
 
 /** What the fit of a band was computed from: while all of it is the same, so is the fit. */
 interface Source {
@@ -18,24 +19,23 @@ interface Source {
 const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Source => {
   const { profile, pictures, menus, links } = material;
   const blocks = blocksIn(band);
-  const shown = blocks.map((block) => {
-    if (block.kind === "menu")
-      return rowItems(menus[block.settings.menu], "all", links)
-        .map(({ id }) => id)
-        .join(" ");
-    if (block.kind === "account") return accountLabel(block.settings, material.audience);
-    return block.kind === "button" && "identity" in block.settings.target
-      ? String(links[block.settings.target.identity] !== undefined)
-      : "";
-  });
+  // what depends on who looks beyond signed in or out is kept apart already
+  const shown = blocks.map((block) => [
+    ...idsShown(block, "menu").map((id) =>
+      rowItems(menus[id], "all", links)
+        .map((item) => item.id)
+        .join(" "),
+    ),
+    ...identitiesLedTo(block).map((identity) => links[identity] !== undefined),
+  ]);
   return {
     measure,
     profile,
     documents: [
-      ...blocks.map((block) => (block.kind === "menu" ? menus[block.settings.menu] : null)),
+      ...blocks.flatMap((block) => idsShown(block, "menu").map((id) => menus[id])),
       ...[profile.logo, profile.logoOverPictures, profile.logoSmall].map((id) => pictures[id]),
     ],
-    shown: shown.join("|"),
+    shown: shown.map((each) => each.join(" ")).join("|"),
   };
 };
 

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { randomWorld } from "../../../test/random-world";
-import { type Design, designOf } from "../model/design";
+import { type Design, designOf } from "../design/design";
 import { enlargement, visibleRegion } from "./crops";
 import { pictureFindings } from "./picture-findings";
 import { type PicturePlace, picturePlaces } from "./picture-places";

@@ -1,5 +1,5 @@
-import type { Picture } from "../model/design";
-import { WIDTHS } from "../model/part";
+import type { Picture } from "../model/picture";
+import { WIDTHS } from "../model/values";
 import { enlargement } from "./crops";
 import type { PicturePlace } from "./picture-places";
 

@@ -1,10 +1,13 @@
-import type { Responsive } from "../model/blocks";
+import { pictureHeight } from "../blocks";
+import { idsShown } from "../blocks/shown";
+import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../design/design";
+import type { Band, Block, Part } from "../design/part";
+import { wholeDesign } from "../design/pieces";
+import { blocksOf } from "../design/tree";
 import type { EntryFacts } from "../model/content";
-import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
-import { type Band, type Block, type Part, WIDTHS, type Width } from "../model/part";
-import { wholeDesign } from "../model/pieces";
-import { blocksOf } from "../model/tree";
+import type { Responsive } from "../model/values";
+import { valueAt, WIDTHS, type Width } from "../model/values";
 import type { Size } from "./crops";
 import { leastHeight } from "./heights";
 
@@ -27,13 +30,6 @@ export interface PicturePlace {
   readonly boxes: Readonly<Record<Width, Size>> | null;
 }
 
-const at = <T>(value: Responsive<T>, width: Width): T =>
-  width === "wide"
-    ? value.wide
-    : width === "middle"
-      ? (value.middle ?? value.wide)
-      : (value.small ?? value.middle ?? value.wide);
-
 /** Distance of content from the edge of the screen, px: 1.5rem on either side. */
 const EDGES = 48;
 const contentWidth = (style: HouseStyle, width: Width): number =>
@@ -45,7 +41,7 @@ const boxes = (of: (width: Width) => Size): PicturePlace["boxes"] =>
 /** The least a band takes up: its height, or what its padding and a line of text need. What stands in it may make it higher. */
 const LINE = 28;
 export const bandHeight = (band: Band, width: Width): number =>
-  Math.max(leastHeight(band, width), 2 * at(band.paddingBlock, width) + LINE);
+  Math.max(leastHeight(band, width), 2 * valueAt(band.paddingBlock, width) + LINE);
 
 const bandBoxes = (band: Band): PicturePlace["boxes"] =>
   band.background.pictureFit === "whole"
@@ -62,11 +58,11 @@ const inPart = (id: string, part: Part, picture: string, style: HouseStyle): rea
       }),
     ),
   ...blocksOf(part).flatMap((block) =>
-    block.kind === "picture" && block.settings.picture === picture
+    idsShown(block, "picture").includes(picture)
       ? [
           {
             where: { is: "block" as const, part: id, node: block.id },
-            boxes: blockBoxes(block.settings.height, style),
+            boxes: blockBoxes(pictureHeight(block), style),
           },
         ]
       : [],
@@ -74,9 +70,9 @@ const inPart = (id: string, part: Part, picture: string, style: HouseStyle): rea
 ];
 
 const blockBoxes = (height: Responsive<number>, style: HouseStyle): PicturePlace["boxes"] =>
-  WIDTHS.every((width) => at(height, width) === 0)
+  WIDTHS.every((width) => valueAt(height, width) === 0)
     ? null
-    : boxes((width) => ({ width: contentWidth(style, width), height: at(height, width) }));
+    : boxes((width) => ({ width: contentWidth(style, width), height: valueAt(height, width) }));
 
 const PROFILE_PICTURES = ["logo", "logoOverPictures", "logoSmall", "icon", "sharePicture"] as const;
 
@@ -110,7 +106,7 @@ const CARD_GAP = 28;
 const ROW_PICTURE = 220;
 const listBox = ({ settings }: List, style: HouseStyle, width: Width): Size => {
   const whole = contentWidth(style, width);
-  const columns = at(settings.cards.columns, width);
+  const columns = valueAt(settings.cards.columns, width);
   const across =
     settings.arrangement === "cards"
       ? (whole - CARD_GAP * (columns - 1)) / columns

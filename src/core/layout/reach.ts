@@ -1,11 +1,13 @@
+import { mayGo } from "../blocks";
+import type { FitMaterial } from "../blocks/sizes";
+import type { Band, Block, BlockOf } from "../design/part";
+import { flatBlocks } from "../design/tree";
+import { TextMeasure } from "../measure/text-measure";
 import { rowsOf } from "../menus/item-tree";
-import type { MenuItem } from "../model/design";
 import type { HouseStyle } from "../model/house-style";
-import type { Band, Block, Width } from "../model/part";
-import { flatBlocks } from "../model/tree";
-import type { FitMaterial } from "./extents";
+import type { MenuItem } from "../model/menu";
+import type { Width } from "../model/values";
 import { BandFit, screenWidth } from "./fit";
-import { TextMeasure } from "./text-measure";
 
 /**
  * What would make a band stand in one row from a given width on. Each way is tried alone, in the smallest step that
@@ -77,7 +79,6 @@ const firstDown = (
   return undefined;
 };
 
-type BlockOf<K extends Block["kind"]> = Extract<Block, { kind: K }>;
 const setting = <B extends Block>(block: B, change: Partial<B["settings"]>): B => ({
   ...block,
   settings: { ...block.settings, ...change },
@@ -152,11 +153,9 @@ const shorterLabel = (block: BlockOf<"menu">, fit: BandFit, does: Does): readonl
   return [];
 };
 
-const MAY_HIDE: ReadonlySet<Block["kind"]> = new Set(["search", "tagline", "social", "button", "heading"]);
-
 /** Something beside the menu that is left out below the wide screens. */
 const hidden = (block: Block, { band, measure }: BandFit, target: number, does: Does): readonly Way[] => {
-  if (!MAY_HIDE.has(block.kind) || screenWidth(target, measure) === "wide") return [];
+  if (!mayGo(block.kind) || screenWidth(target, measure) === "wide") return [];
   const hideOn = [...new Set([...block.look.hideOn, "middle" as const, "small" as const])];
   const without = withBlock(band, block.id, (each) => ({ ...each, look: { ...each.look, hideOn } }) as Block);
   return does({ band: without }) ? [{ is: "hide", node: block.id, kind: block.kind, hideOn }] : [];

@@ -4,12 +4,12 @@ import { randomHeader } from "../../../test/random-header";
 import { seeded } from "../../../test/seeded";
 import { blindShaper, shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
-import type { Band, Part } from "../model/part";
+import type { Band, Part } from "../design/part";
+import { TextMeasure } from "../measure/text-measure";
 import { SLOTS } from "../model/slot";
 import { BandFit } from "./fit";
 import { keptFit } from "./kept-fits";
 import { isRuled, NARROWEST, ROOM_AT, readBands, WIDEST_SCREEN } from "./readings";
-import { TextMeasure } from "./text-measure";
 
 const SEED = Number(process.env["SEED"] ?? 5);
 const random = seeded(SEED);

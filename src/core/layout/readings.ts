@@ -1,9 +1,9 @@
-import type { Part } from "../model/part";
+import type { FitMaterial } from "../blocks/sizes";
+import type { Part } from "../design/part";
+import type { TextMeasure } from "../measure/text-measure";
 import type { Slot } from "../model/slot";
-import type { FitMaterial } from "./extents";
 import { bandMenus, type Stretch, screenWidth } from "./fit";
 import { keptFit } from "./kept-fits";
-import type { TextMeasure } from "./text-measure";
 
 /** What a ruler says of a band. */
 export interface BandReading {

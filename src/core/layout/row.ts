@@ -1,9 +1,10 @@
-import type { Band } from "../model/part";
-import { shareAt } from "../model/part";
-import { isCellHidden } from "../model/tree";
-import { cellExtent, type Extent, type Scene } from "./extents";
+import type { Extent, Scene } from "../blocks/sizes";
+import type { Band } from "../design/part";
+import { shareAt } from "../design/part";
+import { isCellHidden } from "../design/tree";
+import { layoutUnit } from "../measure/shaper";
+import { cellExtent } from "./extents";
 import { flexWidths } from "./flex";
-import { layoutUnit } from "./shaper";
 
 /** No screen is wider; a band that does not fit here never does. */
 const WIDEST = 8000;

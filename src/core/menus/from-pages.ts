@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import type { MenuItem } from "../model/design";
+import type { MenuItem } from "../model/menu";
 import { LEVELS, rowsOf } from "./item-tree";
 
 /** Pages as menus take them up: the entries people can nest, as the tree they are, and the archives of kinds. */

@@ -1,4 +1,5 @@
-import type { MenuItem } from "../model/design";
+import type { MenuItem } from "../model/menu";
+import { identityOf } from "../model/values";
 
 /**
  * Changing the tree of a menu. Everything returns the same array when nothing can change, and never makes a menu
@@ -19,6 +20,12 @@ export interface MenuRow {
 
 export const rowsOf = (items: Items, depth = 0, parent: string | null = null): readonly MenuRow[] =>
   items.flatMap((item) => [{ item, depth, parent }, ...rowsOf(item.items, depth + 1, item.id)]);
+
+/** The pages a menu leads to, those of what it promotes included. */
+export const identitiesOf = (items: Items): readonly string[] =>
+  rowsOf(items).flatMap(({ item }) =>
+    [item.target, item.promotion?.target].flatMap((target) => identityOf(target) ?? []),
+  );
 
 /** How many levels an item and what is below it take. */
 const height = (item: MenuItem): number => 1 + Math.max(0, ...item.items.map(height));

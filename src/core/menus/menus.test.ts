@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { randomWorld } from "../../../test/random-world";
-import type { MenuItem } from "../model/design";
-import { Menu } from "../model/design";
+import type { MenuItem } from "../model/menu";
+import { Menu } from "../model/menu";
 import { menuFromPages, pagesNotIn, topPages } from "./from-pages";
 import {
   changeItem,

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { ColourValue, Target } from "./blocks";
 import { RichText } from "./rich-text";
+import { ColourValue, Target } from "./values";
 
 /**
  * Settings that single pages may change, and what pages say instead. A choice has a name within its slot, so a page's

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ColourValue, TEXT_STYLES } from "./blocks";
+import { ColourValue, TEXT_STYLES } from "./values";
 
 /** The house style: every colour, type, measure and look that parts take from one place. Sizes in rem, measures in px. */
 

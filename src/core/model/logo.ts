@@ -1,7 +1,8 @@
-import type { SettingsOf } from "./blocks";
-import type { Picture, SiteProfile } from "./design";
+import type { Picture } from "./picture";
+import type { SiteProfile } from "./profile";
 
-export type LogoVariant = SettingsOf<"logo">["variant"];
+export const LOGO_VARIANTS = ["normal", "overPictures", "small"] as const;
+export type LogoVariant = (typeof LOGO_VARIANTS)[number];
 
 /** Where a profile has the picture of each variant. */
 const FIELDS = { normal: "logo", overPictures: "logoOverPictures", small: "logoSmall" } as const;

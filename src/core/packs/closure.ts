@@ -1,6 +1,6 @@
-import { type Design, findBody, getBody, STYLE_ID } from "../model/design";
-import type { Part } from "../model/part";
-import { pieceIn, wholePart } from "../model/pieces";
+import { type Design, findBody, getBody, STYLE_ID } from "../design/design";
+import type { Part } from "../design/part";
+import { pieceIn, wholePart } from "../design/pieces";
 import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { needId, type PackColour, type PackNeed } from "./shapes";
 

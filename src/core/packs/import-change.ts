@@ -1,20 +1,13 @@
 import type { SiteIndex } from "../addresses/facts";
+import { type Design, getBody, nextNumber, orderedParts, orderId, STYLE_ID } from "../design/design";
+import type { Operation } from "../design/operations";
+import type { Part } from "../design/part";
+import { freshened } from "../design/tree";
 import type { Term } from "../model/content";
-import {
-  type Design,
-  getBody,
-  type Menu,
-  nextNumber,
-  orderedParts,
-  orderId,
-  STYLE_ID,
-} from "../model/design";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
-import type { Operation } from "../model/operations";
-import type { Part } from "../model/part";
+import type { Menu } from "../model/menu";
 import type { Placement } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
-import { freshened } from "../model/tree";
 import type { NewIds } from "../placement/proposals";
 import { packLookup } from "./lookups";
 import {

@@ -1,5 +1,5 @@
 import type { SiteIndex } from "../addresses/facts";
-import { type Design, type DocumentBodies, documentsOf } from "../model/design";
+import { type Design, type DocumentBodies, documentsOf } from "../design/design";
 import { contentOfType } from "./references";
 import type { Pack, PackNeed } from "./shapes";
 

@@ -1,11 +1,13 @@
 import { differenceEuclidean } from "culori";
 import type { SiteIndex } from "../addresses/facts";
-import type { ColourValue } from "../model/blocks";
+import { type Design, getBody, STYLE_ID } from "../design/design";
+import type { Part } from "../design/part";
+import { freshened } from "../design/tree";
 import { canonicalJson } from "../model/canonical";
-import { type Design, getBody, type Menu, type Picture, STYLE_ID } from "../model/design";
-import type { Part } from "../model/part";
+import type { Menu } from "../model/menu";
+import type { Picture } from "../model/picture";
 import type { Slot } from "../model/slot";
-import { freshened } from "../model/tree";
+import type { ColourValue } from "../model/values";
 import {
   type Content,
   type ContentLookup,

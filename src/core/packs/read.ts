@@ -1,10 +1,10 @@
 import type { z } from "zod";
+import { blocksOf } from "../design/tree";
 import { isTooDeep } from "../model/depth";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 import type { IssueCode } from "../model/issue-codes";
 import { schemaIssue } from "../model/schema-problem";
 import { unstorable } from "../model/storable";
-import { blocksOf } from "../model/tree";
 import {
   needId,
   PACK_SCHEMA,

@@ -1,8 +1,10 @@
 import type { SiteIndex } from "../addresses/facts";
-import type { ColourValue, Target } from "../model/blocks";
-import type { MenuItem, Promotion } from "../model/design";
-import type { Band, Block, Look, Part } from "../model/part";
+import { withSettings } from "../blocks/shown";
+import type { Band, Block, Part } from "../design/part";
+import type { Look } from "../model/look";
+import type { MenuItem, Promotion } from "../model/menu";
 import type { Clause, Placement } from "../model/placement";
+import type { ColourValue, Target } from "../model/values";
 import type { PackNeed } from "./shapes";
 
 /** How every reference in a design is carried over. Null drops it. */
@@ -129,6 +131,12 @@ const mapSeenBy = (rule: Look["seenBy"], map: ReferenceMap): Look["seenBy"] => {
   return level === null ? "signedIn" : `level:${level}`;
 };
 
+/** Ids that were carried over; those that are not there on the other side are left out. */
+const mapIds =
+  (type: PackNeed["type"], map: ReferenceMap) =>
+  (ids: unknown): readonly string[] =>
+    (ids as readonly string[]).flatMap((id) => map.content(type, id) ?? []);
+
 const mapBlock = (block: Block, map: ReferenceMap): Block => {
   const look = {
     ...block.look,
@@ -137,50 +145,20 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
     background: colour(block.look.background, map),
     borderColour: colour(block.look.borderColour, map),
   };
-  switch (block.kind) {
-    case "menu":
-      return { ...block, look, settings: { ...block.settings, menu: map.menu(block.settings.menu) ?? "" } };
-    case "picture":
-      return {
-        ...block,
-        look,
-        settings: { ...block.settings, picture: map.picture(block.settings.picture) ?? "" },
-      };
-    case "notice":
-      return {
-        ...block,
-        look,
-        settings: {
-          ...block.settings,
-          target: block.settings.target && mapTarget(block.settings.target, map),
-        },
-      };
-    case "button":
-      return {
-        ...block,
-        look,
-        settings: { ...block.settings, target: mapTarget(block.settings.target, map) },
-      };
-    case "group":
-      return {
-        ...block,
-        look,
-        settings: { ...block.settings, background: colour(block.settings.background, map) },
-        blocks: block.blocks?.map((inner) => mapBlock(inner, map)),
-      };
-    case "entryList":
-      return {
-        ...block,
-        look,
-        settings: {
-          ...block.settings,
-          kinds: block.settings.kinds.flatMap((kind) => map.content("kind", kind) ?? []),
-          terms: block.settings.terms.flatMap((term) => map.content("term", term) ?? []),
-        },
-      };
-    default:
-      return { ...block, look };
-  }
+  const mapped = withSettings(block, {
+    menu: (id) => map.menu(id as string) ?? "",
+    picture: (id) => map.picture(id as string) ?? "",
+    colour: (value) => colour(value as ColourValue | "", map),
+    target: (target) => target && mapTarget(target as Target, map),
+    kinds: mapIds("kind", map),
+    terms: mapIds("term", map),
+  });
+  const { blocks } = block;
+  return {
+    ...mapped,
+    look,
+    ...(blocks ? { blocks: blocks.map((inner) => mapBlock(inner, map)) } : {}),
+  };
 };
 
 export const mapBands = (bands: Part["bands"], map: ReferenceMap): readonly Band[] =>

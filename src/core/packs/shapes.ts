@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { Band, type Part } from "../design/part";
 import { Choice } from "../model/choices";
-import { Menu, PICTURE_TYPES } from "../model/design";
-import { Band, type Part } from "../model/part";
+import { Menu } from "../model/menu";
+import { PICTURE_TYPES } from "../model/picture";
 import { Placement } from "../model/placement";
 import { Slot } from "../model/slot";
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
-import { type Band, type Block, Look } from "../model/part";
+import type { Band, Block } from "../design/part";
+import { Look } from "../model/look";
 import { forOtherSite, transplanted } from "./transplant";
 
 describe("a copy for another site", () => {

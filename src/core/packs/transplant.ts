@@ -1,4 +1,4 @@
-import { Band, type Block, type Cell } from "../model/part";
+import { Band, type Block, type Cell } from "../design/part";
 import { mapBands, type ReferenceMap } from "./references";
 
 /** What is copied from a part: a band, a cell or a block. */

@@ -1,8 +1,8 @@
 import { type Zippable, zipSync } from "fflate";
 import type { SiteIndex } from "../addresses/facts";
+import { type Design, getBody } from "../design/design";
+import { pieceIn, wholeBands } from "../design/pieces";
 import { canonicalJson } from "../model/canonical";
-import { type Design, getBody } from "../model/design";
-import { pieceIn, wholeBands } from "../model/pieces";
 import { closureOf, needsOf } from "./closure";
 import { contentKey, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { PACK_SCHEMA, type PackManifest, type PackPart, type PackPicture } from "./shapes";

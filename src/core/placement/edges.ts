@@ -1,5 +1,6 @@
-import { documentsOf } from "../model/design";
-import { blocksOf } from "../model/tree";
+import { valuesFor } from "../blocks/shown";
+import { documentsOf } from "../design/design";
+import { blocksOf } from "../design/tree";
 import type { CompiledDesign } from "./resolve";
 
 /**
@@ -40,10 +41,7 @@ export const nextPageEdge = (compiled: CompiledDesign, at: string): string => {
   const bodies = [...documentsOf(compiled.design, "part"), ...documentsOf(compiled.design, "piece")];
   for (const { body } of bodies)
     for (const block of blocksOf(body))
-      if (block.kind === "notice") {
-        consider(block.settings.from);
-        consider(block.settings.until);
-      }
+      for (const instant of valuesFor(block, "moment")) consider(instant as string);
   pageEdges.set(compiled, { at, edge });
   return edge;
 };

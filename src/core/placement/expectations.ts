@@ -1,5 +1,5 @@
 import type { Address } from "../addresses/facts";
-import { EXPECTATIONS_ID, type Expectation, findBody } from "../model/design";
+import { EXPECTATIONS_ID, type Expectation, findBody } from "../design/design";
 import type { Slot } from "../model/slot";
 import type { Resolution } from "./resolution";
 import type { CompiledDesign } from "./resolve";

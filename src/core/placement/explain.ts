@@ -1,5 +1,5 @@
 import type { Address } from "../addresses/facts";
-import { findBody, orderedParts } from "../model/design";
+import { findBody, orderedParts } from "../design/design";
 import type { Clause, Exception } from "../model/placement";
 import type { Slot } from "../model/slot";
 import { type CompiledCondition, type CompiledPlacement, compareSpecificity } from "./compile";

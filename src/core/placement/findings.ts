@@ -1,10 +1,10 @@
 import type { SiteIndex } from "../addresses/facts";
 import { unreadValues } from "../cascade/page-values";
-import { type Design, documentsOf, findBody } from "../model/design";
-import { wholeDesign } from "../model/pieces";
+import { type Design, documentsOf, findBody } from "../design/design";
+import { wholeDesign } from "../design/pieces";
+import { blocksOf } from "../design/tree";
 import type { Audience, Clause, Facet } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
-import { blocksOf } from "../model/tree";
 import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
 import { countAsked, type Resolution, resolveAll, shownAt } from "./resolution";

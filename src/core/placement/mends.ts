@@ -1,8 +1,8 @@
 import type { Address } from "../addresses/facts";
 import { sayOperations } from "../cascade/say";
-import { findBody, orderedParts, orderId } from "../model/design";
-import { applyOperations, type Operation, setOperation } from "../model/operations";
-import type { Part } from "../model/part";
+import { findBody, orderedParts, orderId } from "../design/design";
+import { applyOperations, type Operation, setOperation } from "../design/operations";
+import type { Part } from "../design/part";
 import type { Clause, Condition, Exception, Placement } from "../model/placement";
 import type { Slot } from "../model/slot";
 import type { CompiledPlacement } from "./compile";

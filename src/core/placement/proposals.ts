@@ -1,10 +1,10 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { choiceId, type Design, findBody, nextNumber, orderedParts, orderId } from "../model/design";
-import { applyOperations, type Operation, setOperation } from "../model/operations";
-import type { Band, Part } from "../model/part";
+import { choiceId, type Design, findBody, nextNumber, orderedParts, orderId } from "../design/design";
+import { applyOperations, type Operation, setOperation } from "../design/operations";
+import type { Band, Part } from "../design/part";
+import { freshened } from "../design/tree";
 import { type Clause, type Condition, NOWHERE } from "../model/placement";
 import type { Slot } from "../model/slot";
-import { freshened } from "../model/tree";
 import type { View } from "./match";
 import { eachPage, hasPage } from "./page-sets";
 import { partNumbersOf } from "./part-numbers";

@@ -1,6 +1,6 @@
 import type { Address } from "../addresses/facts";
 import { pagedListOf, pagesUnder } from "../archives/page-size";
-import { findBody } from "../model/design";
+import { findBody } from "../design/design";
 import { SLOTS, type Slot } from "../model/slot";
 import { matchesOf } from "./columns";
 import type { CompiledPlacement } from "./compile";

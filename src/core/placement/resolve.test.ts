@@ -5,8 +5,8 @@ import { naiveCounted, naiveResolve, naiveSpecificity, naiveValues } from "../..
 import { NOW, randomDesign, randomFacts } from "../../../test/random-site";
 import { runSeed, seeded } from "../../../test/seeded";
 import { buildIndex } from "../addresses/stems";
+import { type Design, findBody, orderedParts } from "../design/design";
 import type { SiteFacts } from "../model/content";
-import { type Design, findBody, orderedParts } from "../model/design";
 import type { Clause, Placement } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import { explainSlot } from "./explain";

@@ -1,6 +1,6 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { type Design, type DesignDocument, findBody, orderId, type PageChoice } from "../model/design";
-import { isNothing, type Part } from "../model/part";
+import { type Design, type DesignDocument, findBody, orderId, type PageChoice } from "../design/design";
+import { isNothing, type Part } from "../design/part";
 import { SLOTS, type Slot } from "../model/slot";
 import {
   type CompiledCondition,

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { buildIndex } from "../addresses/stems";
+import { designOf } from "../design/design";
+import type { Part } from "../design/part";
 import type { SiteFacts } from "../model/content";
-import { designOf } from "../model/design";
-import type { Part } from "../model/part";
 import { type Clause, type Condition, EVERYWHERE, NOWHERE, Placement } from "../model/placement";
 import { compareSpecificity, specificityOf } from "./compile";
 import { explainSlot } from "./explain";

@@ -1,7 +1,7 @@
+import { fieldCss, submitCss } from "../draw/form-css";
+import { html, type SafeHtml } from "../draw/html";
 import { ACCOUNT_PATH } from "../model/account";
 import type { RenderContext } from "./context";
-import { fieldCss, submitCss } from "./form-css";
-import { html, type SafeHtml } from "./html";
 
 /** What the page says where visitors sign in, and where they see who they are. */
 export type AccountState = {

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import { type Band, type Block, shareAt } from "../design/part";
 import { leastHeight } from "../layout/heights";
-import { type Band, type Block, shareAt } from "../model/part";
 import { renderPage } from "./page";
 
 const pictures = {

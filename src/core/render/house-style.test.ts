@@ -15,13 +15,13 @@ import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { randomStyle } from "../../../test/random-style";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
-import { FAMILIES } from "../layout/families";
-import { FAMILY_METRICS, type FamilyMetrics } from "../layout/family-metrics";
-import type { SiteProfile } from "../model/design";
+import { type Band, BandBackground, type Block } from "../design/part";
+import { firstFontFiles, fontFaces, stackOf } from "../draw/fonts";
+import { FAMILIES } from "../measure/families";
+import { FAMILY_METRICS, type FamilyMetrics } from "../measure/family-metrics";
 import { HouseStyle, TEXTURES } from "../model/house-style";
-import { type Band, BandBackground, type Block } from "../model/part";
+import type { SiteProfile } from "../model/profile";
 import { specimenPart } from "../starting/specimen";
-import { firstFontFiles, fontFaces, stackOf } from "./fonts";
 import { documentHtml, renderPage } from "./page";
 import type { PageData } from "./page-data";
 

@@ -1,11 +1,13 @@
+import { isSteadyBlock } from "../blocks";
+import { identitiesLedTo, idsShown } from "../blocks/shown";
+import type { Band } from "../design/part";
+import { flatBlocks } from "../design/tree";
+import { Stylesheet } from "../draw/css";
+import { html, SafeHtml } from "../draw/html";
 import { hasSettledFolds } from "../layout/kept-fits";
-import type { TextMeasure } from "../layout/text-measure";
-import type { MenuItem } from "../model/design";
-import type { Band, Block } from "../model/part";
-import { flatBlocks } from "../model/tree";
+import type { TextMeasure } from "../measure/text-measure";
+import { identitiesOf } from "../menus/item-tree";
 import type { RenderContext } from "./context";
-import { Stylesheet } from "./css";
-import { html, SafeHtml } from "./html";
 import type { PageData } from "./page-data";
 
 /**
@@ -42,64 +44,34 @@ interface Sources {
   readonly links: readonly (readonly [identity: string, path: string | undefined])[];
 }
 
-const STEADY: ReadonlySet<Block["kind"]> = new Set([
-  "logo",
-  "siteName",
-  "tagline",
-  "menu",
-  "button",
-  "account",
-  "social",
-  "richText",
-  "picture",
-  "heading",
-  "group",
-  "space",
-  "line",
-  "backToTop",
-  "signUp",
-  "copyright",
-  "address",
-]);
-
 const steady = new WeakMap<Band, boolean>();
 /** Whether a band shows nothing of the page it is on. */
 const isSteady = (band: Band): boolean => {
   const known = steady.get(band);
   if (known !== undefined) return known;
   const blocks = flatBlocks(band.cells.flatMap((cell) => cell.blocks));
-  const found =
-    !band.background.pageOwnPicture &&
-    blocks.every(
-      (block) => STEADY.has(block.kind) && !(block.kind === "menu" && block.settings.subItems === "panel"),
-    );
+  const found = !band.background.pageOwnPicture && blocks.every(isSteadyBlock);
   steady.set(band, found);
   return found;
 };
 
-const identitiesIn = (items: readonly MenuItem[]): readonly string[] =>
-  items.flatMap(({ target, items: below }) => [
-    ...(target && "identity" in target ? [target.identity] : []),
-    ...identitiesIn(below),
-  ]);
-
 const sourcesOf = (band: Band, context: RenderContext): Sources => {
   const { data } = context;
   const blocks = flatBlocks(band.cells.flatMap((cell) => cell.blocks));
-  const menus = blocks.flatMap((block) => (block.kind === "menu" ? [block.settings.menu] : []));
+  const menus = blocks.flatMap((block) => idsShown(block, "menu"));
   const { profile } = data;
   const pictures = [
     band.background.picture,
     ...band.background.slides,
-    ...blocks.flatMap((block) => (block.kind === "picture" ? [block.settings.picture] : [])),
+    ...blocks.flatMap((block) => idsShown(block, "picture")),
     profile.logo,
     profile.logoOverPictures,
     profile.logoSmall,
   ];
-  const targets = blocks.flatMap((block) =>
-    block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
-  );
-  const identities = [...targets, ...menus.flatMap((id) => identitiesIn(data.menus[id]?.items ?? []))];
+  const identities = [
+    ...blocks.flatMap(identitiesLedTo),
+    ...menus.flatMap((id) => identitiesOf(data.menus[id]?.items ?? [])),
+  ];
   return {
     data: { style: data.style, profile: data.profile },
     searchPath: data.site.searchPath,

@@ -1,4 +1,4 @@
-import { type Band, isNothing, type Part } from "../model/part";
+import { type Band, isNothing, type Part } from "../design/part";
 import type { PageData } from "./page-data";
 import { plainLayout } from "./plain-layout";
 

@@ -1,16 +1,17 @@
-import type { Shaper } from "../layout/shaper";
-import { TextMeasure } from "../layout/text-measure";
+import { baseCss } from "../draw/base-css";
+import { Stylesheet } from "../draw/css";
+import { firstFontFiles } from "../draw/fonts";
+import { html, NOTHING, SafeHtml } from "../draw/html";
+import type { VisitorWords } from "../draw/page-material";
+import { commonFormat, drawingPath, renditionPath } from "../draw/picture-html";
+import type { Shaper } from "../measure/shaper";
+import { TextMeasure } from "../measure/text-measure";
 import { SLOTS, type Slot } from "../model/slot";
-import { baseCss } from "./base-css";
 import type { RenderContext } from "./context";
-import { Stylesheet } from "./css";
-import { firstFontFiles } from "./fonts";
-import { html, NOTHING, SafeHtml } from "./html";
 import { currentOn } from "./kept-bands";
 import { laidOver } from "./over-picture";
-import type { PageData, VisitorWords } from "./page-data";
+import type { PageData } from "./page-data";
 import { partHtml } from "./part-html";
-import { commonFormat, drawingPath, renditionPath } from "./picture-html";
 import { plainLayout } from "./plain-layout";
 
 /** A page drawn: its parts apart (previews patch them one by one), and the whole document. */

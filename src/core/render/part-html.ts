@@ -1,33 +1,32 @@
-import { valueAt } from "../layout/extents";
-import { rowHeight } from "../layout/heights";
-import { foldsOf } from "../layout/kept-fits";
-import type { Responsive } from "../model/blocks";
-import type { Picture } from "../model/design";
-import type { HouseStyle } from "../model/house-style";
+import { traitsOf } from "../blocks";
 import {
   BACKGROUND_LAYERS,
   type BackgroundLayer,
   type Band,
-  type Block,
   type Cell,
   isNothing,
   layerAbovePicture,
   type Part,
   shareAt,
   type Video,
-  WIDTHS,
-  type Width,
-} from "../model/part";
-import { isCellHidden } from "../model/tree";
-import { blockRenderers } from "./blocks";
-import { type BlockRenderer, nodeClass, type RenderContext } from "./context";
-import { colourCss, rem } from "./css";
-import { FACTS_CSS } from "./entry-facts";
-import { attributes, html, type SafeHtml } from "./html";
+} from "../design/part";
+import { isCellHidden } from "../design/tree";
+import { nodeClass } from "../draw/context";
+import { colourCss, rem } from "../draw/css";
+import { attributes, html, type SafeHtml } from "../draw/html";
+import { focalPosition, pictureHtml } from "../draw/picture-html";
+import { textureCss } from "../draw/textures";
+import { rowHeight } from "../layout/heights";
+import { foldsOf } from "../layout/kept-fits";
+import type { HouseStyle } from "../model/house-style";
+import type { AnyBlock } from "../model/look";
+import type { Picture } from "../model/picture";
+import type { Responsive } from "../model/values";
+import { valueAt, WIDTHS, type Width } from "../model/values";
+import type { RenderContext } from "./context";
 import { drawBand } from "./kept-bands";
+import { isPlain, lookCss } from "./look-css";
 import { picturesBehind } from "./over-picture";
-import { focalPosition, pictureHtml } from "./picture-html";
-import { textureCss } from "./textures";
 
 /** The bands of a part. Null for "nothing, by rule". */
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
@@ -299,12 +298,14 @@ const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
   return html`<div${all}>${context.renderBlocks(cell.blocks)}</div>`;
 };
 
-const blockHtml = (block: Block, context: RenderContext): SafeHtml[] => {
-  const renderer = blockRenderers[block.kind] as BlockRenderer<Block["kind"]>;
-  const drawn = renderer.render(block as never, context);
+const blockHtml = (block: AnyBlock, context: RenderContext): SafeHtml[] => {
+  const { draw, css } = traitsOf(block.kind);
+  const drawn = draw(block, context);
   if (drawn === null) return [];
-  const { css } = renderer;
-  if (css) context.css.share(block.kind, typeof css === "string" ? css : css(context.data.style));
-  if (block.kind === "facts") context.css.share("facts", FACTS_CSS);
+  const own = `.${nodeClass(block.id)}`;
+  const { look, kind } = block;
+  if (!isPlain(look)) context.css.node(own, lookCss(look, kind, context.data.style));
+  if (look.hideOn.length > 0) context.css.hide(own, look.hideOn);
+  if (css) context.css.share(kind, typeof css === "string" ? css : css(context.data.style));
   return [drawn];
 };

@@ -1,5 +1,6 @@
-import { defaultSettings } from "../model/blocks";
-import { Band, type Block, Look, type Part } from "../model/part";
+import { defaultSettings } from "../blocks";
+import { Band, type Block, type Part } from "../design/part";
+import { Look } from "../model/look";
 import { NOWHERE } from "../model/placement";
 import type { PageData } from "./page-data";
 

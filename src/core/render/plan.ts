@@ -1,10 +1,13 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { isPagedList } from "../archives/page-size";
 import { selectEntries } from "../archives/select";
+import { showsBody } from "../blocks";
+import { identitiesLedTo, idsShown } from "../blocks/shown";
+import type { Block, Part } from "../design/part";
+import { blocksOf } from "../design/tree";
+import { identitiesOf } from "../menus/item-tree";
 import type { EntryFacts } from "../model/content";
-import type { Menu, MenuItem, Promotion } from "../model/design";
-import type { Block, Part } from "../model/part";
-import { blocksOf } from "../model/tree";
+import type { Menu, Promotion } from "../model/menu";
 
 /** What the drawing of one page will show, before anything is fetched. */
 export interface Needs {
@@ -42,14 +45,6 @@ export interface PlanInput {
 
 /** Entries to a page of an archive whose layout has no paged list. */
 export const PLAIN_PAGE_SIZE = 100;
-
-const targetsOf = (items: readonly MenuItem[]): readonly string[] =>
-  items.flatMap((item) => [
-    ...[item.target, item.promotion?.target].flatMap((target) =>
-      target && "identity" in target ? [target.identity] : [],
-    ),
-    ...targetsOf(item.items),
-  ]);
 
 /** Top items with what their panels show. */
 const promotionsOf = (blocks: readonly Block[], { menus }: PlanInput) =>
@@ -104,23 +99,13 @@ export const planPage = (input: PlanInput): Needs => {
   const lists = Object.fromEntries(
     blocks.flatMap((block) => (block.kind === "entryList" ? [[block.id, listNeed(block, input)]] : [])),
   );
-  const menus = [
-    ...new Set(
-      blocks.flatMap((block) => (block.kind === "menu" && block.settings.menu ? [block.settings.menu] : [])),
-    ),
-  ];
-  const buttons = blocks.flatMap((block) =>
-    (block.kind === "button" || block.kind === "notice") &&
-    block.settings.target &&
-    "identity" in block.settings.target
-      ? [block.settings.target.identity]
-      : [],
-  );
+  const menus = [...new Set(blocks.flatMap((block) => idsShown(block, "menu")))];
+  const ledTo = blocks.flatMap(identitiesLedTo);
   const promotions = promotionsOf(blocks, input);
   const listed = Object.values(lists).flatMap((list) => list.entries.map((entry) => entry.picture));
   const pictures = [
     ...input.profilePictures,
-    ...blocks.map((block) => (block.kind === "picture" ? block.settings.picture : null)),
+    ...blocks.flatMap((block) => idsShown(block, "picture")),
     ...input.parts.flatMap((part) =>
       part.bands.flatMap(({ background }) => [background.picture, ...background.slides]),
     ),
@@ -131,11 +116,13 @@ export const planPage = (input: PlanInput): Needs => {
   return {
     menus,
     pictures: [...new Set(pictures)],
-    identities: [...new Set([...menus.flatMap((id) => targetsOf(input.menus[id]?.items ?? [])), ...buttons])],
+    identities: [
+      ...new Set([...menus.flatMap((id) => identitiesOf(input.menus[id]?.items ?? [])), ...ledTo]),
+    ],
     lists,
     promoted: Object.fromEntries(
       promotions.map(({ id, promotion }) => [id, promotedEntries(promotion, input)]),
     ),
-    needsBody: input.page.entry !== null && blocks.some((block) => block.kind === "body"),
+    needsBody: input.page.entry !== null && blocks.some(({ kind }) => showsBody(kind)),
   };
 };

@@ -5,10 +5,10 @@ import { checkDeclarations } from "../../../test/css-declarations";
 import { block, entryView, NASTY, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
-import { BLOCK_KINDS } from "../model/blocks";
-import type { Part } from "../model/part";
-import { yearRange } from "./blocks/copyright";
-import { escapeHtml, html } from "./html";
+import { BLOCK_KINDS } from "../blocks";
+import { yearRange } from "../blocks/copyright";
+import type { Part } from "../design/part";
+import { escapeHtml, html } from "../draw/html";
 import { documentHtml, renderPage } from "./page";
 import type { PageData } from "./page-data";
 

@@ -1,10 +1,10 @@
 import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { material } from "../../../test/design-material";
+import { Part } from "../design/part";
 import { BandFit } from "../layout/fit";
 import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
 import { canonicalJson } from "../model/canonical";
-import { Part } from "../model/part";
 import {
   type DesignMaterial,
   designsLike,

@@ -1,4 +1,4 @@
-import type { Band } from "../model/part";
+import type { Band } from "../design/part";
 import { IS_DARK, type Layout, type Pieces, padding } from "./form-material";
 import { darkPicture } from "./points";
 

@@ -1,5 +1,5 @@
-import type { SettingsOf } from "../model/blocks";
-import { type Band, BandBackground, type Block, type Cell } from "../model/part";
+import type { SettingsOf } from "../blocks";
+import { type Band, BandBackground, type Block, type Cell } from "../design/part";
 import type { Maker } from "./maker";
 import { mainMenu, type StartingMaterial } from "./points";
 import type { Traits } from "./traits";

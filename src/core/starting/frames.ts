@@ -1,4 +1,4 @@
-import { type Band, BandBackground, type Part } from "../model/part";
+import { type Band, BandBackground, type Part } from "../design/part";
 import { type Clause, NOWHERE, type Placement, type Role } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import type { StartingDesign } from "./designs";

@@ -1,4 +1,4 @@
-import type { Band } from "../model/part";
+import type { Band } from "../design/part";
 import { address, barFooter, columns, letter, pictureFooter, stack } from "./footer-forms";
 import { type Layout, Pieces } from "./form-material";
 import { centred, compact, line, masthead, overPicture, pictureHeader, split, stripe } from "./header-forms";

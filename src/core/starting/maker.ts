@@ -1,5 +1,6 @@
-import { type BlockKind, defaultSettings, type SettingsOf } from "../model/blocks";
-import { Band, type Block, Cell, Look } from "../model/part";
+import { type BlockKind, defaultSettings, holdsBlocks, type SettingsOf } from "../blocks";
+import { Band, type Block, Cell } from "../design/part";
+import { Look } from "../model/look";
 
 /** Makes nodes with ids that no other tree has. */
 export class Maker {
@@ -15,7 +16,7 @@ export class Maker {
       kind,
       settings: { ...defaultSettings(kind), ...settings },
       look: { ...Look.parse({}), ...look },
-      ...(kind === "group" ? { blocks: blocks ?? [] } : {}),
+      ...(holdsBlocks(kind) ? { blocks: blocks ?? [] } : {}),
     } as unknown as Block;
   }
   cell(settings: Partial<Cell>, ...blocks: readonly (Block | null)[]): Cell {

@@ -2,10 +2,10 @@ import { describe, expect, it } from "vitest";
 import { pageData } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
-import { Part } from "../model/part";
+import { Part } from "../design/part";
+import { blocksOf, walk } from "../design/tree";
 import { EVERYWHERE } from "../model/placement";
 import { SLOTS } from "../model/slot";
-import { blocksOf, walk } from "../model/tree";
 import { renderPage } from "../render/page";
 import { type StartingMaterial, startingPoint, startingPoints } from "./points";
 

@@ -1,5 +1,5 @@
-import { defaultSettings, type SettingsOf } from "../model/blocks";
-import { type Band, BandBackground, type Block } from "../model/part";
+import { defaultSettings, type SettingsOf } from "../blocks";
+import { type Band, BandBackground, type Block } from "../design/part";
 import type { Slot } from "../model/slot";
 import { Maker } from "./maker";
 

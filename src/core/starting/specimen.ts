@@ -1,6 +1,6 @@
-import { defaultSettings } from "../model/blocks";
+import { defaultSettings } from "../blocks";
+import { BandBackground, Part } from "../design/part";
 import { BUTTON_LOOKS } from "../model/house-style";
-import { BandBackground, Part } from "../model/part";
 import { EVERYWHERE } from "../model/placement";
 import type { RichText } from "../model/rich-text";
 import { Maker } from "./maker";

@@ -1,7 +1,7 @@
+import { STYLE_ID } from "../design/design";
+import type { Operation } from "../design/operations";
 import { sameValue } from "../model/canonical";
-import { STYLE_ID } from "../model/design";
 import type { StyleValues } from "../model/house-style";
-import type { Operation } from "../model/operations";
 
 /** One value in which two styles differ: `palette brass`, `type h1 size`, `buttons filled ground` … */
 export interface StyleDifference {

@@ -1,8 +1,9 @@
+import { groundOf, isFilled, isSilent } from "../blocks";
 import { contrastOf, NEEDED, nearestPassing } from "../colour/contrast";
 import { colourOf, hexOf, steps } from "../colour/hex";
-import { type Design, documentsOf, getBody, STYLE_ID } from "../model/design";
+import { type Design, documentsOf, getBody, STYLE_ID } from "../design/design";
+import type { Band, Block } from "../design/part";
 import { BUTTON_LOOKS, type HouseStyle } from "../model/house-style";
-import type { Band, Block } from "../model/part";
 import { hexOfValue } from "./resolve-colour";
 
 /**
@@ -130,19 +131,14 @@ const coloursOf = ({ from, to }: Ground, text: string, style: HouseStyle): reado
   return [from, to, ...(isBetween ? [all[worst] as string] : [])];
 };
 
-const SILENT = new Set<Block["kind"]>(["space", "picture", "mainPicture", "logo"]);
-
 const addBlock = (pairs: Pairs, style: HouseStyle, part: string, block: Block, around: Around): void => {
-  const own = block.kind === "group" ? block.settings.background : "";
-  const filled = block.look.background || own;
+  const filled = groundOf(block);
   const isOther = filled !== "" && !(around.ground?.from === filled && around.ground.to === "");
   const ground = isOther ? { from: filled, to: "" } : around.ground;
   const text = block.look.colour || around.text;
   const use: Use = { use: "block", part, node: block.id };
   const differs = text !== around.text || ground !== around.ground;
-  const isFilled =
-    (block.kind === "button" || block.kind === "account") && style.buttons[block.settings.look].ground !== "";
-  if (ground !== null && differs && !SILENT.has(block.kind) && !isFilled)
+  if (ground !== null && differs && !isSilent(block.kind) && !isFilled(block, style))
     for (const colour of coloursOf(ground, text, style)) pairs.add(text, colour, use);
   for (const inner of block.blocks ?? []) addBlock(pairs, style, part, inner, { text, ground });
 };

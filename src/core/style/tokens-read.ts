@@ -1,4 +1,4 @@
-import { FAMILIES } from "../layout/families";
+import { FAMILIES } from "../measure/families";
 import {
   COLOUR_ROLES,
   type ColourRole,

@@ -1,3 +1,4 @@
+import { stackNames } from "../draw/fonts";
 import { canonicalJson } from "../model/canonical";
 import {
   COLOUR_ROLES,
@@ -6,7 +7,6 @@ import {
   TYPE_STYLES,
   type TypeStyle,
 } from "../model/house-style";
-import { stackNames } from "../render/fonts";
 
 /**
  * A house style as a W3C Design Tokens file (Design Tokens Format Module 2025.10: §5.1 tokens, §6 groups, §7 aliases,

@@ -1,8 +1,8 @@
 import { nearestColour } from "../colour/nearest";
-import { type Design, documentsOf, getBody, STYLE_ID } from "../model/design";
+import { type Design, documentsOf, getBody, STYLE_ID } from "../design/design";
+import type { Operation } from "../design/operations";
+import { walk } from "../design/tree";
 import type { HouseStyle, PaletteColour } from "../model/house-style";
-import type { Operation } from "../model/operations";
-import { walk } from "../model/tree";
 
 /** A colour that was typed in where one of the house style could stand. */
 export interface TypedIn {

@@ -2,7 +2,7 @@ import type { z } from "zod";
 import type { Address, SiteIndex } from "../../core/addresses/facts";
 import { laterPage } from "../../core/addresses/facts";
 import { canonicalPath, pagePath, splitPage } from "../../core/addresses/paths";
-import { type Design, findBody } from "../../core/model/design";
+import { type Design, findBody } from "../../core/design/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { coverageRows, filtered } from "../../core/placement/coverage";

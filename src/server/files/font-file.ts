@@ -1,7 +1,7 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import type { FamilyMetrics } from "../../core/layout/family-metrics";
-import { Shaper } from "../../core/layout/shaper";
+import type { FamilyMetrics } from "../../core/measure/family-metrics";
+import { Shaper } from "../../core/measure/shaper";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { unpackWoff2 } from "./woff2";
 

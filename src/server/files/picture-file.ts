@@ -3,8 +3,8 @@ import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import sharp, { type Sharp } from "sharp";
 import { greyOf } from "../../core/colour/tones";
-import { type Picture, TONES_ACROSS } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import { type Picture, TONES_ACROSS } from "../../core/model/picture";
 import { cleanDrawing } from "./drawing-file";
 
 /** Widths of the renditions, px. The uncropped picture each time: moving the focal point makes no files. */

@@ -1,7 +1,7 @@
 import type { IncomingMessage } from "node:http";
 import { type DefaultTreeAdapterTypes, parse, serialize } from "parse5";
+import { html } from "../../core/draw/html";
 import { ACCOUNT_PATH } from "../../core/model/account";
-import { html } from "../../core/render/html";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot } from "../../data/database";
 import { momentWords } from "../../messages/wall-time";

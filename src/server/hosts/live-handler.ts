@@ -1,7 +1,7 @@
 import type { IncomingMessage } from "node:http";
 import { laterPage } from "../../core/addresses/facts";
 import { canonicalPath } from "../../core/addresses/paths";
-import { findBody } from "../../core/model/design";
+import { findBody } from "../../core/design/design";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { expectedIn } from "../../core/placement/expectations";
 import { resolveAll } from "../../core/placement/resolution";

@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
-import { attributes, html, SafeHtml } from "../../core/render/html";
+import { attributes, html, SafeHtml } from "../../core/draw/html";
 import { inPlace } from "../site/places";
 import { plainAnswer, ranged, send } from "./answer";
 import { answerDraft, isDraftPath } from "./draft-handler";

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { documentsOf } from "../../core/model/design";
-import { wholeDesign } from "../../core/model/pieces";
-import { blocksOf } from "../../core/model/tree";
+import { documentsOf } from "../../core/design/design";
+import { wholeDesign } from "../../core/design/pieces";
+import { blocksOf } from "../../core/design/tree";
 import { attempt, type Limit } from "../../data/attempt-repository";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot, POOL } from "../../data/database";

@@ -1,8 +1,8 @@
 import { join } from "node:path";
-import type { Picture } from "../../core/model/design";
-import { findBody } from "../../core/model/design";
+import { findBody } from "../../core/design/design";
+import type { Operation } from "../../core/design/operations";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import type { Operation } from "../../core/model/operations";
+import type { Picture } from "../../core/model/picture";
 import { findAccount, findMembership } from "../../data/account-repository";
 import { findSite, lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";

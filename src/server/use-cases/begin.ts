@@ -1,18 +1,18 @@
 import { z } from "zod";
 import { GROUNDS, proposePalette } from "../../core/colour/palette";
-import { menuFromPages, topPages } from "../../core/menus/from-pages";
 import {
   type Design,
   documentsOf,
   getBody,
-  type MenuItem,
   nextNumber,
   PROFILE_ID,
   STYLE_ID,
-} from "../../core/model/design";
+} from "../../core/design/design";
+import { applyOperations, type Operation } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
+import { menuFromPages, topPages } from "../../core/menus/from-pages";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import { applyOperations, type Operation } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
+import type { MenuItem } from "../../core/model/menu";
 import { createPartOperations } from "../../core/placement/proposals";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
 import { frameParts } from "../../core/starting/frames";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { documentsOf, EXPECTATIONS_ID, type Expectation, findBody } from "../../core/model/design";
+import { documentsOf, EXPECTATIONS_ID, type Expectation, findBody } from "../../core/design/design";
 import { type Outcome, succeed } from "../../core/model/issue";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import {

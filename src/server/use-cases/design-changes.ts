@@ -1,12 +1,12 @@
 import { setImmediate } from "node:timers/promises";
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
+import { type Design, documentsOf, findBody } from "../../core/design/design";
+import { applyOperations, invertAll, Operation } from "../../core/design/operations";
+import { pieceInItself, tooMuchWhole } from "../../core/design/pieces";
 import { sameValue } from "../../core/model/canonical";
 import type { Term } from "../../core/model/content";
-import { type Design, documentsOf, findBody } from "../../core/model/design";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
-import { applyOperations, invertAll, Operation } from "../../core/model/operations";
-import { pieceInItself, tooMuchWhole } from "../../core/model/pieces";
 import { Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";

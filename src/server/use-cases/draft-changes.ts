@@ -1,6 +1,6 @@
+import type { Design, DesignDocument, PageChoice } from "../../core/design/design";
+import { pieceIn, piecesUsed, wholePart } from "../../core/design/pieces";
 import { sameValue } from "../../core/model/canonical";
-import type { Design, DesignDocument, PageChoice } from "../../core/model/design";
-import { pieceIn, piecesUsed, wholePart } from "../../core/model/pieces";
 import type { PartState } from "../../messages/words";
 
 /** One document that the draft has otherwise than visitors see. */

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
+import type { Design, DesignDocument } from "../../core/design/design";
 import { selectChanges } from "../../core/editions/selection";
 import { sameValue } from "../../core/model/canonical";
-import type { Design, DesignDocument } from "../../core/model/design";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { isBlocking } from "../../core/placement/findings";
 import { compileDesign } from "../../core/placement/resolve";

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { matchesIn, replaced, replaceOperations, textPlaces } from "../../core/checks/find-text";
-import { findBody } from "../../core/model/design";
+import { findBody } from "../../core/design/design";
+import { findPlace } from "../../core/design/tree";
 import { fail, issue, succeed } from "../../core/model/issue";
-import { findPlace } from "../../core/model/tree";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";

@@ -1,18 +1,20 @@
-import type { FitMaterial } from "../../core/layout/extents";
-import { TextMeasure } from "../../core/layout/text-measure";
-import { documentsOf, findBody, getBody, type MenuItem, PROFILE_ID, STYLE_ID } from "../../core/model/design";
-import { wholeDesign } from "../../core/model/pieces";
-import { blocksOf } from "../../core/model/tree";
+import { identitiesLedTo } from "../../core/blocks/shown";
+import type { FitMaterial } from "../../core/blocks/sizes";
+import { documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../../core/design/design";
+import { wholeDesign } from "../../core/design/pieces";
+import { blocksOf } from "../../core/design/tree";
+import { TextMeasure } from "../../core/measure/text-measure";
+import { identitiesOf } from "../../core/menus/item-tree";
+import type { ChoiceValue } from "../../core/model/choices";
+import { identityOf, type Target } from "../../core/model/values";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { ENGLISH } from "../../messages/visitor-words";
 import { shaperFor } from "../shaping";
 import type { SiteContext } from "../use-case";
 
-const identitiesOf = (items: readonly MenuItem[]): readonly string[] =>
-  items.flatMap(({ target, items: below }) => [
-    ...(target && "identity" in target ? [target.identity] : []),
-    ...identitiesOf(below),
-  ]);
+/** The page a value leads to, if it is a target at all. */
+const identityIn = (value: ChoiceValue): string | undefined =>
+  typeof value === "object" && !Array.isArray(value) ? identityOf(value as Target) : undefined;
 
 /** What all parts of a design have to show, and how texts are measured: what fits is computed from it. */
 export const fitMaterialOf = async (
@@ -22,12 +24,15 @@ export const fitMaterialOf = async (
   const style = getBody(design, "style", STYLE_ID);
   const profile = getBody(design, "profile", PROFILE_ID);
   const menus = documentsOf(design, "menu");
-  const buttons = documentsOf(wholeDesign(design), "part").flatMap(({ body }) =>
-    blocksOf(body).flatMap((block) =>
-      block.kind === "button" && "identity" in block.settings.target ? [block.settings.target.identity] : [],
+  const ledTo = documentsOf(wholeDesign(design), "part").flatMap(({ body }) =>
+    blocksOf(body).flatMap(identitiesLedTo),
+  );
+  const said = documentsOf(design, "choice").flatMap(({ body }) =>
+    Object.values(body.values ?? {}).flatMap((values) =>
+      Object.values(values ?? {}).flatMap((value) => identityIn(value) ?? []),
     ),
   );
-  const wanted = [...menus.flatMap(({ body }) => identitiesOf(body.items)), ...buttons];
+  const wanted = [...menus.flatMap(({ body }) => identitiesOf(body.items)), ...ledTo, ...said];
   const logos = [profile.logo, profile.logoOverPictures, profile.logoSmall];
   const fit: FitMaterial = {
     menus: Object.fromEntries(menus.map(({ id, body }) => [id, body])),

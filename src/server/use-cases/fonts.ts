@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { FAMILIES } from "../../core/layout/families";
-import { getBody, STYLE_ID } from "../../core/model/design";
+import { getBody, STYLE_ID } from "../../core/design/design";
+import { FAMILIES } from "../../core/measure/families";
 import { OwnFont } from "../../core/model/house-style";
 import { fail, issue } from "../../core/model/issue";
 import { decode } from "../files/decoding";

@@ -1,9 +1,10 @@
 import { z } from "zod";
-import { rowsOf } from "../../core/menus/item-tree";
-import { documentsOf, findBody } from "../../core/model/design";
+import { identitiesLedTo } from "../../core/blocks/shown";
+import { documentsOf, findBody } from "../../core/design/design";
+import { wholeDesign } from "../../core/design/pieces";
+import { blocksOf } from "../../core/design/tree";
+import { identitiesOf } from "../../core/menus/item-tree";
 import { succeed } from "../../core/model/issue";
-import { wholeDesign } from "../../core/model/pieces";
-import { blocksOf } from "../../core/model/tree";
 import { impactOf } from "../../core/placement/impact";
 import { resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
@@ -105,19 +106,9 @@ export const frame = defineUseCase({
 const targetTitles = ({ design: plain, index }: CompiledDesign): Readonly<Record<string, string>> => {
   const design = wholeDesign(plain);
   const identities = documentsOf(design, "part").flatMap(({ body }) =>
-    blocksOf(body).flatMap((block) =>
-      (block.kind === "button" || block.kind === "notice") &&
-      block.settings.target &&
-      "identity" in block.settings.target
-        ? [block.settings.target.identity]
-        : [],
-    ),
+    blocksOf(body).flatMap(identitiesLedTo),
   );
-  const inMenus = documentsOf(design, "menu").flatMap(({ body }) =>
-    rowsOf(body.items).flatMap(({ item: { target } }) =>
-      target && "identity" in target ? [target.identity] : [],
-    ),
-  );
+  const inMenus = documentsOf(design, "menu").flatMap(({ body }) => identitiesOf(body.items));
   return Object.fromEntries(
     [...identities, ...inMenus].flatMap((identity) => {
       const page = index.byIdentity.get(identity);

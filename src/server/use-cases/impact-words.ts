@@ -1,6 +1,6 @@
 import type { Address } from "../../core/addresses/facts";
+import { applyOperations, type Operation } from "../../core/design/operations";
 import { type Outcome, succeed } from "../../core/model/issue";
-import { applyOperations, type Operation } from "../../core/model/operations";
 import { type Coming, type ImpactGroup, impactOf } from "../../core/placement/impact";
 import type { View } from "../../core/placement/match";
 import { resolveAll } from "../../core/placement/resolution";

@@ -1,9 +1,10 @@
 import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
-import { findBody, getBody, STYLE_ID } from "../../core/model/design";
+import { findBody, getBody, STYLE_ID } from "../../core/design/design";
+import { type Operation, setNodeOperation } from "../../core/design/operations";
+import type { Band } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
+import { blocksIn } from "../../core/layout/fit";
 import { succeed } from "../../core/model/issue";
-import { type Operation, setNodeOperation } from "../../core/model/operations";
-import type { Band } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { POOL } from "../../data/database";
@@ -111,8 +112,12 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           operations: [set(finding.block, ["settings", "variant"], finding.other)],
         };
   const band = part.bands.find(({ id }) => id === finding.band);
-  const menus = band?.cells.flatMap(({ blocks }) => blocks).filter(({ kind }) => kind === "menu") ?? [];
-  const fixed = menus.filter((menu) => menu.kind === "menu" && menu.settings.buttonBelow !== "computed");
+  const fixed = (band ? blocksIn(band) : []).filter(
+    (block) =>
+      block.kind === "menu" &&
+      block.settings.direction === "row" &&
+      block.settings.buttonBelow !== "computed",
+  );
   return fixed.length === 0
     ? null
     : { is: "computed", operations: fixed.map(({ id }) => set(id, ["settings", "buttonBelow"], "computed")) };
@@ -121,7 +126,7 @@ type LookMend = LookMendKind & { readonly operations: readonly Operation[] };
 
 /** Names of what a finding is about, as people know it. */
 const named = (finding: LookFinding, compiled: CompiledDesign) => {
-  const { design } = compiled;
+  const { design, index } = compiled;
   const style = getBody(design, "style", STYLE_ID);
   const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
   const node = part && "band" in finding ? findPlace(part, finding.band)?.node : undefined;
@@ -135,6 +140,7 @@ const named = (finding: LookFinding, compiled: CompiledDesign) => {
         ? { text: colourWords(style, finding.text), ground: colourWords(style, finding.ground) }
         : null,
     menuName: "menu" in finding ? (findBody(design, "menu", finding.menu)?.name ?? "") : "",
+    pageTitle: "page" in finding ? (index.byIdentity.get(finding.page)?.title ?? finding.page) : "",
     names:
       finding.code === "overPicture" || finding.code === "faintLogo"
         ? [pictureName(finding.picture)]

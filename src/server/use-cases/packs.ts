@@ -1,9 +1,9 @@
 import { createHash } from "node:crypto";
 import { z } from "zod";
 import { buildIndex } from "../../core/addresses/stems";
-import { findBody, getBody } from "../../core/model/design";
+import { findBody, getBody } from "../../core/design/design";
+import type { Operation } from "../../core/design/operations";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import type { Operation } from "../../core/model/operations";
 import { closureOf, needsOf } from "../../core/packs/closure";
 import { importChange } from "../../core/packs/import-change";
 import { type ImportAnswers, planImport } from "../../core/packs/plan";

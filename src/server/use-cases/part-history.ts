@@ -1,9 +1,9 @@
 import { z } from "zod";
-import { findBody } from "../../core/model/design";
+import { findBody } from "../../core/design/design";
+import type { Operation } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
+import { bringBackOperations, partVersions } from "../../core/design/part-versions";
 import { fail, issue, succeed } from "../../core/model/issue";
-import type { Operation } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
-import { bringBackOperations, partVersions } from "../../core/model/part-versions";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { changesOf } from "../../data/design-repository";

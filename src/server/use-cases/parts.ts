@@ -1,9 +1,9 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
 import { worstOver } from "../../core/checks/over-pictures";
-import { documentsOf, findBody, getBody, nextNumber, orderedParts, STYLE_ID } from "../../core/model/design";
+import { documentsOf, findBody, getBody, nextNumber, orderedParts, STYLE_ID } from "../../core/design/design";
+import type { Part } from "../../core/design/part";
 import { fail, issue, succeed } from "../../core/model/issue";
-import type { Part } from "../../core/model/part";
 import { NOWHERE, Placement } from "../../core/model/placement";
 import { SLOTS, Slot } from "../../core/model/slot";
 import type { Finding } from "../../core/placement/findings";

@@ -1,12 +1,12 @@
 import { z } from "zod";
+import { documentsOf, findBody } from "../../core/design/design";
+import { findPlace } from "../../core/design/tree";
 import { pictureFindings } from "../../core/layout/picture-findings";
 import { type PicturePlace, picturePlaces } from "../../core/layout/picture-places";
 import type { EntryFacts } from "../../core/model/content";
-import { documentsOf, findBody } from "../../core/model/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { isIssueCode } from "../../core/model/issue-codes";
 import { SLOTS } from "../../core/model/slot";
-import { findPlace } from "../../core/model/tree";
 import { answersAt, type Resolution } from "../../core/placement/resolution";
 import { partOf } from "../../core/placement/resolve";
 import { POOL } from "../../data/database";

@@ -1,11 +1,13 @@
 import { z } from "zod";
-import { defaultSettings } from "../../core/model/blocks";
-import { type Design, documentsOf, findBody } from "../../core/model/design";
+import { defaultSettings } from "../../core/blocks";
+import { idsShown } from "../../core/blocks/shown";
+import { type Design, documentsOf, findBody } from "../../core/design/design";
+import type { Operation } from "../../core/design/operations";
+import { Band, type Block, Cell } from "../../core/design/part";
+import { pieceIn, wholeBands } from "../../core/design/pieces";
+import { blocksOf, findPlace, getPlace, type NodePlace, withFreshIds } from "../../core/design/tree";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import type { Operation } from "../../core/model/operations";
-import { Band, type Block, Cell, Look } from "../../core/model/part";
-import { pieceIn, wholeBands } from "../../core/model/pieces";
-import { blocksOf, findPlace, getPlace, type NodePlace, withFreshIds } from "../../core/model/tree";
+import { Look } from "../../core/model/look";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { draftDesign } from "../site-state";
@@ -25,7 +27,7 @@ const usesOf = (design: Design, piece: string): readonly PieceUse[] =>
     "binnedAt" in body && body.binnedAt !== null
       ? []
       : blocksOf(body).flatMap((block) =>
-          block.kind === "piece" && block.settings.piece === piece ? [{ document: id, node: block.id }] : [],
+          idsShown(block, "piece").includes(piece) ? [{ document: id, node: block.id }] : [],
         ),
   );
 

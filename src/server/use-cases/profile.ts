@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { getBody, PROFILE_ID } from "../../core/model/design";
+import { getBody, PROFILE_ID } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
 import { defineUseCase } from "../use-case";

@@ -1,4 +1,4 @@
-import { documentsOf, findBody, PROFILE_ID } from "../../core/model/design";
+import { documentsOf, findBody, PROFILE_ID } from "../../core/design/design";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import type { StartingMaterial } from "../../core/starting/points";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { findBody } from "../../core/model/design";
+import { findBody } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
 import { darkPicture } from "../../core/starting/points";
 import { POOL } from "../../data/database";

@@ -1,11 +1,11 @@
 import { join } from "node:path";
 import { z } from "zod";
 import { speakingColours } from "../../core/colour/palette";
-import { findBody, getBody, STYLE_ID } from "../../core/model/design";
+import { findBody, getBody, STYLE_ID } from "../../core/design/design";
+import { findPlace } from "../../core/design/tree";
 import { COLOUR_ROLES, type HouseStyle, valuesOf } from "../../core/model/house-style";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { shapeProblem } from "../../core/model/json-shape";
-import { findPlace } from "../../core/model/tree";
 import { takeOver } from "../../core/style/differences";
 import { partUses } from "../../core/style/pairs";
 import { planTokens } from "../../core/style/tokens-read";

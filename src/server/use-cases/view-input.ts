@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
-import { type Design, findBody } from "../../core/model/design";
+import { type Design, findBody } from "../../core/design/design";
+import { isNothing } from "../../core/design/part";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import { isNothing } from "../../core/model/part";
 import { AudienceRule } from "../../core/model/placement";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { type CoverageFilter, filtered, groupsOf, numberOfKey } from "../../core/placement/coverage";

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
-import { findBody, orderedParts } from "../../core/model/design";
+import { findBody, orderedParts } from "../../core/design/design";
+import type { Part } from "../../core/design/part";
 import { fail, issue, succeed } from "../../core/model/issue";
-import type { Part } from "../../core/model/part";
 import { Placement } from "../../core/model/placement";
 import type { Slot } from "../../core/model/slot";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { documentsOf, findBody } from "../../core/model/design";
+import { documentsOf, findBody } from "../../core/design/design";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { Slot } from "../../core/model/slot";
 import { numberOfKey } from "../../core/placement/coverage";

@@ -1,7 +1,9 @@
 "use client";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { proposePalette } from "../../core/colour/palette";
-import type { Menu, Picture, SiteProfile } from "../../core/model/design";
+import type { Menu } from "../../core/model/menu";
+import type { Picture } from "../../core/model/picture";
+import type { SiteProfile } from "../../core/model/profile";
 import { withPalette } from "../../core/style/with-palette";
 import { ROLE_NAMES } from "../../messages/words";
 import type { DrawnFrame } from "../../workers/preview.worker";

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { pageData } from "../../../test/page-data";
+import { applyOperations, type Operation } from "../../core/design/operations";
 import type { HouseStyle } from "../../core/model/house-style";
-import { applyOperations, type Operation } from "../../core/model/operations";
 import { createDocumentEditor, forgetKept, saveAll, showSaved } from "./document-editor";
 import { keptIn } from "./kept-changes";
 

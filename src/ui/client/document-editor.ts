@@ -1,9 +1,9 @@
 "use client";
 import { replaceEqualDeep } from "@tanstack/react-query";
 import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zustand";
-import type { DesignDocument, DocumentBodies } from "../../core/model/design";
+import type { DesignDocument, DocumentBodies } from "../../core/design/design";
+import { applyOperations, type Operation, valueAt } from "../../core/design/operations";
 import { fail, issue } from "../../core/model/issue";
-import { applyOperations, type Operation, valueAt } from "../../core/model/operations";
 import { documentName } from "../../messages/changes";
 import { describeIssues } from "../../messages/issues";
 import { CallFailed, call, Unreachable } from "./call";

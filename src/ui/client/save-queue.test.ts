@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { Operation } from "../../core/model/operations";
+import type { Operation } from "../../core/design/operations";
 import { type Change, SaveQueue, type Saving } from "./save-queue";
 
 const REST_MS = 700;

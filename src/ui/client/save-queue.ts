@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Operation } from "../../core/model/operations";
+import { Operation } from "../../core/design/operations";
 import { newNodeId } from "../part/new-id";
 
 /** `kept`: the server does not take it now, and it is tried again by itself. `failed`: it says no. */

@@ -21,7 +21,7 @@ import {
   removeItem,
   rowsOf,
 } from "../../core/menus/item-tree";
-import type { MenuItem } from "../../core/model/design";
+import type { MenuItem } from "../../core/model/menu";
 import type { CallResult } from "../client/call";
 import { newNodeId } from "../part/new-id";
 import { TargetInput } from "../part/SiteInput";

@@ -3,7 +3,7 @@ import { Box, Button, TextField, Typography } from "@mui/material";
 import { useParams, useRouter } from "next/navigation";
 import { useState } from "react";
 import { insertAfter, rowsOf } from "../../core/menus/item-tree";
-import type { Menu } from "../../core/model/design";
+import type { Menu } from "../../core/model/menu";
 import { count, digits } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";

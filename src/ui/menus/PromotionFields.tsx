@@ -2,7 +2,7 @@
 import { Box, TextField } from "@mui/material";
 import { useId } from "react";
 import { changeItem } from "../../core/menus/item-tree";
-import { type MenuItem, Promotion } from "../../core/model/design";
+import { type MenuItem, Promotion } from "../../core/model/menu";
 import { OneOf } from "../part/ChoiceInput";
 import { NumberInput } from "../part/NumberInput";
 import { TargetInput } from "../part/SiteInput";

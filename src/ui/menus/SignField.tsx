@@ -2,7 +2,7 @@
 import { Autocomplete, Box, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { changeItem } from "../../core/menus/item-tree";
-import type { MenuItem } from "../../core/model/design";
+import type { MenuItem } from "../../core/model/menu";
 import { useCall } from "../client/hooks";
 import { changeItems } from "./menu-editor";
 

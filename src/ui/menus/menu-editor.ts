@@ -1,5 +1,5 @@
 "use client";
-import type { MenuItem } from "../../core/model/design";
+import type { MenuItem } from "../../core/model/menu";
 import { createDocumentEditor } from "../client/document-editor";
 
 export const useMenuEditor = createDocumentEditor("menu");

@@ -1,7 +1,7 @@
 "use client";
 import { Box, MenuItem, Select, Typography } from "@mui/material";
-import { EXPECTATIONS, EXPECTATIONS_ID, type Expectation } from "../../core/model/design";
-import type { Operation } from "../../core/model/operations";
+import { EXPECTATIONS, EXPECTATIONS_ID, type Expectation } from "../../core/design/design";
+import type { Operation } from "../../core/design/operations";
 import type { Slot } from "../../core/model/slot";
 import { EXPECTATION_NAMES, pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";

@@ -33,8 +33,12 @@ const placeOf = (finding: Look, site: string): string => {
     case "pictures":
       return `${leafPath("pictures", site)}?look=noticed`;
     case "longLabel":
-    case "deadLink":
       return leafPath("menus", site, finding.menu);
+    case "deadLink":
+      if (finding.of === "block") return `${partPath(finding.part, site)}?node=${finding.block}`;
+      return finding.of === "page"
+        ? leafPath("pages", site, finding.page)
+        : leafPath("menus", site, finding.menu);
     default:
       return `${partPath(finding.part, site)}?node=${finding.band}`;
   }

@@ -1,9 +1,9 @@
 "use client";
 import { Autocomplete, Box, TextField } from "@mui/material";
 import { memo, useState } from "react";
-import { BLOCK_KINDS, type BlockKind } from "../../core/model/blocks";
+import { BLOCK_KINDS, type BlockKind } from "../../core/blocks";
 import type { Slot } from "../../core/model/slot";
-import { BLOCK_NAMES } from "../../messages/words";
+import { BLOCK_NAMES } from "../../messages/block-fields";
 import { addBlock } from "./node-actions";
 
 /** Blocks that make sense in a slot; all others can be typed too, but these come first. */

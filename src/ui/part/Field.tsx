@@ -1,15 +1,16 @@
 "use client";
 import { Box, Switch, styled, TextField } from "@mui/material";
 import { useId } from "react";
-import type { Sides, Video } from "../../core/model/part";
+import type { Video } from "../../core/design/part";
+import type { Sides } from "../../core/model/look";
 import type { RichText } from "../../core/model/rich-text";
+import type { FieldSpec } from "../../messages/controls";
 import { fieldName } from "../../messages/fields";
 import { useFrame } from "../shell/frame";
 import { MomentField } from "../shell/MomentField";
 import { Act } from "../theme/pieces";
 import { audienceOptions } from "./audience-options";
 import { ManyOf, OneOf } from "./ChoiceInput";
-import type { FieldSpec } from "./control";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { NumberInput, PerWidth } from "./NumberInput";
 import { OrderInput } from "./OrderInput";

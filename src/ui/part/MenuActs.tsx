@@ -1,6 +1,6 @@
 "use client";
-import type { Block } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
+import type { Block } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
 import { useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { useFrame } from "../shell/frame";

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect } from "react";
-import type { Menu } from "../../core/model/design";
+import type { Menu } from "../../core/model/menu";
 import { useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { SavingTrouble } from "../client/Saving";

@@ -1,7 +1,7 @@
 "use client";
 import { Box, TextField } from "@mui/material";
 import { useState } from "react";
-import { WIDTHS } from "../../core/model/part";
+import { WIDTHS } from "../../core/model/values";
 import { WIDTH_NAMES } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
 import { readNumber } from "./arithmetic";

@@ -2,8 +2,8 @@
 import { Box, Tooltip } from "@mui/material";
 import { memo } from "react";
 import { findChoice, findOpenable, nameFor, openablesOf } from "../../core/cascade/openable";
-import { findPlace, type PartNode } from "../../core/model/tree";
-import { choiceLabel } from "../../messages/fields";
+import { findPlace, type PartNode } from "../../core/design/tree";
+import { choiceLabel } from "../../messages/block-fields";
 import { useEditor } from "./editor";
 
 /** Opens a setting of the part being edited to pages, or closes it. What pages say is kept either way. */

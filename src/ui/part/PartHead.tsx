@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { type ReactNode, useState } from "react";
-import type { Part } from "../../core/model/part";
+import type { Part } from "../../core/design/part";
 import type { Slot } from "../../core/model/slot";
 import { type PartState, pages, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";

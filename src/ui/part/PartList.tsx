@@ -11,7 +11,7 @@ import {
 } from "@dnd-kit/core";
 import { Box, styled, Typography } from "@mui/material";
 import { memo } from "react";
-import type { Band, Block, Cell } from "../../core/model/part";
+import type { Band, Block, Cell } from "../../core/design/part";
 import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
@@ -157,7 +157,7 @@ const BlockChips = ({ blocks }: { readonly blocks: readonly Block[] }) => {
           <NodeButton id={block.id}>
             {blockText(block, { menuName, pieceName, levels: frame.levels })}
           </NodeButton>
-          {block.kind === "group" && block.blocks && block.blocks.length > 0 ? (
+          {block.blocks && block.blocks.length > 0 ? (
             <>
               <Quiet aria-hidden>(</Quiet>
               <BlockChips blocks={block.blocks} />

@@ -2,7 +2,7 @@
 import { Box } from "@mui/material";
 import { useParams, useSearchParams } from "next/navigation";
 import { type ReactNode, useEffect } from "react";
-import type { Part } from "../../core/model/part";
+import type { Part } from "../../core/design/part";
 import { useCall } from "../client/hooks";
 import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";

@@ -2,9 +2,9 @@
 import { Box } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { memo, useCallback, useEffect, useRef, useState } from "react";
-import type { Menu } from "../../core/model/design";
-import type { Block } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
+import type { Block } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
+import type { Menu } from "../../core/model/menu";
 import { count } from "../../messages/words";
 import { call } from "../client/call";
 import { useAct, useSite } from "../client/hooks";

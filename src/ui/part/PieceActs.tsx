@@ -2,8 +2,8 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
-import type { Block, Part } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
+import type { Block, Part } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
 import { count } from "../../messages/words";
 import { type CallInput, call } from "../client/call";
 import { useCall, useRefresh, useSite } from "../client/hooks";

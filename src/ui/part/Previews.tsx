@@ -3,15 +3,15 @@ import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { memo, type ReactNode, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
+import type { Part } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
 import { isRuled } from "../../core/layout/readings";
-import type { Part } from "../../core/model/part";
 import type { Slot } from "../../core/model/slot";
-import { findPlace } from "../../core/model/tree";
 import { ratioWords } from "../../messages/fit";
 import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
 import { useMenuEditor } from "../menus/menu-editor";
-import { useFrame, useMayDesign } from "../shell/frame";
+import { useFrame } from "../shell/frame";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
@@ -132,7 +132,6 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const { selected, also, select, selectAlso } = useEditor(
     useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
   );
-  const mayDesign = useMayDesign();
   const words = useWordsInPlace();
   const [size, setSize] = useState<Size>("fit");
   const [view, setView] = useState(AT_REST);

@@ -2,10 +2,10 @@
 import { Box, styled } from "@mui/material";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import { useStore } from "zustand";
+import { type Operation, setNodeOperation } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
 import type { Way } from "../../core/layout/reach";
 import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
-import { type Operation, setNodeOperation } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
 import { roomWords, wayWords } from "../../messages/fit";
 import { digits } from "../../messages/words";
 import { useAct, useSite } from "../client/hooks";

@@ -1,9 +1,9 @@
 "use client";
 import { Box } from "@mui/material";
+import { setNodeOperation, valueAt } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
-import { setNodeOperation, valueAt } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
 import { count } from "../../messages/words";
 import { useMayDesign } from "../shell/frame";
 import { Act, Quiet } from "../theme/pieces";

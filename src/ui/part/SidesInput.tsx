@@ -1,7 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import { useState } from "react";
-import type { Sides } from "../../core/model/part";
+import type { Sides } from "../../core/model/look";
 import { SIDE_NAMES } from "../../messages/words";
 import { Act, Quiet } from "../theme/pieces";
 import { NumberInput } from "./NumberInput";

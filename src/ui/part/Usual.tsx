@@ -1,12 +1,13 @@
 "use client";
 import { Box } from "@mui/material";
-import { type BlockKind, defaultSettings } from "../../core/model/blocks";
+import { type BlockKind, defaultSettings } from "../../core/blocks";
+import { valueAt } from "../../core/design/operations";
+import { Band, type Block, Cell } from "../../core/design/part";
+import type { NodePlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
-import { valueAt } from "../../core/model/operations";
-import { Band, type Block, Cell, Look } from "../../core/model/part";
-import type { NodePlace } from "../../core/model/tree";
+import { Look } from "../../core/model/look";
+import type { FieldSpec } from "../../messages/controls";
 import { Act } from "../theme/pieces";
-import type { FieldSpec } from "./control";
 
 const FRESH = {
   band: Band.parse({ id: "band", cells: [{ id: "cell" }] }),

@@ -1,8 +1,8 @@
 "use client";
-import type { Operation } from "../../core/model/operations";
-import { setNodeOperation, valueAt } from "../../core/model/operations";
-import type { Band, Cell, Part } from "../../core/model/part";
-import { findPlace, type NodePlace, withFreshIds } from "../../core/model/tree";
+import type { Operation } from "../../core/design/operations";
+import { setNodeOperation, valueAt } from "../../core/design/operations";
+import type { Band, Cell, Part } from "../../core/design/part";
+import { findPlace, type NodePlace, withFreshIds } from "../../core/design/tree";
 import { type Copied, forOtherSite, transplanted } from "../../core/packs/transplant";
 import { useEditor } from "./editor";
 import { newNodeId } from "./new-id";

@@ -1,11 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { BLOCK_KINDS, type BlockKind, defaultSettings } from "../../core/model/blocks";
-import { valueAt, withValueAt } from "../../core/model/operations";
-import { Band, Block, Cell, Look, takesFrame, wearsType } from "../../core/model/part";
-import type { NodePlace, PartNode } from "../../core/model/tree";
+import { BLOCK_KINDS, type BlockKind, defaultSettings, isFramedItself, wearsType } from "../../core/blocks";
+import { valueAt, withValueAt } from "../../core/design/operations";
+import { Band, Block, Cell } from "../../core/design/part";
+import type { NodePlace, PartNode } from "../../core/design/tree";
+import { Look } from "../../core/model/look";
+import { BLOCK_CONTROLS } from "../../messages/block-fields";
+import { type Control, type FieldSpec, isOffered } from "../../messages/controls";
 import { fieldName } from "../../messages/fields";
-import { BLOCK_CONTROLS } from "./block-controls";
-import { type Control, type FieldSpec, isOffered } from "./control";
 import { specsFor } from "./specs-for";
 
 /** A node of each sort as it is before anyone sets anything, with what reads it. */
@@ -133,7 +134,7 @@ describe("the fields settings are edited with", () => {
   it("give no frame to what has one of the house style, and no text style to what has one among its settings", () => {
     for (const kind of BLOCK_KINDS) {
       const keys = specsFor(placeOf("block", freshBlock(kind))).map(({ path }) => path.join("."));
-      expect(keys.includes("look.padding"), kind).toBe(takesFrame(kind));
+      expect(keys.includes("look.padding"), kind).toBe(!isFramedItself(kind));
       expect(keys.includes("look.seenBy"), kind).toBe(true);
       expect(keys.includes("look.type"), kind).toBe(wearsType(kind));
     }

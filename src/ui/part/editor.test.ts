@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { block, partWith } from "../../../test/page-data";
-import { type Operation, setNodeOperation } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
+import { type Operation, setNodeOperation } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
 import { useEditor } from "./editor";
 
 /** What the browser would send, and what the server would say to it. */

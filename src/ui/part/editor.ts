@@ -1,8 +1,8 @@
 "use client";
 import { create } from "zustand";
+import type { Part } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
 import type { HeadingLines } from "../../core/layout/heading-lines";
-import type { Part } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
 import { type DocumentEditor, documentState } from "../client/document-editor";
 
 /** Editing one part: a document like others, and which of its nodes is selected. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
-import { Band, type Band as BandType } from "../../core/model/part";
+import { Band, type Band as BandType } from "../../core/design/part";
 import { bandText, blockText, shareText, walkOrder } from "./list-lines";
 import { needsKey } from "./preview-needs";
 

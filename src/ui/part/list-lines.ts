@@ -1,7 +1,8 @@
-import type { Band, Block, Cell, Part } from "../../core/model/part";
-import { walk } from "../../core/model/tree";
+import type { Band, Block, Cell, Part } from "../../core/design/part";
+import { walk } from "../../core/design/tree";
+import { BLOCK_NAMES } from "../../messages/block-fields";
 import { describeAudiences } from "../../messages/findings";
-import { BLOCK_NAMES, WIDTH_NAMES } from "../../messages/words";
+import { WIDTH_NAMES } from "../../messages/words";
 
 /** How the list of a part reads. */
 

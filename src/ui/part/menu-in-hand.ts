@@ -1,6 +1,6 @@
 "use client";
 import { create } from "zustand";
-import type { Menu } from "../../core/model/design";
+import type { Menu } from "../../core/model/menu";
 import type { Instead } from "../../workers/preview.worker";
 import { useMenuEditor } from "../menus/menu-editor";
 

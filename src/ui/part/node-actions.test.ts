@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { block, partWith } from "../../../test/page-data";
-import { designOf } from "../../core/model/design";
-import { applyOperations, invertAll, type Operation } from "../../core/model/operations";
-import { Band, type Block, Part, type Part as PartType } from "../../core/model/part";
-import { blocksOf, findPlace, type NodePlace, walk } from "../../core/model/tree";
+import { designOf } from "../../core/design/design";
+import { applyOperations, invertAll, type Operation } from "../../core/design/operations";
+import { Band, type Block, Part, type Part as PartType } from "../../core/design/part";
+import { blocksOf, findPlace, type NodePlace, walk } from "../../core/design/tree";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
 import { useEditor } from "./editor";
 import * as acts from "./node-actions";

@@ -1,9 +1,9 @@
 "use client";
 import type { KeyboardEvent } from "react";
 import { flushSync } from "react-dom";
-import { type BlockKind, defaultSettings, type SettingsOf } from "../../core/model/blocks";
-import type { Operation } from "../../core/model/operations";
-import { Band, type Block, type Cell, Look, type Part } from "../../core/model/part";
+import { type BlockKind, defaultSettings, holdsBlocks, type SettingsOf } from "../../core/blocks";
+import type { Operation } from "../../core/design/operations";
+import { Band, type Block, type Cell, type Part } from "../../core/design/part";
 import {
   findPlace,
   getPlace,
@@ -11,7 +11,8 @@ import {
   type PartNode,
   walk,
   withFreshIds,
-} from "../../core/model/tree";
+} from "../../core/design/tree";
+import { Look } from "../../core/model/look";
 import { keyOf } from "../shell/useKeys";
 import { copyNode } from "./clipboard";
 import { useEditor } from "./editor";
@@ -350,7 +351,7 @@ export const addBlock = <K extends BlockKind>(
     kind,
     settings: { ...defaultSettings(kind), ...settings },
     look: Look.parse({}),
-    ...(kind === "group" ? { blocks: [] } : {}),
+    ...(holdsBlocks(kind) ? { blocks: [] } : {}),
   };
   const isAdded = apply([{ op: "insertNode", id, ...placeForBlock(part, at), node }]);
   if (isAdded) select(node.id);

@@ -1,7 +1,7 @@
 import { parseMarkdown } from "../../core/content/markdown";
 import { readRichHtml } from "../../core/content/rich-html";
-import type { Target } from "../../core/model/blocks";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
+import type { Target } from "../../core/model/values";
 
 /** What something pasted into the list of a part is taken for. */
 export type Pasted =

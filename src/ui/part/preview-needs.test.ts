@@ -5,11 +5,11 @@ import { NOW, randomFacts } from "../../../test/random-site";
 import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../../core/addresses/stems";
 import { partSeenBy } from "../../core/cascade/seen-by";
-import type { Menu } from "../../core/model/design";
-import { withValueAt } from "../../core/model/operations";
-import { Part } from "../../core/model/part";
+import { withValueAt } from "../../core/design/operations";
+import { Part } from "../../core/design/part";
+import { type PartNode, updateNode, walk } from "../../core/design/tree";
+import type { Menu } from "../../core/model/menu";
 import type { Audience } from "../../core/model/placement";
-import { type PartNode, updateNode, walk } from "../../core/model/tree";
 import { planPage } from "../../core/render/plan";
 import { needsKey } from "./preview-needs";
 

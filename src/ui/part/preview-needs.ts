@@ -1,5 +1,9 @@
-import type { Part } from "../../core/model/part";
-import { blocksOf } from "../../core/model/tree";
+import { showsBody } from "../../core/blocks";
+import type { Role } from "../../core/blocks/roles";
+import { settingsOfKind } from "../../core/blocks/shown";
+import { valueAt } from "../../core/design/operations";
+import type { Block, Part } from "../../core/design/part";
+import { blocksOf } from "../../core/design/tree";
 
 /**
  * What of a part decides which data its page needs. While this stays the same, edits are drawn from the data at hand;
@@ -10,25 +14,13 @@ export const needsKey = (part: Pick<Part, "bands">): string =>
     part.bands.map(({ background, seenBy }) => [background.picture, background.slides, seenBy]),
     // what is for others is left out before anything is gathered for it
     blocksOf(part).map(({ look }) => look.seenBy),
-    blocksOf(part).map((block) => {
-      switch (block.kind) {
-        case "piece":
-          return [block.id, block.settings.piece];
-        case "menu":
-          return [block.id, block.settings.menu, block.settings.subItems];
-        case "picture":
-          return [block.id, block.settings.picture];
-        case "button":
-        case "notice":
-          return [block.id, block.settings.target];
-        case "entryList": {
-          const { from, kinds, terms, upcoming, sort, direction, count, paged, pageSize } = block.settings;
-          return [block.id, from, kinds, terms, upcoming, sort, direction, count, paged, pageSize];
-        }
-        case "body":
-          return [block.kind];
-        default:
-          return null;
-      }
-    }),
+    blocksOf(part).map(needsOf),
   ]);
+
+/** What a block shows that must be fetched, and what decides it; null where it brings all it shows. */
+const needsOf = (block: Block): unknown => {
+  const needs = settingsOfKind(block.kind).filter(({ role, decides }) => decides || FETCHED.has(role));
+  if (showsBody(block.kind)) return [block.kind];
+  return needs.length === 0 ? null : [block.id, ...needs.map(({ path }) => valueAt(block.settings, path))];
+};
+const FETCHED: ReadonlySet<Role> = new Set(["picture", "menu", "piece", "target", "kinds", "terms"]);

@@ -1,5 +1,5 @@
+import type { Part } from "../../core/design/part";
 import type { BandReading } from "../../core/layout/readings";
-import type { Part } from "../../core/model/part";
 import type { Instead, ViewWanted } from "../../workers/preview.worker";
 
 /** What is drawn: a part as it is being edited, and what stands in for what a page has. */

@@ -1,7 +1,8 @@
-import { type Block, takesFrame, wearsType } from "../../core/model/part";
-import type { NodePlace } from "../../core/model/tree";
-import { BLOCK_CONTROLS } from "./block-controls";
-import type { FieldSpec } from "./control";
+import { isFramedItself, wearsType } from "../../core/blocks";
+import type { Block } from "../../core/design/part";
+import type { NodePlace } from "../../core/design/tree";
+import { BLOCK_CONTROLS } from "../../messages/block-fields";
+import type { FieldSpec } from "../../messages/controls";
 import { BAND_CONTROLS, CELL_CONTROLS, FRAME_PATHS, LOOK_CONTROLS } from "./controls";
 
 /** The fields a node is edited with, the most used first. */
@@ -11,7 +12,7 @@ export const specsFor = (place: NodePlace): readonly FieldSpec[] => {
   const { kind } = place.node as Block;
   const looks = LOOK_CONTROLS.filter(({ path }) => {
     const key = path.at(-1) ?? "";
-    return key === "type" ? wearsType(kind) : takesFrame(kind) || !FRAME_PATHS.has(key);
+    return key === "type" ? wearsType(kind) : !isFramedItself(kind) || !FRAME_PATHS.has(key);
   });
   return [...BLOCK_CONTROLS[kind], ...looks];
 };

@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
-import { setNodeOperation } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
-import { innerId } from "../../core/model/pieces";
+import { setNodeOperation } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
+import { innerId } from "../../core/design/pieces";
 import { changeItems, useMenuEditor } from "../menus/menu-editor";
 import { useMayDesign } from "../shell/frame";
 import { useEditor } from "./editor";

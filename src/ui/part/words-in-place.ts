@@ -1,8 +1,9 @@
+import { settingsOfKind } from "../../core/blocks/shown";
 import { readRichHtml } from "../../core/content/rich-html";
+import type { Block, Part } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
 import { changeItem, findItem } from "../../core/menus/item-tree";
-import type { MenuItem } from "../../core/model/design";
-import type { Block, Part } from "../../core/model/part";
-import { findPlace } from "../../core/model/tree";
+import type { MenuItem } from "../../core/model/menu";
 
 /** Words that can be edited where they stand in a preview: of which node, and which of its words. */
 export interface Words {
@@ -18,6 +19,8 @@ export type WordsPlace =
       readonly path: readonly string[];
       /** Whether they are marked up, not plain. */
       readonly isRich: boolean;
+      /** A field stands there whether it says something or not. */
+      readonly mayBeEmpty?: true;
     }
   | {
       readonly in: "menu";
@@ -37,25 +40,23 @@ export const wordsPlace = (part: Pick<Part, "bands">, { node, words }: Words): W
   const [, of, item] = OF_ITEM.exec(words) ?? [];
   if (block.kind === "menu" && of && item && block.settings.menu !== "")
     return { in: "menu", menu: block.settings.menu, item, of: of as "label" | "promotion" };
-  const settings: Readonly<Record<string, unknown>> = block.settings;
-  if (!Object.hasOwn(settings, words)) return undefined;
-  const isRich = block.kind === "richText" && words === "text";
-  return isRich || typeof settings[words] === "string"
-    ? { in: "block", node, path: ["settings", words], isRich }
-    : undefined;
+  const found = settingsOfKind(block.kind).find(({ path }) => path.join(".") === words);
+  if (found?.role !== "words" && found?.role !== "richText") return undefined;
+  const { path, role, mayBeEmpty } = found;
+  const kept = { in: "block" as const, node, path: ["settings", ...path], isRich: role === "richText" };
+  return mayBeEmpty ? { ...kept, mayBeEmpty } : kept;
 };
 
 /** The value of a setting for what was typed; undefined while nothing is left, since its place would be gone with it. */
 export const typedValue = (
-  { path, isRich }: Extract<WordsPlace, { in: "block" }>,
+  { isRich, mayBeEmpty }: Extract<WordsPlace, { in: "block" }>,
   typed: string,
 ): unknown | undefined => {
   if (isRich) {
     const text = readRichHtml(typed);
     return text.length === 0 ? undefined : text;
   }
-  // a field stands there whether it says something or not
-  return typed.trim() === "" && path.at(-1) !== "placeholder" ? undefined : typed;
+  return typed.trim() === "" && !mayBeEmpty ? undefined : typed;
 };
 
 /** The items of a menu with what was typed into one of them; the same where nothing is left of it, or it is gone. */

@@ -2,10 +2,10 @@
 import { Box, Typography } from "@mui/material";
 import { useParams, useSearchParams } from "next/navigation";
 import { useEffect, useMemo } from "react";
-import type { Piece } from "../../core/model/design";
-import type { Part } from "../../core/model/part";
-import { innerId } from "../../core/model/pieces";
-import { findPlace } from "../../core/model/tree";
+import type { Piece } from "../../core/design/design";
+import type { Part } from "../../core/design/part";
+import { innerId } from "../../core/design/pieces";
+import { findPlace } from "../../core/design/tree";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";

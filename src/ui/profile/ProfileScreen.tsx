@@ -1,7 +1,7 @@
 "use client";
 import { Box, TextField } from "@mui/material";
 import { useMemo } from "react";
-import type { SiteProfile } from "../../core/model/design";
+import type { SiteProfile } from "../../core/model/profile";
 import type { Instead } from "../../workers/preview.worker";
 import { createDocumentEditor } from "../client/document-editor";
 import { useCall } from "../client/hooks";

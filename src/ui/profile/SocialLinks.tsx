@@ -1,9 +1,9 @@
 "use client";
 import { Autocomplete, Box, Button, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
-import type { SocialLink } from "../../core/model/design";
+import { OWN_SIGNS } from "../../core/blocks/social";
+import type { SocialLink } from "../../core/model/profile";
 import { LinkTarget } from "../../core/model/rich-text";
-import { OWN_SIGNS } from "../../core/render/blocks/social";
 import { useCall } from "../client/hooks";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 

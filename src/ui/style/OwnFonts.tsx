@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, TextField } from "@mui/material";
 import { memo, useState } from "react";
+import type { Operation } from "../../core/design/operations";
 import type { HouseStyle } from "../../core/model/house-style";
-import type { Operation } from "../../core/model/operations";
 import { sendFile } from "../client/call";
 import { useRefresh, useSite } from "../client/hooks";
 import { Act, Quiet, Trouble } from "../theme/pieces";

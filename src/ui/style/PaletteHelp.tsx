@@ -2,8 +2,8 @@
 import { Box, Button } from "@mui/material";
 import { useEffect, useMemo, useState } from "react";
 import { type Ground, proposePalette } from "../../core/colour/palette";
+import type { Operation } from "../../core/design/operations";
 import { COLOUR_ROLES, type ColourRole, type HouseStyle } from "../../core/model/house-style";
-import type { Operation } from "../../core/model/operations";
 import { withPalette } from "../../core/style/with-palette";
 import { ROLE_NAMES } from "../../messages/words";
 import { useCall } from "../client/hooks";

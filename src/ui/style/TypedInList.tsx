@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button } from "@mui/material";
 import { useMemo, useState } from "react";
-import { applyOperations } from "../../core/model/operations";
-import type { Part } from "../../core/model/part";
+import { applyOperations } from "../../core/design/operations";
+import type { Part } from "../../core/design/part";
 import { bindOperation } from "../../core/style/typed-in";
 import { fieldName } from "../../messages/fields";
 import { distanceWords } from "../../messages/style";

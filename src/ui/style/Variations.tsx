@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, TextField } from "@mui/material";
 import { useMemo, useState } from "react";
+import type { Operation } from "../../core/design/operations";
 import { type HouseStyle, type StyleValues, valuesOf } from "../../core/model/house-style";
-import type { Operation } from "../../core/model/operations";
 import { styleDifferences, takeOver, withDifference } from "../../core/style/differences";
 import { differenceName, differenceValue } from "../../messages/style";
 import { count } from "../../messages/words";

@@ -1,5 +1,5 @@
 "use client";
-import { FAMILIES } from "../../core/layout/families";
+import { FAMILIES } from "../../core/measure/families";
 import type { HouseStyle } from "../../core/model/house-style";
 import {
   BUTTON_LOOKS,

@@ -2,7 +2,7 @@
 import { Box } from "@mui/material";
 import { useParams } from "next/navigation";
 import { useMemo, useState } from "react";
-import type { Part } from "../../../core/model/part";
+import type { Part } from "../../../core/design/part";
 import { sentenceCase } from "../../../messages/words";
 import type { CallResult } from "../../client/call";
 import { useAct, useCall } from "../../client/hooks";

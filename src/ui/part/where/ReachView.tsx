@@ -1,7 +1,7 @@
 "use client";
 import { Box, Typography } from "@mui/material";
-import { orderId } from "../../../core/model/design";
-import type { Operation } from "../../../core/model/operations";
+import { orderId } from "../../../core/design/design";
+import type { Operation } from "../../../core/design/operations";
 import type { Slot } from "../../../core/model/slot";
 import { pages as pagesText } from "../../../messages/words";
 import type { CallResult } from "../../client/call";

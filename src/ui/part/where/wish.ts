@@ -1,8 +1,8 @@
 import { create } from "zustand";
-import type { Design } from "../../../core/model/design";
-import type { Operation } from "../../../core/model/operations";
-import { setOperation } from "../../../core/model/operations";
-import type { Part } from "../../../core/model/part";
+import type { Design } from "../../../core/design/design";
+import type { Operation } from "../../../core/design/operations";
+import { setOperation } from "../../../core/design/operations";
+import type { Part } from "../../../core/design/part";
 import type { Placement } from "../../../core/model/placement";
 
 /**

@@ -1,0 +1,37 @@
+import { z } from "zod";
+import { element } from "../draw/context";
+import { html } from "../draw/html";
+import { richTextHtml } from "../draw/rich-text-html";
+import { ACCOUNT_PATH } from "../model/account";
+import { defineBlock } from "./kind";
+import { PROSE_CSS } from "./rich-text";
+
+const settings = z.object({});
+
+/** The entry's own words; a notice in their place for a reader without access; a hint on the not-found page. */
+export const body = defineBlock({
+  kind: "body",
+  settings,
+  showsBody: true,
+  draw: (block, context) => {
+    const { data, words } = context;
+    if (data.page.role === "notFound")
+      return element("div", block, context, { class: "prose" }, html`<p>${words.notFoundHint}</p>`);
+    if (!data.mayRead)
+      return element(
+        "div",
+        block,
+        context,
+        { class: "prose" },
+        html`<p class="notice"><strong>${words.restricted}</strong> ${
+          data.audience === "signedOut"
+            ? html`${words.restrictedHint} <a href="${ACCOUNT_PATH}" rel="nofollow">${words.signIn}</a>`
+            : words.notIncluded
+        }</p>`,
+      );
+    return data.body.length === 0
+      ? null
+      : element("div", block, context, { class: "prose" }, richTextHtml(data.body));
+  },
+  css: `${PROSE_CSS}.b-body{max-width:42rem}.notice{padding:1rem 1.25rem;border:1px solid var(--line);border-radius:var(--radius);background:var(--surface);color:var(--text)}`,
+});

@@ -1,0 +1,43 @@
+import { z } from "zod";
+import { standingCss } from "../draw/button-css";
+import { element } from "../draw/context";
+import { hrefOf } from "../draw/links";
+import { BUTTON_LOOKS } from "../model/house-style";
+import { defineBlock } from "./kind";
+import { target, words } from "./roles";
+import { standingExtent, standingHeight } from "./standing";
+
+const settings = z.object({
+  label: words(undefined, { opensAs: "buttonLabel" }).default("Read more"),
+  target: target({ opensAs: "buttonTarget" }).default({ url: "/" }),
+  look: z.enum(BUTTON_LOOKS).default("filled"),
+});
+
+export const button = defineBlock({
+  kind: "button",
+  settings,
+  wearsType: true,
+  isFramedItself: true,
+  isSteady: true,
+  mayGo: true,
+  isFilled: ({ look }, style) => style.buttons[look].ground !== "",
+  extent: (block, scene) => {
+    const { target: to, label: said, look } = block.settings;
+    if ("identity" in to && !scene.material.links[to.identity]) return null;
+    return standingExtent(said, look, block, scene);
+  },
+  height: standingHeight,
+  draw: (block, context) => {
+    const href = hrefOf(block.settings.target, context);
+    return href === null
+      ? null
+      : element(
+          "a",
+          block,
+          context,
+          { class: block.settings.look, attributes: { href }, words: "label" },
+          block.settings.label,
+        );
+  },
+  css: (style) => standingCss(".b-button", style),
+});

@@ -1,0 +1,54 @@
+import { z } from "zod";
+import { element, nodeClass } from "../draw/context";
+import { colourCss, rem } from "../draw/css";
+import { px } from "../model/values";
+import { defineBlock } from "./kind";
+import { colour } from "./roles";
+import { remIn } from "./sizes";
+
+const settings = z.object({
+  direction: z.enum(["row", "column"]).default("column"),
+  gap: px(200).default(8),
+  padding: px(200).default(0),
+  background: colour().default(""),
+  border: z.boolean().default(false),
+});
+
+export const group = defineBlock({
+  kind: "group",
+  settings,
+  holdsBlocks: true,
+  isFramedItself: true,
+  isSteady: true,
+  ground: ({ background }) => background,
+  extent: ({ settings, blocks = [] }, scene, together) => {
+    const inside = together(blocks, settings.direction === "row", remIn(settings.gap, scene), scene);
+    const around = 2 * remIn(settings.padding, scene) + (settings.border ? 2 : 0);
+    return {
+      min: inside.min + around,
+      max: inside.max + around,
+      keep: inside.keep + around,
+      isExact: inside.isExact,
+    };
+  },
+  height: ({ settings, blocks = [] }, _style, _width, heightOf) => {
+    const inside = blocks.map(heightOf);
+    const along =
+      settings.direction === "row"
+        ? Math.max(0, ...inside)
+        : inside.reduce((all, each) => all + each, settings.gap * Math.max(0, inside.length - 1));
+    return along + 2 * settings.padding;
+  },
+  draw: (block, context) => {
+    const { direction, gap, padding, background, border } = block.settings;
+    context.css.node(`.${nodeClass(block.id)}`, {
+      gap: rem(gap),
+      padding: padding === 0 ? null : rem(padding),
+      background: colourCss(context.data.style, background),
+      border: border ? "1px solid var(--line)" : null,
+      "border-radius": border || background !== "" ? "var(--radius)" : null,
+    });
+    return element("div", block, context, { class: direction }, context.renderBlocks(block.blocks ?? []));
+  },
+  css: ".b-group{display:flex;flex-wrap:wrap;align-items:center;min-width:0}.b-group.column{flex-direction:column;align-items:stretch;flex-wrap:nowrap}",
+});

@@ -1,0 +1,30 @@
+import { z } from "zod";
+import { element } from "../draw/context";
+import { TextStyle } from "../model/values";
+import { lineHeight } from "./heights";
+import { defineBlock } from "./kind";
+import { words } from "./roles";
+import { running } from "./sizes";
+
+const settings = z.object({
+  text: words(undefined, { opensAs: "heading" }).default("Heading"),
+  level: z.number().int().min(2).max(6).default(2),
+  style: TextStyle.default("h2"),
+});
+
+export const heading = defineBlock({
+  kind: "heading",
+  settings,
+  isSteady: true,
+  mayGo: true,
+  extent: ({ settings }, scene) => running(settings.text, settings.style, scene),
+  height: ({ settings }, style) => lineHeight(style, settings.style),
+  draw: (block, context) =>
+    element(
+      `h${block.settings.level}`,
+      block,
+      context,
+      { class: `t-${block.settings.style}`, words: "text" },
+      block.settings.text,
+    ),
+});

@@ -1,0 +1,65 @@
+import type { z } from "zod";
+import type { BlockContext } from "../draw/context";
+import type { SafeHtml } from "../draw/html";
+import type { HouseStyle } from "../model/house-style";
+import type { AnyBlock } from "../model/look";
+import type { ColourValue, Responsive, Width } from "../model/values";
+import type { Extent, Scene } from "./sizes";
+
+/** A block of one kind, with the settings of that kind. */
+export interface BlockWith<K extends string, Settings> extends Omit<AnyBlock, "settings"> {
+  readonly kind: K;
+  readonly settings: Settings;
+}
+
+/** Blocks side by side that may wrap, or below one another: how wide they want to be together. */
+export type Together = (blocks: readonly AnyBlock[], isRow: boolean, gap: number, scene: Scene) => Extent;
+
+/**
+ * All there is to know of a kind of block, in one place. What settings are for stands with the settings (`roles`); what
+ * is left out here is as it is with most kinds.
+ */
+export interface BlockDefinition<K extends string, S extends z.ZodObject> {
+  readonly kind: K;
+  readonly settings: S;
+  /** Its HTML; null draws nothing at all. */
+  readonly draw: (block: BlockWith<K, z.output<S>>, context: BlockContext) => SafeHtml | null;
+  /** Rules of the kind, shared by all its blocks. */
+  readonly css?: string | ((style: HouseStyle) => string);
+  /**
+   * How wide it wants to be, px; it follows the stylesheet of the kind line by line: change both together. Null where
+   * nothing is drawn. A kind without flows with the room it gets, or depends on the page.
+   */
+  readonly extent?: (block: BlockWith<K, z.output<S>>, scene: Scene, together: Together) => Extent | null;
+  /** How high it is where it stands in one row, px at 16 px text; without: a line of its text. */
+  readonly height?: (
+    block: BlockWith<K, z.output<S>>,
+    style: HouseStyle,
+    width: Width,
+    heightOf: (block: AnyBlock) => number,
+  ) => number;
+  /** It shows nothing of the page it is on: what is drawn of it is the same wherever it stands. */
+  readonly isSteady?: true | ((settings: z.output<S>) => boolean);
+  /** It wears a text style of its look; others have one among their settings, or say nothing. */
+  readonly wearsType?: true;
+  /** It has distances and borders of the house style or settings of its own, and takes none of its look. */
+  readonly isFramedItself?: true;
+  /** Blocks stand in it. */
+  readonly holdsBlocks?: true;
+  /** It draws no letters. */
+  readonly isSilent?: true;
+  /** The first that may go where there is too little room. */
+  readonly mayGo?: true;
+  /** It shows what its entry says. */
+  readonly showsBody?: true;
+  /** The ground its settings give it; empty: none. */
+  readonly ground?: (settings: z.output<S>) => ColourValue | "";
+  /** Whether its words stand on a ground the house style gives it. */
+  readonly isFilled?: (settings: z.output<S>, style: HouseStyle) => boolean;
+  /** How high it shows the picture that is among its settings; 0 whole. */
+  readonly pictureHeight?: (settings: z.output<S>) => Responsive<number>;
+}
+
+export const defineBlock = <const K extends string, S extends z.ZodObject>(
+  definition: BlockDefinition<K, S>,
+): BlockDefinition<K, S> => definition;

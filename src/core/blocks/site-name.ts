@@ -1,0 +1,27 @@
+import { z } from "zod";
+import { element } from "../draw/context";
+import { html } from "../draw/html";
+import { TextStyle } from "../model/values";
+import { lineHeight } from "./heights";
+import { defineBlock } from "./kind";
+import { label } from "./sizes";
+
+const settings = z.object({
+  text: TextStyle.default("h3"),
+  link: z.boolean().default(true),
+});
+
+export const siteName = defineBlock({
+  kind: "siteName",
+  settings,
+  isSteady: true,
+  extent: ({ settings }, scene) =>
+    label(scene.material.profile.name, scene.measure.setting(settings.text), scene),
+  height: ({ settings }, style) => lineHeight(style, settings.text),
+  draw: (block, context) => {
+    const { name } = context.data.profile;
+    const content = block.settings.link ? html`<a href="/">${name}</a>` : name;
+    return element("div", block, context, { class: `t-${block.settings.text}` }, content);
+  },
+  css: ".b-siteName a{text-decoration:none}.b-siteName a:hover{text-decoration:underline}",
+});

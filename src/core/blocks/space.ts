@@ -1,0 +1,25 @@
+import { z } from "zod";
+import { element, nodeClass } from "../draw/context";
+import { rem } from "../draw/css";
+import { px, responsive } from "../model/values";
+import { defineBlock } from "./kind";
+import { rigid } from "./sizes";
+
+const settings = z.object({
+  height: responsive(px(1000)).default({ wide: 24 }),
+});
+
+export const space = defineBlock({
+  kind: "space",
+  settings,
+  isSteady: true,
+  isSilent: true,
+  extent: () => rigid({ width: 0, isExact: true }),
+  draw: (block, context) => {
+    context.css.responsive(`.${nodeClass(block.id)}`, block.settings.height, (height) => ({
+      height: rem(height),
+    }));
+    return element("div", block, context, {}, null);
+  },
+  css: ".b-space{width:100%}",
+});

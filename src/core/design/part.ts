@@ -1,0 +1,180 @@
+import { z } from "zod";
+import { BLOCK_KINDS, BLOCKS, type BlockKind, holdsBlocks, type SettingsOf } from "../blocks";
+import { Choice } from "../model/choices";
+import { Texture } from "../model/house-style";
+import { Look, NodeId, SeenBy } from "../model/look";
+import { Placement } from "../model/placement";
+import { Slot } from "../model/slot";
+import { ColourValue, responsive, WIDTHS, type Width } from "../model/values";
+
+/** A part: bands, cells, blocks. Position follows from order, alignment, distances and shares; there are no coordinates. */
+
+/** A block of one kind. Only some kinds have blocks inside. */
+export interface BlockOf<K extends BlockKind> {
+  readonly id: string;
+  readonly kind: K;
+  readonly settings: SettingsOf<K>;
+  readonly look: Look;
+  readonly blocks?: readonly Block[];
+}
+/** The smallest thing placed. */
+export type Block = { [K in BlockKind]: BlockOf<K> }[BlockKind];
+
+const blockSchemas = BLOCK_KINDS.map((kind) =>
+  z.object({
+    id: NodeId,
+    kind: z.literal(kind),
+    settings: BLOCKS[kind].settings,
+    look: Look.prefault({}),
+    ...(holdsBlocks(kind)
+      ? {
+          blocks: z
+            .array(z.lazy(() => Block))
+            .max(100)
+            .default([]),
+        }
+      : {}),
+  }),
+);
+export const Block: z.ZodType<Block> = z.lazy(
+  () => z.discriminatedUnion("kind", blockSchemas as never) as unknown as z.ZodType<Block>,
+);
+
+const narrowerShare = z.number().int().min(-1).max(12).default(-1);
+
+export const Cell = z.object({
+  id: NodeId,
+  /** Share of the band's width in twelfths; 0 takes what its content needs. */
+  share: z.number().int().min(0).max(12).default(0),
+  /** Another share on narrower screens; -1 is as on wider ones. */
+  shareOn: z.object({ middle: narrowerShare, small: narrowerShare }).prefault({}),
+  /** Up and down; empty is as the band has it. */
+  alignBlock: z.enum(["", "start", "centre", "end"]).default(""),
+  /** Where it stands among the cells on small screens; 0 is as it is written, before those with a number. */
+  orderSmall: z.number().int().min(0).max(12).default(0),
+  align: z.enum(["start", "centre", "end", "between"]).default("start"),
+  direction: z.enum(["row", "column"]).default("row"),
+  gap: z.number().int().min(0).max(200).default(16),
+  blocks: z.array(Block).max(100).default([]),
+});
+export type Cell = Omit<z.infer<typeof Cell>, "blocks"> & { readonly blocks: readonly Block[] };
+
+/** The share of a cell on screens of a width. */
+export const shareAt = ({ share, shareOn }: Pick<Cell, "share" | "shareOn">, width: Width): number => {
+  const told = { wide: [], middle: [shareOn?.middle], small: [shareOn?.small, shareOn?.middle] }[width];
+  return told.find((each) => each !== undefined && each >= 0) ?? share;
+};
+
+export const VIDEO_TYPES = ["video/mp4", "video/webm"] as const;
+/** A video of the site: a file by its content hash. */
+export const Video = z.object({
+  file: z.string().regex(/^[0-9a-f]{64}$/),
+  type: z.enum(VIDEO_TYPES),
+  name: z.string().min(1).max(120),
+});
+export type Video = z.infer<typeof Video>;
+
+/** What is laid on the ground of a band. More pictures and a video are where the picture is. */
+export const BACKGROUND_LAYERS = ["picture", "texture", "overlay"] as const;
+export type BackgroundLayer = (typeof BACKGROUND_LAYERS)[number];
+
+export const BandBackground = z.object({
+  colour: ColourValue.or(z.literal("")).default(""),
+  /** The colour runs into this one; degrees as of the overlay. */
+  colourTo: ColourValue.or(z.literal("")).default(""),
+  colourAngle: z.number().int().min(0).max(359).default(180),
+  /** A picture by id, or the picture of the page's entry. */
+  picture: z.string().default(""),
+  pageOwnPicture: z.boolean().default(false),
+  /** It fills the band, its point of interest in view; or all of it is seen, on the colour. */
+  pictureFit: z.enum(["fills", "whole"]).default("fills"),
+  /** More pictures that follow the first one, each for so many seconds; on a page's own picture they do not follow. */
+  slides: z.array(z.string()).max(12).default([]),
+  /** Plays over the picture, which is what is seen before and in its place. */
+  video: Video.nullable().default(null),
+  slideSeconds: z.number().int().min(2).max(60).default(6),
+  /** How much of the colour lies over the picture, in percent. */
+  overlay: z.number().int().min(0).max(100).default(0),
+  /** The colour over the picture; empty: the band's own. With a second one it is a gradient. */
+  overlayColour: ColourValue.or(z.literal("")).default(""),
+  overlayTo: ColourValue.or(z.literal("")).default(""),
+  /** Degrees: 0 upwards, 90 to the right. */
+  overlayAngle: z.number().int().min(0).max(359).default(180),
+  texture: Texture.default("none"),
+  /** Percent. */
+  textureStrength: z.number().int().min(1).max(100).default(12),
+  /** How the layers lie on the ground, the lowest first: each is there once. */
+  order: z
+    .array(z.enum(BACKGROUND_LAYERS))
+    .length(BACKGROUND_LAYERS.length)
+    .refine((order) => new Set(order).size === BACKGROUND_LAYERS.length, { message: "layers.twice" })
+    .default([...BACKGROUND_LAYERS]),
+});
+export type BandBackground = z.infer<typeof BandBackground>;
+
+/** How far a layer lies above the picture; below 0 for one under it. Bands of older editions have no order of their own. */
+export const layerAbovePicture = (
+  { order = [...BACKGROUND_LAYERS] }: Pick<BandBackground, "order">,
+  layer: BackgroundLayer,
+): number => order.indexOf(layer) - order.indexOf("picture");
+
+export const Band = z.object({
+  id: NodeId,
+  name: z.string().max(80).default(""),
+  /** As wide as the content on a ground as wide as the screen; all of it as wide as the screen; all of it as the content. */
+  width: z.enum(["content", "full", "boxed"]).default("content"),
+  /** px; 0 is as high as its content. */
+  height: responsive(z.number().int().min(0).max(2000)).default({ wide: 0 }),
+  /** At least so much of the height of the screen, percent. */
+  screenHeight: responsive(z.number().int().min(0).max(100)).default({ wide: 0 }),
+  paddingBlock: responsive(z.number().int().min(0).max(400)).default({ wide: 16 }),
+  gap: z.number().int().min(0).max(400).default(24),
+  colour: ColourValue.or(z.literal("")).default(""),
+  background: BandBackground.prefault({}),
+  alignBlock: z.enum(["start", "centre", "end"]).default("centre"),
+  /** Cells stand below each other on small screens. */
+  stackOnSmall: z.boolean().default(false),
+  sticky: z.boolean().default(false),
+  /** A sticky band is there always, or comes back when one scrolls up. On touch screens it is let go. */
+  stickyWhen: z.enum(["always", "scrollingUp"]).default("always"),
+  /** One as wide as the content becomes as wide as the screen once one has scrolled. */
+  stickyGrows: z.boolean().default(false),
+  /** The last band of a header, laid over the picture that follows it; where none follows it is as it is elsewhere. */
+  overPicture: z
+    .object({
+      on: z.boolean().default(false),
+      /** Text over the picture. */
+      colour: ColourValue.or(z.literal("")).default(""),
+      /** How much of its own ground is there at rest, percent; and how far the picture under it is blurred, px. */
+      veil: z.number().int().min(0).max(100).default(0),
+      blur: z.number().int().min(0).max(40).default(0),
+    })
+    .prefault({}),
+  /** px it lies over what stands above or below it. */
+  overlap: z.number().int().min(0).max(400).default(0),
+  overlapSide: z.enum(["above", "below"]).default("above"),
+  hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
+  seenBy: SeenBy,
+  cells: z.array(Cell).min(1).max(12),
+});
+export type Band = Omit<z.infer<typeof Band>, "cells"> & { readonly cells: readonly Cell[] };
+
+export const Part = z.object({
+  schema: z.literal(1),
+  slot: Slot,
+  /** The number on the badge; never used again within its slot. */
+  number: z.number().int().min(1),
+  name: z.string().min(1).max(120),
+  on: z.boolean(),
+  binnedAt: z.string().nullable().default(null),
+  /** Stays the same through packs, copies of packs and renames. */
+  origin: z.string().uuid(),
+  placement: Placement,
+  bands: z.array(Band).max(40),
+  /** Settings that pages may change. Parts of older editions have none. */
+  choices: z.array(Choice).max(60).optional(),
+});
+export type Part = Omit<z.infer<typeof Part>, "bands"> & { readonly bands: readonly Band[] };
+
+/** A part that stands for "nothing here, on purpose". */
+export const isNothing = (part: Part): boolean => part.bands.length === 0;

@@ -1,0 +1,56 @@
+import type { AnyBlock } from "../model/look";
+import type { Edges, Stylesheet } from "./css";
+import { attributes, type Content, html, SafeHtml } from "./html";
+import type { PageMaterial, VisitorWords } from "./page-material";
+
+/** What the drawing of a block carries along. The stylesheet and the flags are filled on the way. */
+export interface BlockContext {
+  readonly data: PageMaterial;
+  readonly words: VisitorWords;
+  readonly css: Stylesheet;
+  /** Previews mark each node so that it can be pointed at. */
+  readonly mark: boolean;
+  /** Whether the page's one `h1` is drawn already, and whether something needs the script. */
+  readonly state: { hasTitle: boolean; needsScript: boolean };
+  /** Whether the band being drawn is laid over a picture. */
+  readonly isOver: boolean;
+  /** Where the menus of the band being drawn are a button. */
+  readonly folds: Edges | null;
+  /** What marks a link of a menu as the one to this page; null for any other. */
+  readonly current: (href: string | null) => SafeHtml | null;
+  readonly renderBlocks: (blocks: readonly AnyBlock[]) => readonly SafeHtml[];
+}
+
+export const nodeClass = (id: string): string => `n-${id}`;
+
+/** The words of a setting among others. Previews mark them, so that they can be edited where they stand. */
+export const wordsOf = (context: Pick<BlockContext, "mark">, setting: string, words: string): Content =>
+  context.mark ? html`<span data-words="${setting}">${words}</span>` : words;
+
+/** What words of a menu are marked by: those of an item, which are the menu's and not the block's. */
+export const itemWords = (of: "label" | "promotion", item: string): string => `${of} of ${item}`;
+
+/** The element of a block, with its class and its mark. How its look is drawn is not for the kind to say: see `render/part-html`. */
+export const element = (
+  tag: string,
+  block: AnyBlock,
+  context: Pick<BlockContext, "mark">,
+  options: {
+    readonly class?: string;
+    readonly attributes?: Parameters<typeof attributes>[0];
+    /** The setting whose words are all there is in it; null if there is none. */
+    readonly words?: string | null;
+  },
+  content: Content,
+): SafeHtml => {
+  const { colour } = block.look;
+  const more = options.class ? ` ${options.class}` : "";
+  const all = attributes({
+    // in front: whatever else changes of it, it is known by its name
+    "data-node": context.mark ? block.id : null,
+    "data-words": context.mark ? options.words : null,
+    class: `b-${block.kind} ${nodeClass(block.id)}${more}${colour === "" ? "" : " own"}`,
+    ...options.attributes,
+  });
+  return html`${new SafeHtml(`<${tag}${all.text}>`)}${content}${new SafeHtml(`</${tag}>`)}`;
+};

@@ -1,0 +1,38 @@
+import type { FactKind } from "../model/values";
+import { html, type SafeHtml } from "./html";
+import type { EntryView, VisitorWords } from "./page-material";
+
+export const FACTS_CSS = `.facts{display:flex;flex-wrap:wrap;gap:.1rem .9rem;color:var(--mutedText)}.facts p{flex-basis:100%}.facts b{font-weight:600}.facts a{display:inline-block;min-height:1.5rem}`;
+
+/** The facts asked for that the entry has, each as one item. */
+export const factItems = (
+  entry: EntryView,
+  show: readonly FactKind[],
+  words: VisitorWords,
+): readonly SafeHtml[] =>
+  show.flatMap((kind): readonly SafeHtml[] => {
+    switch (kind) {
+      case "date":
+        return entry.published
+          ? [
+              html`<span><time datetime="${entry.published.slice(0, 10)}">${words.date(entry.published)}</time></span>`,
+            ]
+          : [];
+      case "when":
+        return entry.starts
+          ? [
+              html`<span><time datetime="${entry.starts}">${words.span(entry.starts, entry.ends)}</time></span>`,
+            ]
+          : [];
+      case "author":
+        return entry.author
+          ? [html`<span>${words.by} <a href="${entry.author.path}">${entry.author.name}</a></span>`]
+          : [];
+      case "terms":
+        return entry.terms.map((term) => html`<span><a href="${term.path}">${term.name}</a></span>`);
+      case "fields":
+        return entry.fields.map((field) => html`<span>${field.label} <b>${field.value}</b></span>`);
+      case "summary":
+        return entry.summary === "" ? [] : [html`<p>${entry.summary}</p>`];
+    }
+  });

@@ -1,0 +1,113 @@
+import type { HouseStyle } from "../model/house-style";
+import type { Menu } from "../model/menu";
+import type { Picture } from "../model/picture";
+import type { Audience, Role } from "../model/placement";
+import type { SiteProfile } from "../model/profile";
+import type { RichText } from "../model/rich-text";
+
+/** What blocks are drawn from: all a page has to show, as plain data, but the parts themselves. */
+export interface PageMaterial {
+  readonly site: {
+    readonly name: string;
+    readonly language: string;
+    readonly origin: string;
+    readonly searchPath: string;
+  };
+  readonly page: {
+    readonly identity: string;
+    readonly path: string;
+    readonly title: string;
+    readonly description: string;
+    readonly role: Role;
+    readonly pageNumber: number;
+  };
+  readonly audience: Audience;
+  /** ISO instant the page is drawn for. */
+  readonly at: string;
+  readonly style: HouseStyle;
+  readonly profile: SiteProfile;
+  readonly menus: Readonly<Record<string, Menu>>;
+  readonly pictures: Readonly<Record<string, Picture>>;
+  /** Paths and titles of the pages that menus and buttons point at, by identity. One that is gone is not here. */
+  readonly links: Readonly<Record<string, { readonly path: string; readonly title: string }>>;
+  /** From the front page down to this one. */
+  readonly trail: readonly { readonly title: string; readonly path: string }[];
+  readonly entry: EntryView | null;
+  readonly body: RichText;
+  /** False where this audience may not read the entry: the same frame, a notice in place of the body. */
+  readonly mayRead: boolean;
+  readonly lists: Readonly<Record<string, ListView>>;
+  /** Entries that panels of menus show, by the id of the menu item. */
+  readonly promoted: Readonly<Record<string, readonly EntryView[]>>;
+  /** What was searched for; empty elsewhere. */
+  readonly query: string;
+}
+
+/** An entry as lists and facts show it. Wall times are in the site's zone: `2026-03-01T19:30`. */
+export interface EntryView {
+  readonly id: string;
+  readonly path: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly picture: string | null;
+  readonly published: string | null;
+  readonly starts: string | null;
+  readonly ends: string | null;
+  readonly author: { readonly name: string; readonly path: string } | null;
+  readonly terms: readonly { readonly name: string; readonly path: string }[];
+  readonly fields: readonly { readonly label: string; readonly value: string }[];
+  readonly restricted: boolean;
+}
+
+export interface ListView {
+  readonly entries: readonly EntryView[];
+  readonly total: number;
+  readonly page: number;
+  readonly pages: number;
+  /** Stem of the archive, for the pager's links. */
+  readonly stem: string;
+}
+
+/** The words of the product's own that visitors read, in the site's language. Core has no locale data of its own. */
+export interface VisitorWords {
+  readonly skip: string;
+  readonly menu: string;
+  readonly close: string;
+  readonly search: string;
+  readonly searchFor: (query: string) => string;
+  readonly breadcrumbs: string;
+  readonly home: string;
+  readonly pages: string;
+  readonly newer: string;
+  readonly older: string;
+  readonly restricted: string;
+  readonly restrictedHint: string;
+  /** To who is signed in, but may not read a page. */
+  readonly notIncluded: string;
+  readonly signIn: string;
+  readonly signOut: string;
+  readonly signInWrong: string;
+  readonly signInTooMany: string;
+  readonly account: string;
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
+  readonly membership: string;
+  /** Of the link back to the page one came from. */
+  readonly backWhere: string;
+  readonly membersOnly: string;
+  readonly notFound: string;
+  readonly notFoundHint: string;
+  readonly by: string;
+  readonly social: string;
+  /** Of the box that stops pictures that follow one another. */
+  readonly stopSlides: string;
+  /** Of a field that people leave alone. */
+  readonly leaveEmpty: string;
+  readonly wrongAddress: string;
+  readonly notSent: string;
+  /** `2026-03-01T19:30` → "1 March 2026". */
+  readonly date: (wallTime: string) => string;
+  /** "1 March 2026, 19:30 to 22:00". */
+  readonly span: (starts: string, ends: string | null) => string;
+}

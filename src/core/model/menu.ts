@@ -1,0 +1,53 @@
+import { z } from "zod";
+import { Outline, Target } from "./values";
+
+/** Menus: trees of links with labels, three levels deep. */
+
+/** What a panel shows beside the items below one: a picture with words, and entries of a kind or a term, newest first. */
+export const Promotion = z.object({
+  picture: z.string().default(""),
+  text: z.string().max(300).default(""),
+  target: Target.nullable().default(null),
+  kind: z.string().default(""),
+  term: z.string().default(""),
+  /** How many entries; 0 none. */
+  count: z.number().int().min(0).max(8).default(0),
+});
+export type Promotion = z.infer<typeof Promotion>;
+
+export interface MenuItem {
+  readonly id: string;
+  readonly label: string;
+  /** A sign before the label: its name, and its outline, so that drawing needs no icon package. */
+  readonly sign?: { readonly name: string; readonly outline: string };
+  readonly target: Target | null;
+  /** Stands out from the others, as a button does. Menus of older editions do not know it. */
+  readonly highlight?: boolean;
+  /** Kept with the item itself: another label changes nothing of it. */
+  readonly promotion?: Promotion;
+  readonly items: readonly MenuItem[];
+}
+export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
+  z.object({
+    id: z.string().regex(/^[a-z0-9-]{1,60}$/),
+    label: z.string().min(1).max(200),
+    sign: z.object({ name: z.string().min(1).max(80), outline: Outline.min(1) }).optional(),
+    target: Target.nullable(),
+    highlight: z.boolean().optional(),
+    promotion: Promotion.optional(),
+    items: z.array(MenuItem).max(200),
+  }),
+);
+
+const depthOf = (items: readonly MenuItem[]): number =>
+  items.reduce((deepest, item) => Math.max(deepest, 1 + depthOf(item.items)), 0);
+
+export const Menu = z
+  .object({
+    schema: z.literal(1),
+    name: z.string().min(1).max(120),
+    origin: z.string().uuid(),
+    items: z.array(MenuItem).max(200),
+  })
+  .refine((menu) => depthOf(menu.items) <= 3, { message: "menu.depth", path: ["items"] });
+export type Menu = z.infer<typeof Menu>;

@@ -1,0 +1,52 @@
+import { isFramedItself, wearsType } from "../blocks";
+import { textDeclarations } from "../draw/base-css";
+import { colourCss, rem } from "../draw/css";
+import type { HouseStyle } from "../model/house-style";
+import type { Look, Sides } from "../model/look";
+
+/** How the look of a block becomes declarations: the same for every kind. */
+
+const hasPadding = ({ top, right, bottom, left }: Sides): boolean => top + right + bottom + left > 0;
+
+/** A look that says nothing: most do. */
+export const isPlain = ({
+  colour,
+  background,
+  align,
+  type,
+  padding,
+  borderWidth,
+  radius,
+  shadow,
+}: Look): boolean =>
+  colour === "" &&
+  !type &&
+  background === "" &&
+  align === "" &&
+  !hasPadding(padding) &&
+  borderWidth === 0 &&
+  radius < 0 &&
+  !shadow;
+
+export const lookCss = (
+  look: Look,
+  kind: string,
+  style: HouseStyle,
+): Readonly<Record<string, string | null>> => {
+  const { colour, background, align, padding, borderWidth, borderColour, radius, shadow } = look;
+  const { top, right, bottom, left } = padding;
+  const isFramed = !isFramedItself(kind);
+  return {
+    ...(look.type && wearsType(kind) ? textDeclarations(style, look.type) : {}),
+    color: colourCss(style, colour),
+    background: colourCss(style, background),
+    "text-align": align === "" ? null : align === "centre" ? "center" : align,
+    padding: isFramed && hasPadding(padding) ? [top, right, bottom, left].map(rem).join(" ") : null,
+    border:
+      !isFramed || borderWidth === 0
+        ? null
+        : `${borderWidth}px solid ${colourCss(style, borderColour) || "var(--line)"}`,
+    "border-radius": radius < 0 ? null : `${radius}px`,
+    "box-shadow": shadow ? "var(--shadow)" : null,
+  };
+};

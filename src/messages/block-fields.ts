@@ -1,0 +1,284 @@
+import type { BlockKind, SettingsOf } from "../core/blocks";
+import type { PartNode } from "../core/design/tree";
+import { type Control, direction, type FieldSpec, one } from "./controls";
+import { fieldName } from "./fields";
+import { valueOptions } from "./values";
+
+/** What the studio shows of each kind of block: its name, and a field for each of its settings, the most used first. */
+
+const textStyle = one("textStyle");
+const factList: Control = { type: "many", options: valueOptions("show") };
+const buttonLook = one("look", ["filled", "outlined", "plain"]);
+
+type Field = Omit<FieldSpec, "path">;
+/** A field for each setting; settings inside others have theirs inside. */
+type Fields<Settings> = {
+  readonly [Name in keyof Settings]-?:
+    | Field
+    | (Settings[Name] extends object ? Fields<Settings[Name]> : never);
+};
+
+/** A kind without a name, or a setting without a field, does not compile. */
+const SHOWN: {
+  readonly [K in BlockKind]: { readonly name: string; readonly fields: Fields<SettingsOf<K>> };
+} = {
+  logo: {
+    name: "Logo",
+    fields: {
+      variant: { control: one("variant") },
+      height: { control: { type: "perWidth", unit: "px", max: 400 } },
+      link: { control: { type: "switch" } },
+    },
+  },
+  siteName: {
+    name: "Site name",
+    fields: {
+      text: { control: textStyle, label: "Text style" },
+      link: { control: { type: "switch" } },
+    },
+  },
+  tagline: {
+    name: "Tagline",
+    fields: {
+      text: { control: textStyle, label: "Text style" },
+    },
+  },
+  menu: {
+    name: "Menu",
+    fields: {
+      menu: { control: { type: "menu" } },
+      direction: { control: direction },
+      subItems: { control: one("subItems") },
+      buttonBelow: { control: { type: "menuButton" }, when: [["settings", "direction"], "row"] },
+      drawerSide: { control: one("drawerSide"), when: [["settings", "direction"], "row"] },
+      gap: { control: { type: "number", unit: "px", max: 200 } },
+      opensOn: { control: one("opensOn"), when: [["settings", "direction"], "row"] },
+      share: { control: one("share"), label: "Which items" },
+      label: { control: { type: "text" }, label: "Name for screen readers" },
+    },
+  },
+  button: {
+    name: "Button",
+    fields: {
+      label: { control: { type: "text" } },
+      target: { control: { type: "target" } },
+      look: { control: buttonLook },
+    },
+  },
+  search: {
+    name: "Search box",
+    fields: {
+      placeholder: { control: { type: "text" } },
+      width: { control: { type: "number", unit: "px", max: 800 } },
+    },
+  },
+  account: {
+    name: "Account link",
+    fields: {
+      signIn: { control: { type: "text" } },
+      signedIn: { control: { type: "text" } },
+      look: { control: buttonLook },
+    },
+  },
+  social: {
+    name: "Social links",
+    fields: {
+      look: { control: one("look", ["icons", "words"]) },
+      gap: { control: { type: "number", unit: "px", max: 100 } },
+    },
+  },
+  richText: {
+    name: "Text",
+    fields: {
+      text: { control: { type: "markdown" } },
+      size: { control: textStyle, label: "Text style" },
+    },
+  },
+  picture: {
+    name: "Picture",
+    fields: {
+      picture: { control: { type: "picture" } },
+      height: { control: { type: "perWidth", unit: "px", max: 2000 } },
+      link: { control: { type: "text" }, label: "Leads to" },
+      credit: { control: { type: "switch" } },
+    },
+  },
+  heading: {
+    name: "Heading",
+    fields: {
+      text: { control: { type: "text" } },
+      level: {
+        control: {
+          type: "count",
+          options: [2, 3, 4, 5, 6].map((level) => [level, `H${level}`] as const),
+        },
+      },
+      style: { control: textStyle },
+    },
+  },
+  group: {
+    name: "Group",
+    fields: {
+      direction: { control: direction },
+      gap: { control: { type: "number", unit: "px", max: 200 } },
+      padding: { control: { type: "number", unit: "px", max: 200 } },
+      background: { control: { type: "colour", empty: "none" } },
+      border: { control: { type: "switch" } },
+    },
+  },
+  piece: {
+    name: "Shared piece",
+    fields: {
+      piece: { control: { type: "piece" }, label: "Which piece" },
+    },
+  },
+  space: {
+    name: "Space",
+    fields: {
+      height: { control: { type: "perWidth", unit: "px", max: 1000 } },
+    },
+  },
+  line: {
+    name: "Line",
+    fields: {
+      weight: { control: { type: "number", unit: "px", min: 1, max: 12 }, label: "Weight" },
+    },
+  },
+  backToTop: {
+    name: "Back to top",
+    fields: {
+      label: { control: { type: "text" } },
+    },
+  },
+  notice: {
+    name: "Notice",
+    fields: {
+      text: { control: { type: "text" } },
+      from: { control: { type: "moment" }, label: "From" },
+      until: { control: { type: "moment" }, label: "Until" },
+      target: { control: { type: "targetOrNone" } },
+    },
+  },
+  signUp: {
+    name: "Sign-up form",
+    fields: {
+      label: { control: { type: "text" } },
+      button: { control: { type: "text" }, label: "Words on the button" },
+      list: { control: { type: "text" }, label: "Goes to the list" },
+      consent: { control: { type: "text" }, label: "To agree to" },
+      thanks: { control: { type: "text" }, label: "Said when sent" },
+    },
+  },
+  copyright: {
+    name: "Copyright line",
+    fields: {
+      owner: { control: { type: "text" } },
+      firstYear: { control: { type: "number", max: 9999 } },
+      after: { control: { type: "text" } },
+    },
+  },
+  address: {
+    name: "Address",
+    fields: {
+      direction: { control: direction },
+    },
+  },
+  breadcrumbs: {
+    name: "Breadcrumbs",
+    fields: {
+      showHere: { control: { type: "switch" } },
+    },
+  },
+  title: {
+    name: "Title",
+    fields: {
+      style: { control: textStyle },
+      text: { control: { type: "text" }, label: "Instead of its title" },
+    },
+  },
+  facts: {
+    name: "Facts",
+    fields: {
+      show: { control: factList },
+    },
+  },
+  mainPicture: {
+    name: "Main picture",
+    fields: {
+      height: { control: { type: "perWidth", unit: "px", max: 2000 } },
+    },
+  },
+  body: { name: "Body", fields: {} },
+  entryList: {
+    name: "Entry list",
+    fields: {
+      from: { control: one("from") },
+      arrangement: { control: one("arrangement") },
+      kinds: { control: { type: "kinds" }, when: [["settings", "from"], "kinds"] },
+      terms: { control: { type: "terms" } },
+      cards: {
+        columns: {
+          control: { type: "perWidth", max: 6, min: 1 },
+          when: [["settings", "arrangement"], "cards"],
+        },
+        facts: { control: factList, when: [["settings", "arrangement"], "cards"], label: "Facts" },
+        picture: { control: { type: "switch" }, when: [["settings", "arrangement"], "cards"] },
+        summary: { control: { type: "switch" }, when: [["settings", "arrangement"], "cards"] },
+      },
+      rows: {
+        picture: { control: one("rowPicture"), when: [["settings", "arrangement"], "rows"] },
+        facts: { control: factList, when: [["settings", "arrangement"], "rows"], label: "Facts" },
+        summary: { control: { type: "switch" }, when: [["settings", "arrangement"], "rows"] },
+      },
+      upcoming: { control: { type: "switch" } },
+      sort: { control: one("sort") },
+      direction: { control: one("direction", ["down", "up"]) },
+      count: {
+        control: { type: "number", max: 500 },
+        when: [["settings", "from"], "kinds"],
+        label: "At most (0: all)",
+      },
+      paged: { control: { type: "switch" }, when: [["settings", "from"], "archive"] },
+      pageSize: { control: { type: "number", min: 1, max: 100 }, when: [["settings", "from"], "archive"] },
+      whenEmpty: { control: { type: "text" } },
+    },
+  },
+  pager: {
+    name: "Pager",
+    fields: {
+      look: { control: one("look", ["numbers", "olderNewer"]) },
+    },
+  },
+};
+
+const isField = (field: object): field is Field => "control" in field;
+
+const specsIn = (fields: object, path: readonly string[]): readonly FieldSpec[] =>
+  Object.entries(fields).flatMap(([name, field]: [string, object]) => {
+    const here = [...path, name];
+    return isField(field) ? [{ path: here, ...field }] : specsIn(field, here);
+  });
+
+const ofKinds = <T>(of: (shown: { readonly name: string; readonly fields: object }) => T) =>
+  Object.fromEntries(Object.entries(SHOWN).map(([kind, each]) => [kind, of(each)])) as Readonly<
+    Record<BlockKind, T>
+  >;
+
+export const BLOCK_NAMES = ofKinds(({ name }) => name);
+export const BLOCK_CONTROLS = ofKinds(({ fields }) => specsIn(fields, ["settings"]));
+
+/** The field a setting of a block is edited with; undefined for settings that every kind has. */
+export const blockField = (kind: BlockKind, path: readonly (string | number)[]): FieldSpec | undefined =>
+  BLOCK_CONTROLS[kind].find((spec) => spec.path.every((step, place) => step === path[place]));
+
+/** A setting of a node that pages may change, as people who see only the page speak of it: "Heading", "Button: leads to". */
+export const choiceLabel = (node: PartNode, path: readonly string[]): string => {
+  const own = "kind" in node ? blockField(node.kind as BlockKind, path)?.label : undefined;
+  const field = own ?? fieldName(path.at(-1) ?? "");
+  const around =
+    "kind" in node ? BLOCK_NAMES[node.kind as BlockKind] : "name" in node ? node.name || "Band" : "Cell";
+  return field === "Text" || field === around ? around : `${around}: ${field.toLowerCase()}`;
+};
+
+/** How many settings are shown before "more". */
+export const FIRST_SETTINGS = 6;

@@ -1,0 +1,66 @@
+import { valueAt } from "../core/design/operations";
+import { sameValue } from "../core/model/canonical";
+import { type NamedSetting, valueOptions } from "./values";
+
+/** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
+export type Control =
+  | { readonly type: "text" }
+  | {
+      readonly type: "number";
+      readonly unit?: string;
+      readonly max: number;
+      readonly min?: number;
+      readonly step?: number;
+    }
+  | { readonly type: "perWidth"; readonly unit?: string; readonly max: number; readonly min?: number }
+  | { readonly type: "one"; readonly options: readonly (readonly [string, string])[] }
+  | { readonly type: "many"; readonly options: readonly (readonly [string, string])[] }
+  | { readonly type: "sides" }
+  | { readonly type: "switch" }
+  | { readonly type: "count"; readonly options: readonly (readonly [number, string])[] }
+  | { readonly type: "markdown" }
+  | { readonly type: "menu" }
+  | { readonly type: "piece" }
+  | { readonly type: "menuButton" }
+  | { readonly type: "picture" }
+  | { readonly type: "pictures" }
+  | { readonly type: "video" }
+  /** The same few values, each once: which order they are in is what is set. */
+  | { readonly type: "order"; readonly options: readonly (readonly [string, string])[] }
+  /** `empty`: what no colour of its own means there, where it is not the house style's. */
+  | { readonly type: "colour"; readonly empty?: string }
+  | { readonly type: "target" }
+  | { readonly type: "targetOrNone" }
+  | { readonly type: "moment" }
+  | { readonly type: "audience" }
+  | { readonly type: "kinds" }
+  | { readonly type: "terms" };
+
+export interface FieldSpec {
+  readonly path: readonly string[];
+  readonly control: Control;
+  readonly label?: string;
+  /** Shown only while another setting has a value. */
+  readonly when?: readonly [path: readonly string[], value: unknown];
+  /** Not shown while another setting has a value: there is nothing for it to change. */
+  readonly unless?: readonly [path: readonly string[], value: unknown];
+  /** What it stands under among settings that are not the most used. */
+  readonly group?: string;
+}
+
+/** Whether a setting of a node has anything to change as the node is now. */
+export const isOffered = ({ when, unless }: FieldSpec, node: unknown): boolean =>
+  (!when || sameValue(valueAt(node, when[0]), when[1])) &&
+  (!unless || !sameValue(valueAt(node, unless[0]), unless[1]));
+
+/** Settings that stand together under a name. */
+export const grouped = (group: string, specs: readonly FieldSpec[]): readonly FieldSpec[] =>
+  specs.map((spec) => ({ ...spec, group }));
+
+/** One of the values a setting has, or of those named. */
+export const one = <Setting extends NamedSetting>(
+  ...of: Parameters<typeof valueOptions<Setting>>
+): Extract<Control, { type: "one" }> => ({ type: "one", options: valueOptions(...of) });
+
+/** How what is in a cell or a list stands. */
+export const direction = one("direction", ["row", "column"]);
