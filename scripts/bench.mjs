@@ -1,5 +1,5 @@
 // `npm run bench`: how fast it is beside others, measured on a server of its own with the sample sites and a generated
-// one of 100 000 pages. `npm run bench -- --only placement|render|pictures|studio|load|faults` runs one part.
+// one of 100 000 pages. `npm run bench -- --only placement|render|pictures|studio|site|load|faults` runs one part.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -19,6 +19,10 @@ if (args.includes("faults")) {
 if (args.includes("load")) {
   const { benchLoad } = await import("./bench-load.mjs");
   process.exit((await benchLoad()) ? 0 : 1);
+}
+if (args.includes("site")) {
+  const { benchSite } = await import("./bench-site.mjs");
+  process.exit((await benchSite()) ? 0 : 1);
 }
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-bench-"));
 const cluster = new Cluster({ folder, port: await freePort(54400), fast: true });

@@ -14,7 +14,10 @@ if (!process.argv.includes("--no-demo")) {
   const loaded = await loadDemo({ fresh });
   if (loaded.length > 0) console.log(`sample sites loaded: ${loaded.join(", ")}`);
 }
-if (process.argv.includes("--big") && (await loadBigDemo(fresh)))
+const pages = process.argv.includes("--pages")
+  ? Number(process.argv[process.argv.indexOf("--pages") + 1])
+  : undefined;
+if (process.argv.includes("--big") && (await loadBigDemo(fresh, pages)))
   console.log(`generated site loaded: ${BIG_SITE}`);
 console.log(`sign-in ${DEMO_ACCOUNTS[0].email} ${DEMO_PASSWORD}`);
 await closeDecoders();

@@ -289,17 +289,19 @@ export class Cluster {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
+  /** What a statement answers, a row a line. */
+  query(database, sql) {
+    return run(
+      join(postgresBin(), "psql"),
+      ["-h", "127.0.0.1", "-p", String(this.port), "-U", this.user, "-d", database, "-tAc", sql],
+      { env: { ...process.env, PGPASSWORD: this.password } },
+    ).trim();
+  }
+
   /** `template` is a database that nobody is connected to; the new one begins as a copy of it. */
   createDatabase(name, template = "template1") {
-    const env = { ...process.env, PGPASSWORD: this.password };
-    const psql = (sql) =>
-      run(
-        join(postgresBin(), "psql"),
-        ["-h", "127.0.0.1", "-p", String(this.port), "-U", this.user, "-d", "postgres", "-tAc", sql],
-        { env },
-      );
-    if (psql(`SELECT 1 FROM pg_database WHERE datname = '${name}'`).trim() !== "1")
-      psql(`CREATE DATABASE ${name} TEMPLATE ${template}`);
+    if (this.query("postgres", `SELECT 1 FROM pg_database WHERE datname = '${name}'`) !== "1")
+      this.query("postgres", `CREATE DATABASE ${name} TEMPLATE ${template}`);
   }
 }
 

@@ -5,7 +5,8 @@ import { runSeed, seeded } from "../../../test/seeded";
 import { findEntry } from "../addresses/facts";
 import { buildIndex, withChangedEntry } from "../addresses/stems";
 import { compileDesign } from "../placement/resolve";
-import { carryListed, pagesUnder } from "./page-size";
+import { carryLists } from "./lists";
+import { pagesUnder } from "./page-size";
 import { selectEntries } from "./select";
 
 const seed = runSeed(83);
@@ -57,7 +58,7 @@ describe("how many pages an archive has", () => {
       const entry = randomFactChange(random, compileDesign(new Map(), index));
       const next = withChangedEntry(index, entry);
       if (!next) throw new Error("test: expected facts to change in place");
-      carryListed(index, next, findEntry(index, entry.id) as never, entry);
+      carryLists(index, next, findEntry(index, entry.id) as never, entry);
       const fresh = buildIndex(
         { ...facts, entries: facts.entries.map((each) => (each.id === entry.id ? entry : each)) },
         NOW,

@@ -1,6 +1,6 @@
 import { entryIdentity, findEntry } from "../addresses/facts";
 import { withChangedEntry } from "../addresses/stems";
-import { carryListed } from "../archives/page-size";
+import { carryLists } from "../archives/lists";
 import type { EntryFacts } from "../model/content";
 import type { Slot } from "../model/slot";
 import { type Column, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
@@ -258,7 +258,7 @@ const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotC
 export const withEntry = (compiled: CompiledDesign, entry: EntryFacts): CompiledDesign | undefined => {
   const index = withChangedEntry(compiled.index, entry);
   if (!index) return undefined;
-  carryListed(compiled.index, index, findEntry(compiled.index, entry.id) as EntryFacts, entry);
+  carryLists(compiled.index, index, findEntry(compiled.index, entry.id) as EntryFacts, entry);
   const number = index.numbers.get(entryIdentity(entry.id)) as number;
   changedFrom.set(index, { from: compiled.index, number });
   carrySets(compiled.index, index, number);

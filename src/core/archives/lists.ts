@@ -1,0 +1,268 @@
+import { entryIdentity, type SiteIndex } from "../addresses/facts";
+import type { EntryFacts } from "../model/content";
+
+/**
+ * Which entries stand in which list, and in which order: worked out once for the content of a site, so that a list of
+ * any size is read, not searched. Entries are named by their place among those published.
+ */
+
+export type Sort = "date" | "title" | "own";
+export type Direction = "up" | "down";
+
+/** Places in an order, and where each place comes in it. */
+interface Order {
+  readonly places: Uint32Array;
+  readonly rank: Uint32Array;
+}
+
+const compare = (a: string | number, b: string | number): number => (a === b ? 0 : a < b ? -1 : 1);
+
+const keyOf = (sort: Sort, entry: EntryFacts): string | number =>
+  sort === "date"
+    ? (entry.startsAt ?? entry.publishedOn ?? "")
+    : sort === "title"
+      ? entry.title
+      : entry.position;
+
+const byTitle = (a: EntryFacts, b: EntryFacts): number => compare(a.title, b.title) || compare(a.id, b.id);
+
+/** The order of a list: the field asked for, ties by title, then by id. Stable on every machine. */
+const comparator = (sort: Sort, direction: Direction) => {
+  const sign = direction === "up" ? 1 : -1;
+  return (a: EntryFacts, b: EntryFacts): number =>
+    sign * compare(keyOf(sort, a), keyOf(sort, b)) || byTitle(a, b);
+};
+
+const ranked = (places: Uint32Array): Order => {
+  const rank = new Uint32Array(places.length);
+  for (let at = 0; at < places.length; at += 1) rank[places[at] as number] = at;
+  return { places, rank };
+};
+
+/** The lists an entry stands in, by the identity of the archive that is about it. */
+const listsFor = (entry: EntryFacts, terms: readonly string[]): readonly string[] => [
+  `archive:kind:${entry.kind}`,
+  ...terms.map((term) => `archive:term:${term}`),
+  ...(entry.author === null ? [] : [`archive:author:${entry.author}`]),
+  ...(entry.publishedOn === null
+    ? []
+    : [4, 7].map((length) => `archive:date:${entry.kind}:${entry.publishedOn?.slice(0, length)}`)),
+];
+
+const identitiesFor = (index: SiteIndex, entry: EntryFacts): readonly string[] =>
+  listsFor(entry, index.byIdentity.get(entryIdentity(entry.id))?.terms ?? []);
+
+const NONE = new Uint32Array(0);
+
+/** Entries of lists kept in order, over all of them: so many times those of the site. */
+const MOST_KEPT = 4;
+
+export class EntryLists {
+  readonly #entries: readonly EntryFacts[];
+  readonly #members: ReadonlyMap<string, Uint32Array>;
+  readonly #orders: Map<string, Order>;
+  /** Lists in order, by what is listed and how. */
+  readonly #kept = new Map<string, readonly EntryFacts[]>();
+  #keptEntries = 0;
+
+  private constructor(
+    entries: readonly EntryFacts[],
+    members: ReadonlyMap<string, Uint32Array>,
+    orders: Map<string, Order>,
+  ) {
+    this.#entries = entries;
+    this.#members = members;
+    this.#orders = orders;
+  }
+
+  static of(index: SiteIndex): EntryLists {
+    const growing = new Map<string, number[]>();
+    for (const [place, entry] of index.published.entries())
+      for (const identity of identitiesFor(index, entry)) {
+        const found = growing.get(identity);
+        if (found) found.push(place);
+        else growing.set(identity, [place]);
+      }
+    const members = new Map<string, Uint32Array>();
+    for (const [identity, places] of growing) members.set(identity, Uint32Array.from(places));
+    return new EntryLists(index.published, members, new Map());
+  }
+
+  /** How many entries an archive is about. */
+  size(identity: string): number {
+    return this.#members.get(identity)?.length ?? 0;
+  }
+
+  /**
+   * The entries of any of these kinds and about any of these terms, in order; no kinds, or no terms, leave none out.
+   * `archive` is the identity of an archive instead of kinds.
+   */
+  list(
+    what: { readonly archive: string } | { readonly kinds: readonly string[] },
+    terms: readonly string[],
+    sort: Sort,
+    direction: Direction,
+  ): readonly EntryFacts[] {
+    const identities = "archive" in what ? [what.archive] : what.kinds.map((kind) => `archive:kind:${kind}`);
+    const key = JSON.stringify([identities, terms, sort, direction]);
+    const known = this.#kept.get(key);
+    if (known) return known;
+    const made = this.#inOrder(this.#membersOf(identities, terms, "archive" in what), sort, direction);
+    if (this.#keptEntries > MOST_KEPT * this.#entries.length) {
+      this.#kept.clear();
+      this.#keptEntries = 0;
+    }
+    this.#kept.set(key, made);
+    this.#keptEntries += made.length;
+    return made;
+  }
+
+  /** Null means all. */
+  #union(identities: readonly string[]): Uint32Array {
+    const [only, ...more] = identities;
+    const first = only === undefined ? NONE : (this.#members.get(only) ?? NONE);
+    if (more.length === 0) return first;
+    const all = new Set(first);
+    for (const identity of more) for (const place of this.#members.get(identity) ?? NONE) all.add(place);
+    return Uint32Array.from(all);
+  }
+
+  #membersOf(
+    identities: readonly string[],
+    terms: readonly string[],
+    isArchive: boolean,
+  ): Uint32Array | null {
+    const about = terms.length === 0 ? null : this.#union(terms.map((term) => `archive:term:${term}`));
+    if (identities.length === 0 && !isArchive) return about;
+    const among = this.#union(identities);
+    if (about === null) return among;
+    const marked = new Set(about);
+    return among.filter((place) => marked.has(place));
+  }
+
+  #inOrder(members: Uint32Array | null, sort: Sort, direction: Direction): readonly EntryFacts[] {
+    const { places, rank } = this.#order(sort, direction);
+    if (members === null) return Array.from(places, (place) => this.#entries[place] as EntryFacts);
+    const ranks = members.map((place) => rank[place] as number).sort();
+    return Array.from(ranks, (at) => this.#entries[places[at] as number] as EntryFacts);
+  }
+
+  #order(sort: Sort, direction: Direction): Order {
+    const key = `${sort} ${direction}`;
+    const known = this.#orders.get(key);
+    if (known) return known;
+    const made = direction === "up" ? this.#upwards(sort) : this.#reversed(sort, this.#order(sort, "up"));
+    this.#orders.set(key, made);
+    return made;
+  }
+
+  #upwards(sort: Sort): Order {
+    const entries = this.#entries;
+    const entry = (place: number) => entries[place] as EntryFacts;
+    if (sort === "title")
+      return ranked(Uint32Array.from(entries.keys()).sort((a, b) => byTitle(entry(a), entry(b))));
+    // ties stay as they are by title: the sort is stable (ECMA-262 §23.1.3.30)
+    const keys = entries.map((each) => keyOf(sort, each));
+    const { places } = this.#order("title", "up");
+    return ranked(
+      Uint32Array.from(places).sort((a, b) =>
+        compare(keys[a] as string | number, keys[b] as string | number),
+      ),
+    );
+  }
+
+  /** The other way round, but among equals, which stay by title. */
+  #reversed(sort: Sort, { places }: Order): Order {
+    const key = (at: number) => keyOf(sort, this.#entries[places[at] as number] as EntryFacts);
+    const turned = new Uint32Array(places.length);
+    let filled = 0;
+    for (let end = places.length; end > 0; ) {
+      let start = end - 1;
+      while (start > 0 && key(start - 1) === key(end - 1)) start -= 1;
+      turned.set(places.subarray(start, end), filled);
+      filled += end - start;
+      end = start;
+    }
+    return ranked(turned);
+  }
+
+  /** Works out every order that can be asked for, so that nobody waits for it who looks at a page. */
+  prepare(): void {
+    for (const sort of ["title", "date", "own"] as const)
+      for (const direction of ["up", "down"] as const) this.#order(sort, direction);
+  }
+
+  /** The lists of an index in which one entry's facts changed: only what it stands in is another. */
+  withChanged(from: SiteIndex, to: SiteIndex, before: EntryFacts, after: EntryFacts): EntryLists {
+    const place = from.published.indexOf(before);
+    const [was, is] = [new Set(identitiesFor(from, before)), new Set(identitiesFor(to, after))];
+    const members = new Map(this.#members);
+    for (const identity of was)
+      if (!is.has(identity))
+        members.set(
+          identity,
+          (members.get(identity) ?? NONE).filter((each) => each !== place),
+        );
+    for (const identity of is)
+      if (!was.has(identity)) members.set(identity, inserted(members.get(identity) ?? NONE, place));
+    const orders = new Map<string, Order>();
+    for (const [key, order] of this.#orders) {
+      const [sort, direction] = key.split(" ") as [Sort, Direction];
+      const isMoved = before.title !== after.title || keyOf(sort, before) !== keyOf(sort, after);
+      orders.set(key, isMoved ? moved(order, place, to.published, comparator(sort, direction)) : order);
+    }
+    return new EntryLists(to.published, members, orders);
+  }
+}
+
+/** Places ascending with one more. */
+const inserted = (places: Uint32Array, place: number): Uint32Array => {
+  const next = new Uint32Array(places.length + 1);
+  const at = places.findIndex((each) => each > place);
+  const cut = at < 0 ? places.length : at;
+  next.set(places.subarray(0, cut));
+  next[cut] = place;
+  next.set(places.subarray(cut), cut + 1);
+  return next;
+};
+
+/** An order in which one place is where it belongs now. */
+const moved = (
+  { places, rank }: Order,
+  place: number,
+  entries: readonly EntryFacts[],
+  order: (a: EntryFacts, b: EntryFacts) => number,
+): Order => {
+  const rest = new Uint32Array(places.length - 1);
+  const was = rank[place] as number;
+  rest.set(places.subarray(0, was));
+  rest.set(places.subarray(was + 1), was);
+  let [low, high] = [0, rest.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (order(entries[rest[middle] as number] as EntryFacts, entries[place] as EntryFacts) < 0)
+      low = middle + 1;
+    else high = middle;
+  }
+  const next = new Uint32Array(places.length);
+  next.set(rest.subarray(0, low));
+  next[low] = place;
+  next.set(rest.subarray(low), low + 1);
+  return ranked(next);
+};
+
+const known = new WeakMap<SiteIndex, EntryLists>();
+
+/** The lists of a site, worked out once for an index. */
+export const listsOf = (index: SiteIndex): EntryLists => {
+  const found = known.get(index);
+  if (found) return found;
+  const made = EntryLists.of(index);
+  known.set(index, made);
+  return made;
+};
+
+/** Takes over the lists for an index in which only this entry's facts changed. */
+export const carryLists = (from: SiteIndex, to: SiteIndex, before: EntryFacts, after: EntryFacts): void => {
+  known.set(to, listsOf(from).withChanged(from, to, before, after));
+};
