@@ -1,4 +1,5 @@
 import type { Entry, Kind, Term } from "../core/model/content";
+import { plainText } from "../core/model/rich-text";
 import { saveEntry, saveKinds, saveTerms } from "./content-repository";
 import { type Connection, database, runStatement, selectRows, type Transaction } from "./database";
 
@@ -254,7 +255,7 @@ export const saveEntriesInBulk = async (
   for (let from = 0; from < entries.length; from += size) {
     const batch = entries.slice(from, from + size).map((entry) => ({
       ...entry,
-      words: `${entry.title} ${entry.summary}`.toLowerCase(),
+      words: plainText(entry.body).toLowerCase(),
     }));
     const rows = JSON.stringify(batch);
     await database().sequelize.query(

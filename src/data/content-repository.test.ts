@@ -3,6 +3,7 @@ import { gate } from "../../test/gate";
 import { randomFacts } from "../../test/random-site";
 import { runSeed, type Seeded, seeded } from "../../test/seeded";
 import type { Entry, SiteFacts } from "../core/model/content";
+import { plainText } from "../core/model/rich-text";
 import { findMoved, movePaths, saveEntriesInBulk } from "./content-changes";
 import {
   createSite,
@@ -15,6 +16,7 @@ import {
   type SiteHead,
   saveAuthors,
   saveEntry,
+  saveEntryFacts,
   saveGroupings,
   saveKinds,
   saveTerms,
@@ -158,20 +160,29 @@ describe(`search (seed ${SEED})`, () => {
         .toLowerCase()
         .split(/\s+/)
         .filter((word) => word !== "");
-      const wanted = entries.filter((entry) => {
-        const body = entry.body
-          .map((each) =>
-            "children" in each
-              ? each.children.map((child) => ("text" in child ? child.text : "")).join("")
-              : "",
-          )
-          .join(" ");
-        const whole = `${entry.title} ${entry.summary} ${body}`.toLowerCase();
-        return entry.publishedOn?.startsWith("2999") !== true && words.every((word) => whole.includes(word));
-      });
-      const ids = words.length === 0 ? [] : wanted.map(({ id }) => id);
-      const got = await searchEntries("searched", { query, at: NOW, readable: ["public"] }, POOL);
-      expect([...got].sort(), JSON.stringify(query)).toEqual([...ids].sort());
+      const wholeOf = (entry: Entry) =>
+        `${entry.title} ${entry.summary} ${plainText(entry.body)}`.toLowerCase();
+      const published = entries.filter((entry) => entry.publishedOn?.startsWith("2999") !== true);
+      const got = await searchEntries(
+        "searched",
+        { query, language: "en", at: NOW, readable: ["public"] },
+        POOL,
+      );
+      // as letters, where there are enough of them to look for
+      const isLetters = words.some((word) => [...word].length >= 3);
+      const asLetters = published.filter((entry) => words.every((word) => wholeOf(entry).includes(word)));
+      if (isLetters)
+        expect(got, JSON.stringify(query)).toEqual(expect.arrayContaining(asLetters.map(({ id }) => id)));
+      // and what is found as words has them all, but those that say nothing in English
+      const terms = words
+        .flatMap((word) => word.match(/[\p{L}\p{N}]+/gu) ?? [])
+        .filter((term) => term !== "a");
+      const could = published.filter((entry) => terms.every((term) => wholeOf(entry).includes(term)));
+      expect(
+        could.map(({ id }) => id),
+        JSON.stringify(query),
+      ).toEqual(expect.arrayContaining([...got]));
+      if (words.length === 0) expect(got).toEqual([]);
       found += got.length;
       // those with the first word in the title come first
       const inTitle = got.map((id) =>
@@ -183,8 +194,50 @@ describe(`search (seed ${SEED})`, () => {
       expect(inTitle, JSON.stringify(query)).toEqual([...inTitle].sort((a, b) => Number(b) - Number(a)));
     }
     expect(found).toBeGreaterThan(100);
-    const nothing = { query: "zzzz", at: NOW, readable: ["public"] } as const;
+    const nothing = { query: "zzzz", language: "en", at: NOW, readable: ["public"] } as const;
     expect(await searchEntries("tide-mill", nothing, POOL)).toEqual([]);
+  });
+
+  it("knows the words of the site's language in their forms, the beginnings of words, and letters of any script", async () => {
+    const facts = randomFacts(seeded(SEED + 140));
+    const said = [
+      ["Open nights", "", "We observe through old houses' windows."],
+      ["Night school", "", ""],
+      ["A house", "", "Knights come too."],
+      ["天文台", "", "星を見る"],
+      ["Плеяды", "", "звёздное скопление"],
+    ];
+    const entries = said.map(([title = "", summary = "", body = ""], place) => ({
+      ...entryOf({ ...(facts.entries[0] as Entry), id: `e${place}`, path: `/e${place}/` }, body),
+      parent: null,
+      access: "public" as const,
+      publishedOn: null,
+      title,
+      summary,
+    }));
+    const found = async (site: string, query: string) =>
+      (await searchEntries(site, { query, language: "en", at: NOW, readable: ["public"] }, POOL)).map(
+        (id) => said[Number(id.slice(1))]?.[0],
+      );
+    await build("english", { ...facts, settings: { ...facts.settings, language: "en" } }, entries);
+    // whole words of the language before letters inside of others
+    expect(await found("english", "night")).toEqual(["Night school", "Open nights", "A house"]);
+    expect(await found("english", "nights the")).toEqual(["Night school", "Open nights"]);
+    expect(await found("english", "houses")).toEqual(["A house", "Open nights"]);
+    expect(await found("english", "observing")).toEqual(["Open nights"]);
+    expect(await found("english", "op")).toEqual(["Open nights"]);
+    expect(await found("english", "chool")).toEqual(["Night school"]);
+    expect(await found("english", "文台")).toEqual(["天文台"]);
+    expect(await found("english", "ПЛЕЯДЫ")).toEqual(["Плеяды"]);
+    const haus = { ...(entries[0] as Entry), title: "Alte Häuser", body: [] };
+    await build("deutsch", { ...facts, settings: { ...facts.settings, language: "de-AT" } }, [haus]);
+    const asked = (query: string) =>
+      searchEntries("deutsch", { query, language: "de-AT", at: NOW, readable: ["public"] }, POOL);
+    expect(await asked("haus")).toEqual(["e0"]);
+    expect(await asked("altes")).toEqual(["e0"]);
+    // what an entry was called before, it is not found by any more
+    await inTransaction((transaction) => saveEntryFacts("deutsch", { ...haus, title: "Turm" }, transaction));
+    expect([await asked("häuser"), await asked("turm")]).toEqual([[], ["e0"]]);
   });
 
   it("tells nothing of texts whoever asks may not read: only their title and summary are looked through", async () => {
@@ -202,7 +255,7 @@ describe(`search (seed ${SEED})`, () => {
     }));
     await build("closed", facts, entries);
     const find = async (query: string, readable: readonly Entry["access"][]) =>
-      [...(await searchEntries("closed", { query, at: NOW, readable }, POOL))].sort();
+      [...(await searchEntries("closed", { query, language: "en", at: NOW, readable }, POOL))].sort();
     for (const audience of ["signedOut", "signedIn", "level:friends"] as const) {
       const readable: readonly Entry["access"][] =
         audience === "signedOut"

@@ -79,6 +79,30 @@ export const sitesOf = async (
 export const siteIds = async (): Promise<readonly string[]> =>
   (await selectRows<{ id: string }>("SELECT id FROM site ORDER BY id", {}, POOL)).map(({ id }) => id);
 
+/** What the content and the edition visitors see are called now, of each of these sites; and the database's time. */
+export interface StateNames {
+  readonly site: string;
+  readonly contentKey: string;
+  readonly editionKey: string | null;
+  readonly now: string;
+}
+
+export const stateNames = async (
+  sites: readonly string[],
+  connection: Connection,
+): Promise<readonly StateNames[]> => {
+  if (sites.length === 0) return [];
+  const rows = await selectRows<Omit<StateNames, "now"> & { now: Date }>(
+    `SELECT site.id AS site, ${CONTENT_KEY} AS "contentKey", clock_timestamp() AS now,
+       (SELECT key FROM edition WHERE edition.site = site.id AND goes_live_at <= clock_timestamp() AND put_off_at IS NULL
+        ORDER BY goes_live_at DESC, seq DESC LIMIT 1) AS "editionKey"
+     FROM site WHERE id IN (:sites)`,
+    { sites },
+    connection,
+  );
+  return rows.map((row) => ({ ...row, now: row.now.toISOString() }));
+};
+
 export const createSite = async (
   id: string,
   settings: SiteSettings,
@@ -107,13 +131,106 @@ export const touchContent = async (site: string, transaction: Transaction): Prom
   return row?.key ?? "";
 };
 
-const instant = (value: Date | null): string | null => value?.toISOString() ?? null;
-
-interface EntryRow extends Omit<EntryFacts, "publishedOn" | "startsAt" | "endsAt"> {
-  publishedOn: Date | null;
-  startsAt: Date | null;
-  endsAt: Date | null;
+/** Columns of entries, each as one list; instants are ISO, UTC. */
+interface FactColumns {
+  readonly id: string[] | null;
+  readonly kind: string[];
+  readonly parent: (string | null)[];
+  readonly path: string[];
+  readonly title: string[];
+  readonly summary: string[];
+  readonly medium: EntryFacts["medium"][];
+  readonly author: (string | null)[];
+  readonly access: Access[];
+  readonly position: number[];
+  readonly in_menus: boolean[];
+  readonly published_on: (string | null)[];
+  readonly starts_at: (string | null)[];
+  readonly ends_at: (string | null)[];
+  readonly fields: EntryFacts["fields"][];
+  readonly picture: (string | null)[];
 }
+const PLAIN = "id kind parent path title summary medium author access position in_menus fields picture".split(
+  " ",
+);
+const INSTANTS = ["published_on", "starts_at", "ends_at"];
+const COLUMN_LISTS = [
+  ...PLAIN.map((column) => `json_agg(${column}) AS ${column}`),
+  ...INSTANTS.map(
+    (column) =>
+      `json_agg(to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')) AS ${column}`,
+  ),
+].join(", ");
+
+/** So many at a time: others get a turn in between. */
+const FACTS_AT_ONCE = 10_000;
+
+/**
+ * The facts of all entries, by id. They come column by column, some thousand values in one JSON text, which is read far
+ * faster than rows. Values of one entry stand at the same place of every column: all are gathered in one pass over rows
+ * that are sorted already (PostgreSQL 15, §9.21).
+ */
+const loadEntryFacts = async (site: string, connection: Connection): Promise<EntryFacts[]> => {
+  const facts: EntryFacts[] = [];
+  for (let after = ""; ; ) {
+    const [found] = await selectRows<FactColumns>(
+      `SELECT ${COLUMN_LISTS} FROM (SELECT * FROM entry WHERE site = :site AND id > :after ORDER BY id LIMIT :count) AS each`,
+      { site, after, count: FACTS_AT_ONCE },
+      connection,
+    );
+    const ids = found?.id ?? [];
+    const last = ids.at(-1);
+    if (!found || last === undefined) return facts;
+    const carried = await loadCarried(site, [after, last], connection);
+    for (const [place, id] of ids.entries()) facts.push(factsAt(found, place, carried.get(id) ?? []));
+    if (ids.length < FACTS_AT_ONCE) return facts;
+    after = last;
+  }
+};
+
+// spelled out: objects that are put together by name are far slower to make and to read
+const factsAt = (columns: FactColumns, place: number, terms: readonly string[]): EntryFacts =>
+  ({
+    id: columns.id?.[place],
+    kind: columns.kind[place],
+    parent: columns.parent[place],
+    path: columns.path[place],
+    title: columns.title[place],
+    summary: columns.summary[place],
+    medium: columns.medium[place],
+    author: columns.author[place],
+    terms,
+    access: columns.access[place],
+    position: columns.position[place],
+    inMenus: columns.in_menus[place],
+    publishedOn: columns.published_on[place],
+    startsAt: columns.starts_at[place],
+    endsAt: columns.ends_at[place],
+    fields: columns.fields[place],
+    picture: columns.picture[place],
+  }) as EntryFacts;
+
+/** The terms that entries carry, those with ids after the first up to the last. */
+const loadCarried = async (
+  site: string,
+  [after, last]: readonly [string, string],
+  connection: Connection,
+): Promise<ReadonlyMap<string, readonly string[]>> => {
+  const [found] = await selectRows<{ entries: string[] | null; terms: string[] | null }>(
+    `SELECT json_agg(entry) AS entries, json_agg(term) AS terms FROM (SELECT entry, term FROM entry_term
+     WHERE site = :site AND entry > :after AND entry <= :last ORDER BY entry, term) AS each`,
+    { site, after, last },
+    connection,
+  );
+  const carried = new Map<string, string[]>();
+  for (const [place, entry] of (found?.entries ?? []).entries()) {
+    const term = found?.terms?.[place] as string;
+    const known = carried.get(entry);
+    if (known) known.push(term);
+    else carried.set(entry, [term]);
+  }
+  return carried;
+};
 
 /** Everything placement and lists ask of a site, without bodies. */
 export const loadFacts = async (
@@ -135,26 +252,13 @@ export const loadFacts = async (
     site,
     connection,
   );
-  const entries = await selectRows<EntryRow>(
-    `SELECT id, kind, parent, path, title, summary, medium, author, access, position, in_menus AS "inMenus", published_on AS "publishedOn",
-       starts_at AS "startsAt", ends_at AS "endsAt", fields, picture,
-       coalesce((SELECT array_agg(term ORDER BY term) FROM entry_term WHERE entry_term.site = entry.site AND entry = entry.id), '{}') AS terms
-     FROM entry WHERE site = :site ORDER BY id`,
-    site,
-    connection,
-  );
   return {
     settings: head.settings,
     kinds: kinds.map(({ body }) => body),
     groupings: groupings.map(({ body }) => body),
     authors: authors.map(({ body }) => body),
     terms,
-    entries: entries.map((row) => ({
-      ...row,
-      publishedOn: instant(row.publishedOn),
-      startsAt: instant(row.startsAt),
-      endsAt: instant(row.endsAt),
-    })),
+    entries: await loadEntryFacts(head.id, connection),
   };
 };
 
@@ -170,39 +274,120 @@ export const loadBody = async (site: string, entry: string, connection: Connecti
 /** What is looked for, when, and which texts whoever asks may read. */
 export interface Search {
   readonly query: string;
+  /** Of the site: `en`, `de-AT`. */
+  readonly language: string;
   readonly at: string;
   readonly readable: readonly Access[];
 }
 
+const MOST_FOUND = 100;
+const MOST_WORDS = 8;
+
+/** What is looked through of an entry as letters: as the index has it. */
+const HEADING = `lower((title || ' ' || summary) COLLATE "und-x-icu")`;
+
+/** Whether an index of three letters narrows what a word is looked for in; words of other scripts are short and whole. */
+const isIndexed = (word: string): boolean => [...word].length >= 3;
+const isOtherScript = (word: string): boolean => /[^\p{Script=Latin}\p{Script=Common}]/u.test(word);
+
+interface Found {
+  readonly id: string;
+  readonly title: string;
+  readonly inTitle: boolean;
+}
+
 /**
- * Ids of published entries that have every word, title matches first. At most 100. Of what the asker may not read only
- * title and summary are looked through: whether a word is found must not tell what a text says.
+ * Ids of published entries that have every word, in the site's language or as letters anywhere; those with the first word
+ * in the title first, whole words before letters. At most 100. Of what the asker may not read only title and summary are
+ * looked through: whether a word is found must not tell what a text says.
  */
 export const searchEntries = async (
   site: string,
-  { query, at, readable }: Search,
+  search: Search,
   connection: Connection,
 ): Promise<readonly string[]> => {
-  const words = query
+  const words = search.query
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word !== "")
-    .slice(0, 8);
+    .slice(0, MOST_WORDS);
   if (words.length === 0) return [];
-  const patterns = words.map((word) => `%${word.replace(/[\\%_]/g, "\\$&")}%`);
-  const where = patterns
-    .map(
-      (_, index) =>
-        `(lower(title) LIKE :p${index} OR lower(summary) LIKE :p${index} OR (access IN (:readable) AND words LIKE :p${index}))`,
-    )
-    .join(" AND ");
-  const rows = await selectRows<{ id: string }>(
-    `SELECT id FROM entry WHERE site = :site AND (published_on IS NULL OR published_on <= :at) AND ${where}
-     ORDER BY (lower(title) LIKE :p0) DESC, title, id LIMIT 100`,
-    { site, at, readable, ...Object.fromEntries(patterns.map((pattern, index) => [`p${index}`, pattern])) },
+  const whole = await findWords(site, words, search, connection);
+  // nothing that is found as letters would come before these
+  const isFull = whole.length === MOST_FOUND && whole.every(({ inTitle }) => inTitle);
+  const isSlow = !words.some((word) => isIndexed(word) || isOtherScript(word));
+  const letters = isFull || isSlow ? [] : await findLetters(site, words, search, connection);
+  const known = new Set(whole.map(({ id }) => id));
+  const all = [...whole, ...letters.filter(({ id }) => !known.has(id))];
+  return [...all.filter(({ inTitle }) => inTitle), ...all.filter(({ inTitle }) => !inTitle)]
+    .slice(0, MOST_FOUND)
+    .map(({ id }) => id);
+};
+
+const PUBLISHED = "site = :site AND (published_on IS NULL OR published_on <= :at)";
+
+/** Entries that have the words as words; the last one may be the beginning of one. */
+const findWords = async (
+  site: string,
+  words: readonly string[],
+  { at, readable, language }: Search,
+  connection: Connection,
+): Promise<readonly Found[]> => {
+  // of what is typed only letters and digits are words to it: nothing else has a meaning there
+  const terms = words.flatMap((word) => word.match(/[\p{L}\p{N}\p{M}]+/gu) ?? []);
+  const last = terms.at(-1);
+  if (last === undefined) return [];
+  // the language is told, not looked up: only what is the same for all rows can be looked for in an index
+  const config = "search_language(:language)";
+  const asked = `(plainto_tsquery(${config}, :terms)
+    || (plainto_tsquery(${config}, :before) && to_tsquery('simple', :begins)))`;
+  // all words are those of the text and those all may read: one index is looked into for everyone
+  return selectRows<Found>(
+    `SELECT id, title,
+       (ts_filter(open_words, '{a}') @@ plainto_tsquery(${config}, :first) OR ${HEADING_TITLE} LIKE :pattern) AS "inTitle"
+     FROM entry
+     WHERE ${PUBLISHED} AND all_words @@ ${asked} AND (access IN (:readable) OR open_words @@ ${asked})
+     ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND}`,
+    {
+      site,
+      at,
+      readable,
+      language,
+      terms: terms.join(" "),
+      before: terms.slice(0, -1).join(" "),
+      begins: `${last}:*`,
+      first: terms[0],
+      pattern: patternOf(words[0] as string),
+    },
     connection,
   );
-  return rows.map(({ id }) => id);
+};
+const HEADING_TITLE = `lower(title COLLATE "und-x-icu")`;
+
+const patternOf = (word: string): string => `%${word.replace(/[\\%_]/g, "\\$&")}%`;
+
+/** Entries that have the words as letters, wherever they stand. */
+const findLetters = async (
+  site: string,
+  words: readonly string[],
+  { at, readable }: Search,
+  connection: Connection,
+): Promise<readonly Found[]> => {
+  const patterns = words.map(patternOf);
+  const each = patterns.map(
+    (_, place) => `(${HEADING} LIKE :p${place} OR (access IN (:readable) AND words LIKE :p${place}))`,
+  );
+  return selectRows<Found>(
+    `SELECT id, title, (${HEADING_TITLE} LIKE :p0) AS "inTitle" FROM entry
+     WHERE ${PUBLISHED} AND ${each.join(" AND ")} ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND}`,
+    {
+      site,
+      at,
+      readable,
+      ...Object.fromEntries(patterns.map((pattern, place) => [`p${place}`, pattern])),
+    },
+    connection,
+  );
 };
 
 /** Whether a path is taken by another entry of the site. */
@@ -308,7 +493,7 @@ const saveEntryTerms = async (
 
 export const saveEntry = async (site: string, entry: Entry, transaction: Transaction): Promise<void> => {
   const { terms, body, fields, ...columns } = entry;
-  const words = `${entry.title} ${entry.summary} ${plainText(body)}`.toLowerCase();
+  const words = plainText(body).toLowerCase();
   await runStatement(
     `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, starts_at, ends_at, fields, picture, body, words)
      VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :inMenus, :publishedOn, :startsAt, :endsAt, :fields, :picture, :body, :words)

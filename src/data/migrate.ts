@@ -1,5 +1,5 @@
 import type { QueryInterface, Sequelize } from "sequelize";
-import { SequelizeStorage, Umzug } from "umzug";
+import { MigrationError, SequelizeStorage, Umzug } from "umzug";
 import { openConnections, POOL, selectRows } from "./database";
 import { start } from "./migrations/001-start";
 import { placement } from "./migrations/002-placement";
@@ -12,6 +12,7 @@ import { draftLink } from "./migrations/008-draft-link";
 import { putOff } from "./migrations/009-put-off";
 import { doors } from "./migrations/010-doors";
 import { uploadParams } from "./migrations/011-upload-params";
+import { search } from "./migrations/012-search";
 
 const MIGRATIONS = [
   start,
@@ -25,6 +26,7 @@ const MIGRATIONS = [
   putOff,
   doors,
   uploadParams,
+  search,
 ];
 
 const umzugOn = (sequelize: Sequelize) =>
@@ -68,6 +70,10 @@ export const migrate = async (): Promise<readonly string[]> => {
       const done = await umzug.up();
       return done.map(({ name }) => name);
     });
+  } catch (error) {
+    // the library's own error carries everything it knows; what is wrong is one line of it
+    if (!(error instanceof MigrationError)) throw error;
+    throw new Error(`The database cannot be brought up to date: ${error.message}. Nothing was changed.`);
   } finally {
     await sequelize.close();
   }

@@ -5,9 +5,9 @@ import { createVisitor } from "../data/visitor-repository";
 import { describeIssues } from "../messages/issues";
 import { newIds } from "./ids";
 import { hashPassword } from "./sessions";
+import { forgetSite } from "./site/designs";
 import { readSiteFolder } from "./site-folder";
 import { importSite } from "./site-import";
-import { forgetSite } from "./site-state";
 
 /** The sample accounts. Invented, for trying the product on one's own machine. */
 export const DEMO_PASSWORD = "brass star lamp";

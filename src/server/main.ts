@@ -7,14 +7,16 @@ import { CALLER_HEADER, callerOf } from "./doors/callers";
 import { letGo } from "./doors/letting-go";
 import { HEALTH_PATH, health, READY_PATH, readiness } from "./doors/readiness";
 import { REQUEST_HEADER, RETRY_AFTER } from "./doors/studio-door";
+import { handleRoute, isStudioRoute } from "./doors/studio-routes";
 import { closeDecoders } from "./files/decoding";
 import { sweepScratch } from "./files/scratch";
 import { plainAnswer, send } from "./hosts/answer";
-import { previewOrigin, readHost, studioOrigin } from "./hosts/host-names";
+import { previewOrigin, publicOrigin, readHost, studioOrigin } from "./hosts/host-names";
 import { handlePreview } from "./hosts/preview-handler";
-import { handleSite } from "./hosts/site-handler";
+import { answerVisitor, handleSite } from "./hosts/site-handler";
 import { endWithParent, onStop } from "./lifetime";
 import { log } from "./log";
+import { makeAllReady, standBy } from "./site/standing-by";
 import { stopUnlessMigrated } from "./start-check";
 
 /** The one server that owns the port. It looks at the host first: studio, public site, preview shell, or nobody's. */
@@ -52,7 +54,9 @@ const studioHandler =
     if (readEnvironment().PUBLIC_SCHEME === "https")
       response.setHeader("Strict-Transport-Security", "max-age=31536000");
     request.headers[CALLER_HEADER] = callerOf(request);
-    return handleStudio(request, response);
+    return isStudioRoute(request.url?.split("?")[0] ?? "")
+      ? handleRoute(request, response)
+      : handleStudio(request, response);
   };
 
 const start = async (): Promise<void> => {
@@ -107,12 +111,17 @@ const start = async (): Promise<void> => {
   });
   await stopUnlessMigrated();
   await sweepScratch(new Date());
+  // whoever comes first need not wait; a database that is away just now is met when somebody asks
+  const warm = (site: string) => answerVisitor(site, new URL(publicOrigin(site)), { headers: {} });
+  await makeAllReady(warm).catch((error: unknown) => log().warn({ error }, "making sites ready"));
+  const stopLooking = standBy();
   server.listen(PORT, LISTEN_HOST, () => {
     process.stdout.write(`ready ${studioOrigin()}\n`);
   });
   process.on("unhandledRejection", (error) => log().error({ error }, "unhandled rejection"));
   endWithParent();
   onStop(async () => {
+    stopLooking();
     // no new requests; those under way are answered, connections that wait for one are closed
     const closed = new Promise<void>((done) => server.close(() => done()));
     server.closeIdleConnections();

@@ -7,30 +7,42 @@ import { type Address, type ArchiveOf, entryIdentity, type Lookup, laterPage, ty
  * The front page keeps the identity of the entry or archive it is; that one's own path no longer answers.
  */
 export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
+  const steps = indexing(facts, now);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+};
+
+/** So many entries are looked at between two breaths. */
+const BREATH = 4000;
+
+/** The same in steps, so that who makes it while others wait can let them through in between. */
+export function* indexing(facts: SiteFacts, now: string): Generator<undefined, SiteIndex> {
   const published = facts.entries.filter((entry) => entry.publishedOn === null || entry.publishedOn <= now);
+  yield;
   // what is under what does not depend on being published
   const entries = new Map(facts.entries.map((entry) => [entry.id, entry]));
+  yield;
   const terms = new Map(facts.terms.map((term) => [term.id, term]));
   const chains = new Map(
     facts.terms.map(({ id }) => [id, chainOf(id, (each) => terms.get(each)?.parent ?? null)]),
   );
   const termChain = (id: string): readonly string[] => chains.get(id) ?? [id];
-  const entryChain = (id: string): string[] =>
-    chainOf(id, (each) => {
-      const parent = entries.get(each)?.parent ?? null;
-      // a parent that is gone is above nobody
-      return parent !== null && entries.has(parent) ? parent : null;
-    });
+  const above = ancestorsIn(entries);
 
-  const stems = [
-    ...facts.kinds.flatMap((kind) =>
-      inTreeOrder(published.filter((entry) => entry.kind === kind.id)).map((entry) =>
-        addressOf(entry, terms, termChain, entryChain),
-      ),
-    ),
-    ...archives(facts, published, terms, termChain).map((archive) =>
-      plainAddress({ ...archive, role: "archive" }),
-    ),
+  const stems: Address[] = [];
+  for (const kind of facts.kinds) {
+    const inOrder = inTreeOrder(published.filter((entry) => entry.kind === kind.id));
+    yield;
+    for (const [place, entry] of inOrder.entries()) {
+      stems.push(addressOf(entry, chains, above(entry)));
+      if (place % BREATH === BREATH - 1) yield;
+    }
+  }
+  for (const archive of archives(facts, published, terms, termChain))
+    stems.push(plainAddress({ ...archive, role: "archive" }));
+  stems.push(
     plainAddress({
       identity: "search",
       path: facts.settings.searchPath,
@@ -38,15 +50,51 @@ export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
       role: "search",
     }),
     plainAddress({ identity: "notFound", path: "/not-found/", title: "Not found", role: "notFound" }),
-  ];
+  );
+  yield;
+  const entryDepth = new Map<string, number>();
+  for (const [place, entry] of facts.entries.entries()) {
+    entryDepth.set(entry.id, above(entry).length);
+    if (place % BREATH === BREATH - 1) yield;
+  }
   return {
-    ...numbered(frontFirst(stems, facts.settings.front)),
+    ...(yield* numbering(frontFirst(stems, facts.settings.front))),
     facts,
     published,
-    entryIds: new Set(facts.entries.map((entry) => entry.id)),
+    entryIds: new Set(entries.keys()),
     terms,
     termDepth: new Map(facts.terms.map((term) => [term.id, termChain(term.id).length - 1])),
-    entryDepth: new Map(facts.entries.map((entry) => [entry.id, entryChain(entry.id).length - 1])),
+    entryDepth,
+  };
+}
+
+/**
+ * What stands above each entry, nearest first. Entries below the same one share the same list. A parent that is gone is
+ * above nobody, and a loop in the data ends the chain.
+ */
+const ancestorsIn = (entries: ReadonlyMap<string, EntryFacts>) => {
+  const NOBODY: readonly string[] = [];
+  const parentOf = (id: string): string | null => {
+    const parent = entries.get(id)?.parent ?? null;
+    return parent !== null && entries.has(parent) ? parent : null;
+  };
+  /** A parent with all above it; null for one that is above itself: then each chain is its own. */
+  const known = new Map<string, readonly string[] | null>();
+  const fromParent = (parent: string): readonly string[] | null => {
+    const found = known.get(parent);
+    if (found !== undefined) return found;
+    // as long as it is not told, it is on the way of the one that asks
+    known.set(parent, null);
+    const next = parentOf(parent);
+    const more = next === null ? NOBODY : fromParent(next);
+    const chain = more === null ? null : [parent, ...more];
+    known.set(parent, chain);
+    return chain;
+  };
+  return ({ id }: EntryFacts): readonly string[] => {
+    const parent = parentOf(id);
+    if (parent === null) return NOBODY;
+    return fromParent(parent) ?? chainOf(id, parentOf).slice(1);
   };
 };
 
@@ -68,26 +116,37 @@ const plainAddress = (
 
 const addressOf = (
   entry: EntryFacts,
-  terms: ReadonlyMap<string, Term>,
-  termChain: (id: string) => readonly string[],
-  entryChain: (id: string) => string[],
-): Address =>
-  plainAddress({
-    identity: entryIdentity(entry.id),
-    path: entry.path,
-    title: entry.title,
-    role: "entry",
-    entry,
-    kind: entry.kind,
-    terms: [...new Set(entry.terms.filter((id) => terms.has(id)).flatMap(termChain))],
-    author: entry.author,
-    medium: entry.medium,
-    ancestors: entryChain(entry.id).slice(1),
-    access: entry.access,
-    publishedOn: entry.publishedOn,
-  });
+  chains: ReadonlyMap<string, readonly string[]>,
+  ancestors: readonly string[],
+): Address => ({
+  identity: entryIdentity(entry.id),
+  path: entry.path,
+  title: entry.title,
+  role: "entry",
+  archiveOf: null,
+  entry,
+  kind: entry.kind,
+  terms: withThoseAbove(entry.terms, chains),
+  author: entry.author,
+  medium: entry.medium,
+  ancestors,
+  access: entry.access,
+  publishedOn: entry.publishedOn,
+  pageNumber: 1,
+});
 
-const numbered = (stems: readonly Address[]) => {
+/** Terms and all above them, each once; those that are gone are left out. */
+const withThoseAbove = (
+  terms: readonly string[],
+  chains: ReadonlyMap<string, readonly string[]>,
+): readonly string[] => {
+  const all: string[] = [];
+  for (const term of terms)
+    for (const each of chains.get(term) ?? []) if (!all.includes(each)) all.push(each);
+  return all;
+};
+
+function* numbering(stems: readonly Address[]) {
   const numbers = new Map<string, number>();
   const paths = new Map<string, number>();
   const later = new Map<number, number>();
@@ -95,6 +154,7 @@ const numbered = (stems: readonly Address[]) => {
   for (const [number, stem] of stems.entries()) {
     numbers.set(stem.identity, number);
     if (stem.role !== "notFound") paths.set(stem.path, number);
+    if (number % BREATH === BREATH - 1) yield;
     if (stem.archiveOf === null) continue;
     later.set(number, pages.length);
     pages.push(laterPage(stem, 2));
@@ -108,7 +168,7 @@ const numbered = (stems: readonly Address[]) => {
     byIdentity: through(numbers, stems),
     byPath: through(paths, stems),
   };
-};
+}
 
 const through = <T>(numbers: ReadonlyMap<string, number>, items: readonly T[]): Lookup<T> => ({
   get: (key) => {
@@ -185,11 +245,17 @@ const inTreeOrder = (entries: readonly EntryFacts[]): readonly EntryFacts[] => {
     if (children) children.push(entry);
     else below.set(parent, [entry]);
   }
-  const visit = (parent: string | null): EntryFacts[] =>
-    (below.get(parent) ?? [])
-      .sort((a, b) => a.position - b.position || newestFirst(a, b))
-      .flatMap((entry) => [entry, ...visit(entry.id)]);
-  return visit(null);
+  const inOrder: EntryFacts[] = [];
+  const visit = (parent: string | null): void => {
+    for (const entry of (below.get(parent) ?? []).sort(
+      (a, b) => a.position - b.position || newestFirst(a, b),
+    )) {
+      inOrder.push(entry);
+      visit(entry.id);
+    }
+  };
+  visit(null);
+  return inOrder;
 };
 
 const newestFirst = (a: EntryFacts, b: EntryFacts): number => {

@@ -4,7 +4,7 @@ import { runSeed, type Seeded, seeded } from "../../../test/seeded";
 import { findEntry, type SiteIndex } from "../addresses/facts";
 import { buildIndex, withChangedEntry } from "../addresses/stems";
 import type { EntryFacts } from "../model/content";
-import { carryLists, type Direction, listsOf, type Sort } from "./lists";
+import { carryLists, type Direction, listsOf, preparingLists, type Sort } from "./lists";
 
 const SEED = runSeed(97);
 const TITLES = ["Aurora", "Beam", "Beam", "Comet", "comet", "Éclair", "Zenith"];
@@ -86,7 +86,7 @@ describe(`lists of a site (seed ${SEED})`, () => {
     for (let number = 0; number < 60; number += 1) {
       const random = seeded(SEED + 500 + number);
       let index = buildIndex(crooked(random), NOW);
-      if (random.chance(0.5)) listsOf(index).prepare();
+      if (random.chance(0.5)) for (const _ of preparingLists(index));
       for (let step = 0; step < 4; step += 1) {
         const before = random.pick(index.published);
         const after = {

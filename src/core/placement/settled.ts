@@ -1,4 +1,4 @@
-import { entryIdentity, findEntry } from "../addresses/facts";
+import { entryIdentity, findEntry, type SiteIndex } from "../addresses/facts";
 import { withChangedEntry } from "../addresses/stems";
 import { carryLists } from "../archives/lists";
 import type { EntryFacts } from "../model/content";
@@ -252,16 +252,26 @@ const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotC
 };
 
 /**
- * The design on a site in which one entry's facts changed; only that page is settled again. Undefined where the change
- * adds, takes away or moves pages: then the site is compiled anew.
+ * The pages of a site after one entry's facts changed, with everything known of them carried over. Undefined where the
+ * change adds, takes away or moves pages: then the site is worked out anew.
  */
-export const withEntry = (compiled: CompiledDesign, entry: EntryFacts): CompiledDesign | undefined => {
-  const index = withChangedEntry(compiled.index, entry);
+export const changedIndex = (from: SiteIndex, entry: EntryFacts): SiteIndex | undefined => {
+  const index = withChangedEntry(from, entry);
   if (!index) return undefined;
-  carryLists(compiled.index, index, findEntry(compiled.index, entry.id) as EntryFacts, entry);
+  carryLists(from, index, findEntry(from, entry.id) as EntryFacts, entry);
   const number = index.numbers.get(entryIdentity(entry.id)) as number;
-  changedFrom.set(index, { from: compiled.index, number });
-  carrySets(compiled.index, index, number);
-  carryNumbers(compiled.index, index);
-  return follow(compileDesign(compiled.design, index, compiled), compiled);
+  changedFrom.set(index, { from, number });
+  carrySets(from, index, number);
+  carryNumbers(from, index);
+  return index;
+};
+
+/** A design on pages of which one is another than before; only that page is settled again. */
+export const onChangedIndex = (compiled: CompiledDesign, index: SiteIndex): CompiledDesign =>
+  follow(compileDesign(compiled.design, index, compiled), compiled);
+
+/** Both: the design on a site in which one entry's facts changed, or undefined likewise. */
+export const withEntry = (compiled: CompiledDesign, entry: EntryFacts): CompiledDesign | undefined => {
+  const index = changedIndex(compiled.index, entry);
+  return index && onChangedIndex(compiled, index);
 };

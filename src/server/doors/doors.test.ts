@@ -10,6 +10,7 @@ import { Busy } from "../../data/database";
 import { Places } from "../site/places";
 import { parseJson, readJson, receiveFile, receiveForm, whyNotKept } from "./bodies";
 import { callerOf } from "./callers";
+import { answerRoute } from "./studio-routes";
 
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-doors-"));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -195,5 +196,46 @@ describe("places", () => {
     for (let times = 0; times < 3; times += 1)
       await expect(places.take(() => Promise.reject(new Error("no")))).rejects.toThrow("no");
     expect(await places.take(async () => 1)).toBe(1);
+  });
+});
+
+describe("routes of the studio's host", () => {
+  const ask = async (method: string, path: string) => {
+    const answer = await answerRoute(new Request(`http://localhost${path}`, { method }));
+    return { status: answer.status, allow: answer.headers.get("Allow"), text: await answer.text() };
+  };
+  it("answer each in its own way only, and say which ways there are", async () => {
+    expect(await ask("GET", "/api/studio/observatory/parts")).toEqual({
+      status: 405,
+      allow: "POST",
+      text: "",
+    });
+    expect(await ask("DELETE", "/api/v1/openapi.json")).toEqual({
+      status: 405,
+      allow: "GET, HEAD",
+      text: "",
+    });
+    expect(await ask("OPTIONS", "/api/session")).toEqual({ status: 204, allow: "POST, DELETE", text: "" });
+    const described = await ask("GET", "/api/v1/openapi.json");
+    expect([described.status, JSON.parse(described.text).openapi]).toEqual([
+      200,
+      expect.stringMatching(/^3\./),
+    ]);
+  });
+  it("are these and no others, however a path is written", async () => {
+    for (const path of [
+      "/api",
+      "/api/",
+      "/api/nothing",
+      "/api/v1/sites/x",
+      "/api/studio/a/b/c/d",
+      "/api/studio/%E0%A4%A/parts",
+    ]) {
+      const { status, text } = await ask("POST", path);
+      expect([path, status, JSON.parse(text).issues[0].code]).toEqual([path, 404, "useCase.unknown"]);
+    }
+    // a name may hold what stands between names, if it is written so
+    const { status, text } = await ask("POST", "/api/studio/a%2Fb/parts");
+    expect([status, JSON.parse(text).issues[0].code]).toEqual([403, "origin.foreign"]);
   });
 });

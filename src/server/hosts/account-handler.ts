@@ -10,7 +10,7 @@ import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
 import { assemblePage } from "../page-assembly";
 import { shaperFor } from "../shaping";
-import { liveOf } from "../site-state";
+import { liveOf } from "../site/designs";
 import { audienceOf, signVisitorIn, signVisitorOut, visitorOf } from "../visitors";
 import { type Answer, htmlAnswer, plainAnswer } from "./answer";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";

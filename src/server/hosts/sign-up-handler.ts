@@ -6,7 +6,7 @@ import { attempt, type Limit } from "../../data/attempt-repository";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot, POOL } from "../../data/database";
 import { saveSignUp } from "../../data/mailbox-repository";
-import { liveOf } from "../site-state";
+import { liveOf } from "../site/designs";
 import { type Answer, plainAnswer } from "./answer";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";
 

@@ -18,9 +18,9 @@ import { RETRY_AFTER } from "../doors/studio-door";
 import { log } from "../log";
 import { assemblePage, pagesOf } from "../page-assembly";
 import { shaperFor } from "../shaping";
+import { draftOf, liveOf } from "../site/designs";
 import { type FinishedPage, finishedPage, keptPage } from "../site/finished-pages";
 import { inPlace } from "../site/places";
-import { draftOf, liveOf } from "../site-state";
 import { audienceOf, hasVisitorCookie, visitorOf } from "../visitors";
 import { answerAccount, answerAccountForm, isAccountForm } from "./account-handler";
 import { type Answer, htmlAnswer, plainAnswer, ranged, send } from "./answer";
@@ -203,7 +203,11 @@ export const findPage = async (
       found:
         query === ""
           ? []
-          : await searchEntries(head.id, { query, at: now, readable: readableBy(audience) }, transaction),
+          : await searchEntries(
+              head.id,
+              { query, language: head.settings.language, at: now, readable: readableBy(audience) },
+              transaction,
+            ),
     },
     transaction,
   );

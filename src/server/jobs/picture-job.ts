@@ -18,7 +18,7 @@ import type { PictureFile } from "../files/picture-file";
 import { withScratch } from "../files/scratch";
 import { fetchFile, keepFiles, picturesFiles } from "../files/site-files";
 import { newIds } from "../ids";
-import { draftDesign } from "../site-state";
+import { draftDesign } from "../site/designs";
 import type { SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "../use-cases/design-changes";
 import type { PictureJob } from "./queue";

@@ -3,8 +3,8 @@ import { findSite } from "../../data/content-repository";
 import { closeDatabase, inTransaction, POOL, runStatement, selectRows } from "../../data/database";
 import { publicOrigin } from "../hosts/host-names";
 import { answerSite } from "../hosts/site-handler";
-import { siteIndex } from "../site-state";
 import { forgetPages } from "./finished-pages";
+import { siteIndex } from "./indexes";
 import { KeptPromises } from "./kept-promises";
 
 const before = process.env["PGPOOL"];

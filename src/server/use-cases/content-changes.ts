@@ -2,13 +2,12 @@ import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
 import { findEntry } from "../../core/addresses/facts";
 import { canonicalPath, pathIssue } from "../../core/addresses/paths";
-import { buildIndex } from "../../core/addresses/stems";
 import { documentsOf } from "../../core/design/design";
 import { Access, type Entry, type EntryFacts, type SiteFacts } from "../../core/model/content";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { missingValues } from "../../core/placement/compile";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
-import { withEntry } from "../../core/placement/settled";
+import { changedIndex, onChangedIndex } from "../../core/placement/settled";
 import {
   keepRemoved,
   listRemoved,
@@ -24,7 +23,8 @@ import {
 } from "../../data/content-changes";
 import { loadFacts, lockSite, saveEntryFacts, touchContent } from "../../data/content-repository";
 import { POOL, type Transaction } from "../../data/database";
-import { followEntry } from "../site-state";
+import { followEntry, followPages } from "../site/designs";
+import { makeIndex, siteIndex } from "../site/indexes";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { impactInWords } from "./impact-words";
@@ -92,14 +92,15 @@ const factsAfter = (facts: SiteFacts, after: EntryFacts, moves: ReturnType<typeo
   };
 };
 
-const afterChange = (
-  compiled: CompiledDesign,
+/** The pages after a change: what it touches is worked out again, or all of it where pages move. */
+const pagesAfter = async (
+  index: SiteIndex,
   after: EntryFacts,
   moves: ReturnType<typeof movesOf>,
   now: string,
-): CompiledDesign =>
-  (moves.length === 0 ? withEntry(compiled, after) : undefined) ??
-  compileDesign(compiled.design, buildIndex(factsAfter(compiled.index.facts, after, moves), now));
+): Promise<SiteIndex> =>
+  (moves.length === 0 ? changedIndex(index, after) : undefined) ??
+  makeIndex(factsAfter(index.facts, after, moves), now);
 
 /** What a change of an entry's facts would do, in the draft and for visitors, before it is done. */
 export const entryImpact = defineUseCase({
@@ -111,8 +112,15 @@ export const entryImpact = defineUseCase({
     const before = findEntry(draft.index, change.entry) as EntryFacts;
     const moves = movesOf(draft.index, before, after.value);
     const view = viewOf(context, { audience: "signedOut" });
+    const index = await pagesAfter(draft.index, after.value, moves, context.now);
     const impactOn = (compiled: CompiledDesign) =>
-      impactInWords(compiled, afterChange(compiled, after.value, moves, context.now), view);
+      impactInWords(
+        compiled,
+        compiled.index.numbers === index.numbers
+          ? onChangedIndex(compiled, index)
+          : compileDesign(compiled.design, index),
+        view,
+      );
     return succeed({
       path: after.value.path,
       /** Paths that move; the old ones lead to the new ones. */
@@ -129,21 +137,26 @@ export const changeEntry = defineUseCase({
   run: (context, change) =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
-      const index = buildIndex(await loadFacts(head, transaction), context.now);
+      const index = await siteIndex(head, head.now, transaction);
       const after = changedEntry(index, change);
       if (!after.ok) return after;
       const before = findEntry(index, change.entry) as EntryFacts;
       const moves = movesOf(index, before, after.value);
       const moving = new Set(moves.map(({ entry }) => entry));
-      const taken = index.stems.find(
-        (page) =>
-          moves.some(({ to }) => to === page.path) && !(page.entry !== null && moving.has(page.entry.id)),
-      );
+      const taken = moves
+        .flatMap(({ to }) => index.byPath.get(to) ?? [])
+        .find(({ entry }) => !(entry !== null && moving.has(entry.id)));
       if (taken) return fail(issue("path.taken", ["path"], { path: taken.path, other: taken.title }));
       await saveEntryFacts(head.id, { ...after.value, path: before.path }, transaction);
       await movePaths(head.id, moves, transaction);
+      // pages that move are worked out before anyone sees that they did
+      const moved =
+        moves.length === 0 ? null : await makeIndex(factsAfter(index.facts, after.value, moves), head.now);
       const key = await touchContent(head.id, transaction);
-      if (moves.length === 0) transaction.afterCommit(() => followEntry(head, key, after.value));
+      transaction.afterCommit(() => {
+        if (moved) followPages(head, key, moved);
+        else followEntry(head, key, after.value);
+      });
       return succeed({ path: after.value.path, moves: moves.length });
     }),
 });
@@ -237,7 +250,7 @@ export const removalImpact = defineUseCase({
     const [draft, live] = [await designAt(context, "draft", POOL), await designAt(context, "live", POOL)];
     const removed = removedBy(draft.index.facts, removal);
     if (!removed.ok) return removed;
-    const index = buildIndex(factsWithout(draft.index.facts, removed.value), context.now);
+    const index = await makeIndex(factsWithout(draft.index.facts, removed.value), context.now);
     const view = viewOf(context, { audience: "signedOut" });
     const impactOn = (compiled: CompiledDesign) =>
       impactInWords(compiled, compileDesign(compiled.design, index), view);
@@ -260,7 +273,8 @@ export const removeFromContent = defineUseCase({
   run: (context, removal) =>
     allOrNothing(async (transaction) => {
       const head = await lockSite(context.site.id, transaction);
-      const found = removedBy(await loadFacts(head, transaction), removal);
+      const { facts } = await siteIndex(head, head.now, transaction);
+      const found = removedBy(facts, removal);
       if (!found.ok) return found;
       const removed = await withBodies(head.id, found.value, transaction);
       const id = context.ids.id();
@@ -271,7 +285,9 @@ export const removeFromContent = defineUseCase({
         transaction,
       );
       await removeContent(head.id, removed, transaction);
-      await touchContent(head.id, transaction);
+      const index = await makeIndex(factsWithout(facts, removed), head.now);
+      const key = await touchContent(head.id, transaction);
+      transaction.afterCommit(() => followPages(head, key, index));
       return succeed({ removal: id, label });
     }),
 });
@@ -295,11 +311,14 @@ export const bringBack = defineUseCase({
       const head = await lockSite(context.site.id, transaction);
       const removed = await takeRemoved(head.id, removal, transaction);
       if (!removed) return fail(issue("removal.gone", ["removal"]));
-      const facts = await loadFacts(head, transaction);
-      const taken = removed.entries.find((entry) => facts.entries.some((other) => other.path === entry.path));
+      const { facts } = await siteIndex(head, head.now, transaction);
+      const paths = new Set(facts.entries.map(({ path }) => path));
+      const taken = removed.entries.find((entry) => paths.has(entry.path));
       if (taken) return fail(issue("path.taken", [], { path: taken.path, other: taken.title }));
       await restoreContent(head.id, removed, transaction);
-      await touchContent(head.id, transaction);
+      const index = await makeIndex(await loadFacts(head, transaction), head.now);
+      const key = await touchContent(head.id, transaction);
+      transaction.afterCommit(() => followPages(head, key, index));
       return succeed({ label: labelOf(removed) });
     }),
 });

@@ -24,7 +24,8 @@ import {
 import { presentFiles } from "../../data/file-repository";
 import { describeChange } from "../../messages/changes";
 import { mayDo, type Permission } from "../roles";
-import { draftDesign, followDraft, siteIndex } from "../site-state";
+import { draftDesign, followDraft } from "../site/designs";
+import { siteIndex } from "../site/indexes";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations } from "./impact-words";
 import { designAt, Picks, pickedNumbers, resolutionFor, Shown, viewOf } from "./view-input";

@@ -21,7 +21,7 @@ import {
 import type { EditionRow } from "../../data/models";
 import { describeDocumentChange, documentName } from "../../messages/changes";
 import { momentWords } from "../../messages/wall-time";
-import { siteIndex } from "../site-state";
+import { siteIndex } from "../site/indexes";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { type DraftChange, draftChanges, redrawnParts, revaluedPages } from "./draft-changes";

@@ -6,7 +6,7 @@ import { fail, issue, succeed } from "../../core/model/issue";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
-import { draftDesign } from "../site-state";
+import { draftDesign } from "../site/designs";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { designAt } from "./view-input";

@@ -11,7 +11,7 @@ import { Slot } from "../../core/model/slot";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/block-fields";
-import { draftDesign } from "../site-state";
+import { draftDesign } from "../site/designs";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
 import { designAt } from "./view-input";

@@ -8,7 +8,7 @@ import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { changesOf } from "../../data/design-repository";
 import { describeOperation, partName } from "../../messages/changes";
-import { draftDesign } from "../site-state";
+import { draftDesign } from "../site/designs";
 import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
 import { designAt } from "./view-input";

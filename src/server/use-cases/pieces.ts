@@ -10,7 +10,7 @@ import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { Look } from "../../core/model/look";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
-import { draftDesign } from "../site-state";
+import { draftDesign } from "../site/designs";
 import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
 import { designAt } from "./view-input";

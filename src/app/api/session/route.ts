@@ -1,4 +1,0 @@
-import { deleteSession, postSession } from "../../../server/session-requests";
-
-export const POST = postSession;
-export const DELETE = deleteSession;

@@ -1,9 +1,0 @@
-import { answerMedia } from "../../../../../../server/media-requests";
-
-export const GET = async (
-  request: Request,
-  { params }: { params: Promise<{ site: string; file: string }> },
-): Promise<Response> => {
-  const { site, file } = await params;
-  return answerMedia(request, site, file);
-};

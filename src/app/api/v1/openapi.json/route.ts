@@ -1,3 +1,0 @@
-import { answerOpenApi } from "../../../../server/api/requests";
-
-export const GET = answerOpenApi;
