@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import type { Seen } from "../src/ui/part/acknowledgements";
+import type { Seen } from "../src/ui/preview/acknowledgements";
 import { preview } from "./studio";
 
 export const percentile = (samples: readonly number[], percent: number): number => {

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import { request } from "node:http";
 import sharp from "sharp";
-import { DEMO_PASSWORD } from "../src/server/demo";
+import { DEMO_PASSWORD } from "../src/server/import/demo";
 
 /**
  * Ten photographs of 24 megapixels sent at once: how late the web process's event loop is meanwhile, and how much

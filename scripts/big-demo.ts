@@ -14,7 +14,7 @@ import {
 } from "../src/data/content-repository";
 import { inTransaction, POOL, runStatement } from "../src/data/database";
 import { createEdition, loadDraft, saveDesign } from "../src/data/design-repository";
-import { DEMO_ACCOUNTS } from "../src/server/demo";
+import { DEMO_ACCOUNTS } from "../src/server/import/demo";
 import { bigSite } from "./big-site";
 
 export const BIG_SITE = "plates";

@@ -1,8 +1,8 @@
 /** Brings the database up to date and loads the sample sites: `tsx scripts/database.ts [--fresh] [--big] [--no-demo]`. */
 import { closeDatabase } from "../src/data/database";
 import { migrate } from "../src/data/migrate";
-import { DEMO_ACCOUNTS, DEMO_PASSWORD, loadDemo } from "../src/server/demo";
 import { closeDecoders } from "../src/server/files/decoding";
+import { DEMO_ACCOUNTS, DEMO_PASSWORD, loadDemo } from "../src/server/import/demo";
 import { installQueue } from "../src/server/jobs/queue";
 import { BIG_SITE, loadBigDemo } from "./big-demo";
 

@@ -1,6 +1,6 @@
 import { closeDatabase, database } from "../src/data/database";
 import { migrate } from "../src/data/migrate";
-import { loadDemo } from "../src/server/demo";
+import { loadDemo } from "../src/server/import/demo";
 import { closeDecoders } from "../src/server/files/decoding";
 import { installQueue } from "../src/server/jobs/queue";
 

@@ -1,6 +1,6 @@
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
-import { homeOf } from "../server/home";
+import { homeOf } from "../server/access/home";
 import { ComeAgain } from "../ui/shell/ComeAgain";
 
 /** The door: to the first site of whoever is signed in, or to the sign-in. */

@@ -6,9 +6,9 @@ import { sweepScratch } from "./files/scratch";
 import { giveUpPictureJob, runPictureJob } from "./jobs/picture-job";
 import { closeQueue, PICTURE_QUEUE, type PictureJob, queue, SWEEP_QUEUE, sendPictureJob } from "./jobs/queue";
 import { runSweep } from "./jobs/sweep-job";
-import { endWithParent, onStop } from "./lifetime";
-import { log } from "./log";
-import { stopUnlessMigrated } from "./start-check";
+import { endWithParent, onStop } from "./process/lifetime";
+import { log } from "./process/log";
+import { stopUnlessMigrated } from "./process/start-check";
 
 /** The process that does long work: two pictures at a time. It outlives a database that goes and comes back. */
 const AT_ONCE = 2;

@@ -3,21 +3,21 @@ import { createServer, type IncomingMessage, type ServerResponse } from "node:ht
 import next from "next";
 import { closeDatabase, isDatabaseAway } from "../data/database";
 import { readEnvironment } from "../data/environment";
-import { CALLER_HEADER, callerOf } from "./doors/callers";
 import { letGo } from "./doors/letting-go";
 import { HEALTH_PATH, health, READY_PATH, readiness } from "./doors/readiness";
-import { REQUEST_HEADER, RETRY_AFTER } from "./doors/studio-door";
 import { handleRoute, isStudioRoute } from "./doors/studio-routes";
 import { closeDecoders } from "./files/decoding";
 import { sweepScratch } from "./files/scratch";
-import { plainAnswer, send } from "./hosts/answer";
-import { previewOrigin, publicOrigin, readHost, studioOrigin } from "./hosts/host-names";
 import { handlePreview } from "./hosts/preview-handler";
 import { answerVisitor, handleSite } from "./hosts/site-handler";
-import { endWithParent, onStop } from "./lifetime";
-import { log } from "./log";
+import { plainAnswer, send } from "./http/answer";
+import { CALLER_HEADER, callerOf } from "./http/callers";
+import { REQUEST_HEADER, RETRY_AFTER } from "./http/headers";
+import { previewOrigin, publicOrigin, readHost, studioOrigin } from "./http/host-names";
+import { endWithParent, onStop } from "./process/lifetime";
+import { log } from "./process/log";
+import { stopUnlessMigrated } from "./process/start-check";
 import { makeAllReady, standBy } from "./site/standing-by";
-import { stopUnlessMigrated } from "./start-check";
 
 /** The one server that owns the port. It looks at the host first: studio, public site, preview shell, or nobody's. */
 

@@ -4,7 +4,7 @@ import { block, pageData, partWith } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { renderPage } from "../render/page";
-import { BLOCK_KINDS, BLOCKS, type BlockKind, defaultSettings } from ".";
+import { BLOCK_KINDS, BLOCKS, type BlockKind, defaultSettings } from "./";
 import { about, type Role, settingsAbout, words } from "./roles";
 import { identitiesLedTo, idsShown, settingsOfKind, valuesFor, withSettings } from "./shown";
 

@@ -19,9 +19,9 @@ import { describeReason, describeVerdict } from "../../messages/placement-senten
 import { type Vocabulary, vocabularyFor } from "../../messages/vocabulary";
 import { momentWords } from "../../messages/wall-time";
 import { badgeText, sentenceCase } from "../../messages/words";
-import type { SiteContext } from "../use-case";
 import { placementFindings } from "../use-cases/findings";
 import { type NamedLookFinding, namedLookFindings } from "../use-cases/look-findings";
+import type { SiteContext } from "../use-cases/use-case";
 import { audienceIssue, designAt, everyNumber } from "../use-cases/view-input";
 import type * as shapes from "./shapes";
 

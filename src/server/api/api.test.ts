@@ -3,7 +3,7 @@ import Ajv from "ajv/dist/2020";
 import { describe, expect, it } from "vitest";
 import { requestFor, Studio, signInAs } from "../../../test/studio";
 import { SLOTS } from "../../core/model/slot";
-import { studioOrigin } from "../hosts/host-names";
+import { studioOrigin } from "../http/host-names";
 import { openApiDocument } from "./openapi";
 import { answerApi, answerOpenApi } from "./requests";
 
@@ -154,7 +154,7 @@ describe("the API", () => {
   it("a token opens nothing else: the studio's calls want a session", async () => {
     const token = await tokenOf();
     const request = requestFor("/api/studio/observatory/frame", {}, { authorization: `Bearer ${token}` });
-    const { answerCall } = await import("../studio-requests");
+    const { answerCall } = await import("../doors/studio-requests");
     expect((await answerCall(request, "observatory", "frame")).status).toBe(401);
   });
 

@@ -7,9 +7,9 @@ import { afterAll, afterEach, describe, expect, it } from "vitest";
 import { gate } from "../../../test/gate";
 import { shapeProblem } from "../../core/model/json-shape";
 import { Busy } from "../../data/database";
-import { Places } from "../site/places";
+import { callerOf } from "../http/callers";
+import { Places } from "../process/places";
 import { parseJson, readJson, receiveFile, receiveForm, whyNotKept } from "./bodies";
-import { callerOf } from "./callers";
 import { answerRoute } from "./studio-routes";
 
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-doors-"));

@@ -1,6 +1,6 @@
 import { POOL, selectRows } from "../../data/database";
 import { pendingMigrations } from "../../data/migrate";
-import type { Answer } from "../hosts/answer";
+import type { Answer } from "../http/answer";
 
 /** What whoever runs the processes asks them, on the studio's host. */
 export const HEALTH_PATH = "/_health";

@@ -1,14 +1,9 @@
 import { fail, issue } from "../../core/model/issue";
 import { isDatabaseAway } from "../../data/database";
 import type { UnreadableDocument } from "../../data/design-repository";
-import { outcomeResponse } from "../call";
-import { log } from "../log";
-
-/** Every request has a number, so that what a person is told can be found in the log. */
-export const REQUEST_HEADER = "x-request-id";
-
-/** How long to wait before asking again, s. */
-export const RETRY_AFTER = "2";
+import { REQUEST_HEADER, RETRY_AFTER } from "../http/headers";
+import { outcomeResponse } from "../http/outcomes";
+import { log } from "../process/log";
 
 /**
  * What stands round everything the studio answers: a database that is away or has no connection free is said so, with

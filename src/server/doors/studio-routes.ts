@@ -2,12 +2,12 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { createRequest, sendResponse } from "@remix-run/node-fetch-server";
 import { fail, issue } from "../../core/model/issue";
 import { answerApi, answerOpenApi } from "../api/requests";
-import { outcomeResponse } from "../call";
-import { studioOrigin } from "../hosts/host-names";
-import { answerFont, answerMedia } from "../media-requests";
-import { deleteSession, postSession } from "../session-requests";
-import { answerCall, answerCsv } from "../studio-requests";
-import { answerUpload } from "../upload-requests";
+import { studioOrigin } from "../http/host-names";
+import { outcomeResponse } from "../http/outcomes";
+import { answerFont, answerMedia } from "./media-requests";
+import { deleteSession, postSession } from "./session-requests";
+import { answerCall, answerCsv } from "./studio-requests";
+import { answerUpload } from "./upload-requests";
 
 /**
  * What the studio's host answers beside its pages: calls, files, the interface for others. The process that serves the

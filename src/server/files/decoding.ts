@@ -2,7 +2,7 @@ import { join } from "node:path";
 import workerpool, { type Pool } from "workerpool";
 import { fail, issue, type Outcome } from "../../core/model/issue";
 import { readEnvironment } from "../../data/environment";
-import { log } from "../log";
+import { log } from "../process/log";
 import type { Tasks } from "./decoder-tasks";
 
 /**

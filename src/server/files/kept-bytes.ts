@@ -1,7 +1,7 @@
 import { LRUCache } from "lru-cache";
 import { POOL } from "../../data/database";
 import { findFile, loadFile, readBytes } from "../../data/file-repository";
-import { inPlace } from "../site/places";
+import { inPlace } from "../process/places";
 
 /** A file of a site to be sent: small ones from memory, large ones chunk by chunk as they are taken. */
 export interface SiteFile {

@@ -7,11 +7,11 @@ import { loadFile } from "../../data/file-repository";
 import { strandedUploads } from "../../data/upload-repository";
 import { describeIssue } from "../../messages/issues";
 import { keptWords } from "../../messages/pictures";
-import { studioOrigin } from "../hosts/host-names";
+import { answerUpload } from "../doors/upload-requests";
+import { studioOrigin } from "../http/host-names";
 import { runPictureJob } from "../jobs/picture-job";
 import { installQueue } from "../jobs/queue";
 import { runSweep } from "../jobs/sweep-job";
-import { answerUpload } from "../upload-requests";
 import { closeDecoders } from "./decoding";
 import { allowanceOf } from "./site-files";
 

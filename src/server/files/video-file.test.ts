@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ranged } from "../hosts/answer";
+import { ranged } from "../http/answer";
 import { MOST_VIDEO_BYTES, readVideo } from "./video-file";
 
 const text = (value: string): number[] => [...value].map((letter) => letter.charCodeAt(0));

@@ -8,13 +8,13 @@ import { findSite, type SiteHead } from "../../data/content-repository";
 import { inSnapshot, type Transaction } from "../../data/database";
 import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
-import { assemblePage } from "../page-assembly";
-import { shaperFor } from "../shaping";
+import { audienceOf, signVisitorIn, signVisitorOut, visitorOf } from "../access/visitors";
+import { type Answer, htmlAnswer, plainAnswer } from "../http/answer";
+import { publicOrigin } from "../http/host-names";
 import { liveOf } from "../site/designs";
-import { audienceOf, signVisitorIn, signVisitorOut, visitorOf } from "../visitors";
-import { type Answer, htmlAnswer, plainAnswer } from "./answer";
+import { assemblePage } from "../site/page-assembly";
+import { shaperFor } from "../site/shaping";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";
-import { publicOrigin } from "./host-names";
 
 /** Where visitors of a site sign in, see who they are, and sign out. It is drawn within the site's own header and footer. */
 export const isAccountForm = (pathname: string): boolean =>

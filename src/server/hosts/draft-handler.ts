@@ -5,10 +5,10 @@ import { ACCOUNT_PATH } from "../../core/model/account";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot } from "../../data/database";
 import { momentWords } from "../../messages/wall-time";
-import { DRAFT_BEGIN, DRAFT_COOKIE, draftLinkEnd } from "../draft-links";
-import { readCookie } from "../sessions";
-import { type Answer, plainAnswer } from "./answer";
-import { publicOrigin } from "./host-names";
+import { DRAFT_BEGIN, DRAFT_COOKIE, draftLinkEnd } from "../access/draft-links";
+import { readCookie } from "../access/sessions";
+import { type Answer, plainAnswer } from "../http/answer";
+import { publicOrigin } from "../http/host-names";
 import { drawPage, findPage } from "./site-handler";
 
 /**

@@ -1,5 +1,5 @@
 import type { IncomingMessage } from "node:http";
-import { publicOrigin } from "./host-names";
+import { publicOrigin } from "../http/host-names";
 
 /** Forms of a public site, as they come in. */
 

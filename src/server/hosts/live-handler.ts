@@ -12,9 +12,9 @@ import { partName } from "../../messages/changes";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { describeWhy } from "../../messages/why";
 import { SLOT_NAMES } from "../../messages/words";
-import { isPointing, POINTING_COOKIE, POINTING_MS, pointingCookie } from "../pointing";
-import { type Answer, plainAnswer } from "./answer";
-import { publicOrigin, studioOrigin } from "./host-names";
+import { isPointing, POINTING_COOKIE, POINTING_MS, pointingCookie } from "../access/pointing";
+import { type Answer, plainAnswer } from "../http/answer";
+import { publicOrigin, studioOrigin } from "../http/host-names";
 import { drawPage, type FoundPage, findPage } from "./site-handler";
 
 /**

@@ -1,9 +1,9 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { attributes, html, SafeHtml } from "../../core/draw/html";
-import { inPlace } from "../site/places";
-import { plainAnswer, ranged, send } from "./answer";
+import { plainAnswer, ranged, send } from "../http/answer";
+import { studioOrigin } from "../http/host-names";
+import { inPlace } from "../process/places";
 import { answerDraft, isDraftPath } from "./draft-handler";
-import { studioOrigin } from "./host-names";
 import { answerLive, isLivePath } from "./live-handler";
 import { sharedFile } from "./shared-files";
 

@@ -1,8 +1,8 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import { siteFile } from "../files/kept-bytes";
-import { shippedFontPath } from "../shaping";
-import { type Answer, LONG } from "./answer";
+import { type Answer, LONG } from "../http/answer";
+import { shippedFontPath } from "../site/shaping";
 
 /** Files that site and preview hosts both serve: fonts, scripts, renditions of the site's own pictures. */
 

@@ -6,8 +6,8 @@ import { attempt, type Limit } from "../../data/attempt-repository";
 import { findSite } from "../../data/content-repository";
 import { inSnapshot, POOL } from "../../data/database";
 import { saveSignUp } from "../../data/mailbox-repository";
+import { type Answer, plainAnswer } from "../http/answer";
 import { liveOf } from "../site/designs";
-import { type Answer, plainAnswer } from "./answer";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";
 
 /** What sign-up forms send: an address, for the stand-in mailbox of the site. */

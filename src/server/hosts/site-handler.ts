@@ -13,19 +13,19 @@ import { inSnapshot, isDatabaseAway, type Transaction } from "../../data/databas
 import { liveHead } from "../../data/design-repository";
 import type { Visitor } from "../../data/visitor-repository";
 import { ENGLISH } from "../../messages/visitor-words";
-import { callerOf } from "../doors/callers";
-import { RETRY_AFTER } from "../doors/studio-door";
-import { log } from "../log";
-import { assemblePage, pagesOf } from "../page-assembly";
-import { shaperFor } from "../shaping";
+import { audienceOf, hasVisitorCookie, visitorOf } from "../access/visitors";
+import { type Answer, htmlAnswer, plainAnswer, ranged, send } from "../http/answer";
+import { callerOf } from "../http/callers";
+import { RETRY_AFTER } from "../http/headers";
+import { publicOrigin } from "../http/host-names";
+import { log } from "../process/log";
+import { inPlace } from "../process/places";
 import { draftOf, liveOf } from "../site/designs";
 import { type FinishedPage, finishedPage, keptPage } from "../site/finished-pages";
-import { inPlace } from "../site/places";
-import { audienceOf, hasVisitorCookie, visitorOf } from "../visitors";
+import { assemblePage, pagesOf } from "../site/page-assembly";
+import { shaperFor } from "../site/shaping";
 import { answerAccount, answerAccountForm, isAccountForm } from "./account-handler";
-import { type Answer, htmlAnswer, plainAnswer, ranged, send } from "./answer";
 import { type Posted, received } from "./forms";
-import { publicOrigin } from "./host-names";
 import { sharedFile } from "./shared-files";
 import { answerSignUp } from "./sign-up-handler";
 

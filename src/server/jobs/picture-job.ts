@@ -17,10 +17,10 @@ import { decode } from "../files/decoding";
 import type { PictureFile } from "../files/picture-file";
 import { withScratch } from "../files/scratch";
 import { fetchFile, keepFiles, picturesFiles } from "../files/site-files";
-import { newIds } from "../ids";
+import { newIds } from "../process/ids";
 import { draftDesign } from "../site/designs";
-import type { SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "../use-cases/design-changes";
+import type { SiteContext } from "../use-cases/use-case";
 import type { PictureJob } from "./queue";
 
 /** "ridge_at-night.JPG" → "Ridge at night". */

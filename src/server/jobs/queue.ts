@@ -1,7 +1,7 @@
 import PgBoss from "pg-boss";
 import { database, on, type Transaction } from "../../data/database";
 import { readEnvironment } from "../../data/environment";
-import { log } from "../log";
+import { log } from "../process/log";
 
 /** The queue of long work. It lives in PostgreSQL; any number of processes send to it and take from it. */
 export const PICTURE_QUEUE = "pictures";

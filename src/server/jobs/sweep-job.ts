@@ -3,7 +3,7 @@ import { lockSite, siteIds } from "../../data/content-repository";
 import { inTransaction, POOL, runStatement } from "../../data/database";
 import { hasUnusedFiles, noteUnusedFiles, removeUnusedFiles } from "../../data/file-repository";
 import { sweepScratch } from "../files/scratch";
-import { log } from "../log";
+import { log } from "../process/log";
 
 /** It looks through all that is kept of a site: that may take longer than a statement for a person may. */
 const UNHURRIED = "SET LOCAL statement_timeout = 0; SET LOCAL idle_in_transaction_session_timeout = 0";

@@ -2,8 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { gate } from "../../../test/gate";
 import { Studio, signInAs } from "../../../test/studio";
 import { closeDatabase, POOL, runStatement, selectRows } from "../../data/database";
-import { publicOrigin } from "../hosts/host-names";
 import { answerSite, answerVisitor } from "../hosts/site-handler";
+import { publicOrigin } from "../http/host-names";
 import { finishedPage, forgetPages } from "./finished-pages";
 import { InTurn } from "./in-turn";
 

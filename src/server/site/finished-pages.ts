@@ -1,7 +1,7 @@
 import { LRUCache } from "lru-cache";
 import { POOL } from "../../data/database";
 import { type LiveHead, liveHead } from "../../data/design-repository";
-import type { Answer } from "../hosts/answer";
+import type { Answer } from "../http/answer";
 import { InTurn } from "./in-turn";
 
 /**

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { findSite } from "../../data/content-repository";
 import { closeDatabase, inTransaction, POOL, runStatement, selectRows } from "../../data/database";
-import { publicOrigin } from "../hosts/host-names";
 import { answerSite } from "../hosts/site-handler";
+import { publicOrigin } from "../http/host-names";
 import { forgetPages } from "./finished-pages";
 import { siteIndex } from "./indexes";
 import { KeptPromises } from "./kept-promises";

@@ -1,6 +1,6 @@
 import { findSite, siteIds, stateNames } from "../../data/content-repository";
 import { isDatabaseAway, POOL } from "../../data/database";
-import { log } from "../log";
+import { log } from "../process/log";
 import { draftOf, isLiveKnown, liveOf } from "./designs";
 import { hasRoom, knownIndex, knownSites, nextPublication, siteIndex } from "./indexes";
 

@@ -20,10 +20,10 @@ import { Traits } from "../../core/starting/traits";
 import { withPalette } from "../../core/style/with-palette";
 import { POOL } from "../../data/database";
 import { ROLE_NAMES } from "../../messages/words";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { fitMaterialOf } from "./fit-material";
 import { startingMaterial } from "./starting-material";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt } from "./view-input";
 
 const MOST_SHOWN = 200;

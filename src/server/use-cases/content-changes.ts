@@ -25,9 +25,9 @@ import { loadFacts, lockSite, saveEntryFacts, touchContent } from "../../data/co
 import { POOL, type Transaction } from "../../data/database";
 import { followEntry, followPages } from "../site/designs";
 import { makeIndex, siteIndex } from "../site/indexes";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { impactInWords } from "./impact-words";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, viewOf } from "./view-input";
 
 /** What is changed of the content itself: live at once, so its impact on what visitors see is shown first. */

@@ -14,7 +14,7 @@ import type { Resolution } from "../../core/placement/resolution";
 import { POOL } from "../../data/database";
 import { cellWords, groupWords } from "../../messages/coverage";
 import { SLOT_NAMES } from "../../messages/words";
-import { defineUseCase, type SiteContext } from "../use-case";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { badgeOf, designAt, everyNumber, resolutionFor, Seen, Shown } from "./view-input";
 
 /** The groups of the table with what fills their slots; rows are asked for as they come into view. */

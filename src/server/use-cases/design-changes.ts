@@ -23,11 +23,11 @@ import {
 } from "../../data/design-repository";
 import { presentFiles } from "../../data/file-repository";
 import { describeChange } from "../../messages/changes";
-import { mayDo, type Permission } from "../roles";
+import { mayDo, type Permission } from "../access/roles";
 import { draftDesign, followDraft } from "../site/designs";
 import { siteIndex } from "../site/indexes";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations } from "./impact-words";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, Picks, pickedNumbers, resolutionFor, Shown, viewOf } from "./view-input";
 
 /** What a saved change gives back: the documents as they are now, gone ones as null. */

@@ -2,9 +2,9 @@ import { z } from "zod";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
 import { dropDraftLink as forget, listDraftLinks } from "../../data/draft-link-repository";
-import { DRAFT_BEGIN, makeDraftLink } from "../draft-links";
-import { previewOrigin } from "../hosts/host-names";
-import { defineUseCase } from "../use-case";
+import { DRAFT_BEGIN, makeDraftLink } from "../access/draft-links";
+import { previewOrigin } from "../http/host-names";
+import { defineUseCase } from "./use-case";
 
 const MOST = 50;
 

@@ -22,11 +22,11 @@ import type { EditionRow } from "../../data/models";
 import { describeDocumentChange, documentName } from "../../messages/changes";
 import { momentWords } from "../../messages/wall-time";
 import { siteIndex } from "../site/indexes";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing } from "./design-changes";
 import { type DraftChange, draftChanges, redrawnParts, revaluedPages } from "./draft-changes";
 import { placementFindings, sentFinding } from "./findings";
 import { impactInWords } from "./impact-words";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, viewOf } from "./view-input";
 
 const MOST_FINDINGS = 100;

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
 import * as repository from "../../data/filter-repository";
-import { defineUseCase } from "../use-case";
+import { defineUseCase } from "./use-case";
 
 const MOST = 50;
 const Name = z.string().trim().min(1).max(80);

@@ -7,8 +7,8 @@ import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
 import { draftDesign } from "../site/designs";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 const Search = z.object({ find: z.string().min(1).max(500), isExact: z.boolean().default(false) });

@@ -9,8 +9,8 @@ import type { CompiledDesign } from "../../core/placement/resolve";
 import type { SlotColumn } from "../../core/placement/settled";
 import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations, named } from "./impact-words";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
 /** Findings of a design hold until what some audience sees changes. */

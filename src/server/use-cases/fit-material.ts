@@ -9,8 +9,8 @@ import type { ChoiceValue } from "../../core/model/choices";
 import { identityOf, type Target } from "../../core/model/values";
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { ENGLISH } from "../../messages/visitor-words";
-import { shaperFor } from "../shaping";
-import type { SiteContext } from "../use-case";
+import { shaperFor } from "../site/shaping";
+import type { SiteContext } from "./use-case";
 
 /** The page a value leads to, if it is a target at all. */
 const identityIn = (value: ChoiceValue): string | undefined =>

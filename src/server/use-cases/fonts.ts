@@ -8,8 +8,8 @@ import { MOST_FONT_BYTES } from "../files/font-file";
 import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
 import { keepFiles } from "../files/site-files";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 /** A font of the site's own: kept by content hash, offered beside those that ship. */

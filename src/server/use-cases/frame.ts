@@ -12,11 +12,11 @@ import { sitesOf } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { currentEdition, listEditions, newestChange } from "../../data/design-repository";
 import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
-import { previewOrigin, publicOrigin } from "../hosts/host-names";
-import { mayDo } from "../roles";
-import { defineUseCase } from "../use-case";
+import { mayDo } from "../access/roles";
+import { previewOrigin, publicOrigin } from "../http/host-names";
 import { draftChanges, partState, redrawnParts, revaluedPages } from "./draft-changes";
 import { takeBackTarget } from "./editions";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 /** What every screen of a site needs: names, badges, the draft's size, what undo would do. */

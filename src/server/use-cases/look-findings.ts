@@ -11,9 +11,9 @@ import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
 import type { LookMendKind } from "../../messages/look-findings";
 import { colourWords } from "../../messages/style";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { fitMaterialOf } from "./fit-material";
 import { noticedPictures } from "./pictures";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
 /** Different pictures of pages that are tried behind one band: more tell nothing new. */

@@ -15,10 +15,10 @@ import { rowsOf } from "../../core/menus/item-tree";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { SLOTS } from "../../core/model/slot";
 import { POOL } from "../../data/database";
-import { findSigns } from "../signs";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { fitMaterialOf } from "./fit-material";
+import { findSigns } from "./signs";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 type MenuBlock = Extract<Block, { kind: "menu" }>;

@@ -8,9 +8,9 @@ import { POOL } from "../../data/database";
 import { describeCondition } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { impactOfOperations } from "./impact-words";
 import { startingMaterial } from "./starting-material";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { badgeOf, Picks, pickedNumbers, resolutionFor, Seen, Shown } from "./view-input";
 
 const WantedInput = z.discriminatedUnion("use", [

@@ -20,9 +20,9 @@ import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
 import { keepFiles, pictureIssue, picturesFiles } from "../files/site-files";
 import { LIMITS } from "../files/unzip";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, applyInSteps, commitChange } from "./design-changes";
 import { impactInWords } from "./impact-words";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { badgeOf, designAt, viewOf } from "./view-input";
 
 const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");

@@ -12,8 +12,8 @@ import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/block-fields";
 import { draftDesign } from "../site/designs";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt } from "./view-input";
 
 /** The choice of a slot that has a name, from any part that reads it. */

@@ -14,10 +14,10 @@ import { partOf } from "../../core/placement/resolve";
 import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/block-fields";
 import { slotName } from "../../messages/words";
-import { publicOrigin } from "../hosts/host-names";
-import { assemblePage } from "../page-assembly";
-import { defineUseCase } from "../use-case";
+import { publicOrigin } from "../http/host-names";
+import { assemblePage } from "../site/page-assembly";
 import { named } from "./impact-words";
+import { defineUseCase } from "./use-case";
 import { designAt, resolutionFor, Seen, viewOf } from "./view-input";
 
 /** Everything the preview worker needs to draw a page, with a part as it is being edited in place of the saved one. */

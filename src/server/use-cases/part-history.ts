@@ -9,8 +9,8 @@ import { POOL } from "../../data/database";
 import { changesOf } from "../../data/design-repository";
 import { describeOperation, partName } from "../../messages/changes";
 import { draftDesign } from "../site/designs";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 const MOST_VERSIONS = 200;

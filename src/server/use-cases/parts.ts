@@ -19,12 +19,12 @@ import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
 import { partState } from "./draft-changes";
 import { placementFindings } from "./findings";
 import { named } from "./impact-words";
 import { startingMaterial } from "./starting-material";
+import { defineUseCase } from "./use-case";
 import { designAt, viewOf } from "./view-input";
 
 const signedOut = { audience: "signedOut" } as const;

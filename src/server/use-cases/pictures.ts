@@ -14,8 +14,8 @@ import { fileSizes } from "../../data/file-repository";
 import { dropSettledUploads, listUploads } from "../../data/upload-repository";
 import { nodeName, partName } from "../../messages/changes";
 import { allowanceOf } from "../files/site-files";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
+import { defineUseCase } from "./use-case";
 import { resolutionFor } from "./view-input";
 
 const DRAFT = { audience: "signedOut", state: "draft" } as const;

@@ -11,8 +11,8 @@ import { Look } from "../../core/model/look";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { draftDesign } from "../site/designs";
-import { defineUseCase, type SiteContext } from "../use-case";
 import { allOrNothing, commitChange, type Saved } from "./design-changes";
+import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt } from "./view-input";
 
 interface PieceUse {

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { succeed } from "../../core/model/issue";
-import { previewOrigin } from "../hosts/host-names";
-import { beginPointing, POINTING_MS } from "../pointing";
-import { defineUseCase } from "../use-case";
+import { beginPointing, POINTING_MS } from "../access/pointing";
+import { previewOrigin } from "../http/host-names";
+import { defineUseCase } from "./use-case";
 
 /** The way to the live site on which one can point: an address that holds for half an hour, for this site only. */
 export const openPointing = defineUseCase({

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { getBody, PROFILE_ID } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
-import { defineUseCase } from "../use-case";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 /** Facts about the organisation that parts show. */

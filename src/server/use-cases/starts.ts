@@ -3,9 +3,9 @@ import { findBody } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
 import { darkPicture } from "../../core/starting/points";
 import { POOL } from "../../data/database";
-import { defineUseCase } from "../use-case";
 import { fitMaterialOf } from "./fit-material";
 import { startingMaterial } from "./starting-material";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 /** What designs of headers and footers are made of, for the worker that makes them. */

@@ -16,8 +16,8 @@ import { nodeName, partName } from "../../messages/changes";
 import { decode } from "../files/decoding";
 import { withScratch } from "../files/scratch";
 import { fetchFile } from "../files/site-files";
-import { defineUseCase } from "../use-case";
 import { allOrNothing, commitChange } from "./design-changes";
+import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 /** The house style, what parts pair beyond it, and what was typed in instead of taken from it. */

@@ -6,8 +6,8 @@ import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
 import { keepFiles } from "../files/site-files";
 import { MOST_VIDEO_BYTES } from "../files/video-file";
-import { defineUseCase } from "../use-case";
 import { allOrNothing } from "./design-changes";
+import { defineUseCase } from "./use-case";
 
 /** Keeps a video of the site by its content. What shows it is a change of its own. */
 export const keepVideo = defineUseCase({

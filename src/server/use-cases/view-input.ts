@@ -11,7 +11,7 @@ import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
 import type { Connection } from "../../data/database";
 import { draftOf, liveOf } from "../site/designs";
-import type { SiteContext } from "../use-case";
+import type { SiteContext } from "./use-case";
 
 /** How a site is looked at: by whom, when (now if not said), and the draft or what visitors see. */
 export const Seen = z.object({

@@ -2,8 +2,8 @@ import { z } from "zod";
 import { fail, type Issue, issue, succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
 import * as repository from "../../data/visitor-repository";
-import { hashPassword } from "../sessions";
-import { defineUseCase, type SiteContext } from "../use-case";
+import { hashPassword } from "../access/sessions";
+import { defineUseCase, type SiteContext } from "./use-case";
 
 const MOST = 1000;
 

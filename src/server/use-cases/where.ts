@@ -9,10 +9,10 @@ import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { compileDesign } from "../../core/placement/resolve";
 import { follow } from "../../core/placement/settled";
 import { POOL } from "../../data/database";
-import { defineUseCase } from "../use-case";
 import { impactInWords, named } from "./impact-words";
 import { reachIn } from "./parts";
 import { findPlaces } from "./places";
+import { defineUseCase } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
 const MOST_TITLES = 60;

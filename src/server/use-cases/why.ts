@@ -8,8 +8,8 @@ import { mendsForPart } from "../../core/placement/mends";
 import { partOf, resolveSlot } from "../../core/placement/resolve";
 import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
-import { defineUseCase } from "../use-case";
 import { impactOfOperations, named } from "./impact-words";
+import { defineUseCase } from "./use-case";
 import { badgeOf, designAt, resolutionFor, Seen, viewOf } from "./view-input";
 
 const At = Seen.extend({ slot: Slot, page: z.string() });

@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, TextField, Typography } from "@mui/material";
 import { useState } from "react";
+import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
-import { useFrame } from "../shell/frame";
 import { Act, Empty, Mono, Pending, Quiet, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
 
 /** One's own tokens for scripts: made, shown once, taken back. */

@@ -9,7 +9,7 @@ import { ROLE_NAMES } from "../../messages/words";
 import type { DrawnFrame } from "../../workers/preview.worker";
 import { type CallResult, call } from "../client/call";
 import { useSite } from "../client/hooks";
-import { usePreviewWorker } from "../part/usePreviewWorker";
+import { usePreviewWorker } from "../preview/usePreviewWorker";
 
 export type Beginning = CallResult<"beginning">;
 

@@ -1,7 +1,7 @@
 import type { Issue, Outcome } from "../../core/model/issue";
 import type { IssueCode } from "../../core/model/issue-codes";
 import { describeIssues } from "../../messages/issues";
-import type { UseCaseName, UseCases } from "../../server/registry";
+import type { UseCaseName, UseCases } from "../../server/doors/registry";
 
 /** The studio's calls, typed by the server's own use-cases. Only types cross; the door is HTTP. */
 type InputOf<Name extends UseCaseName> = Parameters<UseCases[Name]["run"]>[1];

@@ -3,7 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { useParams } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { useCallback } from "react";
-import type { UseCaseName } from "../../server/registry";
+import type { UseCaseName } from "../../server/doors/registry";
 import { CallFailed, type CallInput, type CallResult, call, Unreachable } from "./call";
 import { saveAll, showSaved, tellOthers } from "./document-editor";
 

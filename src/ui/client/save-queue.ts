@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Operation } from "../../core/design/operations";
-import { newNodeId } from "../part/new-id";
+import { newNodeId } from "./new-id";
 
 /** `kept`: the server does not take it now, and it is tried again by itself. `failed`: it says no. */
 export type Saving = "saved" | "waiting" | "saving" | "kept" | "failed";

@@ -1,4 +1,4 @@
-import { newNodeId } from "../part/new-id";
+import { newNodeId } from "./new-id";
 
 /**
  * Which pages of the studio are open in this browser. Each holds a lock for as long as it is there (Web Locks API); a

@@ -2,8 +2,8 @@
 import { usePathname } from "next/navigation";
 import { useEffect } from "react";
 import type { StoreApi, UseBoundStore } from "zustand";
-import { useFrame, useMayDesign } from "../shell/frame";
 import type { DocumentEditor } from "./document-editor";
+import { useFrame, useMayDesign } from "./frame";
 import { useRefresh, useSite } from "./hooks";
 
 /**

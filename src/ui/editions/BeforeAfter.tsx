@@ -1,12 +1,12 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { useState } from "react";
+import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
-import { OneOf } from "../part/ChoiceInput";
-import { PreviewFrame } from "../part/PreviewFrame";
-import { usePreview } from "../part/usePreview";
-import { useRoom } from "../part/useRoom";
-import { useFrame } from "../shell/frame";
+import { OneOf } from "../fields/ChoiceInput";
+import { PreviewFrame } from "../preview/PreviewFrame";
+import { usePreview } from "../preview/usePreview";
+import { useRoom } from "../preview/useRoom";
 import { Quiet, Trouble } from "../theme/pieces";
 import type { ReviewData } from "./Changes";
 

@@ -2,8 +2,8 @@
 import { Box, Button, TextField, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
+import { useFrame, useMayDesign } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
-import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Mono, Quiet, ShownOnce } from "../theme/pieces";
 
 /** Links to the draft for those without an account: made, shown once, taken back. */

@@ -3,8 +3,8 @@ import { Box, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
 import type { CallResult } from "../client/call";
+import { useFrame, useMayDesign } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
-import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 import { ChangeWords } from "./Changes";
 

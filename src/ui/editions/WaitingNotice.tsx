@@ -1,7 +1,7 @@
 "use client";
 import { useSnackbar } from "notistack";
+import { useFrame, useMayDesign } from "../client/frame";
 import { useAct } from "../client/hooks";
-import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Notice } from "../theme/pieces";
 import type { ReviewData } from "./Changes";
 

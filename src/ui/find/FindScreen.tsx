@@ -3,10 +3,10 @@ import { Box, Button, Checkbox, FormControlLabel, TextField } from "@mui/materia
 import { useDeferredValue, useState } from "react";
 import { count, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useMayDesign } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Quiet, SheetHead, Trouble } from "../theme/pieces";

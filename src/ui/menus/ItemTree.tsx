@@ -23,8 +23,8 @@ import {
 } from "../../core/menus/item-tree";
 import type { MenuItem } from "../../core/model/menu";
 import type { CallResult } from "../client/call";
-import { newNodeId } from "../part/new-id";
-import { TargetInput } from "../part/SiteInput";
+import { newNodeId } from "../client/new-id";
+import { TargetInput } from "../fields/SiteInput";
 import { keyOf } from "../shell/useKeys";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { changeItems } from "./menu-editor";

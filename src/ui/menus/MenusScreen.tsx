@@ -3,9 +3,9 @@ import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, TextFiel
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { count } from "../../messages/words";
+import { useMayDesign } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
-import { useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";

@@ -3,10 +3,10 @@ import { Box, TextField } from "@mui/material";
 import { useId } from "react";
 import { changeItem } from "../../core/menus/item-tree";
 import { type MenuItem, Promotion } from "../../core/model/menu";
-import { OneOf } from "../part/ChoiceInput";
-import { NumberInput } from "../part/NumberInput";
-import { TargetInput } from "../part/SiteInput";
-import { useFrame } from "../shell/frame";
+import { useFrame } from "../client/frame";
+import { OneOf } from "../fields/ChoiceInput";
+import { NumberInput } from "../fields/NumberInput";
+import { TargetInput } from "../fields/SiteInput";
 import { Act, Quiet } from "../theme/pieces";
 import { changeItems } from "./menu-editor";
 

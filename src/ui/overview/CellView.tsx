@@ -2,8 +2,8 @@
 import type { Slot } from "../../core/model/slot";
 import type { CoverageCell, SlotShares } from "../../core/placement/coverage";
 import { shortly } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { Badge, SlotPictogram } from "../shell/Badge";
-import { useFrame } from "../shell/frame";
 import classes from "./table.module.css";
 
 /** One cell in words and signs; what is in it never depends on colour alone. */

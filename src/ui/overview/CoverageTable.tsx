@@ -6,7 +6,7 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
 import { digits, pages as pagesText, SLOT_NAMES } from "../../messages/words";
-import { useFrame } from "../shell/frame";
+import { useFrame } from "../client/frame";
 import { CellView, GroupCell } from "./CellView";
 import type { Selection } from "./selection";
 import classes from "./table.module.css";

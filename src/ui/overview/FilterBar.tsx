@@ -2,8 +2,8 @@
 import { Autocomplete, Box, MenuItem, Select, TextField } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import type { CoverageFilter } from "../../core/placement/coverage";
+import { useFrame } from "../client/frame";
 import { useSite } from "../client/hooks";
-import { useFrame } from "../shell/frame";
 import { Act } from "../theme/pieces";
 import { writeFilter } from "./useFilter";
 import type { TableView } from "./useRows";

@@ -14,10 +14,10 @@ import {
 } from "../../messages/findings";
 import { LOOK_NAMES } from "../../messages/look-findings";
 import { digits, pages as pagesText, sentenceCase } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
 import { type Found, findingKey } from "./FindingSheet";
 import { LedgerLine, PlainButton } from "./LedgerLine";

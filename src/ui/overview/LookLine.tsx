@@ -5,10 +5,10 @@ import { describeAudiences } from "../../messages/findings";
 import { describeLook, LOOK_MENDS, LOOK_NAMES, lookMendWords } from "../../messages/look-findings";
 import { digits, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { useFrame } from "../shell/frame";
 import { Quiet } from "../theme/pieces";
 import { LedgerLine, PlainButton } from "./LedgerLine";
 

@@ -2,9 +2,9 @@
 import { Box, Button } from "@mui/material";
 import { useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { leafPath } from "../client/paths";
-import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { useKeys } from "../shell/useKeys";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";

@@ -1,9 +1,9 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { SLOT_NAMES } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
-import { useFrame } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";

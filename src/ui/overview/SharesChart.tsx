@@ -4,7 +4,7 @@ import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from "rec
 import type { Slot } from "../../core/model/slot";
 import type { CoverageGroup, Share } from "../../core/placement/coverage";
 import { badgeText, digits } from "../../messages/words";
-import { useFrame } from "../shell/frame";
+import { useFrame } from "../client/frame";
 
 const MOST = 8;
 const BAR = 26;

@@ -3,8 +3,8 @@ import { useQueries } from "@tanstack/react-query";
 import { useRef } from "react";
 import type { CoverageFilter, CoverageRow } from "../../core/placement/coverage";
 import { call } from "../client/call";
+import type { Asked } from "../client/frame";
 import { useSite } from "../client/hooks";
-import type { Asked } from "../shell/frame";
 
 /** Which pages the table shows and how they are grouped. */
 export interface TableView {

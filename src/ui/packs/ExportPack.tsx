@@ -4,9 +4,9 @@ import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { count, listed } from "../../messages/words";
 import { fetchPack } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { Badge } from "../shell/Badge";
-import { useFrame } from "../shell/frame";
 import { Quiet, Trouble } from "../theme/pieces";
 
 /** Choose parts; see what comes along and why; take the file. */

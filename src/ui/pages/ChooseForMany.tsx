@@ -3,11 +3,11 @@ import { Box, Button, MenuItem, Select } from "@mui/material";
 import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { ImpactView } from "../overview/ImpactView";
 import type { TableView } from "../overview/useRows";
-import { useFrame } from "../shell/frame";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 
 /** What the selected pages choose for themselves in one slot; the impact stands there before it is done. */

@@ -19,10 +19,10 @@ import { useSnackbar } from "notistack";
 import { useDeferredValue, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useFrame, useMayDesign } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
-import { useFrame, useMayDesign } from "../shell/frame";
 import { PartSign } from "../shell/PartSign";
 import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
 

@@ -7,10 +7,10 @@ import type { Slot } from "../../core/model/slot";
 import type { Control } from "../../messages/controls";
 import type { CallResult } from "../client/call";
 import { call } from "../client/call";
+import { useFrame, useMayDesign } from "../client/frame";
 import { useRefresh, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import { Field } from "../part/Field";
-import { useFrame, useMayDesign } from "../shell/frame";
+import { Field } from "../fields/Field";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet } from "../theme/pieces";
 

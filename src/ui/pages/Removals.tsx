@@ -1,7 +1,7 @@
 "use client";
 import { Box, MenuItem } from "@mui/material";
+import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
-import { useFrame } from "../shell/frame";
 import { QuietMenu } from "../shell/QuietMenu";
 import { Quiet } from "../theme/pieces";
 

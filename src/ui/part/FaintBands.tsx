@@ -9,10 +9,10 @@ import { findPlace } from "../../core/design/tree";
 import { ratioWords } from "../../messages/fit";
 import { LOGO_NAMES } from "../../messages/look-findings";
 import type { Noticed } from "../../workers/preview.worker";
-import { useFrame } from "../shell/frame";
+import { useFrame } from "../client/frame";
+import type { usePreview } from "../preview/usePreview";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
-import type { usePreview } from "./usePreview";
 
 const TEXT_WORDS: Readonly<Record<string, string>> = { "#ffffff": "White text", "#000000": "Black text" };
 

@@ -1,9 +1,9 @@
 "use client";
 import type { Block } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
+import { useFrame } from "../client/frame";
 import { useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
-import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";

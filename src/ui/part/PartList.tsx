@@ -12,7 +12,7 @@ import {
 import { Box, styled, Typography } from "@mui/material";
 import { memo } from "react";
 import type { Band, Block, Cell } from "../../core/design/part";
-import { useFrame, useMayDesign } from "../shell/frame";
+import { useFrame, useMayDesign } from "../client/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
 import { useEditor } from "./editor";

@@ -7,15 +7,15 @@ import { findPlace } from "../../core/design/tree";
 import type { Menu } from "../../core/model/menu";
 import { count } from "../../messages/words";
 import { call } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
+import { newNodeId } from "../client/new-id";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { UploadList } from "../pictures/UploadList";
 import { useUploads } from "../pictures/useUploads";
-import { useFrame } from "../shell/frame";
 import { isTyping } from "../shell/useKeys";
 import { pasteNode } from "./clipboard";
 import { useEditor } from "./editor";
-import { newNodeId } from "./new-id";
 import { addBlock } from "./node-actions";
 import { picturesIn, readPasted } from "./pasted";
 

@@ -9,24 +9,24 @@ import { isRuled } from "../../core/layout/readings";
 import type { Slot } from "../../core/model/slot";
 import { ratioWords } from "../../messages/fit";
 import type { CallResult } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { useMenuEditor } from "../menus/menu-editor";
-import { useFrame } from "../shell/frame";
+import { Followers } from "../preview/followers";
+import { AT_REST, type Talk } from "../preview/frame-talk";
+import { PreviewRow } from "../preview/PreviewRow";
+import { needsKey } from "../preview/preview-needs";
+import { type PreviewOptions, usePreview } from "../preview/usePreview";
+import type { WorkerOf } from "../preview/usePreviewWorker";
+import { useRoom } from "../preview/useRoom";
+import { ViewChoice } from "../preview/ViewChoice";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
 import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
-import { Followers } from "./followers";
-import { AT_REST, type Talk } from "./frame-talk";
 import { menuInstead, useMenuInHand } from "./menu-in-hand";
-import { PreviewRow } from "./PreviewRow";
-import { needsKey } from "./preview-needs";
 import { Ruler } from "./Ruler";
-import { type PreviewOptions, usePreview } from "./usePreview";
-import type { WorkerOf } from "./usePreviewWorker";
-import { useRoom } from "./useRoom";
 import { useWordsInPlace } from "./useWordsInPlace";
-import { ViewChoice } from "./ViewChoice";
 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   first: "its first page",

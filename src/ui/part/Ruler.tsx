@@ -11,10 +11,10 @@ import { digits } from "../../messages/words";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { FitBar, FitScale, placeOf, widthAt } from "../fit/FitBar";
+import type { usePreview } from "../preview/usePreview";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";
-import type { usePreview } from "./usePreview";
 
 interface Wish {
   readonly band: string;

@@ -4,8 +4,8 @@ import { setNodeOperation, valueAt } from "../../core/design/operations";
 import type { Band, Cell, Part } from "../../core/design/part";
 import { findPlace, type NodePlace, withFreshIds } from "../../core/design/tree";
 import { type Copied, forOtherSite, transplanted } from "../../core/packs/transplant";
+import { newNodeId } from "../client/new-id";
 import { useEditor } from "./editor";
-import { newNodeId } from "./new-id";
 import { COPIED_TYPE } from "./pasted";
 
 /** Copies of bands, cells, blocks and looks: kept in this browser, so that they reach other parts and other sites. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
 import { Band, type Band as BandType } from "../../core/design/part";
+import { needsKey } from "../preview/preview-needs";
 import { bandText, blockText, shareText, walkOrder } from "./list-lines";
-import { needsKey } from "./preview-needs";
 
 const band = (cells: readonly { share: number }[], over: object = {}): BandType =>
   Band.parse({

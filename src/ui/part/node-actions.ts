@@ -13,11 +13,11 @@ import {
   withFreshIds,
 } from "../../core/design/tree";
 import { Look } from "../../core/model/look";
+import { newNodeId } from "../client/new-id";
 import { keyOf } from "../shell/useKeys";
 import { copyNode } from "./clipboard";
 import { useEditor } from "./editor";
 import { walkOrder } from "./list-lines";
-import { newNodeId } from "./new-id";
 
 /** What can be done with the nodes of the part being edited, by click and by key. */
 

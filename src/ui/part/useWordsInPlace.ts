@@ -3,11 +3,11 @@ import { useState } from "react";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { innerId } from "../../core/design/pieces";
+import { useMayDesign } from "../client/frame";
 import { changeItems, useMenuEditor } from "../menus/menu-editor";
-import { useMayDesign } from "../shell/frame";
+import { itemsWith, typedValue, type Words, type WordsPlace, wordsPlace } from "../preview/words-in-place";
 import { useEditor } from "./editor";
 import { takeInHand, useMenuInHand } from "./menu-in-hand";
-import { itemsWith, typedValue, type Words, type WordsPlace, wordsPlace } from "./words-in-place";
 
 interface Edited {
   readonly words: Words;

@@ -23,11 +23,11 @@ import { describeCondition } from "../../messages/placement-sentences";
 import { describeStart, startName } from "../../messages/starts";
 import { SLOT_NAMES, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
-import { PlacePicker } from "../part/PlacePicker";
+import { PlacePicker } from "../fields/PlacePicker";
 import { usePlaceWords } from "../part/where/usePlaceWords";
-import { useFrame } from "../shell/frame";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 

@@ -10,12 +10,12 @@ import { pictureFindingWords, pictureTypeName, placeWords, weightWords } from ".
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { createDocumentEditor } from "../client/document-editor";
+import { useMayDesign } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, pagePath, partPath } from "../client/paths";
-import { Saving, SavingTrouble } from "../client/Saving";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { useMayDesign } from "../shell/frame";
+import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 import { FocalPoint } from "./FocalPoint";

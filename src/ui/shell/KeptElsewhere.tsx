@@ -6,9 +6,9 @@ import { useEffect } from "react";
 import { count } from "../../messages/words";
 import { call } from "../client/call";
 import { forgetKept } from "../client/document-editor";
+import { useFrame } from "../client/frame";
 import { useSite } from "../client/hooks";
 import { forget, type Kept, keptIn } from "../client/kept-changes";
-import { useFrame } from "./frame";
 
 /** Changes kept on this computer of what is not open, without those that arrived although no answer came. */
 const keptElsewhere = async (site: string, account: string, path: string) => {

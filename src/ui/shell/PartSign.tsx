@@ -1,7 +1,7 @@
 "use client";
 import type { Slot } from "../../core/model/slot";
+import { useFrame } from "../client/frame";
 import { Badge } from "./Badge";
-import { useFrame } from "./frame";
 
 /** The badge of a part by its id, with its name if wished. */
 export const PartSign = ({

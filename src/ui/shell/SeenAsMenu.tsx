@@ -1,9 +1,9 @@
 "use client";
 import { Box, Button, Menu, MenuItem } from "@mui/material";
 import { useState } from "react";
+import { useFrame } from "../client/frame";
+import { MomentField } from "../fields/MomentField";
 import { Quiet } from "../theme/pieces";
-import { useFrame } from "./frame";
-import { MomentField } from "./MomentField";
 
 /** How the site is looked at: by whom, when, and the draft or what visitors see. */
 export const SeenAsMenu = () => {

@@ -1,7 +1,7 @@
 "use client";
 import { Button, Tooltip } from "@mui/material";
+import { useFrame } from "../client/frame";
 import { useStep } from "../client/hooks";
-import { useFrame } from "./frame";
 import { useKeys } from "./useKeys";
 
 /** Undo and redo name what they do; what they name is cut where there is no room for it. */

@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { count } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
-import { useFrame } from "../shell/frame";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 
 /** A cell of a spreadsheet: quoted, and never a formula. */

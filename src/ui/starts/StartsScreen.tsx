@@ -7,10 +7,10 @@ import type { Traits } from "../../core/starting/traits";
 import { describeStart } from "../../messages/starts";
 import { slotName } from "../../messages/words";
 import type { DrawnDesign } from "../../workers/preview.worker";
-import { PreviewFrame } from "../part/PreviewFrame";
-import { useRoom } from "../part/useRoom";
+import { useFrame } from "../client/frame";
 import { NewPart } from "../parts/NewPart";
-import { useFrame } from "../shell/frame";
+import { PreviewFrame } from "../preview/PreviewFrame";
+import { useRoom } from "../preview/useRoom";
 import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
 import { useDesigns } from "./useDesigns";
 

@@ -4,7 +4,7 @@ import type { Traits } from "../../core/starting/traits";
 import type { DrawnDesign } from "../../workers/preview.worker";
 import { call } from "../client/call";
 import { useSite } from "../client/hooks";
-import { usePreviewWorker } from "../part/usePreviewWorker";
+import { usePreviewWorker } from "../preview/usePreviewWorker";
 
 export interface DesignsWish {
   readonly slot: Traits["slot"];

@@ -5,12 +5,12 @@ import { measurePairs, type Pair, type PairUses, styleUses } from "../../core/st
 import { findColour } from "../../core/style/resolve-colour";
 import { pairUseWords } from "../../messages/style";
 import { ROLE_NAMES } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import { useFrame } from "../shell/frame";
+import { Swatch } from "../fields/ColourField";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Wrong } from "../theme/pieces";
-import { Swatch } from "./ColourField";
 
 /** All pairs of text and ground in use, failing ones first; a failing one offers the nearest colour that passes. */
 export const ContrastTable = ({

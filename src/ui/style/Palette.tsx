@@ -3,8 +3,8 @@ import { Box, TextField } from "@mui/material";
 import { memo } from "react";
 import { COLOUR_ROLES, type HouseStyle, type PaletteColour } from "../../core/model/house-style";
 import { ROLE_NAMES } from "../../messages/words";
+import { ColourField } from "../fields/ColourField";
 import { Act, Quiet } from "../theme/pieces";
-import { ColourField } from "./ColourField";
 import type { ValueSection } from "./Rows";
 import { useStyleEditor } from "./style-editor";
 

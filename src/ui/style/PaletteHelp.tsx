@@ -6,12 +6,12 @@ import type { Operation } from "../../core/design/operations";
 import { COLOUR_ROLES, type ColourRole, type HouseStyle } from "../../core/model/house-style";
 import { withPalette } from "../../core/style/with-palette";
 import { ROLE_NAMES } from "../../messages/words";
+import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
-import { OneOf } from "../part/ChoiceInput";
-import { useRoom } from "../part/useRoom";
-import { useFrame } from "../shell/frame";
+import { OneOf } from "../fields/ChoiceInput";
+import { ColourField, Swatch } from "../fields/ColourField";
+import { useRoom } from "../preview/useRoom";
 import { Mono, Quiet } from "../theme/pieces";
-import { ColourField, Swatch } from "./ColourField";
 import { GroundChoice } from "./GroundChoice";
 import { StyledPage } from "./StyledPage";
 

@@ -4,11 +4,11 @@ import { useEffect, useMemo, useRef } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
-import { Followers } from "../part/followers";
-import { PreviewRow } from "../part/PreviewRow";
-import { usePreview } from "../part/usePreview";
-import { useRoom } from "../part/useRoom";
-import { useFrame } from "../shell/frame";
+import { useFrame } from "../client/frame";
+import { Followers } from "../preview/followers";
+import { PreviewRow } from "../preview/PreviewRow";
+import { usePreview } from "../preview/usePreview";
+import { useRoom } from "../preview/useRoom";
 import { Trouble } from "../theme/pieces";
 import { useStyleEditor } from "./style-editor";
 

@@ -4,9 +4,9 @@ import { useMemo } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
-import { PreviewFrame } from "../part/PreviewFrame";
-import { usePreview } from "../part/usePreview";
-import { useFrame } from "../shell/frame";
+import { useFrame } from "../client/frame";
+import { PreviewFrame } from "../preview/PreviewFrame";
+import { usePreview } from "../preview/usePreview";
 import { Quiet } from "../theme/pieces";
 
 const WITHOUT = ["titleBar", "side"] as const;

@@ -6,9 +6,9 @@ import { COLOUR_ROLES, type ColourRole } from "../../core/model/house-style";
 import { count, ROLE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
 import { call } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
-import { OneOf } from "../part/ChoiceInput";
+import { OneOf } from "../fields/ChoiceInput";
+import { Swatch } from "../fields/ColourField";
 import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
-import { Swatch } from "./ColourField";
 
 const MEASURE_NAMES = { contentWidth: "content width", radius: "corners", distance: "distance" } as const;
 const IS_WORDS = { new: "new", same: "the same", differs: "another value" } as const;

@@ -2,8 +2,8 @@
 import { Box, Checkbox, FormControlLabel } from "@mui/material";
 import { useState } from "react";
 import type { TextLook } from "../../core/model/house-style";
-import { OneOf } from "../part/ChoiceInput";
-import { NumberInput } from "../part/NumberInput";
+import { OneOf } from "../fields/ChoiceInput";
+import { NumberInput } from "../fields/NumberInput";
 import { Act, Quiet } from "../theme/pieces";
 import { DecimalField } from "./DecimalField";
 

@@ -8,15 +8,15 @@ import { fieldName } from "../../messages/fields";
 import { distanceWords } from "../../messages/style";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import { PreviewFrame } from "../part/PreviewFrame";
-import { usePreview } from "../part/usePreview";
-import { useRoom } from "../part/useRoom";
-import { useFrame } from "../shell/frame";
+import { Swatch } from "../fields/ColourField";
+import { PreviewFrame } from "../preview/PreviewFrame";
+import { usePreview } from "../preview/usePreview";
+import { useRoom } from "../preview/useRoom";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Empty, Mono, Quiet } from "../theme/pieces";
-import { Swatch } from "./ColourField";
 
 type TypedIn = CallResult<"style">["typedIn"][number];
 

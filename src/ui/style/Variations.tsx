@@ -6,9 +6,9 @@ import { type HouseStyle, type StyleValues, valuesOf } from "../../core/model/ho
 import { styleDifferences, takeOver, withDifference } from "../../core/style/differences";
 import { differenceName, differenceValue } from "../../messages/style";
 import { count } from "../../messages/words";
-import { useRoom } from "../part/useRoom";
+import { Swatch } from "../fields/ColourField";
+import { useRoom } from "../preview/useRoom";
 import { Act, Empty, Quiet } from "../theme/pieces";
-import { Swatch } from "./ColourField";
 import { StyledPage } from "./StyledPage";
 
 /** Styles kept by name: compared with the one at hand side by side, taken over as a whole or value by value. */

@@ -9,9 +9,9 @@ import {
   type TypeStyle,
 } from "../../core/model/house-style";
 import { ROLE_NAMES, TEXTURE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
-import { OneOf, type Options } from "../part/ChoiceInput";
-import { NumberInput } from "../part/NumberInput";
-import { ColourInput } from "../part/SiteInput";
+import { OneOf, type Options } from "../fields/ChoiceInput";
+import { NumberInput } from "../fields/NumberInput";
+import { ColourInput } from "../fields/SiteInput";
 import type { ValueRow, ValueSection } from "./Rows";
 import { TypeFields } from "./TypeFields";
 

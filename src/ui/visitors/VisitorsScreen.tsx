@@ -3,8 +3,8 @@ import { Box, MenuItem, Select, Table, TableBody, TableCell, TableHead, TableRow
 import { useState } from "react";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useFrame, useMayDesign } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
-import { useFrame, useMayDesign } from "../shell/frame";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { AddVisitor } from "./AddVisitor";
 import { type Handed, HandOver } from "./HandOver";

@@ -5,13 +5,13 @@ import { useMemo, useState } from "react";
 import type { Part } from "../../../core/design/part";
 import { sentenceCase } from "../../../messages/words";
 import type { CallResult } from "../../client/call";
+import { useFrame, useMayDesign } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
-import { useFrame, useMayDesign } from "../../shell/frame";
+import { PreviewFrame } from "../../preview/PreviewFrame";
+import { usePreview } from "../../preview/usePreview";
+import { useRoom } from "../../preview/useRoom";
 import { Act, Pending, Quiet, Trouble } from "../../theme/pieces";
 import { PartHead } from "../PartHead";
-import { PreviewFrame } from "../PreviewFrame";
-import { usePreview } from "../usePreview";
-import { useRoom } from "../useRoom";
 
 type Change = CallResult<"partHistory">["changes"][number];
 const WIDTH = 1280;

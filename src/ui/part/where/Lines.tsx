@@ -4,9 +4,9 @@ import { Box, IconButton, Typography } from "@mui/material";
 import type { Clause } from "../../../core/model/placement";
 import { describeClause } from "../../../messages/placement-sentences";
 import { GONE, type Vocabulary } from "../../../messages/vocabulary";
-import { useFrame } from "../../shell/frame";
+import { useFrame } from "../../client/frame";
+import { type Place, PlacePicker } from "../../fields/PlacePicker";
 import { Act, Quiet, Wrong } from "../../theme/pieces";
-import { type Place, PlacePicker } from "../PlacePicker";
 import { usePlaceWords } from "./usePlaceWords";
 
 interface Line {

@@ -5,10 +5,10 @@ import type { Operation } from "../../../core/design/operations";
 import type { Slot } from "../../../core/model/slot";
 import { pages as pagesText } from "../../../messages/words";
 import type { CallResult } from "../../client/call";
+import { useFrame } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
 import { useUndoNotice } from "../../client/useUndoNotice";
 import { ImpactView } from "../../overview/ImpactView";
-import { useFrame } from "../../shell/frame";
 import { PartSign } from "../../shell/PartSign";
 import { Act, Mono, Quiet, Waiting } from "../../theme/pieces";
 

@@ -1,10 +1,10 @@
 "use client";
 import { Box, MenuItem, Select, Switch } from "@mui/material";
 import type { Placement } from "../../../core/model/placement";
-import { useFrame } from "../../shell/frame";
-import { MomentField } from "../../shell/MomentField";
+import { useFrame } from "../../client/frame";
+import { audienceOptions } from "../../fields/audience-options";
+import { MomentField } from "../../fields/MomentField";
 import { Act, Quiet } from "../../theme/pieces";
-import { audienceOptions } from "../audience-options";
 
 /** For whom, from when until when, and whether also over narrower parts. */
 export const Terms = ({

@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { create } from "zustand";
 import type { Vocabulary } from "../../../messages/vocabulary";
 import { useSite } from "../../client/hooks";
-import type { Place } from "../PlacePicker";
+import type { Place } from "../../fields/PlacePicker";
 
 /** Titles of entries that were picked here and that no saved line names yet, by site. */
 interface Learnt {

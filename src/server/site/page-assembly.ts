@@ -1,0 +1,244 @@
+import {
+  type Address,
+  entryIdentity,
+  findEntry,
+  laterPage,
+  mayRead,
+  type SiteIndex,
+} from "../../core/addresses/facts";
+import { pagePath } from "../../core/addresses/paths";
+import { pageCount } from "../../core/archives/page-size";
+import { withPageValues } from "../../core/cascade/page-values";
+import { partSeenBy } from "../../core/cascade/seen-by";
+import { choiceId, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../../core/design/design";
+import type { Part } from "../../core/design/part";
+import { pieceIn, wholeDesign, wholePart } from "../../core/design/pieces";
+import type { EntryView, ListView } from "../../core/draw/page-material";
+import type { EntryFacts } from "../../core/model/content";
+import type { Picture } from "../../core/model/picture";
+import type { Audience } from "../../core/model/placement";
+import { SLOTS, type Slot } from "../../core/model/slot";
+import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../../core/placement/resolve";
+import type { PageData } from "../../core/render/page-data";
+import { type ListNeed, planPage } from "../../core/render/plan";
+import { loadBody, type SiteHead } from "../../data/content-repository";
+import type { Connection } from "../../data/database";
+import { loadPictures } from "../../data/design-repository";
+import { ENGLISH } from "../../messages/visitor-words";
+import { wallTime } from "../../messages/wall-time";
+
+export interface PageRequest {
+  readonly head: SiteHead;
+  readonly compiled: CompiledDesign;
+  readonly page: Address;
+  readonly pageNumber: number;
+  readonly audience: Audience;
+  readonly at: string;
+  readonly origin: string;
+  readonly query?: string;
+  /** Entries a search found, best first. */
+  readonly found?: readonly string[];
+  /** A part to show in its slot whatever wins there: what is being edited. */
+  readonly shown?: { readonly id: string; readonly part: Part };
+}
+
+/** How many pages a page's archive has, as its winning layout says, signed out. */
+export const pagesOf = (compiled: CompiledDesign, page: Address, at: string): number => {
+  const layout = partOf(resolvePage(compiled, page, { audience: "signedOut", at }).layout);
+  return pageCount(
+    compiled.index,
+    page,
+    layout === null ? null : (findBody(compiled.design, "part", layout) ?? null),
+    at,
+  );
+};
+
+/** What the page says itself. It holds for all its page numbers. */
+const valuesOf = ({ compiled, page }: PageRequest): PageData["values"] =>
+  findBody(compiled.design, "choice", choiceId(page.identity))?.values ?? {};
+
+const slotsOf = (request: PageRequest): PageData["slots"] => {
+  const { compiled, page, audience, at, pageNumber, shown } = request;
+  const answers: PageAnswers = resolvePage(compiled, laterPage(page, pageNumber), { audience, at });
+  const values = valuesOf(request);
+  const filled = (slot: Slot) => {
+    const own = (id: string, part: Part) => ({
+      id,
+      part: partSeenBy(withPageValues(part, values[slot]), audience),
+    });
+    if (shown && shown.part.slot === slot)
+      return own(shown.id, wholePart(shown.part, pieceIn(compiled.design)));
+    const id = partOf(answers[slot]);
+    // the same object for every page: what was drawn of it is kept
+    const part = id === null ? undefined : findBody(wholeDesign(compiled.design), "part", id);
+    return id !== null && part ? own(id, part) : null;
+  };
+  return Object.fromEntries(SLOTS.map((slot) => [slot, filled(slot)])) as unknown as PageData["slots"];
+};
+
+/** Gathers everything the drawing of one page needs, in two steps: plan what it shows, then fetch just that. */
+export const assemblePage = async (request: PageRequest, connection: Connection): Promise<PageData> => {
+  const { compiled, head, page, at } = request;
+  const { design, index } = compiled;
+  const slots = slotsOf(request);
+  const profile = getBody(design, "profile", PROFILE_ID);
+  const parts = SLOTS.flatMap((slot) => slots[slot]?.part ?? []);
+  const menus = Object.fromEntries(
+    [...design.values()].flatMap((document) =>
+      document.kind === "menu" ? [[document.id, document.body]] : [],
+    ),
+  );
+  const needs = planPage({
+    index,
+    page,
+    parts,
+    pageNumber: request.pageNumber,
+    at,
+    found: (request.found ?? []).flatMap((id) => findEntry(index, id) ?? []),
+    menus,
+    profilePictures: [
+      profile.logo,
+      profile.logoOverPictures,
+      profile.logoSmall,
+      profile.icon,
+      profile.sharePicture,
+    ],
+  });
+  const readable = mayRead(page.access, request.audience);
+  const body =
+    needs.needsBody && readable && page.entry ? await loadBody(head.id, page.entry.id, connection) : [];
+  const view = (entry: EntryFacts) => entryView(entry, index, request.audience);
+  return {
+    site: {
+      name: profile.name,
+      language: head.settings.language,
+      origin: request.origin,
+      searchPath: head.settings.searchPath,
+    },
+    page: {
+      identity: page.identity,
+      path: pagePath(page.path, request.pageNumber),
+      title: page.role === "notFound" ? ENGLISH.notFound : page.title,
+      description: page.entry?.summary ?? "",
+      role: page.role,
+      pageNumber: request.pageNumber,
+    },
+    audience: request.audience,
+    at,
+    slots,
+    values: valuesOf(request),
+    pieces: shownPieces(request),
+    style: getBody(design, "style", STYLE_ID),
+    profile,
+    menus: Object.fromEntries(needs.menus.flatMap((id) => (menus[id] ? [[id, menus[id]]] : []))),
+    pictures: await picturesOf(needs.pictures, request, connection),
+    links: linksOf(needs.identities, index),
+    trail: trailOf(page, index),
+    entry: page.entry ? view(page.entry) : null,
+    body,
+    mayRead: readable,
+    lists: Object.fromEntries(
+      Object.entries(needs.lists).map(([id, list]) => [id, listView(list, page, view)]),
+    ),
+    promoted: Object.fromEntries(
+      Object.entries(needs.promoted).map(([item, entries]) => [item, entries.map(view)]),
+    ),
+    query: request.query ?? "",
+  };
+};
+
+/** What a part that is being edited needs to be whole: its pieces, and all others it may be given. */
+const shownPieces = ({ compiled, shown }: PageRequest): PageData["pieces"] =>
+  shown ? Object.fromEntries(documentsOf(compiled.design, "piece").map(({ id, body }) => [id, body])) : {};
+
+/** Pictures as the design has them; those of content that came since are looked up, and nothing else of a draft. */
+const picturesOf = async (
+  ids: readonly string[],
+  { compiled: { design }, head }: PageRequest,
+  connection: Connection,
+): Promise<Readonly<Record<string, Picture>>> => {
+  const known = ids.flatMap((id) => {
+    const picture = findBody(design, "picture", id);
+    return picture ? [[id, picture] as const] : [];
+  });
+  const had = new Set(known.map(([id]) => id));
+  const newer = ids.filter((id) => id !== "" && !had.has(id));
+  return { ...Object.fromEntries(known), ...(await loadPictures(head.id, newer, connection)) };
+};
+
+const linksOf = (identities: readonly string[], index: SiteIndex): PageData["links"] =>
+  Object.fromEntries(
+    identities.flatMap((identity) => {
+      const page = index.byIdentity.get(identity);
+      return page ? [[identity, { path: page.path, title: page.title }]] : [];
+    }),
+  );
+
+const listView = (list: ListNeed, page: Address, view: (entry: EntryFacts) => EntryView): ListView => ({
+  entries: list.entries.map(view),
+  total: list.total,
+  page: list.page,
+  pages: list.pages,
+  stem: list.isPaged ? page.path : "",
+});
+
+const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
+  const { facts } = index;
+  const zoned = (instant: string | null) =>
+    instant === null ? null : wallTime(instant, facts.settings.timeZone);
+  const author = facts.authors.find((each) => each.id === entry.author);
+  const authorPage = author && index.byIdentity.get(`archive:author:${author.id}`);
+  const kind = facts.kinds.find((each) => each.id === entry.kind);
+  return {
+    id: entry.id,
+    path: index.byIdentity.get(entryIdentity(entry.id))?.path ?? entry.path,
+    title: entry.title,
+    summary: entry.summary,
+    picture: entry.picture,
+    published: zoned(entry.publishedOn),
+    starts: zoned(entry.startsAt),
+    ends: zoned(entry.endsAt),
+    author: author && authorPage ? { name: author.name, path: authorPage.path } : null,
+    terms: entry.terms.flatMap((id) => {
+      const page = index.byIdentity.get(`archive:term:${id}`);
+      return page ? [{ name: page.title, path: page.path }] : [];
+    }),
+    fields: (kind?.fields ?? []).flatMap((field) => {
+      const value = entry.fields[field.key];
+      return value === undefined ? [] : [{ label: field.label, value: String(value) }];
+    }),
+    restricted: !mayRead(entry.access, audience),
+  };
+};
+
+/** The way down: front page, then what the page hangs below (ancestors, or the archive it is listed in), then itself. */
+const trailOf = (page: Address, index: SiteIndex): PageData["trail"] => {
+  const step = (address: Address | undefined) =>
+    address ? [{ title: address.title, path: address.path }] : [];
+  const [front] = index.stems;
+  if (!front || page.role === "front") return [];
+  const first = [{ title: ENGLISH.home, path: "/" }];
+  if (page.role === "notFound") return first;
+  const above = page.ancestors.map((id) => index.byIdentity.get(entryIdentity(id))).reverse();
+  const archive =
+    page.entry && above.length === 0 ? index.byIdentity.get(`archive:kind:${page.kind}`) : undefined;
+  const termsAbove = page.archiveOf?.of === "term" ? termChain(page.archiveOf.id, index) : [];
+  return [
+    ...first,
+    ...step(archive),
+    ...above.flatMap(step),
+    ...termsAbove.flatMap(step),
+    ...step(page),
+  ].filter((each, position, all) => position === 0 || each.path !== all[position - 1]?.path);
+};
+
+const termChain = (id: string, index: SiteIndex): readonly (Address | undefined)[] => {
+  const chain: (Address | undefined)[] = [];
+  for (
+    let term = index.terms.get(index.terms.get(id)?.parent ?? "");
+    term;
+    term = index.terms.get(term.parent ?? "")
+  )
+    chain.unshift(index.byIdentity.get(`archive:term:${term.id}`));
+  return chain;
+};
