@@ -1,6 +1,7 @@
 import { type Design, type DesignDocument, designOf, orderId } from "../src/core/design/design";
 import type { Band, Part } from "../src/core/design/part";
 import type { EntryFacts, SiteFacts, Term } from "../src/core/model/content";
+import { entryIdentity } from "../src/core/model/identity";
 import type { Clause, Condition, Placement } from "../src/core/model/placement";
 import { SLOTS, type Slot } from "../src/core/model/slot";
 import { slotName } from "../src/messages/words";
@@ -248,7 +249,7 @@ const bigDesign = (random: Seeded, facts: SiteFacts, { parts, now, bands }: Size
   }
   const chooses = random.some(facts.entries.slice(-400), 5, Math.min(40, Math.ceil(parts / 20)));
   for (const { id } of chooses) {
-    const identity = `entry:${id}`;
+    const identity = entryIdentity(id);
     const slots = { footer: random.chance(0.5) ? ("nothing" as const) : { part: "footer-1" } };
     documents.push({ id: `choice:${identity}`, kind: "choice", body: { schema: 1, identity, slots } });
   }

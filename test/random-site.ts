@@ -1,6 +1,7 @@
 import { type Design, type DesignDocument, designOf } from "../src/core/design/design";
 import type { Part } from "../src/core/design/part";
 import type { EntryFacts, SiteFacts } from "../src/core/model/content";
+import type { Identity } from "../src/core/model/identity";
 import type { Clause, Facet, Placement } from "../src/core/model/placement";
 import { SLOTS, type Slot } from "../src/core/model/slot";
 import type { Seeded } from "./seeded";
@@ -183,7 +184,7 @@ export const randomPart = (random: Seeded, facts: SiteFacts, slot: Slot, number:
   bands: [],
 });
 
-export const randomDesign = (random: Seeded, facts: SiteFacts, identities: readonly string[]): Design => {
+export const randomDesign = (random: Seeded, facts: SiteFacts, identities: readonly Identity[]): Design => {
   const documents: DesignDocument[] = [];
   for (const slot of SLOTS) {
     const ids = Array.from({ length: 1 + random.below(6) }, (_, index) => `${slot}-${index}`);

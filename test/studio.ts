@@ -1,11 +1,11 @@
 import type { Issue, Outcome } from "../src/core/model/issue";
 import { findAccountByEmail } from "../src/data/account-repository";
 import { POOL } from "../src/data/database";
-import { DEMO_ACCOUNTS, DEMO_PASSWORD } from "../src/server/import/demo";
-import { studioOrigin } from "../src/server/http/host-names";
 import type { UseCaseName, UseCases } from "../src/server/doors/registry";
 import { postSession } from "../src/server/doors/session-requests";
 import { answerCall } from "../src/server/doors/studio-requests";
+import { studioOrigin } from "../src/server/http/host-names";
+import { DEMO_ACCOUNTS, DEMO_PASSWORD } from "../src/server/import/demo";
 
 /** The studio as a script sees it: requests through the same door as the browser's. */
 type ResultOf<Name extends UseCaseName> = Extract<

@@ -1,7 +1,7 @@
 import { closeDatabase, database } from "../src/data/database";
 import { migrate } from "../src/data/migrate";
-import { loadDemo } from "../src/server/import/demo";
 import { closeDecoders } from "../src/server/files/decoding";
+import { loadDemo } from "../src/server/import/demo";
 import { installQueue } from "../src/server/jobs/queue";
 
 /** One migrated database with the sample sites, made once; every test file gets a clone of its own. */

@@ -273,11 +273,13 @@ export const blockField = (kind: BlockKind, path: readonly (string | number)[]):
 
 /** A setting of a node that pages may change, as people who see only the page speak of it: "Heading", "Button: leads to". */
 export const choiceLabel = (node: PartNode, path: readonly string[]): string => {
-  const own = "kind" in node ? blockField(node.kind as BlockKind, path)?.label : undefined;
-  const field = own ?? fieldName(path.at(-1) ?? "");
   const around =
     "kind" in node ? BLOCK_NAMES[node.kind as BlockKind] : "name" in node ? node.name || "Band" : "Cell";
-  return field === "Text" || field === around ? around : `${around}: ${field.toLowerCase()}`;
+  const leaf = path.at(-1) ?? "";
+  const own = "kind" in node ? blockField(node.kind as BlockKind, path)?.label : undefined;
+  const field = own ?? fieldName(leaf);
+  // what is its text is the thing itself
+  return leaf === "text" || field === around ? around : `${around}: ${field.toLowerCase()}`;
 };
 
 /** How many settings are shown before "more". */

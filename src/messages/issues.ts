@@ -150,6 +150,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "menu.taken": ({ name }) => `There is a menu “${String(name)}” already. Give this one another name.`,
   "menu.inUse": ({ count: uses }) =>
     `The menu is shown in ${count(Number(uses), "place")}. Take it out there first; nothing was removed.`,
+  "identity.form": () =>
+    "A page is named by what it is, such as entry:12 or archive:kind:3; this is no such name. Nothing was saved.",
   "layers.twice": () => "Each layer of a background is there once. Nothing was saved.",
   "menu.depth": () => "Menus have at most three levels. Nothing was saved.",
   "link.scheme": () =>

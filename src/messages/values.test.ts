@@ -6,6 +6,7 @@ import { designOf } from "../core/design/design";
 import { setNodeOperation } from "../core/design/operations";
 import { Band, type Block } from "../core/design/part";
 import { Look } from "../core/model/look";
+import { choiceLabel } from "./block-fields";
 import { describeOperation } from "./changes";
 import { numberOptions, valueWords } from "./values";
 
@@ -100,5 +101,12 @@ describe("values of settings", () => {
     expect(told("s", ["settings", "list"], "Friends")).toBe(
       "sign-up form: Goes to the list Letters → Friends",
     );
+  });
+  it("of what pages may change are called by the thing, not by how its part says it", () => {
+    const node = (kind: "title" | "notice" | "button" | "signUp") => block(kind, {});
+    expect(choiceLabel(node("title"), ["settings", "text"])).toBe("Title");
+    expect(choiceLabel(node("notice"), ["settings", "text"])).toBe("Notice");
+    expect(choiceLabel(node("button"), ["settings", "target"])).toBe("Button: leads to");
+    expect(choiceLabel(node("signUp"), ["settings", "list"])).toBe("Sign-up form: goes to the list");
   });
 });

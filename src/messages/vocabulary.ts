@@ -1,4 +1,5 @@
 import type { SiteIndex } from "../core/addresses/facts";
+import { entryIdentity } from "../core/model/identity";
 import type { Clause, Facet } from "../core/model/placement";
 
 /** Current names of a site's things by id, as plain data: sentences never show an id. */
@@ -22,7 +23,7 @@ export const vocabularyOf = (index: SiteIndex, entries: Iterable<string> = []): 
   const { facts } = index;
   const titles: Record<string, string> = {};
   for (const id of entries) {
-    const title = index.byIdentity.get(`entry:${id}`)?.title ?? unpublishedTitle(index, id);
+    const title = index.byIdentity.get(entryIdentity(id))?.title ?? unpublishedTitle(index, id);
     if (title !== undefined) titles[id] = title;
   }
   return {

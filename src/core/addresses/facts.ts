@@ -1,9 +1,10 @@
 import type { Access, EntryFacts, Medium, SiteFacts, Term } from "../model/content";
+import { entryIdentity, type Identity } from "../model/identity";
 import type { Audience, Role } from "../model/placement";
 
 /** One URL path the site answers, with everything placement may ask of it. Later pages share their stem's identity. */
 export interface Address {
-  readonly identity: string;
+  readonly identity: Identity;
   readonly path: string;
   readonly title: string;
   readonly role: Role;
@@ -70,8 +71,6 @@ export const findEntry = (index: SiteIndex, id: string): EntryFacts | undefined 
  */
 export const laterPage = (stem: Address, pageNumber: number): Address =>
   pageNumber === 1 ? stem : { ...stem, role: stem.role === "front" ? "archive" : stem.role, pageNumber };
-
-export const entryIdentity = (id: string): string => `entry:${id}`;
 
 /** Whether someone of the audience may read what has this access. */
 export const mayRead = (access: Access, audience: Audience): boolean => readableBy(audience).includes(access);

@@ -1,5 +1,6 @@
 import type { EntryFacts, Kind, SiteFacts, Term } from "../model/content";
-import { type Address, type ArchiveOf, entryIdentity, type Lookup, laterPage, type SiteIndex } from "./facts";
+import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
+import { type Address, type ArchiveOf, type Lookup, laterPage, type SiteIndex } from "./facts";
 
 /**
  * Enumerates a site's stems at an instant: one for each published entry, archives for each kind that has one, each
@@ -275,7 +276,7 @@ const archives = (
   const ofKinds = facts.kinds
     .filter((kind) => kind.hasArchive)
     .map((kind) => ({
-      identity: `archive:kind:${kind.id}`,
+      identity: kindIdentity(kind.id),
       path: kind.path,
       title: kind.plural,
       archiveOf: { of: "kind", id: kind.id } as const,
@@ -288,7 +289,7 @@ const archives = (
       .toReversed()
       .map((id) => terms.get(id)?.slug ?? id);
     return {
-      identity: `archive:term:${term.id}`,
+      identity: termIdentity(term.id),
       path: `${grouping.path}${slugs.join("/")}/`,
       title: term.name,
       archiveOf: { of: "term", id: term.id, grouping: grouping.id } as const,
@@ -298,7 +299,7 @@ const archives = (
   const ofAuthors = facts.authors
     .filter((author) => writers.has(author.id))
     .map((author) => ({
-      identity: `archive:author:${author.id}`,
+      identity: authorIdentity(author.id),
       path: `${facts.settings.authorsPath}${author.slug}/`,
       title: author.name,
       archiveOf: { of: "author", id: author.id } as const,
@@ -320,7 +321,7 @@ const datePeriods = (kind: Kind, published: readonly EntryFacts[]): readonly str
 };
 
 const dateArchive = (kind: Kind, period: string): ArchiveStem => ({
-  identity: `archive:date:${kind.id}:${period}`,
+  identity: dateIdentity(kind.id, period),
   path: `${kind.path}${period.replace("-", "/")}/`,
   title: `${kind.plural}, ${period}`,
   archiveOf: { of: "date", kind: kind.id, period },

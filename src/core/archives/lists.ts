@@ -1,5 +1,6 @@
-import { entryIdentity, type SiteIndex } from "../addresses/facts";
+import type { SiteIndex } from "../addresses/facts";
 import type { EntryFacts } from "../model/content";
+import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 
 /**
  * Which entries stand in which list, and in which order: worked out once for the content of a site, so that a list of
@@ -39,16 +40,16 @@ const ranked = (places: Uint32Array): Order => {
   return { places, rank };
 };
 
-/** The year and the month of an entry, each with its kind. */
+/** The archives of the year and of the month of an entry. */
 const periodsOf = ({ kind, publishedOn }: EntryFacts): readonly string[] =>
-  publishedOn === null ? [] : [`${kind}:${publishedOn.slice(0, 4)}`, `${kind}:${publishedOn.slice(0, 7)}`];
+  publishedOn === null ? [] : [4, 7].map((length) => dateIdentity(kind, publishedOn.slice(0, length)));
 
 /** The lists an entry stands in, by the identity of the archive that is about it. */
 const listsFor = (entry: EntryFacts, terms: readonly string[]): readonly string[] => [
-  `archive:kind:${entry.kind}`,
-  ...terms.map((term) => `archive:term:${term}`),
-  ...(entry.author === null ? [] : [`archive:author:${entry.author}`]),
-  ...periodsOf(entry).map((period) => `archive:date:${period}`),
+  kindIdentity(entry.kind),
+  ...terms.map((term) => termIdentity(term)),
+  ...(entry.author === null ? [] : [authorIdentity(entry.author)]),
+  ...periodsOf(entry),
 ];
 
 /** Places by a key, while they are gathered. */
@@ -59,8 +60,8 @@ class Growing {
     if (found) found.push(place);
     else this.#places.set(key, [place]);
   }
-  toMembers(prefix: string): readonly (readonly [string, Uint32Array])[] {
-    return [...this.#places].map(([key, places]) => [prefix + key, Uint32Array.from(places)] as const);
+  toMembers(identityOf: (key: string) => string): readonly (readonly [string, Uint32Array])[] {
+    return [...this.#places].map(([key, places]) => [identityOf(key), Uint32Array.from(places)] as const);
   }
 }
 
@@ -101,10 +102,10 @@ export class EntryLists {
     return new EntryLists(
       index.published,
       new Map([
-        ...kinds.toMembers("archive:kind:"),
-        ...terms.toMembers("archive:term:"),
-        ...authors.toMembers("archive:author:"),
-        ...dates.toMembers("archive:date:"),
+        ...kinds.toMembers(kindIdentity),
+        ...terms.toMembers(termIdentity),
+        ...authors.toMembers(authorIdentity),
+        ...dates.toMembers((period) => period),
       ]),
       new Map(),
     );
@@ -125,7 +126,7 @@ export class EntryLists {
     sort: Sort,
     direction: Direction,
   ): readonly EntryFacts[] {
-    const identities = "archive" in what ? [what.archive] : what.kinds.map((kind) => `archive:kind:${kind}`);
+    const identities = "archive" in what ? [what.archive] : what.kinds.map((kind) => kindIdentity(kind));
     const key = JSON.stringify([identities, terms, sort, direction]);
     const known = this.#kept.get(key);
     if (known) return known;
@@ -154,7 +155,7 @@ export class EntryLists {
     terms: readonly string[],
     isArchive: boolean,
   ): Uint32Array | null {
-    const about = terms.length === 0 ? null : this.#union(terms.map((term) => `archive:term:${term}`));
+    const about = terms.length === 0 ? null : this.#union(terms.map((term) => termIdentity(term)));
     if (identities.length === 0 && !isArchive) return about;
     const among = this.#union(identities);
     if (about === null) return among;

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { ChoiceName, ChoiceValue } from "../model/choices";
 import { HouseStyle } from "../model/house-style";
+import { isIdentity } from "../model/identity";
 import { Menu } from "../model/menu";
 import { Picture } from "../model/picture";
 import { SiteProfile } from "../model/profile";
@@ -16,7 +17,7 @@ export type SlotOrder = z.infer<typeof SlotOrder>;
 /** What one page chose for itself: for a slot a part, or nothing; and what it says where parts let it. A slot not named is as everywhere. */
 export const PageChoice = z.object({
   schema: z.literal(1),
-  identity: z.string(),
+  identity: z.string().refine(isIdentity, { message: "identity.form" }),
   slots: z.partialRecord(Slot, z.union([z.object({ part: z.string() }), z.literal("nothing")])),
   values: z.partialRecord(Slot, z.record(ChoiceName, ChoiceValue)).optional(),
 });

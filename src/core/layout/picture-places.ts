@@ -6,6 +6,7 @@ import { wholeDesign } from "../design/pieces";
 import { blocksOf } from "../design/tree";
 import type { EntryFacts } from "../model/content";
 import type { HouseStyle } from "../model/house-style";
+import { entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 import type { Responsive } from "../model/values";
 import { valueAt, WIDTHS, type Width } from "../model/values";
 import type { Size } from "./crops";
@@ -145,7 +146,7 @@ const listed = (
   partsOf: (page: string) => readonly string[],
   style: HouseStyle,
 ): readonly PicturePlace[] => {
-  const archives = [`archive:kind:${entry.kind}`, ...entry.terms.map((term) => `archive:term:${term}`)];
+  const archives = [kindIdentity(entry.kind), ...entry.terms.map((term) => termIdentity(term))];
   const drawn = [...new Set(archives.flatMap(partsOf))];
   return [
     ...drawn.flatMap((id) => {
@@ -175,7 +176,7 @@ export const picturePlaces = (
     ),
     ...entries.flatMap((entry): readonly PicturePlace[] => {
       const { id } = entry;
-      const own = partsOf(`entry:${id}`).flatMap((part) => {
+      const own = partsOf(entryIdentity(id)).flatMap((part) => {
         const body = findBody(design, "part", part);
         return body ? entryPlaces(part, body, id, style) : [];
       });

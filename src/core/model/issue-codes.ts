@@ -48,6 +48,7 @@ export const ISSUE_CODES = [
   "input.tooLarge",
   "input.tooMany",
   "kind.last",
+  "identity.form",
   "layers.twice",
   "link.scheme",
   "menu.depth",

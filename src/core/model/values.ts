@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { isIdentity } from "./identity";
 import { LinkTarget } from "./rich-text";
 
 /** Values that settings of bands and blocks are made of. */
@@ -32,7 +33,12 @@ export const Outline = z
   .regex(/^[MmZzLlHhVvCcSsQqTtAa0-9 ,.eE+-]*$/);
 
 /** A page by identity, or an address typed in. */
-export const Target = z.union([z.object({ identity: z.string().min(1) }), z.object({ url: LinkTarget })]);
+export const Target = z
+  .union([z.object({ identity: z.string().min(1) }), z.object({ url: LinkTarget })])
+  .refine((target) => !("identity" in target) || isIdentity(target.identity), {
+    message: "identity.form",
+    path: ["identity"],
+  });
 export type Target = z.infer<typeof Target>;
 
 /** The page a target is; undefined for an address typed in, or none. */

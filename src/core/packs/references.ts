@@ -1,6 +1,7 @@
 import type { SiteIndex } from "../addresses/facts";
 import { withSettings } from "../blocks/shown";
 import type { Band, Block, Part } from "../design/part";
+import { identityFrom, identityParts } from "../model/identity";
 import type { Look } from "../model/look";
 import type { MenuItem, Promotion } from "../model/menu";
 import type { Clause, Placement } from "../model/placement";
@@ -16,30 +17,12 @@ export interface ReferenceMap {
   readonly content: (type: PackNeed["type"], id: string) => string | null;
 }
 
-/** An identity such as `archive:term:<id>` taken apart; null for `search` and `notFound`, which every site has. */
-const identityParts = (
-  identity: string,
-): {
-  readonly prefix: string;
-  readonly type: PackNeed["type"];
-  readonly id: string;
-  readonly rest: string;
-} | null => {
-  const found = /^(entry|archive:kind|archive:term|archive:author|archive:date):(.+)$/.exec(identity);
-  if (!found) return null;
-  const [, prefix = "", id = ""] = found;
-  if (prefix === "archive:date") {
-    const split = id.lastIndexOf(":");
-    return { prefix, type: "kind", id: id.slice(0, split), rest: id.slice(split) };
-  }
-  return { prefix, type: (prefix === "entry" ? "entry" : prefix.slice(8)) as PackNeed["type"], id, rest: "" };
-};
-
+/** `search` and `notFound` every site has. */
 export const mapIdentity = (identity: string, map: ReferenceMap): string | null => {
   const parts = identityParts(identity);
   if (!parts) return identity;
-  const id = map.content(parts.type, parts.id);
-  return id === null ? null : `${parts.prefix}:${id}${parts.rest}`;
+  const id = map.content(parts.of === "date" ? "kind" : parts.of, parts.id);
+  return id === null ? null : identityFrom({ ...parts, id });
 };
 
 const mapTarget = (target: Target, map: ReferenceMap): Target => {

@@ -1,7 +1,8 @@
-import { entryIdentity, findEntry, type SiteIndex } from "../addresses/facts";
+import { findEntry, type SiteIndex } from "../addresses/facts";
 import { withChangedEntry } from "../addresses/stems";
 import { carryLists } from "../archives/lists";
 import type { EntryFacts } from "../model/content";
+import { entryIdentity } from "../model/identity";
 import type { Slot } from "../model/slot";
 import { type Column, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
 import type { CompiledPlacement } from "./compile";

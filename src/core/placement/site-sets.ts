@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { entryIdentity } from "../addresses/facts";
+import { entryIdentity } from "../model/identity";
 import { type Clause, FACETS, type Facet } from "../model/placement";
 import { FACET_RULES } from "./facets";
 import { eachPage, type PageSet, rangeSet, setOfNumbers, unionOf } from "./page-sets";

@@ -3,6 +3,7 @@ import { buildIndex } from "../addresses/stems";
 import { designOf } from "../design/design";
 import type { Part } from "../design/part";
 import type { SiteFacts } from "../model/content";
+import type { Identity } from "../model/identity";
 import { type Clause, type Condition, EVERYWHERE, NOWHERE, Placement } from "../model/placement";
 import { compareSpecificity, specificityOf } from "./compile";
 import { explainSlot } from "./explain";
@@ -88,7 +89,7 @@ const view = { audience: "signedOut", at: "2026-01-01T00:00:00.000Z" };
 const designWith = (
   parts: readonly Part[],
   order?: readonly string[],
-  choices: readonly [string, "nothing" | { part: string }][] = [],
+  choices: readonly [Identity, "nothing" | { part: string }][] = [],
 ) =>
   compileDesign(
     designOf([

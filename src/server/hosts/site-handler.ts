@@ -1,7 +1,8 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
-import { type Address, entryIdentity, readableBy, type SiteIndex } from "../../core/addresses/facts";
+import { type Address, readableBy, type SiteIndex } from "../../core/addresses/facts";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
 import { ACCOUNT_PATH } from "../../core/model/account";
+import { entryIdentity } from "../../core/model/identity";
 import type { Audience } from "../../core/model/placement";
 import { nextPageEdge } from "../../core/placement/edges";
 import type { CompiledDesign } from "../../core/placement/resolve";

@@ -6,6 +6,7 @@ import { buildIndex } from "../../core/addresses/stems";
 import { designOf, documentsOf, PROFILE_ID, STYLE_ID } from "../../core/design/design";
 import type { Operation } from "../../core/design/operations";
 import type { Grouping, SiteSettings, Term } from "../../core/model/content";
+import { entryIdentity, kindIdentity } from "../../core/model/identity";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import type { MenuItem } from "../../core/model/menu";
 import { importChange } from "../../core/packs/import-change";
@@ -147,7 +148,7 @@ const importContent = async (
   if (!front) return fail(issue("content.unknown", ["site.yaml"], { type: "front page", value: site.front }));
   await runStatement(
     "UPDATE site SET settings = :settings WHERE id = :id",
-    { id, settings: JSON.stringify({ ...settings, front: `entry:${front.id}` }) },
+    { id, settings: JSON.stringify({ ...settings, front: entryIdentity(front.id) }) },
     transaction,
   );
   return succeed({ entries: saved.value });
@@ -268,9 +269,9 @@ const menuItems = (
   nodes.map(({ label, page, url, items }) => {
     const found = page === undefined ? undefined : index.byPath.get(page);
     const identity = found?.entry
-      ? `entry:${found.entry.path}`
+      ? entryIdentity(found.entry.path)
       : found?.archiveOf?.of === "kind"
-        ? `archive:kind:${kindKey(index, found.archiveOf.id)}`
+        ? kindIdentity(kindKey(index, found.archiveOf.id))
         : undefined;
     return {
       id: newIds.id(),

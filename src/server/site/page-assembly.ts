@@ -1,11 +1,4 @@
-import {
-  type Address,
-  entryIdentity,
-  findEntry,
-  laterPage,
-  mayRead,
-  type SiteIndex,
-} from "../../core/addresses/facts";
+import { type Address, findEntry, laterPage, mayRead, type SiteIndex } from "../../core/addresses/facts";
 import { pagePath } from "../../core/addresses/paths";
 import { pageCount } from "../../core/archives/page-size";
 import { withPageValues } from "../../core/cascade/page-values";
@@ -15,6 +8,7 @@ import type { Part } from "../../core/design/part";
 import { pieceIn, wholeDesign, wholePart } from "../../core/design/pieces";
 import type { EntryView, ListView } from "../../core/draw/page-material";
 import type { EntryFacts } from "../../core/model/content";
+import { authorIdentity, entryIdentity, kindIdentity, termIdentity } from "../../core/model/identity";
 import type { Picture } from "../../core/model/picture";
 import type { Audience } from "../../core/model/placement";
 import { SLOTS, type Slot } from "../../core/model/slot";
@@ -187,7 +181,7 @@ const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): Ent
   const zoned = (instant: string | null) =>
     instant === null ? null : wallTime(instant, facts.settings.timeZone);
   const author = facts.authors.find((each) => each.id === entry.author);
-  const authorPage = author && index.byIdentity.get(`archive:author:${author.id}`);
+  const authorPage = author && index.byIdentity.get(authorIdentity(author.id));
   const kind = facts.kinds.find((each) => each.id === entry.kind);
   return {
     id: entry.id,
@@ -200,7 +194,7 @@ const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): Ent
     ends: zoned(entry.endsAt),
     author: author && authorPage ? { name: author.name, path: authorPage.path } : null,
     terms: entry.terms.flatMap((id) => {
-      const page = index.byIdentity.get(`archive:term:${id}`);
+      const page = index.byIdentity.get(termIdentity(id));
       return page ? [{ name: page.title, path: page.path }] : [];
     }),
     fields: (kind?.fields ?? []).flatMap((field) => {
@@ -221,7 +215,7 @@ const trailOf = (page: Address, index: SiteIndex): PageData["trail"] => {
   if (page.role === "notFound") return first;
   const above = page.ancestors.map((id) => index.byIdentity.get(entryIdentity(id))).reverse();
   const archive =
-    page.entry && above.length === 0 ? index.byIdentity.get(`archive:kind:${page.kind}`) : undefined;
+    page.entry && above.length === 0 ? index.byIdentity.get(kindIdentity(page.entry.kind)) : undefined;
   const termsAbove = page.archiveOf?.of === "term" ? termChain(page.archiveOf.id, index) : [];
   return [
     ...first,
@@ -239,6 +233,6 @@ const termChain = (id: string, index: SiteIndex): readonly (Address | undefined)
     term;
     term = index.terms.get(term.parent ?? "")
   )
-    chain.unshift(index.byIdentity.get(`archive:term:${term.id}`));
+    chain.unshift(index.byIdentity.get(termIdentity(term.id)));
   return chain;
 };

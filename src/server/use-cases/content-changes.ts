@@ -4,6 +4,7 @@ import { findEntry } from "../../core/addresses/facts";
 import { canonicalPath, pathIssue } from "../../core/addresses/paths";
 import { documentsOf } from "../../core/design/design";
 import { Access, type Entry, type EntryFacts, type SiteFacts } from "../../core/model/content";
+import { entryIdentity, kindIdentity } from "../../core/model/identity";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { missingValues } from "../../core/placement/compile";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
@@ -178,7 +179,10 @@ const removedBy = (facts: SiteFacts, { what, id }: Removal): Outcome<Taken> => {
   if (what === "kind" && facts.kinds.length === 1) return fail(issue("kind.last", ["id"]));
   const gone = new Set(entries.map((entry) => entry.id));
   const front = facts.settings.front;
-  if (front === `archive:kind:${kinds[0]?.id}` || entries.some((entry) => front === `entry:${entry.id}`))
+  if (
+    kinds.some((kind) => front === kindIdentity(kind.id)) ||
+    entries.some((entry) => front === entryIdentity(entry.id))
+  )
     return fail(issue("front.stays", ["id"]));
   const moving = facts.terms.filter((term) => term.parent === id && what === "term");
   const up = terms[0]?.parent ?? null;

@@ -4,6 +4,7 @@ import { findPlace } from "../../core/design/tree";
 import { pictureFindings } from "../../core/layout/picture-findings";
 import { type PicturePlace, picturePlaces } from "../../core/layout/picture-places";
 import type { EntryFacts } from "../../core/model/content";
+import { entryIdentity } from "../../core/model/identity";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { isIssueCode } from "../../core/model/issue-codes";
 import { SLOTS } from "../../core/model/slot";
@@ -116,7 +117,7 @@ const namesOf = (
 ) => {
   const part = "part" in where ? findBody(design, "part", where.part) : undefined;
   const node = part && "node" in where ? findPlace(part, where.node)?.node : undefined;
-  const page = "entry" in where ? index.byIdentity.get(`entry:${where.entry}`) : undefined;
+  const page = "entry" in where ? index.byIdentity.get(entryIdentity(where.entry)) : undefined;
   return {
     part: part ? { name: part.name, badge: partName(part), node: nodeName(node) } : null,
     page: page ? { identity: page.identity, title: page.title } : null,

@@ -1,4 +1,5 @@
 import type { SiteIndex } from "../../core/addresses/facts";
+import { entryIdentity } from "../../core/model/identity";
 import type { Audience, Clause, Facet } from "../../core/model/placement";
 import { collect } from "../../core/placement/page-sets";
 import type { Resolution } from "../../core/placement/resolution";
@@ -217,7 +218,7 @@ const entryCandidates = (index: SiteIndex, typed: readonly string[]): readonly C
       group,
       facet,
       value,
-      also: index.byIdentity.get(`entry:${value}`)?.path ?? "",
+      also: index.byIdentity.get(entryIdentity(value))?.path ?? "",
     }));
   return [...of("under", "under"), ...of("under", "childOf"), ...of("pages", "entry")];
 };

@@ -30,7 +30,9 @@ export class Unreachable extends Error {
 }
 
 const ask = (path: string, request: RequestInit): Promise<Response> =>
-  fetch(path, request).catch(() => {
+  fetch(path, request).catch((error: unknown) => {
+    // nobody waits for it any more: that says nothing of the server
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new Unreachable();
   });
 
@@ -50,20 +52,20 @@ export const call = async <Name extends UseCaseName>(
   site: string,
   name: Name,
   input: CallInput<Name>,
-  /** After how long no answer is as good as none. */
-  withinMs?: number,
+  /** When no answer is wanted any more: a question nobody waits for is given up, a change never. */
+  signal?: AbortSignal,
 ): Promise<CallResult<Name>> =>
-  read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input), withinMs));
+  read(await post(`/api/studio/${site}/${name}`, JSON.stringify(input), signal));
 
 /** Browsers keep small requests alive when the page is left: what was typed last is saved all the same. */
 const KEPT_ALIVE = 60_000;
-const post = (path: string, body: string, withinMs?: number): Promise<Response> =>
+const post = (path: string, body: string, signal?: AbortSignal): Promise<Response> =>
   ask(path, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body,
     keepalive: body.length < KEPT_ALIVE,
-    ...(withinMs === undefined ? {} : { signal: AbortSignal.timeout(withinMs) }),
+    ...(signal ? { signal } : {}),
   });
 
 /** Sends a file with answers to the use-cases that take one. */

@@ -128,7 +128,12 @@ export const documentState =
     const queue: SaveQueue = new SaveQueue({
       send: async ({ key, operations }) => {
         try {
-          await call(get().site, "change", { key, operations: [...operations] }, ANSWER_WITHIN_MS);
+          await call(
+            get().site,
+            "change",
+            { key, operations: [...operations] },
+            AbortSignal.timeout(ANSWER_WITHIN_MS),
+          );
         } catch (error) {
           if (isSignedOut(error)) {
             // another may sign in at this computer: nothing goes under their name

@@ -18,7 +18,7 @@ export const useCall = <Name extends UseCaseName>(
   const site = useSite();
   return useQuery({
     queryKey: [site, name, input],
-    queryFn: () => call(site, name, input),
+    queryFn: ({ signal }) => call(site, name, input, signal),
     enabled: options.enabled ?? true,
     placeholderData: keepPreviousData,
     // a server that is away comes back: it is asked again until it is, and what is shown stays

@@ -55,7 +55,11 @@ export const useRows = (
         from: window * WINDOW,
         count: WINDOW,
       };
-      return { queryKey: [site, "rows", input], queryFn: () => call(site, "rows", input), retry: false };
+      return {
+        queryKey: [site, "rows", input],
+        queryFn: ({ signal }: { readonly signal: AbortSignal }) => call(site, "rows", input, signal),
+        retry: false,
+      };
     }),
   });
   keys.forEach((key, place) => {
