@@ -10,6 +10,7 @@ import type { DrawMessage } from "../src/workers/frame-end";
 import { shaper } from "../test/shaper";
 import { blankPage, leastInChromium, loadFonts } from "./blank-page";
 import { PAGES } from "./public-pages";
+import { isWhole, sample } from "./sample";
 import { open, signIn } from "./studio";
 
 const ask = <T>(page: Page, name: string, site: string, input: object): Promise<T> =>
@@ -83,6 +84,8 @@ test("G11: the edges of every header of both sites are Chromium's, to the pixel,
   expect(wrong).toEqual([]);
 });
 
+const drawnByBoth = PAGES.filter(([, at]) => !/\?|\/page\/|nowhere|_account/.test(at));
+
 test("the worker draws the same bytes as the server, on a page of every kind", async ({ page, context }) => {
   test.setTimeout(300_000);
   // every preview frame keeps what it was told to draw
@@ -99,7 +102,7 @@ test("the worker draws the same bytes as the server, on a page of every kind", a
   await signIn(page);
   await open(page, "packs");
   let compared = 0;
-  for (const [site, path] of PAGES.filter(([, at]) => !/\?|\/page\/|nowhere|_account/.test(at))) {
+  for (const [site, path] of sample(drawnByBoth, 2)) {
     const found = await page.evaluate(
       async ({ at, body }) => (await (await fetch(at, { method: "POST", body })).json()).value.found[0],
       { at: `/api/studio/${site}/goTo`, body: JSON.stringify({ query: path }) },
@@ -118,5 +121,5 @@ test("the worker draws the same bytes as the server, on a page of every kind", a
     compared += 1;
   }
   console.log(`worker and server: ${compared} pages, the same bytes`);
-  expect(compared).toBeGreaterThan(12);
+  expect(compared).toBeGreaterThan(isWhole ? 12 : 6);
 });

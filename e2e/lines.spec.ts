@@ -8,6 +8,7 @@ import { WORDS } from "../test/random-header";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
+import { isWhole, sample } from "./sample";
 
 /** What stands between words of headings: spaces, dashes, slashes, brackets, quotes, numbers. */
 const JOINTS = [
@@ -33,7 +34,7 @@ const JOINTS = [
 test("lines of headings are Chromium's", async ({ page }) => {
   const seed = runSeed(2000);
   const random = seeded(seed);
-  const cases = Array.from({ length: 2000 }, () => {
+  const cases = Array.from({ length: isWhole ? 2000 : 700 }, () => {
     const size = (random.below(40 * 16) + 224) / 16;
     const words: string[] = Array.from({ length: 2 + random.below(8) }, () => random.pick(WORDS));
     return {
@@ -75,16 +76,18 @@ test("lines of headings are Chromium's", async ({ page }) => {
   expect(wrong.slice(0, 8)).toEqual([]);
 });
 
-test("places where a line may end between two characters are Chromium's, for every pair", async ({
-  page,
-}) => {
+test("places where a line may end between two characters are Chromium's", async ({ page }) => {
   await page.setContent("<div id=box style='width:1px;font:16px monospace;position:absolute'></div>");
   const letters = [
     ...Array.from({ length: 94 }, (_, at) => String.fromCharCode(33 + at)),
     ...["é", "–", "—", "…", "’"],
   ];
-  const pairs = letters.flatMap((before) =>
-    letters.flatMap((after) => ["a", " "].map((earlier) => `a${earlier}${before}${after}aa`)),
+  const pairs = sample(
+    letters.flatMap((before) =>
+      letters.flatMap((after) => ["a", " "].map((earlier) => `a${earlier}${before}${after}aa`)),
+    ),
+    // an odd step over pairs of pairs: both ways to come to a pair are among them
+    5,
   );
   const seen = await page.evaluate((texts) => {
     const box = document.getElementById("box") as HTMLElement;

@@ -3,6 +3,7 @@ import { gzipSync } from "node:zlib";
 import { type Browser, expect, type Page, test } from "@playwright/test";
 import { serializeOuter } from "parse5";
 import { PAGES } from "./public-pages";
+import { isWhole, sample } from "./sample";
 import { get, PORT, PublicPage } from "./studio";
 
 /** The targets of what visitors get, on one page for each distinct set of parts. */
@@ -30,13 +31,17 @@ test("header, footer and all styles of a page are at most 12 KB together, the sc
   console.log(`frames and styles: at most ${Math.max(...sizes)} bytes zipped; script ${script}`);
 });
 
+const EVERY_WIDTH = Array.from({ length: 41 }, (_, place) => 1600 - place * 32);
+/** Either side of where something changes, and the narrowest and the widest. */
+const EDGES = [1600, 1280, 1000, 999, 820, 600, 599, 390, 320];
+
 test("no page scrolls sideways from 320 to 1600 px", async ({ page }) => {
   test.setTimeout(300_000);
   const wrong: string[] = [];
   for (const [site, path] of PAGES) {
     await page.setViewportSize({ width: 1600, height: 700 });
     await page.goto(`http://${site}.localhost:${PORT}${path}`);
-    for (let width = 1600; width >= 320; width -= 32) {
+    for (const width of isWhole ? EVERY_WIDTH : EDGES) {
       await page.setViewportSize({ width, height: 700 });
       const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
       if (over > 0) wrong.push(`${site} ${path} at ${width}: ${over} px`);
@@ -84,9 +89,10 @@ test("nothing shifts while a page loads cold", async ({ browser }) => {
   expect(await probe.evaluate(() => PerformanceObserver.supportedEntryTypes)).toContain("layout-shift");
   await probe.close();
   const shifts: string[] = [];
+  const cold = sample(PAGES, 3);
   let again = 0;
   for (const width of [1280, 390])
-    for (const address of PAGES) {
+    for (const address of cold) {
       let found = await shiftOf(browser, address, width);
       // what lacks its place lacks it each time; fonts may be late on a busy machine, which is the next test
       for (let tries = 1; found.sum > 0 && tries < 4; tries += 1) {
@@ -95,7 +101,7 @@ test("nothing shifts while a page loads cold", async ({ browser }) => {
       }
       if (found.sum > 0) shifts.push(found.said);
     }
-  console.log(`cold: ${PAGES.length * 2} pages, ${again} looked at again`);
+  console.log(`cold: ${cold.length * 2} pages, ${again} looked at again`);
   expect(shifts).toEqual([]);
 });
 
@@ -126,7 +132,7 @@ test("where fonts come late, what stands in for them keeps nearly everything in 
   const sums = { with: 0, without: 0 };
   const most: string[] = [];
   for (const width of [1280, 390])
-    for (const address of PAGES.slice(0, 5)) {
+    for (const address of PAGES.slice(0, isWhole ? 5 : 3)) {
       const [found, without] = await Promise.all([
         shiftOf(browser, address, width, late),
         shiftOf(browser, address, width, bare),

