@@ -6,7 +6,7 @@ import { explainSlot } from "../src/core/placement/explain";
 import { impactOf } from "../src/core/placement/impact";
 import { type Resolution, resolveAll, shownAt } from "../src/core/placement/resolution";
 import { type CompiledDesign, compileDesign, resolvePage } from "../src/core/placement/resolve";
-import { follow, withEntry } from "../src/core/placement/settled";
+import { follow, withEntry } from "../src/core/placement/slot-columns";
 import { seeded } from "../test/seeded";
 import { documentOf, firstMatches, MATCHERS, type PageDocument, sqlPeer } from "./bench-peers";
 import { bigPlacement, bigSite } from "./big-site";

@@ -9,7 +9,7 @@ import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
 import { countAsked, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, isActive } from "./resolve";
-import type { SlotColumn } from "./settled";
+import type { SlotColumn } from "./slot-columns";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
 export type Finding = {

@@ -12,7 +12,7 @@ import { bestMatch, holds, keepingOff, type View } from "./match";
 import { chooseOperations, conditionFor } from "./proposals";
 import { resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, compileDesign, isActive } from "./resolve";
-import { follow } from "./settled";
+import { follow } from "./slot-columns";
 
 /** A change that settles something, tried by resolving again before it is offered. */
 export interface Mend {

@@ -10,8 +10,8 @@ import { eachPage, hasPage } from "./page-sets";
 import { partNumbersOf } from "./part-numbers";
 import { resolveAll } from "./resolution";
 import { type CompiledDesign, compileDesign } from "./resolve";
-import { follow, slotColumn } from "./settled";
 import { setsOf } from "./site-sets";
+import { follow, slotColumn } from "./slot-columns";
 
 /**
  * "Use another here": what can be done so that the chosen pages get another part in a slot. Every way is tried by

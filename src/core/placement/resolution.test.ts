@@ -12,7 +12,7 @@ import { SLOTS } from "../model/slot";
 import { bestMatch, type View } from "./match";
 import { answersAt, askedBy, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, compileDesign, partOf, resolvePage } from "./resolve";
-import { follow, withEntry } from "./settled";
+import { follow, withEntry } from "./slot-columns";
 
 /** Every fast path against the slow, obvious one: page by page, from nothing, by the naive resolver. */
 const seed = runSeed(31);

@@ -14,7 +14,7 @@ import {
   type Resolved,
   type SlotAnswer,
 } from "./resolve";
-import { type ChoiceMark, isAsking, rulesFor, type SlotColumn, slotColumn } from "./settled";
+import { type ChoiceMark, isAsking, rulesFor, type SlotColumn, slotColumn } from "./slot-columns";
 
 /**
  * Every slot of every page of a design at one view. Pages are numbered as in the index; the page that stands for an

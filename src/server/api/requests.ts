@@ -69,7 +69,7 @@ const contextFor = async (request: Request, siteId: string): Promise<Outcome<Sit
   const account = await findTokenAccount(siteId, hashToken(token), now, POOL);
   if (!account) return fail(issue("token.none"));
   const [site, membership] = [await findSite(siteId, POOL), await findMembership(siteId, account.id, POOL)];
-  if (!site || !membership || !mayDo(membership.role, "look")) return fail(issue("permission.none"));
+  if (!site || !membership || !mayDo(membership.role, "see")) return fail(issue("permission.none"));
   return {
     ok: true,
     value: { account, role: membership.role, site, now: site.now, ids: newIds },

@@ -9,7 +9,7 @@ import { answered } from "./studio-door";
 /** A rendition of a picture for the studio's own screens: the same file visitors get, behind the studio's door. */
 export const answerMedia = (request: Request, site: string, file: string): Promise<Response> =>
   answered(request, async () => {
-    const context = await openContext(request, site, "look");
+    const context = await openContext(request, site, "see");
     if (!context.ok) return outcomeResponse(context);
     const answer = await sharedFile(site, `/_media/${file}`);
     if (!answer?.file) return outcomeResponse(fail(issue("picture.unknown")));
@@ -25,7 +25,7 @@ export const answerMedia = (request: Request, site: string, file: string): Promi
 /** A font as previews measure with it: unpacked, one that ships by name, one of the site's own by content hash. */
 export const answerFont = (request: Request, site: string, file: string): Promise<Response> =>
   answered(request, async () => {
-    const context = await openContext(request, site, "look");
+    const context = await openContext(request, site, "see");
     if (!context.ok) return outcomeResponse(context);
     const bytes = await unpackedFont(site, file);
     if (!bytes) return outcomeResponse(fail(issue("font.unknown")));

@@ -17,7 +17,7 @@ export const answerCall = (request: Request, site: string, name: string): Promis
     if (name === "exportPack") return answerExport(request, site);
     const known = findUseCase(name);
     // who may not even look learns nothing of which calls there are
-    const context = await openContext(request, site, known ? PERMISSIONS[known] : "look");
+    const context = await openContext(request, site, known ? PERMISSIONS[known] : "see");
     if (!context.ok) return outcomeResponse(context);
     if (!known) return outcomeResponse(fail(issue("useCase.unknown")));
     const definition = definitionOf(known);

@@ -48,7 +48,7 @@ const shell = () =>
   pageWith(
     "img-src 'self'; media-src 'self'; font-src 'self'",
     html`<style id="values"></style><style id="marks"></style>
-<script src="/_assets/morphdom.js"></script><script src="/_assets/shell.js" defer></script>`,
+<script src="/_assets/morphdom.js"></script><script src="/_assets/preview.js" defer></script>`,
     `'self' ${studioOrigin()}`,
   );
 
@@ -57,7 +57,7 @@ const ROW_CSS = `*{box-sizing:border-box}body{margin:0;display:flex;flex-wrap:wr
 const row = () =>
   pageWith(
     "frame-src 'self'",
-    html`<style>${new SafeHtml(ROW_CSS)}</style><script src="/_assets/row.js" defer></script>`,
+    html`<style>${new SafeHtml(ROW_CSS)}</style><script src="/_assets/preview-row.js" defer></script>`,
     studioOrigin(),
   );
 

@@ -10,8 +10,8 @@ const root = process.cwd();
 const ASSETS: Readonly<Record<string, { readonly path: string; readonly type: string }>> = {
   "site.js": { path: "src/server/assets/site.js", type: "text/javascript; charset=utf-8" },
   "point.js": { path: "src/server/assets/point.js", type: "text/javascript; charset=utf-8" },
-  "shell.js": { path: "src/server/assets/shell.js", type: "text/javascript; charset=utf-8" },
-  "row.js": { path: "src/server/assets/row.js", type: "text/javascript; charset=utf-8" },
+  "preview.js": { path: "src/server/assets/preview.js", type: "text/javascript; charset=utf-8" },
+  "preview-row.js": { path: "src/server/assets/preview-row.js", type: "text/javascript; charset=utf-8" },
   "morphdom.js": {
     path: "node_modules/morphdom/dist/morphdom-umd.min.js",
     type: "text/javascript; charset=utf-8",

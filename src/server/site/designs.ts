@@ -2,7 +2,7 @@ import type { SiteIndex } from "../../core/addresses/facts";
 import type { Design } from "../../core/design/design";
 import type { EntryFacts } from "../../core/model/content";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
-import { changedIndex, follow, onChangedIndex } from "../../core/placement/settled";
+import { changedIndex, follow, onChangedIndex } from "../../core/placement/slot-columns";
 import type { SiteHead } from "../../data/content-repository";
 import type { Connection, Transaction } from "../../data/database";
 import { liveEdition, loadDraft, loadEdition } from "../../data/design-repository";

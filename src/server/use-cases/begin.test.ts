@@ -40,7 +40,7 @@ describe("a new site", () => {
     const menu = beginning.menu.flatMap(({ target }) =>
       target && "identity" in target ? [target.identity] : [],
     );
-    const wish = {
+    const answers = {
       name: "Harrow Lane",
       tagline: "Forty plots",
       logo: "",
@@ -49,7 +49,7 @@ describe("a new site", () => {
       menu,
       frame,
     };
-    await who.get("begin", wish);
+    await who.get("begin", answers);
     const design = await loadDraft("harrow-lane", POOL);
     expect(documentsOf(design, "part").map(({ body }) => body.slot)).toEqual(
       expect.arrayContaining(["header", "titleBar", "layout", "footer"]),
@@ -59,7 +59,7 @@ describe("a new site", () => {
     const { findings } = await who.get("lookFindings", { state: "draft" });
     expect(findings).toEqual([]);
     // a second time there is something already
-    expect((await who.refused("begin", wish))[0]?.code).toBe("begin.hasParts");
+    expect((await who.refused("begin", answers))[0]?.code).toBe("begin.hasParts");
     await who.get("undo");
     expect(documentsOf(await loadDraft("harrow-lane", POOL), "part")).toEqual([]);
     expect((await who.get("beginning")).profile.name).toBe("Harrow Lane Allotments");

@@ -77,14 +77,14 @@ type Wish = z.infer<typeof Wish>;
 /** Gives a site its first frame: name, logo, colours, menu and all parts, in one step that is undone as one. */
 export const begin = defineUseCase({
   input: Wish,
-  run: async (context, wish) => {
+  run: async (context, answers) => {
     const draft = await designAt(context, "draft", POOL);
     if (documentsOf(draft.design, "part").length > 0) return fail(issue("begin.hasParts"));
-    if (wish.logo !== "" && draft.design.get(wish.logo)?.kind !== "picture")
+    if (answers.logo !== "" && draft.design.get(answers.logo)?.kind !== "picture")
       return fail(issue("picture.unknown", ["logo"]));
-    const facts = [...profileOperations(draft.design, wish), ...styleOperations(draft.design, wish)];
-    const menu = menuOperations(context, draft, wish);
-    const parts = partOperations(context, draft, [...facts, ...menu], wish);
+    const facts = [...profileOperations(draft.design, answers), ...styleOperations(draft.design, answers)];
+    const menu = menuOperations(context, draft, answers);
+    const parts = partOperations(context, draft, [...facts, ...menu], answers);
     if (!parts.ok) return parts;
     return allOrNothing((transaction) =>
       commitChange(context, [...facts, ...menu, ...parts.value], transaction, {

@@ -8,7 +8,7 @@ import { entryIdentity, kindIdentity } from "../../core/model/identity";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { missingValues } from "../../core/placement/compile";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
-import { changedIndex, onChangedIndex } from "../../core/placement/settled";
+import { changedIndex, onChangedIndex } from "../../core/placement/slot-columns";
 import {
   keepRemoved,
   listRemoved,

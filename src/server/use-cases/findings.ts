@@ -6,7 +6,7 @@ import { audiencesOf, type Finding, findingsOf } from "../../core/placement/find
 import { mendsForFinding } from "../../core/placement/mends";
 import { resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
-import type { SlotColumn } from "../../core/placement/settled";
+import type { SlotColumn } from "../../core/placement/slot-columns";
 import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
 import { impactOfOperations, named } from "./impact-words";

@@ -12,7 +12,7 @@ import { sitesOf } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { currentEdition, listEditions, newestChange } from "../../data/design-repository";
 import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
-import { mayDo } from "../access/roles";
+import { mayDo, permissionsOf } from "../access/roles";
 import { previewOrigin, publicOrigin } from "../http/host-names";
 import { draftChanges, partState, redrawnParts, revaluedPages } from "./draft-changes";
 import { takeBackTarget } from "./editions";
@@ -63,7 +63,8 @@ export const frame = defineUseCase({
       },
       isPublished: current !== null,
       account: context.account,
-      role: context.role,
+      /** What who asks may do here; each use-case says so too. */
+      may: permissionsOf(context.role),
       sites: sites.map(({ id, settings: { name } }) => ({ id, name })),
       draft: { changes: changes.length, pages: impact?.pages ?? 0 },
       mayTakeBack: mayDo(context.role, "publish") && takeBackTarget(editions, current, context.now) !== null,

@@ -5,7 +5,7 @@ import { type Coming, type ImpactGroup, impactOf } from "../../core/placement/im
 import type { View } from "../../core/placement/match";
 import { resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
-import { follow } from "../../core/placement/settled";
+import { follow } from "../../core/placement/slot-columns";
 import { badgeOf } from "./view-input";
 
 const MOST_GROUPS = 60;

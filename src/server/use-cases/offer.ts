@@ -35,11 +35,11 @@ export const offer = defineUseCase({
     const { compiled: draft, view } = resolution.value;
     const numbers = pickedNumbers(resolution.value, pages, { by, filter });
     if (!numbers.ok) return numbers;
-    const wish = wanted.use === "everywhere" ? null : wishOf(draft, slot, wanted, context);
+    const wished = wanted.use === "everywhere" ? null : wishedOf(draft, slot, wanted, context);
     const ways =
-      wish === null
+      wished === null
         ? releases(draft, slot, numbers.value)
-        : proposals(draft, { slot, pages: numbers.value, wanted: wish, view }, context.ids);
+        : proposals(draft, { slot, pages: numbers.value, wanted: wished, view }, context.ids);
     return succeed({
       /** How many pages the selection stands for. */
       pages: numbers.value.reduce((sum, number) => sum + (resolution.value.weights[number] as number), 0),
@@ -53,7 +53,7 @@ export const offer = defineUseCase({
   },
 });
 
-const wishOf = (
+const wishedOf = (
   draft: CompiledDesign,
   slot: Slot,
   wanted: Exclude<z.infer<typeof WantedInput>, { use: "everywhere" }>,

@@ -121,7 +121,7 @@ const countPages = ({ compiled, weights }: Resolution, clause: Clause): number =
   return pages;
 };
 
-/** "Any page, when a member is looking" is another wish than "pages only members can open". */
+/** "Any page, when a member is looking" is another placement than "pages only members can open". */
 const audiencePlaces = ({ compiled, pageTotal }: Resolution, typed: readonly string[]): readonly Place[] => {
   const { levels } = compiled.index.facts.settings;
   return ["signedOut", "signedIn", ...levels.map(({ key }) => `level:${key}`)].flatMap((audience) => {

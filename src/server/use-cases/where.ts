@@ -7,7 +7,7 @@ import { Placement } from "../../core/model/placement";
 import type { Slot } from "../../core/model/slot";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { compileDesign } from "../../core/placement/resolve";
-import { follow } from "../../core/placement/settled";
+import { follow } from "../../core/placement/slot-columns";
 import { POOL } from "../../data/database";
 import { impactInWords, named } from "./impact-words";
 import { reachIn } from "./parts";

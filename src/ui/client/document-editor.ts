@@ -8,7 +8,7 @@ import { documentName } from "../../messages/changes";
 import { describeIssues } from "../../messages/issues";
 import { CallFailed, call, Unreachable } from "./call";
 import { forget, Keeper, type Kept, strandedOf } from "./kept-changes";
-import { type Change, documentOf, SaveQueue, type Saving } from "./save-queue";
+import { type Change, changedDocument, SaveQueue, type Saving } from "./save-queue";
 
 type Path = readonly (string | number)[];
 
@@ -172,7 +172,7 @@ export const documentState =
       const { site, id } = get();
       const before = await strandedOf(site, id, keeper.accountOf(id));
       const mine = () => {
-        const waiting = queue.changes.filter((change) => documentOf(change) === id);
+        const waiting = queue.changes.filter((change) => changedDocument(change) === id);
         return [...new Map([...before, ...waiting].map((change) => [change.key, change])).values()];
       };
       const keys = mine().map(({ key }) => key);
@@ -215,7 +215,7 @@ export const documentState =
         mayChange = editing.mayChange;
         const { account, path } = editing;
         keeper.label(id, { account, path, name: documentName(documentWith(id, body)) });
-        const waiting = queue.changes.filter((change) => documentOf(change) === id);
+        const waiting = queue.changes.filter((change) => changedDocument(change) === id);
         if (isSame && (waiting.length > 0 || isTakingUp)) return;
         if (!isSame) set({ site, id, unfit: keeper.unfitOf(id) });
         const now = applied(body, { id, operations: waiting.flatMap(({ operations }) => operations) });
@@ -259,7 +259,7 @@ export const documentState =
       giveUp: () => takeUpOnce(true),
       drop: (document) => {
         keeper.take(document, [], []);
-        queue.replace(queue.changes.filter((change) => documentOf(change) !== document));
+        queue.replace(queue.changes.filter((change) => changedDocument(change) !== document));
       },
       forgetUnfit: () => {
         keeper.take(get().id, [], []);

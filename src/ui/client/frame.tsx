@@ -67,11 +67,9 @@ export const FrameProvider = ({
   return <Context.Provider value={value}>{children}</Context.Provider>;
 };
 
-/** Whether who is signed in may change the design of the site; the server says so too. */
-export const useMayDesign = (): boolean => {
-  const { role } = useFrame().frame;
-  return role === "owner" || role === "builder";
-};
+/** Whether who is signed in may do what needs a permission on this site; the server says so too. */
+export const useMay = (permission: Frame["may"][number]): boolean =>
+  useFrame().frame.may.includes(permission);
 
 export const useFrame = (): FrameValue => {
   const value = useContext(Context);

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Change, documentOf } from "./save-queue";
+import { Change, changedDocument } from "./save-queue";
 import { holdTab, openTabs, THIS_TAB } from "./tabs";
 
 /**
@@ -28,7 +28,7 @@ export type Kept = z.infer<typeof Label> & { readonly changes: readonly Change[]
 
 const PREFIX = "gray-latch:unsaved:";
 const prefixOf = (site: string, document: string): string => `${PREFIX}${site}:${document}:`;
-const keyOf = (site: string, change: Change): string => prefixOf(site, documentOf(change)) + change.key;
+const keyOf = (site: string, change: Change): string => prefixOf(site, changedDocument(change)) + change.key;
 
 const read = (key: string): Record | null => {
   try {
@@ -100,7 +100,7 @@ export const keptIn = async (site: string, account: string): Promise<ReadonlyMap
   const kept = new Map<string, Kept>();
   for (const { tab, change, path, name } of recordsAt(`${PREFIX}${site}:`, account)) {
     if (tab !== THIS_TAB && open.has(tab)) continue;
-    const document = documentOf(change);
+    const document = changedDocument(change);
     const changes = [...(kept.get(document)?.changes ?? []), change];
     kept.set(document, { account, path, name, changes });
   }
@@ -135,10 +135,10 @@ export class Keeper {
   /** Keeps these and what does not fit, and forgets what is in hand and neither; false if the browser refuses. */
   keep(site: string, changes: readonly Change[]): boolean {
     let isKept = true;
-    for (const document of new Set([...this.#inHand.keys(), ...changes.map(documentOf)])) {
+    for (const document of new Set([...this.#inHand.keys(), ...changes.map(changedDocument)])) {
       const label = this.#labels.get(document);
       if (!label) continue;
-      const own = changes.filter((change) => documentOf(change) === document);
+      const own = changes.filter((change) => changedDocument(change) === document);
       const all = [...this.unfitOf(document), ...own];
       const keys = new Set(all.map(({ key }) => key));
       for (const change of all) isKept = keep(site, label, change) && isKept;

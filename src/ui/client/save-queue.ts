@@ -10,7 +10,7 @@ export const Change = z.object({ key: z.string().min(8).max(64), operations: z.a
 export type Change = z.infer<typeof Change>;
 
 /** The document a change is of: editors change one at a time. */
-export const documentOf = ({ operations }: Change): string => operations[0]?.id ?? "";
+export const changedDocument = ({ operations }: Change): string => operations[0]?.id ?? "";
 
 const SAVE_AFTER_MS = 600;
 /** How long to wait before the first try again, the second, … */

@@ -3,7 +3,7 @@ import { usePathname } from "next/navigation";
 import { useEffect } from "react";
 import type { StoreApi, UseBoundStore } from "zustand";
 import type { DocumentEditor } from "./document-editor";
-import { useFrame, useMayDesign } from "./frame";
+import { useFrame, useMay } from "./frame";
 import { useRefresh, useSite } from "./hooks";
 
 /**
@@ -20,7 +20,7 @@ export const useDocumentEditor = <Body>(
   const refresh = useRefresh();
   const here = usePathname();
   const account = useFrame().frame.account.id;
-  const mayChange = useMayDesign();
+  const mayChange = useMay("design");
   const open = useEditor((editor) => editor.open);
   useEffect(() => {
     const { flush, keepNow, onSaved, onSignedOut } = useEditor.getState();

@@ -2,14 +2,14 @@
 import { Box, Button, TextField, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Act, Mono, Quiet, ShownOnce } from "../theme/pieces";
 
 /** Links to the draft for those without an account: made, shown once, taken back. */
 export const DraftLinks = () => {
   const { moment } = useFrame();
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const { data } = useCall("draftLinks", {});
   const create = useAct("createDraftLink");
   const drop = useAct("dropDraftLink");

@@ -3,7 +3,7 @@ import { Box, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
 import type { CallResult } from "../client/call";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 import { ChangeWords } from "./Changes";
@@ -18,7 +18,7 @@ const REASONS = { publish: "", takeBack: "taken back", restore: "restored" } as 
 
 /** All editions, the newest first, each with the way back to it. */
 export const History = ({ data }: { readonly data: CallResult<"editions"> }) => {
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   // while one waits for its time nothing else goes live
   const mayRestore = mayDesign && data.editions.every(({ state }) => state !== "waiting");
   return (

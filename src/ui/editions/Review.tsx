@@ -5,7 +5,7 @@ import { useSnackbar } from "notistack";
 import { useState } from "react";
 import { describeFinding } from "../../messages/findings";
 import { count, pages as pagesText } from "../../messages/words";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { MomentField } from "../fields/MomentField";
@@ -27,7 +27,7 @@ interface ReviewProps extends Ticks {
 export const Review = ({ data: compared, only, isCurrent, left, onLeave }: ReviewProps) => {
   const { badge, moment } = useFrame();
   const site = useSite();
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const [note, setNote] = useState("");
   /** When it is to go live; null for at once, empty while no time is chosen. */
   const [at, setAt] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 "use client";
 import { useSnackbar } from "notistack";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct } from "../client/hooks";
 import { Act, Notice } from "../theme/pieces";
 import type { ReviewData } from "./Changes";
@@ -8,7 +8,7 @@ import type { ReviewData } from "./Changes";
 /** An edition that goes live by itself, and the way to stop that. */
 export const WaitingNotice = ({ waiting }: { readonly waiting: NonNullable<ReviewData["waiting"]> }) => {
   const { moment } = useFrame();
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const putOff = useAct("putOff");
   const say = useSnackbar().enqueueSnackbar;
   return (

@@ -3,7 +3,7 @@ import { Box, Button, Checkbox, FormControlLabel, TextField } from "@mui/materia
 import { useDeferredValue, useState } from "react";
 import { count, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -26,7 +26,7 @@ export const FindScreen = () => {
   const notice = useUndoNotice();
   const places = asked.find === "" ? [] : (data?.places ?? []);
   const chosen = places.filter((place) => !without.has(keyOf(place)) && place.after !== place.text);
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const run = async () => {
     const done = await replace.mutateAsync({
       find,

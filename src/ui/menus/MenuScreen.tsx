@@ -6,7 +6,7 @@ import { insertAfter, rowsOf } from "../../core/menus/item-tree";
 import type { Menu } from "../../core/model/menu";
 import { count, digits } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { newNodeId } from "../client/new-id";
 import { leafPath, partPath } from "../client/paths";
@@ -35,7 +35,7 @@ export const MenuScreen = () => {
 const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => {
   const set = useMenuEditor((editor) => editor.set);
   const [selected, setSelected] = useState<string | null>(null);
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const add = (label: string, target: NonNullable<Menu["items"][number]["target"]>) => {
     const item = { id: newNodeId(), label: label.slice(0, 200), target, items: [] };
     changeItems((items) => insertAfter(items, selected, [item]));

@@ -3,7 +3,7 @@ import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, TextFiel
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { count } from "../../messages/words";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { PartSign } from "../shell/PartSign";
@@ -14,7 +14,7 @@ import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 export const MenusScreen = () => {
   const { data, error } = useCall("menus", {});
   const site = useSite();
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   if (!data) return <Pending error={error} what="Reading the menus …" />;
   return (
     <Box sx={{ px: 2.5, py: 2.25 }}>

@@ -5,7 +5,7 @@ import type { Slot } from "../../core/model/slot";
 import { describeVerdict } from "../../messages/placement-sentences";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { PartSign } from "../shell/PartSign";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
@@ -56,7 +56,7 @@ const Rival = ({ page, slot, row }: { readonly page: string; readonly slot: Slot
   const { frame, seen, badge } = useFrame();
   const [open, setOpen] = useState(false);
   const { is, because } = describeVerdict(row.verdict, frame.vocabulary, badge);
-  const mayMend = seen.state === "draft" && frame.role !== "viewer" && frame.role !== "editor";
+  const mayMend = useMay("design") && seen.state === "draft";
   return (
     <Box component="li" sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }}>

@@ -19,7 +19,7 @@ import { useSnackbar } from "notistack";
 import { useDeferredValue, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
@@ -35,10 +35,10 @@ export const PageContent = ({ data }: { readonly data: Page }) => {
   const { frame } = useFrame();
   const [dialog, setDialog] = useState<"change" | "remove" | null>(null);
   const { entry, removable } = data;
-  const mayRemove = useMayDesign();
+  const mayChange = useMay("choose");
+  const mayRemove = useMay("design");
   if (!entry && !removable) return null;
   const { terms } = frame.vocabulary;
-  const mayChange = frame.role !== "viewer";
   return (
     <Box component="section" aria-labelledby="content" sx={{ mt: 3 }}>
       <Typography id="content" variant="h2">

@@ -7,7 +7,7 @@ import type { Slot } from "../../core/model/slot";
 import type { Control } from "../../messages/controls";
 import type { CallResult } from "../client/call";
 import { call } from "../client/call";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useRefresh, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { Field } from "../fields/Field";
@@ -52,7 +52,7 @@ export const PageValue = ({
     if (!waiting.current) setValue(JSON.parse(known ?? "null") as unknown);
   }, [known]);
   const { open, node, path } = setting;
-  const mayOpen = useMayDesign();
+  const mayOpen = useMay("design");
   const save = async (next: unknown) => {
     try {
       if (open) await call(site, "sayOnPage", { page, slot, name: open.name, value: next as never });

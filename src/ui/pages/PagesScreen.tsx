@@ -6,7 +6,7 @@ import { type MouseEvent, memo, useCallback, useRef, useState } from "react";
 import { SLOTS } from "../../core/model/slot";
 import type { CoverageRow } from "../../core/placement/coverage";
 import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
 import { CellView } from "../overview/CellView";
@@ -44,7 +44,7 @@ export const PagesScreen = () => {
   };
   useKeys({ escape: clear });
   if (!data) return <Pending error={error} what="Reading the pages …" />;
-  const mayChoose = frame.role !== "viewer";
+  const mayChoose = useMay("choose");
   const picks = every ? ["every"] : [...picked];
   return (
     <Box sx={{ px: 2.5, pt: 2.25, display: "flex", flexDirection: "column", height: { md: "100%" } }}>

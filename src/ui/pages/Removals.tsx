@@ -1,17 +1,18 @@
 "use client";
 import { Box, MenuItem } from "@mui/material";
-import { useFrame } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { QuietMenu } from "../shell/QuietMenu";
 import { Quiet } from "../theme/pieces";
 
 /** What was deleted and can be brought back. Not there while nothing was. */
 export const Removals = () => {
-  const { frame, moment } = useFrame();
+  const { moment } = useFrame();
+  const mayBringBack = useMay("design");
   const { data } = useCall("removals", {});
   const bringBack = useAct("bringBack");
   const removals = data?.removals ?? [];
-  if (removals.length === 0 || frame.role === "viewer" || frame.role === "editor") return null;
+  if (removals.length === 0 || !mayBringBack) return null;
   return (
     <QuietMenu words={`Deleted (${removals.length})`}>
       {(close) =>

@@ -12,7 +12,7 @@ import {
 import { Box, styled, Typography } from "@mui/material";
 import { memo } from "react";
 import type { Band, Block, Cell } from "../../core/design/part";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
 import { useEditor } from "./editor";
@@ -42,7 +42,7 @@ const Bands = () => {
   const part = useEditor((state) => state.body);
   const editedKind = useEditor((state) => state.editedKind);
   const { frame } = useFrame();
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   if (!part) return null;
   return (
     <div

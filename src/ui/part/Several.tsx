@@ -5,7 +5,7 @@ import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
 import { count } from "../../messages/words";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
 import { Act, Quiet } from "../theme/pieces";
@@ -20,7 +20,7 @@ const TYPE_WORDS = { band: "band", cell: "cell", block: "block" } as const;
 export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
   const part = useEditor((state) => state.body);
   const { id, apply } = useEditor.getState();
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const places = nodes.flatMap((node) => (part ? (findPlace(part, node) ?? []) : []));
   const [first] = places;
   if (!first) return null;

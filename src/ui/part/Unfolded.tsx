@@ -10,7 +10,7 @@ import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_CONTROLS, BLOCK_NAMES, FIRST_SETTINGS } from "../../messages/block-fields";
 import { type FieldSpec, isOffered } from "../../messages/controls";
 import { describeLines } from "../../messages/fit";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
 import { Act, Quiet } from "../theme/pieces";
@@ -27,7 +27,7 @@ import { kindOf, type NodeKind, Usual } from "./Usual";
 export const Unfolded = ({ node }: { readonly node: string }) => {
   const part = useEditor((state) => state.body);
   const id = useEditor((state) => state.id);
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const [more, setMore] = useState(!mayDesign);
   const place = part && findPlace(part, node);
   if (!part || !place) return null;

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { innerId } from "../../core/design/pieces";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { changeItems, useMenuEditor } from "../menus/menu-editor";
 import { itemsWith, typedValue, type Words, type WordsPlace, wordsPlace } from "../preview/words-in-place";
 import { useEditor } from "./editor";
@@ -22,7 +22,7 @@ const placeIn = (body: Part, words: Words): WordsPlace | undefined =>
 
 /** Words of what is open in the editor that are edited where they stand, in one of the frames that show it. */
 export const useWordsInPlace = () => {
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const [edited, setEdited] = useState<Edited | null>(null);
   const inHand = useMenuInHand();
   // a menu is opened first: what is typed must have somewhere to go

@@ -10,7 +10,7 @@ import { pictureFindingWords, pictureTypeName, placeWords, weightWords } from ".
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { createDocumentEditor } from "../client/document-editor";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, pagePath, partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
@@ -46,7 +46,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
   const remove = useAct("removePicture");
   const undoNotice = useUndoNotice();
   const input = useRef<HTMLInputElement>(null);
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const src = mediaPath(site, body, body.renditions[Math.min(1, body.renditions.length - 1)] ?? 0);
   const text = (field: "name" | "alt" | "credit", label: string, help: string) => (
     <TextField

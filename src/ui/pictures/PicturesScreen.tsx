@@ -5,7 +5,7 @@ import { type DragEvent, useEffect, useRef, useState } from "react";
 import { keptWords, pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
 import { count, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { SheetLink } from "../shell/SheetLink";
@@ -28,7 +28,7 @@ export const PicturesScreen = () => {
   const [isOver, setOver] = useState(false);
   const [query, setQuery] = useState("");
   const [onlyNoticed, setOnlyNoticed] = useState(useSearchParams().get("look") === "noticed");
-  const mayAdd = useMayDesign();
+  const mayAdd = useMay("design");
   useEffect(() => {
     if (!mayAdd) return;
     const paste = (event: ClipboardEvent) => {

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import type { SiteProfile } from "../../core/model/profile";
 import type { Instead } from "../../workers/preview.worker";
 import { createDocumentEditor } from "../client/document-editor";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { OneOf } from "../fields/ChoiceInput";
@@ -39,7 +39,7 @@ const PICTURES = [
 const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
   const { frame } = useFrame();
   const set = useProfileEditor((editor) => editor.set);
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const text = (field: "name" | "tagline" | "owner" | "address", label: string, help: string) => (
     <TextField
       label={label}

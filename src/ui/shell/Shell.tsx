@@ -7,7 +7,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { call, signOut } from "../client/call";
 import { saveAll } from "../client/document-editor";
-import { type Frame, FrameProvider, useFrame, useMayDesign } from "../client/frame";
+import { type Frame, FrameProvider, useFrame, useMay } from "../client/frame";
 import { isSignedOut, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
@@ -168,9 +168,9 @@ const Index = () => {
 };
 
 /** Said once, above everything, to those who may not do all of it. */
-const LIMITS: Readonly<Partial<Record<Frame["role"], string>>> = {
-  viewer: "you may look, not change",
-  editor: "you may choose for single pages",
+const limitOf = ({ may }: Frame): string | null => {
+  if (may.includes("design")) return null;
+  return may.includes("choose") ? "you may choose for single pages" : "you may look, not change";
 };
 
 const LAST_ON_PHONES = { ml: { xs: "auto", md: 0 } } as const;
@@ -206,7 +206,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
           gap: 2,
         }}
       >
-        {LIMITS[frame.role] ? <Quiet>{LIMITS[frame.role]}</Quiet> : null}
+        {limitOf(frame) ? <Quiet>{limitOf(frame)}</Quiet> : null}
         <Steps />
         {frame.mayTakeBack ? <TakeBack /> : null}
         <Box
@@ -270,7 +270,7 @@ const PointAtIt = () => {
 const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [creating, setCreating] = useState(false);
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const router = useRouter();
   const { mode, setMode } = useColorScheme();
   const close = () => setAnchor(null);
@@ -335,7 +335,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
         >
           Access for scripts
         </MenuItem>
-        {frame.role === "viewer" ? null : (
+        {!frame.may.includes("choose") ? null : (
           <MenuItem
             onClick={() => {
               close();
@@ -345,7 +345,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             Sign-ups
           </MenuItem>
         )}
-        {frame.role === "viewer" ? null : (
+        {!frame.may.includes("choose") ? null : (
           <MenuItem
             onClick={() => {
               close();

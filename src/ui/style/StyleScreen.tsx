@@ -5,7 +5,7 @@ import { memo, useDeferredValue, useState } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { measurePairs, styleUses } from "../../core/style/pairs";
 import type { CallResult } from "../client/call";
-import { useMayDesign } from "../client/frame";
+import { useMay } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { ValueColumn, ValueSheet } from "../fields/ValueColumn";
@@ -41,7 +41,7 @@ const useStyle = (): HouseStyle => useStyleEditor(({ body }) => body) as HouseSt
 const Sheet = ({ data }: { readonly data: CallResult<"style"> }) => {
   const asked = useSearchParams().get("look");
   const [view, setView] = useState<View>(VIEWS.find((each) => each === asked) ?? "specimen");
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <Box sx={{ px: 2.5, pt: 2.25 }}>

@@ -3,7 +3,7 @@ import { Box, MenuItem, Select, Table, TableBody, TableCell, TableHead, TableRow
 import { useState } from "react";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
-import { useFrame, useMayDesign } from "../client/frame";
+import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { AddVisitor } from "./AddVisitor";
@@ -16,7 +16,7 @@ type Visitor = CallResult<"visitors">["visitors"][number];
 export const VisitorsScreen = () => {
   const { data, error } = useCall("visitors", {});
   const [handed, setHanded] = useState<Handed | null>(null);
-  const mayChange = useMayDesign();
+  const mayChange = useMay("design");
   if (!data) return <Pending error={error} what="Reading the accounts …" />;
   return (
     <Box sx={{ px: 2.5, py: 2.25 }}>

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import type { Part } from "../../../core/design/part";
 import { sentenceCase } from "../../../messages/words";
 import type { CallResult } from "../../client/call";
-import { useFrame, useMayDesign } from "../../client/frame";
+import { useFrame, useMay } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
 import { PreviewFrame } from "../../preview/PreviewFrame";
 import { usePreview } from "../../preview/usePreview";
@@ -86,7 +86,7 @@ const ChangeLine = ({
 }) => {
   const { moment } = useFrame();
   const back = useAct("bringPartBack");
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   const words = sentenceCase(change.label);
   return (
     <Box

@@ -3,27 +3,27 @@ import { Box, Button } from "@mui/material";
 import { useParams } from "next/navigation";
 import type { Placement } from "../../../core/model/placement";
 import { placementIssue } from "../../../messages/placement-sentences";
-import { useFrame, useMayDesign } from "../../client/frame";
+import { useFrame, useMay } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
 import { useUndoNotice } from "../../client/useUndoNotice";
 import { Act, Pending, Trouble, Waiting, Wrong } from "../../theme/pieces";
 import { PartHead } from "../PartHead";
+import { placementOperations, useInHand } from "./in-hand";
 import { Lines } from "./Lines";
 import { ReachView } from "./ReachView";
 import { Terms } from "./Terms";
-import { useWishes, wishOperations } from "./wish";
 
 /** Where a part shows: sentences edited in place, with what they ask for and get, before they are kept. */
 export const WhereScreen = () => {
   const { part: id } = useParams<{ part: string }>();
   const { asked } = useFrame();
   const { data, error } = useCall("part", { part: id });
-  const { wishes, wish, drop } = useWishes();
+  const { inHand, put, drop } = useInHand();
   const change = useAct("change");
   const notice = useUndoNotice();
   const saved = data?.id === id ? data.body.placement : undefined;
   const wished =
-    saved && wishes[id] && wishOperations(id, data!.body, wishes[id]).length > 0 ? wishes[id] : null;
+    saved && inHand[id] && placementOperations(id, data!.body, inHand[id]).length > 0 ? inHand[id] : null;
   const problem = wished ? placementIssue(wished) : null;
   const at = asked.at ? { at: asked.at } : {};
   const reach = useCall(
@@ -31,12 +31,12 @@ export const WhereScreen = () => {
     { part: id, ...at, ...(wished && !problem ? { placement: wished as never } : {}) },
     { enabled: data !== undefined },
   );
-  const mayDesign = useMayDesign();
+  const mayDesign = useMay("design");
   if (!data || !saved) return <Pending error={error} what="Opening the part …" />;
   const placement = wished ?? saved;
-  const set = (next: Placement) => wish(id, next);
+  const set = (next: Placement) => put(id, next);
   const keep = async () => {
-    const done = await change.mutateAsync({ operations: [...wishOperations(id, data.body, placement)] });
+    const done = await change.mutateAsync({ operations: [...placementOperations(id, data.body, placement)] });
     drop(id);
     notice(`Done in the draft: ${done.label}.`);
   };
