@@ -1,7 +1,14 @@
 /** The figures of `npm run bench`, each with what it is measured beside. `--only placement|render|pictures|studio` runs one part. */
 import { type Browser, chromium, type Page } from "@playwright/test";
 import { callPath, open, signIn } from "../e2e/studio";
-import { distanceLatencies, fontLatencies, type Latency, percentile, repaintLatencies, typingLatencies } from "../e2e/typing";
+import {
+  distanceLatencies,
+  fontLatencies,
+  type Latency,
+  percentile,
+  repaintLatencies,
+  typingLatencies,
+} from "../e2e/typing";
 import { closeDatabase } from "../src/data/database";
 import { benchPictures } from "./bench-pictures";
 import { benchPlacement } from "./bench-placement";

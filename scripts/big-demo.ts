@@ -3,7 +3,15 @@ import { documentsOf } from "../src/core/design/design";
 import { isNothing } from "../src/core/design/part";
 import { addMembership, findAccountByEmail } from "../src/data/account-repository";
 import { saveEntriesInBulk } from "../src/data/content-changes";
-import { createSite, deleteSite, findSite, saveAuthors, saveGroupings, saveKinds, saveTerms } from "../src/data/content-repository";
+import {
+  createSite,
+  deleteSite,
+  findSite,
+  saveAuthors,
+  saveGroupings,
+  saveKinds,
+  saveTerms,
+} from "../src/data/content-repository";
 import { inTransaction, POOL, runStatement } from "../src/data/database";
 import { createEdition, loadDraft, saveDesign } from "../src/data/design-repository";
 import { DEMO_ACCOUNTS } from "../src/server/import/demo";

@@ -3,20 +3,25 @@ import type { AccountRow, MembershipRow, SessionRow } from "./models";
 
 const HOUR_MS = 3_600_000;
 
+/** The account with an address, as it was given: small letters. Null if there is none. */
 export const findAccountByEmail = async (email: string, connection: Connection): Promise<AccountRow | null> =>
   (await database().models.account.findOne({ where: { email }, ...on(connection) }))?.get() ?? null;
 
+/** The account with an id; null if there is none. */
 export const findAccount = async (id: string, connection: Connection): Promise<AccountRow | null> =>
   (await database().models.account.findOne({ where: { id }, ...on(connection) }))?.get() ?? null;
 
+/** Keeps a new account. Throws if its address or id is taken. */
 export const createAccount = async (account: AccountRow, connection: Connection): Promise<void> => {
   await database().models.account.create(account, on(connection));
 };
 
+/** Keeps a session by the hash of its token: the token itself is never stored. */
 export const createSession = async (session: SessionRow, connection: Connection): Promise<void> => {
   await database().models.session.create(session, on(connection));
 };
 
+/** Ends a session at once; one that is not there has ended already. */
 export const endSession = async (idHash: string, connection: Connection): Promise<void> => {
   await database().models.session.destroy({ where: { idHash }, ...on(connection) });
 };
@@ -45,6 +50,7 @@ export const findSessionAccount = async (
   return account;
 };
 
+/** What an account is on a site; null if it has nothing to do with it. */
 export const findMembership = async (
   site: string,
   account: string,
@@ -53,6 +59,7 @@ export const findMembership = async (
   (await database().models.membership.findOne({ where: { site, account }, ...on(connection) }))?.get() ??
   null;
 
+/** Makes an account something on a site, or something else than it was. */
 export const addMembership = async (membership: MembershipRow, connection: Connection): Promise<void> => {
   await database().models.membership.upsert(membership, on(connection));
 };

@@ -3,6 +3,7 @@ import { QueryTypes, Sequelize, Transaction } from "sequelize";
 import { readEnvironment } from "./environment";
 import { defineModels, type Models } from "./models";
 
+/** The one connection pool of a process, with its models. */
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
@@ -57,6 +58,7 @@ const connect = (): Database => {
   return { sequelize, models: defineModels(sequelize), inside: new AsyncLocalStorage() };
 };
 
+/** Closes all connections; the next question opens new ones. */
 export const closeDatabase = async (): Promise<void> => {
   await holder.grayLatchDatabase?.sequelize.close();
   delete holder.grayLatchDatabase;
@@ -108,6 +110,7 @@ export const selectRows = <Row extends object>(
     ...on(connection),
   });
 
+/** Runs a statement that gives no rows. Throws what the database says. */
 export const runStatement = async (
   sql: string,
   replacements: Readonly<Record<string, unknown>>,

@@ -1,7 +1,9 @@
 import type { Issue } from "../core/model/issue";
 import { type Connection, POOL, runStatement, selectRows, type Transaction } from "./database";
 
+/** What becomes of a picture that was sent: it waits, is being made, is there, or could not be made. */
 export type UploadState = "waiting" | "working" | "done" | "failed";
+/** A picture on its way into the site, with who sent it. */
 export interface UploadRow {
   readonly site: string;
   readonly id: string;
@@ -17,6 +19,7 @@ export interface UploadRow {
   readonly picture: string | null;
 }
 
+/** Notes a picture that was sent and waits to be made. */
 export const addUpload = (
   upload: Pick<UploadRow, "site" | "id" | "account" | "name" | "hash" | "replaces">,
   at: Date,
@@ -29,6 +32,7 @@ export const addUpload = (
     transaction,
   );
 
+/** An upload by id; null if there is none. */
 export const findUpload = async (
   site: string,
   id: string,
@@ -56,6 +60,7 @@ export const lockUpload = async (
     )
   )[0] ?? null;
 
+/** Says what has become of an upload: with the issue where it failed, with the picture where it is done. */
 export const setUploadState = (
   site: string,
   id: string,

@@ -10,6 +10,7 @@ export interface Visitor {
   /** Key of a membership level; empty for none. */
   readonly level: string;
 }
+/** A visitor as stored, with the hash of the password. */
 export interface VisitorRow extends Visitor {
   readonly passwordHash: string;
   readonly createdAt: Date;
@@ -18,6 +19,7 @@ export interface VisitorRow extends Visitor {
 const COLUMNS = `visitor.id, visitor.email, visitor.name, visitor.level, visitor.password_hash AS "passwordHash",
   visitor.created_at AS "createdAt"`;
 
+/** The visitors of a site by name, at most so many. */
 export const listVisitors = (site: string, limit: number, connection: Connection): Promise<VisitorRow[]> =>
   selectRows(
     `SELECT ${COLUMNS} FROM visitor WHERE site = :site ORDER BY lower(name), email LIMIT :limit`,
@@ -28,6 +30,7 @@ export const listVisitors = (site: string, limit: number, connection: Connection
     connection,
   );
 
+/** A visitor of a site by id; null if there is none. */
 export const findVisitor = async (
   site: string,
   id: string,
@@ -41,6 +44,7 @@ export const findVisitor = async (
   return row ?? null;
 };
 
+/** A visitor of a site by address; null if there is none. */
 export const findVisitorByEmail = async (
   site: string,
   email: string,
@@ -70,6 +74,7 @@ export const createVisitor = async (
   return made.length > 0;
 };
 
+/** Changes name, level and password of a visitor; the address stays. */
 export const updateVisitor = (
   site: string,
   { id, name, level, passwordHash }: Pick<VisitorRow, "id" | "name" | "level" | "passwordHash">,
@@ -81,6 +86,7 @@ export const updateVisitor = (
     connection,
   );
 
+/** Removes a visitor with all sessions; false if there was none. */
 export const dropVisitor = async (site: string, id: string, connection: Connection): Promise<boolean> =>
   (
     await selectRows(
@@ -113,9 +119,11 @@ export const createVisitorSession = async (
   );
 };
 
+/** Ends one session of a visitor. */
 export const endVisitorSession = (idHash: string, connection: Connection): Promise<void> =>
   runStatement("DELETE FROM visitor_session WHERE id_hash = :idHash", { idHash }, connection);
 
+/** Ends all sessions of a visitor: after another password, for one. */
 export const endVisitorSessions = (site: string, visitor: string, connection: Connection): Promise<void> =>
   runStatement(
     "DELETE FROM visitor_session WHERE site = :site AND visitor = :visitor",
