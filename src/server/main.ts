@@ -14,7 +14,7 @@ import { plainAnswer, send } from "./http/answer";
 import { CALLER_HEADER, callerOf } from "./http/callers";
 import { REQUEST_HEADER, RETRY_AFTER } from "./http/headers";
 import { previewOrigin, publicOrigin, readHost, studioOrigin } from "./http/host-names";
-import { endWithParent, onStop } from "./process/lifetime";
+import { endOnChange, endWithParent, onStop } from "./process/lifetime";
 import { log } from "./process/log";
 import { stopUnlessMigrated } from "./process/start-check";
 import { makeAllReady, standBy } from "./site/standing-by";
@@ -59,6 +59,9 @@ const studioHandler =
       : handleStudio(request, response);
   };
 
+/** So long a process makes sites ready before it says to be ready itself. */
+const READY_WITHIN_MS = 15_000;
+
 const start = async (): Promise<void> => {
   const { PORT, LISTEN_HOST } = readEnvironment();
   const dev = process.argv.includes("--dev");
@@ -102,7 +105,10 @@ const start = async (): Promise<void> => {
       }
     });
   });
-  if (dev) server.on("upgrade", studio.getUpgradeHandler());
+  if (dev) {
+    server.on("upgrade", studio.getUpgradeHandler());
+    endOnChange();
+  }
   server.on("error", (error: NodeJS.ErrnoException) => {
     const reason =
       error.code === "EADDRINUSE" ? `port ${PORT} is in use; set PORT to another one` : error.message;
@@ -113,7 +119,9 @@ const start = async (): Promise<void> => {
   await sweepScratch(new Date());
   // whoever comes first need not wait; a database that is away just now is met when somebody asks
   const warm = (site: string) => answerVisitor(site, new URL(publicOrigin(site)), { headers: {} });
-  await makeAllReady(warm).catch((error: unknown) => log().warn({ error }, "making sites ready"));
+  const ready = makeAllReady(warm).catch((error: unknown) => log().warn({ error }, "making sites ready"));
+  // those beyond are made ready while others are answered already
+  await Promise.race([ready, new Promise((on) => setTimeout(on, READY_WITHIN_MS).unref())]);
   const stopLooking = standBy();
   server.listen(PORT, LISTEN_HOST, () => {
     process.stdout.write(`ready ${studioOrigin()}\n`);

@@ -1,3 +1,5 @@
+import { watch } from "node:fs";
+import { join } from "node:path";
 import { log } from "./log";
 
 /** What is under way gets so long to finish when a process is asked to stop. */
@@ -26,4 +28,12 @@ export const endWithParent = (): void => {
   process.stdin.on("end", () => process.kill(process.pid, "SIGTERM"));
   process.stdin.on("error", () => process.kill(process.pid, "SIGTERM"));
   process.stdin.resume();
+};
+
+/** For developers: ends when code of the server changes; whoever keeps the process starts it anew, with that code. */
+export const endOnChange = (): void => {
+  for (const room of ["core", "data", "messages", "server"])
+    watch(join("src", room), { recursive: true }, (_, file) => {
+      if (file && /(?<!\.test)\.ts$/.test(file)) process.kill(process.pid, "SIGTERM");
+    });
 };
