@@ -20,8 +20,9 @@ export const weightWords = (bytes: number): string =>
 
 /** From this share of what a site may keep it is said that the end is near. */
 const NEARLY = 0.8;
+const HALF = 0.5;
 
-/** What a site keeps of what it may, and whether that is nearly all. */
+/** What a site keeps, of what it may once it is half of that, and whether that is nearly all. */
 export const keptWords = ({
   files,
   bytes,
@@ -35,7 +36,11 @@ export const keptWords = ({
 }): { readonly words: string; readonly isNearlyFull: boolean } => {
   const megabytes = (amount: number) => digits(Math.ceil(amount / 1_048_576));
   const share = Math.max(files / mostFiles, bytes / mostBytes);
-  const words = `${digits(files)} of ${digits(mostFiles)} files, ${megabytes(bytes)} of ${megabytes(mostBytes)} MB kept`;
+  // while there is room for as much again, nobody needs to know how much there may be
+  const words =
+    share < HALF
+      ? `${megabytes(bytes)} MB kept`
+      : `${digits(files)} of ${digits(mostFiles)} files, ${megabytes(bytes)} of ${megabytes(mostBytes)} MB kept`;
   return {
     words:
       share >= 1

@@ -140,6 +140,9 @@ describe("what a site may keep", () => {
     expect(await send(who, large)).toMatchObject({ status: 507, code: "quota.bytes" });
     expect(await allowanceOf(SITE, POOL)).toEqual(before);
     expect(keptWords({ ...before, bytes: 0.85 * before.mostBytes })).toMatchObject({ isNearlyFull: true });
+    const some = { files: 3, bytes: 4 * 1_048_576, mostFiles: 100, mostBytes: 100 * 1_048_576 };
+    expect(keptWords(some).words).toBe("4 MB kept");
+    expect(keptWords({ ...some, files: 60 }).words).toBe("60 of 100 files, 4 of 100 MB kept");
   });
   it("is said in full where the job finds that what it made is too much", async () => {
     const who = await owner();

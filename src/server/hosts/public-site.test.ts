@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from "node:fs";
 import { type DefaultTreeAdapterTypes, parse } from "parse5";
 import { describe, expect, it } from "vitest";
 import { parseEntryFile } from "../../core/content/entry-file";
@@ -9,6 +10,7 @@ import { publicOrigin, readHost } from "../http/host-names";
 import { entriesFromFiles, saveEntries } from "../import/content-import";
 import { newIds } from "../process/ids";
 import { allOrNothing } from "../use-cases/design-changes";
+import { sharedFile } from "./shared-files";
 import { answerSite } from "./site-handler";
 
 const at = (path: string) => answerSite("observatory", new URL(publicOrigin("observatory") + path));
@@ -218,5 +220,24 @@ describe("entries from files", () => {
     const known = facts.entries.find((entry) => entry.path === "/notes/a-copper-moon/");
     const made = entriesFromFiles([file("a-copper-moon", "title: A copper moon, again")], facts, newIds.id);
     expect(made.ok && made.value[0]?.id).toBe(known?.id);
+  });
+});
+
+describe("files of our own", () => {
+  it("are there, every one a page asks for, and no others, whatever a name is to the language", async () => {
+    const asked = readdirSync("src/server/hosts").filter((file) => !file.includes(".test."));
+    const sources = [...asked.map((file) => `src/server/hosts/${file}`), "src/core/render/page.ts"];
+    const names = new Set(
+      sources.flatMap((file) =>
+        [...readFileSync(file, "utf8").matchAll(/\/_assets\/([a-z-]+\.[a-z]+)/g)].map(
+          ([, name = ""]) => name,
+        ),
+      ),
+    );
+    expect(names.size).toBeGreaterThan(4);
+    for (const name of names)
+      expect([name, (await sharedFile("observatory", `/_assets/${name}`))?.status]).toEqual([name, 200]);
+    for (const name of ["constructor", "__proto__", "toString", "", "../main.ts", "site.js/"])
+      expect([name, await sharedFile("observatory", `/_assets/${name}`)]).toEqual([name, null]);
   });
 });

@@ -7,17 +7,17 @@ import { shippedFontPath } from "../site/shaping";
 /** Files that site and preview hosts both serve: fonts, scripts, renditions of the site's own pictures. */
 
 const root = process.cwd();
-const ASSETS: Readonly<Record<string, { readonly path: string; readonly type: string }>> = {
-  "site.js": { path: "src/server/assets/site.js", type: "text/javascript; charset=utf-8" },
-  "point.js": { path: "src/server/assets/point.js", type: "text/javascript; charset=utf-8" },
-  "preview.js": { path: "src/server/assets/preview.js", type: "text/javascript; charset=utf-8" },
-  "preview-row.js": { path: "src/server/assets/preview-row.js", type: "text/javascript; charset=utf-8" },
-  "morphdom.js": {
-    path: "node_modules/morphdom/dist/morphdom-umd.min.js",
-    type: "text/javascript; charset=utf-8",
-  },
-  "icon.svg": { path: "src/server/assets/icon.svg", type: "image/svg+xml" },
-};
+const SCRIPT = "text/javascript; charset=utf-8";
+const ASSETS_PATH = "/_assets/";
+/** Files of our own that pages of the sites' hosts load, by name. */
+const ASSETS: ReadonlyMap<string, { readonly path: string; readonly type: string }> = new Map([
+  ["site.js", { path: "src/server/assets/site.js", type: SCRIPT }],
+  ["point.js", { path: "src/server/assets/point.js", type: SCRIPT }],
+  ["preview.js", { path: "src/server/assets/preview.js", type: SCRIPT }],
+  ["preview-row.js", { path: "src/server/assets/preview-row.js", type: SCRIPT }],
+  ["morphdom.js", { path: "node_modules/morphdom/dist/morphdom-umd.min.js", type: SCRIPT }],
+  ["icon.svg", { path: "src/server/assets/icon.svg", type: "image/svg+xml" }],
+]);
 
 const loaded = new Map<string, Promise<Buffer>>();
 const fileBytes = (path: string): Promise<Buffer> => {
@@ -47,7 +47,7 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
     const file = await siteFile(site, own, "font");
     return file && { status: 200, headers: { "Content-Type": "font/woff2", "Cache-Control": LONG }, file };
   }
-  const asset = ASSETS[/^\/_assets\/([a-z.]+)$/.exec(path)?.[1] ?? ""];
+  const asset = path.startsWith(ASSETS_PATH) ? ASSETS.get(path.slice(ASSETS_PATH.length)) : undefined;
   if (asset)
     return {
       status: 200,
