@@ -1,5 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { writeFile } from "node:fs/promises";
+import { createServer, request as httpRequest } from "node:http";
+import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
@@ -10,7 +12,7 @@ import { Busy } from "../../data/database";
 import { callerOf } from "../http/callers";
 import { Places } from "../process/places";
 import { parseJson, readJson, receiveFile, receiveForm, whyNotKept } from "./bodies";
-import { answerRoute } from "./studio-routes";
+import { answerRoute, handleRoute } from "./studio-routes";
 
 const folder = mkdtempSync(join(tmpdir(), "gray-latch-doors-"));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -237,5 +239,41 @@ describe("routes of the studio's host", () => {
     // a name may hold what stands between names, if it is written so
     const { status, text } = await ask("POST", "/api/studio/a%2Fb/parts");
     expect([status, JSON.parse(text).issues[0].code]).toEqual([403, "origin.foreign"]);
+  });
+});
+
+describe("a request to the studio's host in a way nobody answers", () => {
+  it("is told which ways there are, and so is one for what is not there", async () => {
+    const server = createServer((request, response) => {
+      handleRoute(request, response).catch(() => response.writeHead(500).end());
+    });
+    await new Promise<void>((on) => server.listen(0, "127.0.0.1", on));
+    const { port } = server.address() as AddressInfo;
+    const ask = (method: string, path: string) =>
+      new Promise<readonly [number, string | undefined, string]>((done, failed) => {
+        const call = httpRequest({ host: "127.0.0.1", port, method, path }, (answer) => {
+          let body = "";
+          answer.on("data", (chunk) => {
+            body += String(chunk);
+          });
+          answer.on("end", () => done([answer.statusCode ?? 0, answer.headers.allow, body]));
+        });
+        call.on("error", failed);
+        call.end();
+      });
+    const all = "GET, HEAD, POST, DELETE, OPTIONS";
+    for (const method of ["TRACE", "PUT", "PATCH", "PROPFIND"])
+      expect([method, ...(await ask(method, "/api/session"))]).toEqual([
+        method,
+        405,
+        all,
+        "This cannot be asked like that.\n",
+      ]);
+    expect((await ask("GET", "/api/session")).slice(0, 2)).toEqual([405, "POST, DELETE"]);
+    const described = await ask("HEAD", "/api/v1/openapi.json");
+    expect([described[0], described[2]]).toEqual([200, ""]);
+    expect((await ask("GET", "/api/v1/sites/x/resolve"))[0]).toBe(401);
+    expect((await ask("POST", "/api//nothing"))[0]).toBe(404);
+    await new Promise((on) => server.close(on));
   });
 });

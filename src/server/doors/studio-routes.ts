@@ -2,6 +2,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { createRequest, sendResponse } from "@remix-run/node-fetch-server";
 import { fail, issue } from "../../core/model/issue";
 import { answerApi, answerOpenApi } from "../api/requests";
+import { plainAnswer, send } from "../http/answer";
 import { studioOrigin } from "../http/host-names";
 import { outcomeResponse } from "../http/outcomes";
 import { answerFont, answerMedia } from "./media-requests";
@@ -91,9 +92,18 @@ export const answerRoute = (request: Request): Response | Promise<Response> => {
   return outcomeResponse(fail(issue("useCase.unknown")));
 };
 
+const METHODS: ReadonlySet<string> = new Set(["GET", "HEAD", "POST", "DELETE", "OPTIONS"]);
+const ALLOWED = [...METHODS].join(", ");
+
 /** Answers a request for one of the routes. */
 export const handleRoute = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
   const { host, protocol } = new URL(studioOrigin());
+  // no other is answered anywhere, and some cannot even be asked on (Fetch Standard §2.2.1)
+  if (!METHODS.has(request.method ?? ""))
+    return send(response, {
+      ...plainAnswer(405, "This cannot be asked like that."),
+      headers: { Allow: ALLOWED },
+    });
   const asked = createRequest(request, response, { host, protocol });
   const answer = await answerRoute(asked);
   // nobody is there any more to hear it
