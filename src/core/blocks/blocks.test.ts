@@ -3,8 +3,9 @@ import { z } from "zod";
 import { block, pageData, partWith } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import type { Part } from "../design/part";
 import { renderPage } from "../render/page";
-import { BLOCK_KINDS, BLOCKS, type BlockKind, defaultSettings } from "./";
+import { BLOCK_KINDS, BLOCKS, type BlockKind, defaultSettings, isSteadyBlock } from "./";
 import { about, type Role, settingsAbout, words } from "./roles";
 import { identitiesLedTo, idsShown, settingsOfKind, valuesFor, withSettings } from "./shown";
 
@@ -73,6 +74,48 @@ describe("kinds of blocks", () => {
   it.each(worded)("%s shows the words of %s", (kind, path) => {
     expect(draw(kind, { ...defaultSettings(kind), [path]: SAID })).toContain(SAID);
     expect(draw(kind, defaultSettings(kind))).not.toContain(SAID);
+  });
+  it("are the same on every page where they say so, and say so unless they show something of the page", () => {
+    const here = pageData();
+    const other = {
+      ...pageData({ query: "moon" }),
+      page: {
+        ...here.page,
+        identity: "entry:other",
+        path: "/other/",
+        title: "Other",
+        role: "entry" as const,
+      },
+      trail: [
+        { title: "Up", path: "/up/" },
+        { title: "Other", path: "/other/" },
+      ],
+    };
+    // each draws a part of its own, or the second would be what was kept of the first
+    const drawn = (part: Part, data: typeof here) =>
+      renderPage(
+        { ...data, slots: { ...data.slots, header: { id: "h", part: structuredClone(part) } } },
+        ENGLISH,
+        { mark: false, shaper },
+      ).regions.header;
+    const steady = BLOCK_KINDS.filter((kind) => isSteadyBlock(block(kind, {})));
+    for (const kind of steady) {
+      const part = partWith("header", [block(kind, {})]);
+      expect(drawn(part, here), kind).toBe(drawn(part, other));
+    }
+    // what depends on the page, on what is looked for, or on the time
+    expect(BLOCK_KINDS.filter((kind) => !steady.includes(kind))).toEqual([
+      "search",
+      "piece",
+      "notice",
+      "breadcrumbs",
+      "title",
+      "facts",
+      "mainPicture",
+      "body",
+      "entryList",
+      "pager",
+    ]);
   });
   it("show no words that are not said to be words", () => {
     const wrong = BLOCK_KINDS.flatMap((kind) =>

@@ -12,6 +12,7 @@ const settings = z.object({
 export const tagline = defineBlock({
   kind: "tagline",
   settings,
+  isSteady: true,
   mayGo: true,
   extent: ({ settings }, scene) => {
     const { tagline: words } = scene.material.profile;
