@@ -1,22 +1,8 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: [
-    "sequelize",
-    "pg",
-    "umzug",
-    "sharp",
-    "@node-rs/argon2",
-    "yauzl",
-    "pino",
-    "wawoff2",
-    "workerpool",
-    "busboy",
-    "pg-boss",
-    "sanitize-html",
-    "simple-icons",
-    "harfbuzzjs",
-  ],
+  // the pages ask who is signed in; calls are answered by the server around them
+  serverExternalPackages: ["sequelize", "pg", "@node-rs/argon2"],
   // HarfBuzz looks for Node's own module only when it runs there
   turbopack: { resolveAlias: { module: { browser: "./src/workers/no-module.ts" } } },
   poweredByHeader: false,

@@ -2,8 +2,9 @@
 import { buildIndex } from "../src/core/addresses/stems";
 import { selectEntries } from "../src/core/archives/select";
 import { defaultSettings } from "../src/core/blocks";
-import { findSite, loadFacts } from "../src/data/content-repository";
+import { findSite } from "../src/data/content-repository";
 import { closeDatabase, POOL } from "../src/data/database";
+import { loadFacts } from "../src/data/facts-repository";
 import { BIG_SITE } from "./big-demo";
 
 const head = await findSite(BIG_SITE, POOL);

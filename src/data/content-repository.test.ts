@@ -10,7 +10,6 @@ import {
   deleteSite,
   findSite,
   loadBody,
-  loadFacts,
   pathTaken,
   removeUnusedTerms,
   type SiteHead,
@@ -20,11 +19,12 @@ import {
   saveGroupings,
   saveKinds,
   saveTerms,
-  searchEntries,
   touchContent,
 } from "./content-repository";
 import { inSnapshot, inTransaction, POOL, selectRows } from "./database";
 import { readEnvironment } from "./environment";
+import { loadFacts } from "./facts-repository";
+import { searchEntries } from "./search-repository";
 
 const SEED = runSeed(31);
 const NOW = "2026-06-01T12:00:00.000Z";

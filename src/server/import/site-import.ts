@@ -18,7 +18,6 @@ import { addMembership } from "../../data/account-repository";
 import {
   createSite,
   findSite,
-  loadFacts,
   saveAuthors,
   saveGroupings,
   saveKinds,
@@ -26,6 +25,7 @@ import {
 } from "../../data/content-repository";
 import { type Connection, POOL, runStatement, type Transaction } from "../../data/database";
 import { loadDraft } from "../../data/design-repository";
+import { loadFacts } from "../../data/facts-repository";
 import { decode } from "../files/decoding";
 import type { Rendered } from "../files/picture-file";
 import { withScratch } from "../files/scratch";

@@ -3,8 +3,9 @@ import type { SiteIndex } from "../../core/addresses/facts";
 import { indexing } from "../../core/addresses/stems";
 import { preparingLists } from "../../core/archives/lists";
 import type { SiteFacts } from "../../core/model/content";
-import { findSite, loadFacts, type SiteHead } from "../../data/content-repository";
+import { findSite, type SiteHead } from "../../data/content-repository";
 import type { Connection } from "../../data/database";
+import { loadFacts } from "../../data/facts-repository";
 import { KeptPromises } from "./kept-promises";
 import { unhurried } from "./unhurried";
 

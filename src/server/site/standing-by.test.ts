@@ -1,8 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { Studio, signInAs } from "../../../test/studio";
 import { listsOf } from "../../core/archives/lists";
-import { findSite, loadFacts, touchContent } from "../../data/content-repository";
+import { findSite, touchContent } from "../../data/content-repository";
 import { inTransaction, POOL, runStatement, selectRows } from "../../data/database";
+import { loadFacts } from "../../data/facts-repository";
 import { forgetSite, isLiveKnown, liveOf } from "./designs";
 import { knownIndex, makeIndex } from "./indexes";
 import { lookAfterSites, makeAllReady } from "./standing-by";

@@ -22,8 +22,9 @@ import {
   survivingParent,
   takeRemoved,
 } from "../../data/content-changes";
-import { loadFacts, lockSite, saveEntryFacts, touchContent } from "../../data/content-repository";
+import { lockSite, saveEntryFacts, touchContent } from "../../data/content-repository";
 import { POOL, type Transaction } from "../../data/database";
+import { loadFacts } from "../../data/facts-repository";
 import { followEntry, followPages } from "../site/designs";
 import { makeIndex, siteIndex } from "../site/indexes";
 import { allOrNothing } from "./design-changes";
