@@ -55,8 +55,10 @@ const checkLooks = async (page: Page, name: string) => {
   };
   await look("light, 1280");
   await page.emulateMedia({ colorScheme: "dark" });
+  await expect(page.locator("html")).toHaveAttribute("data-scheme", "dark");
   await look("dark, 1280", COLOUR_RULES);
   await page.emulateMedia({ colorScheme: "light" });
+  await expect(page.locator("html")).toHaveAttribute("data-scheme", "light");
   await page.setViewportSize(NARROW);
   await look("light, 390", ROOM_RULES);
   await page.setViewportSize(WIDE);

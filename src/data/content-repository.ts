@@ -1,12 +1,4 @@
-import type {
-  Author,
-  Entry,
-  EntryFacts,
-  Grouping,
-  Kind,
-  SiteSettings,
-  Term,
-} from "../core/model/content";
+import type { Author, Entry, EntryFacts, Grouping, Kind, SiteSettings, Term } from "../core/model/content";
 import { plainText, type RichText } from "../core/model/rich-text";
 import {
   type Connection,

@@ -8,8 +8,9 @@ import { designOf } from "../design/design";
 import type { Band, Block } from "../design/part";
 import { TextMeasure } from "../measure/text-measure";
 import { type Picture, TONES_ACROSS } from "../model/picture";
+import { deadItems, leadsNowhere } from "./dead-links";
 import { faintLogo } from "./logos-over-pictures";
-import { deadItems, lookFindings } from "./look-findings";
+import { lookFindings } from "./look-findings";
 import { tonesIn, worstOver } from "./over-pictures";
 import { faintBands } from "./part-contrast";
 
@@ -181,9 +182,40 @@ describe("what is noticed of looks", () => {
   it("items of menus whose page is gone are found at every level", () => {
     const gone = { id: "b", label: "B", target: { identity: "entry:gone" }, items: [] };
     const items = [{ id: "a", label: "A", target: { url: "/" }, items: [gone] }];
-    expect(deadItems(items, {})).toEqual([gone]);
+    expect(deadItems(items, () => false)).toEqual([gone]);
+    expect(deadItems(items, () => true)).toEqual([]);
     const body = { schema: 1 as const, name: "Main", origin: picture.origin, items };
     expect(codes(findingsOf([{ id: "m", kind: "menu", body }]))).toContain("deadLink");
+  });
+  it("a part leads nowhere by a block in a box or by a menu it shows, and by nothing else", () => {
+    const menu = (identity: string) => ({
+      schema: 1 as const,
+      name: "Main",
+      origin: picture.origin,
+      items: [{ id: "a", label: "A", target: { identity }, items: [] }],
+    });
+    const menus: Readonly<Record<string, ReturnType<typeof menu>>> = {
+      dead: menu("entry:gone"),
+      live: menu("entry:here"),
+    };
+    const nowhere = (blocks: Parameters<typeof partWith>[1]) =>
+      leadsNowhere(
+        partWith("header", blocks),
+        (id) => menus[id],
+        (identity) => identity === "entry:here",
+      );
+    const to = (identity: string) => block("button", { target: { identity } });
+    expect(nowhere([to("entry:gone")])).toBe(true);
+    expect(nowhere([{ ...block("group", {}), blocks: [to("entry:gone")] } as never])).toBe(true);
+    expect(nowhere([block("menu", { menu: "dead" })])).toBe(true);
+    expect(
+      nowhere([
+        to("entry:here"),
+        block("menu", { menu: "live" }),
+        block("button", { target: { url: "/x/" } }),
+      ]),
+    ).toBe(false);
+    expect(nowhere([block("menu", { menu: "none" })])).toBe(false);
   });
   it("what a menu promotes, blocks of any kind and what pages say themselves are held against the pages there are", () => {
     const gone = { identity: "entry:gone" };

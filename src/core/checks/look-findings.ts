@@ -1,4 +1,3 @@
-import { identitiesLedTo, valuesFor } from "../blocks/shown";
 import type { FitMaterial } from "../blocks/sizes";
 import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
 import { type Design, documentsOf, findBody, getBody, STYLE_ID } from "../design/design";
@@ -10,13 +9,13 @@ import type { PictureFinding } from "../layout/picture-findings";
 import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
 import type { TextMeasure } from "../measure/text-measure";
 import { rowsOf } from "../menus/item-tree";
-import type { MenuItem } from "../model/menu";
 import type { Picture } from "../model/picture";
 import type { Audience } from "../model/placement";
 import type { Slot } from "../model/slot";
-import { identityOf, type Target } from "../model/values";
+import type { Target } from "../model/values";
 import { pairsInUse } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
+import { deadBlocks, type HasPage, isDead, wordsOfBlock } from "./dead-links";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
 
@@ -106,6 +105,7 @@ export interface LookMaterial {
 
 export const lookFindings = (plain: Design, material: LookMaterial): readonly LookFinding[] => {
   const design = wholeDesign(plain);
+  const hasPage = (identity: string) => material.fit.links[identity] !== undefined;
   const parts = documentsOf(design, "part").filter(({ body }) => body.on && body.binnedAt === null);
   return [
     ...parts.flatMap(({ id, body }) =>
@@ -115,9 +115,9 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
       ]),
     ),
     ...faintFindings(design),
-    ...menuFindings(design, material.fit),
-    ...targetFindings(design, material.fit),
-    ...choiceFindings(design, material.fit),
+    ...menuFindings(design, hasPage),
+    ...targetFindings(design, hasPage),
+    ...choiceFindings(design, hasPage),
     ...labelFindings(design, material.measure),
     ...pictureProblems(material.pictures),
     ...typedInFinding(plain),
@@ -230,7 +230,7 @@ const pictureProblems = (pictures: LookMaterial["pictures"]): readonly LookFindi
       : [{ code: "pictures", severity: "warning", problem, pictures: found.map(({ id }) => id) } as const];
   });
 
-const menuFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] =>
+const menuFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] =>
   documentsOf(design, "menu").flatMap(({ id, body }) =>
     rowsOf(body.items).flatMap(({ item }) => {
       const found = {
@@ -241,34 +241,32 @@ const menuFindings = (design: Design, { links }: FitMaterial): readonly LookFind
         label: item.label,
       } as const;
       return [
-        ...(isDead(item.target, links) ? [{ ...found, of: "item" } as const] : []),
-        ...(isDead(item.promotion?.target, links) ? [{ ...found, of: "promotion" } as const] : []),
+        ...(isDead(item.target, hasPage) ? [{ ...found, of: "item" } as const] : []),
+        ...(isDead(item.promotion?.target, hasPage) ? [{ ...found, of: "promotion" } as const] : []),
       ];
     }),
   );
 
 /** Blocks of parts that are on, each by itself: one in a piece is found in every part that uses it. */
-const targetFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] =>
+const targetFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] =>
   documentsOf(design, "part").flatMap(({ id, body }) =>
     !body.on || body.binnedAt !== null
       ? []
-      : blocksOf(body)
-          .filter((block) => identitiesLedTo(block).some((identity) => !links[identity]))
-          .map((block) => {
-            const label = valuesFor(block, "words").find((words) => words !== "") ?? "";
-            return {
+      : deadBlocks(body, hasPage).map(
+          (block) =>
+            ({
               code: "deadLink",
               of: "block",
               severity: "warning",
               part: id,
               block: block.id,
-              label: String(label),
-            } as const;
-          }),
+              label: wordsOfBlock(block),
+            }) as const,
+        ),
   );
 
 /** What pages say for settings that a part of the slot lets them change now; what nobody reads leads nowhere for nobody. */
-const choiceFindings = (design: Design, { links }: FitMaterial): readonly LookFinding[] => {
+const choiceFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] => {
   const read = documentsOf(design, "part").flatMap(({ body }) =>
     body.on && body.binnedAt === null
       ? (body.choices ?? []).map((choice) => ({ slot: body.slot, ...choice }))
@@ -280,7 +278,7 @@ const choiceFindings = (design: Design, { links }: FitMaterial): readonly LookFi
         const choice = read.find(
           (each) => each.slot === slot && each.name === name && each.type === "target",
         );
-        if (!choice || !isDead(value as Target, links)) return [];
+        if (!choice || !isDead(value as Target, hasPage)) return [];
         const { label } = choice;
         return [
           {
@@ -321,12 +319,3 @@ const labelFindings = (design: Design, measure: TextMeasure): readonly LookFindi
     }),
   );
 };
-
-const isDead = (target: Target | null | undefined, links: FitMaterial["links"]): boolean => {
-  const identity = identityOf(target);
-  return identity !== undefined && !links[identity];
-};
-
-/** Items whose page is gone, at every level. */
-export const deadItems = (items: readonly MenuItem[], links: FitMaterial["links"]): readonly MenuItem[] =>
-  rowsOf(items).flatMap(({ item }) => (isDead(item.target, links) ? [item] : []));

@@ -7,6 +7,8 @@ import sharp from "sharp";
 import { afterAll, describe, expect, it } from "vitest";
 import { shaper } from "../../../test/shaper";
 import { Studio, signInAs } from "../../../test/studio";
+import { setNodeOperation } from "../../core/design/operations";
+import { blocksOf } from "../../core/design/tree";
 import { renderPage } from "../../core/render/page";
 import { ENGLISH } from "../../messages/visitor-words";
 import { renderPicture as renderFile } from "../files/picture-file";
@@ -85,6 +87,22 @@ describe("looking at a site", () => {
     expect((await who.get("previewPages", { part: await idOf(who, "Members’ footer") })).showsNowhere).toBe(
       true,
     );
+  });
+  it("says of each of them whether something of the part leads to a page that is gone", async () => {
+    const who = new Studio(await signInAs("builder"));
+    const part = await idOf(who, "Front hero");
+    const { body } = await who.get("part", { part });
+    const button = blocksOf(body).find(({ kind }) => kind === "button");
+    if (button?.kind !== "button") throw new Error("test: expected a button in the front hero");
+    const deadOn = async () => (await who.get("previewPages", { part })).pages.map(({ isDead }) => isDead);
+    expect(await deadOn()).not.toContain(true);
+    const gone = { identity: "entry:gone" };
+    await who.get("change", {
+      operations: [setNodeOperation(body, part, button.id, ["settings", "target"], gone)],
+    });
+    expect(await deadOn()).not.toContain(false);
+    await who.get("undo");
+    expect(await deadOn()).not.toContain(true);
   });
   it("sees the site as a member does", async () => {
     const who = await studio();

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { menuItemWidth } from "../../core/blocks/menu";
 import type { FitMaterial } from "../../core/blocks/sizes";
-import { deadItems } from "../../core/checks/look-findings";
+import { deadItems } from "../../core/checks/dead-links";
 import { type Design, documentsOf, findBody, getBody } from "../../core/design/design";
 import type { Band, Block } from "../../core/design/part";
 import { wholeDesign } from "../../core/design/pieces";
@@ -61,7 +61,7 @@ export const menus = defineUseCase({
           id,
           name: body.name,
           items: rowsOf(body.items).length,
-          dead: deadItems(body.items, fit.links).length,
+          dead: deadItems(body.items, (identity) => fit.links[identity] !== undefined).length,
           parts: inOrder(compiled.design, [...new Set(usesOf(compiled.design, id).map(({ part }) => part))]),
         }))
         .sort((a, b) => (a.name < b.name ? -1 : 1)),
@@ -103,7 +103,7 @@ export const menu = defineUseCase({
       id,
       body,
       links: fit.links,
-      dead: deadItems(body.items, fit.links).map((item) => item.id),
+      dead: deadItems(body.items, (identity) => fit.links[identity] !== undefined).map((item) => item.id),
       uses: usesOf(compiled.design, id).map((use) => fitOf(use, fit, measure)),
       missing: pagesNotIn(compiled.index, body.items)
         .slice(0, 40)

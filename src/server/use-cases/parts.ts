@@ -1,8 +1,19 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
+import { withPageValues } from "../../core/cascade/page-values";
+import { leadsNowhere } from "../../core/checks/dead-links";
 import { worstOver } from "../../core/checks/over-pictures";
-import { documentsOf, findBody, getBody, nextNumber, orderedParts, STYLE_ID } from "../../core/design/design";
+import {
+  choiceId,
+  documentsOf,
+  findBody,
+  getBody,
+  nextNumber,
+  orderedParts,
+  STYLE_ID,
+} from "../../core/design/design";
 import type { Part } from "../../core/design/part";
+import { pieceIn, wholePart } from "../../core/design/pieces";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { NOWHERE, Placement } from "../../core/model/placement";
 import { SLOTS, Slot } from "../../core/model/slot";
@@ -225,10 +236,22 @@ export const previewPages = defineUseCase({
         ...named(page),
         /** The worst its texts come to over the picture of this page; null where all can be read. */
         faint: faintOn(draft, body, page),
+        /** Something in it leads to a page that is gone. */
+        isDead: isDeadOn(draft, body, page),
       })),
     });
   },
 });
+
+/** Whether anything of a part, as one page has it, leads to a page that is gone. */
+const isDeadOn = ({ design, index }: CompiledDesign, part: Part, page: Address): boolean => {
+  const values = findBody(design, "choice", choiceId(page.identity))?.values?.[part.slot];
+  return leadsNowhere(
+    withPageValues(wholePart(part, pieceIn(design)), values),
+    (id) => findBody(design, "menu", id),
+    (identity) => index.byIdentity.has(identity),
+  );
+};
 
 /** Texts of a part over the picture that lies behind them on one page: its own, the page's, or the one it is laid over. */
 const faintOn = ({ design }: CompiledDesign, part: Part, page: Address) => {

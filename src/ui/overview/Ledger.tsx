@@ -103,7 +103,7 @@ export const Ledger = ({
       <Box
         component="ul"
         aria-label="To settle"
-        sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 178, overflow: "auto" }}
+        sx={{ listStyle: "none", m: 0, p: 0, maxHeight: { xs: 320, md: 178 }, overflow: "auto" }}
       >
         {(isLookCode ? [] : data.findings).map((finding) => {
           const key = findingKey(finding);

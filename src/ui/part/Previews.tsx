@@ -356,6 +356,8 @@ const PagesToLookAt = memo(
                 <Wrong>
                   {ratioWords(each.faint.ratio)} at {each.faint.screen}
                 </Wrong>
+              ) : each.isDead ? (
+                <Wrong>dead link</Wrong>
               ) : (
                 <Quiet>passes</Quiet>
               )}
