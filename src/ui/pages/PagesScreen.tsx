@@ -43,8 +43,8 @@ export const PagesScreen = () => {
     setEvery(false);
   };
   useKeys({ escape: clear });
-  if (!data) return <Pending error={error} what="Reading the pages …" />;
   const mayChoose = useMay("choose");
+  if (!data) return <Pending error={error} what="Reading the pages …" />;
   const picks = every ? ["every"] : [...picked];
   return (
     <Box sx={{ px: 2.5, pt: 2.25, display: "flex", flexDirection: "column", height: { md: "100%" } }}>
