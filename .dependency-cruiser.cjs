@@ -16,7 +16,7 @@ module.exports = {
     only("core-imports-core", "^src/core/", "^src/core/", "\\.test\\.ts$"),
     only("messages-import-core", "^src/messages/", "^src/(core|messages)/"),
     only("data-imports-model", "^src/data/", "^src/(data|core/(model|design))/"),
-    only("server-imports-down", "^src/server/", "^src/(server|data|core|messages)/"),
+    only("server-imports-down", "^src/server/", "^src/(server|data|core|messages)/", "\\.test\\.ts$"),
     {
       name: "nothing-imports-doors",
       severity: "error",

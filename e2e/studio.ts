@@ -112,17 +112,6 @@ export class PublicPage {
   }
 }
 
-/** Rows are drawn in words while they pass: one that has just come is pressed once it is the same element for a while. */
-const standsStill = async (found: Locator): Promise<void> => {
-  let before = await found.elementHandle();
-  for (let same = 0; same < 4; ) {
-    await found.page().waitForTimeout(150);
-    const now = await found.elementHandle();
-    same = (await found.evaluate((element, earlier) => element === earlier, before)) ? same + 1 : 0;
-    before = now;
-  }
-};
-
 /** The cell of the overview where a page meets a slot; opens the group first. */
 export const cell = async (page: Page, slot: string, title: string, group?: string): Promise<Locator> => {
   if (group) {
@@ -134,10 +123,7 @@ export const cell = async (page: Page, slot: string, title: string, group?: stri
   await found.waitFor({ timeout: 3000 }).catch(() => undefined);
   const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
   for (let tries = 0; tries < 40; tries += 1) {
-    if (await found.isVisible()) {
-      if (tries > 0) await standsStill(found);
-      break;
-    }
+    if (await found.isVisible()) break;
     await page.mouse.move(width / 3, height - 60);
     await page.mouse.wheel(0, 120);
     await page.waitForTimeout(60);

@@ -128,15 +128,20 @@ const rate = (all: readonly PageData[], draw: (data: PageData) => string): numbe
   return best;
 };
 
+const FRESH = 2000;
 /** The same, each time of parts that were never drawn before: what the first page of a changed design costs. */
 const firstRate = (data: PageData, by: TextMeasure): number => {
-  const fresh = Array.from(
-    { length: 4000 },
-    () => [structuredClone(header), structuredClone(footer)] as const,
-  );
-  const from = performance.now();
-  for (const parts of fresh) ours(data, by, parts);
-  return (fresh.length * 1000) / (performance.now() - from);
+  let best = 0;
+  for (let round = 0; round < 5; round += 1) {
+    const fresh = Array.from(
+      { length: FRESH },
+      () => [structuredClone(header), structuredClone(footer)] as const,
+    );
+    const from = performance.now();
+    for (const parts of fresh) ours(data, by, parts);
+    best = Math.max(best, (FRESH * 1000) / (performance.now() - from));
+  }
+  return best;
 };
 
 const plain = (html: string): string => html.replaceAll(/\s*\/>/g, ">").replaceAll("&#x27;", "&#39;");
@@ -158,11 +163,12 @@ export const benchRender = async (): Promise<void> => {
   const all = pagesOf(data);
   const rates = {
     ours: rate(all, (page) => ours(page, by)),
+    first: firstRate(data, by),
     react: rate(all, (page) => reactMarkup(page, ids, blocks)),
     hand: rate(all, byHand),
   };
   const many = (value: number) => Math.round(value).toLocaleString("en");
   console.log(
-    `markup of a header and a footer, pages a second: ours ${many(rates.ours)}, React components to static markup ${many(rates.react)} (ours ${(rates.ours / rates.react).toFixed(1)} times as many, goal 8), a template by hand ${many(rates.hand)} (ours ${(rates.ours / rates.hand).toFixed(2)} of it, goal 0.5); of parts never drawn before ours ${many(firstRate(data, by))}`,
+    `markup of a header and a footer, pages a second: ours ${many(rates.ours)}, React components to static markup ${many(rates.react)} (ours ${(rates.ours / rates.react).toFixed(1)} times as many, goal 8), a template by hand ${many(rates.hand)} (ours ${(rates.ours / rates.hand).toFixed(2)} of it, goal 0.5); of parts never drawn before ours ${many(rates.first)} (${(rates.first / rates.react).toFixed(2)} times React, goal 1.5)`,
   );
 };

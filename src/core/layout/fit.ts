@@ -38,6 +38,13 @@ export const blocksIn = (band: Band): readonly Block[] =>
 export const bandMenus = (band: Band) =>
   blocksIn(band).flatMap((block) => (block.kind === "menu" && canFold(block) ? [block] : []));
 
+const canFoldWithin = (block: Block): boolean =>
+  (block.kind === "menu" && canFold(block)) || (block.blocks ?? []).some(canFoldWithin);
+
+/** Whether a band has such a menu; asked for each drawing. */
+export const hasBandMenu = ({ cells }: Band): boolean =>
+  cells.some(({ blocks }) => blocks.some(canFoldWithin));
+
 const perWidth = (of: (width: Width) => number): Edges =>
   Object.fromEntries(WIDTHS.map((width) => [width, of(width)])) as unknown as Edges;
 
@@ -83,7 +90,7 @@ export class BandFit {
   }
 
   get hasFoldingMenu(): boolean {
-    return bandMenus(this.band).length > 0;
+    return hasBandMenu(this.band);
   }
 
   /** For each width of screens the least whole width from which on everything stands in one row, menus spelled out. */

@@ -5,7 +5,7 @@ import type { Edges } from "../draw/css";
 import { rowItems } from "../measure/menu-items";
 import type { TextMeasure } from "../measure/text-measure";
 import type { Audience } from "../model/placement";
-import { BandFit, bandMenus, blocksIn } from "./fit";
+import { BandFit, blocksIn, hasBandMenu } from "./fit";
 
 /** What the fit of a band was computed from: while all of it is the same, so is the fit. */
 interface Source {
@@ -76,8 +76,8 @@ export const keptFit = (band: Band, material: FitMaterial, measure: TextMeasure)
 
 /** `BandFit.folds`, kept likewise. */
 export const foldsOf = (band: Band, material: FitMaterial, measure: TextMeasure): Edges | null =>
-  bandMenus(band).length === 0 ? null : keep(band, material, measure).folds;
+  hasBandMenu(band) ? keep(band, material, measure).folds : null;
 
 /** Whether the folds of a band are known for good: it has no menu that folds, or they were told with all fonts there. */
 export const hasSettledFolds = (band: Band, audience: Audience): boolean =>
-  bandMenus(band).length === 0 || knownTo(audience).has(band);
+  !hasBandMenu(band) || knownTo(audience).has(band);

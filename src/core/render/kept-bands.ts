@@ -142,13 +142,21 @@ const markupOn = ({ pieces, hrefs, whole }: Kept, { page }: PageData): string =>
 /** Visitors come signed out and signed in by turns, and what a band says to them may differ. */
 const kept = { out: new WeakMap<Band, Kept>(), in: new WeakMap<Band, Kept>() };
 
+/** Bands that were drawn already. What one types makes a new band with each letter, drawn once: it is kept from the second time on. */
+const drawnOnce = { out: new WeakSet<Band>(), in: new WeakSet<Band>() };
+
 /** A band of a page: as it was drawn before, where nothing it is drawn from has changed. */
 export const drawBand = (band: Band, context: RenderContext, isOver: boolean, draw: Draw): SafeHtml => {
-  const keptHere = kept[context.data.audience === "signedOut" ? "out" : "in"];
+  const side = context.data.audience === "signedOut" ? "out" : "in";
+  const keptHere = kept[side];
   const known = keptHere.get(band);
   if (known && isSame(known.sources, context, isOver) && context.over?.under.id !== band.id)
     return takeKept(known, context);
   const here = { ...context, isOver };
+  if (!drawnOnce[side].has(band)) {
+    drawnOnce[side].add(band);
+    return draw(here);
+  }
   if (!isSteady(band) || context.over?.under.id === band.id) return draw(here);
   const drawn = drawKept(band, here, draw);
   // a text with the sign in it cannot be cut at the links; a font that was not there yet may be there next time

@@ -306,6 +306,18 @@ const blockHtml = (block: AnyBlock, context: RenderContext): SafeHtml[] => {
   const { look, kind } = block;
   if (!isPlain(look)) context.css.node(own, lookCss(look, kind, context.data.style));
   if (look.hideOn.length > 0) context.css.hide(own, look.hideOn);
-  if (css) context.css.share(kind, typeof css === "string" ? css : css(context.data.style));
+  if (css) context.css.share(kind, typeof css === "string" ? css : kindCss(kind, css, context.data.style));
   return [drawn];
 };
+
+/** The rules of a kind, made once for a house style. */
+const kindCss = (kind: string, css: (style: HouseStyle) => string, style: HouseStyle): string => {
+  const made = cssOfKinds.get(style) ?? new Map<string, string>();
+  cssOfKinds.set(style, made);
+  const known = made.get(kind);
+  if (known !== undefined) return known;
+  const fresh = css(style);
+  made.set(kind, fresh);
+  return fresh;
+};
+const cssOfKinds = new WeakMap<HouseStyle, Map<string, string>>();

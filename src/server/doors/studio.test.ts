@@ -408,7 +408,7 @@ describe("publishing", () => {
     await studio.get("publish", { only, reviewed: review.rev });
     const rest = await studio.get("review");
     expect(rest.changes.map(({ id }) => id)).toEqual([footer.id]);
-    expect((await studio.get("part", { part: header.id })).state).toBe("published");
+    expect((await studio.get("frame")).parts[header.id]?.state).toBe("published");
     await studio.get("takeBack");
     for (let times = 0; times < 3; times += 1) await studio.get("undo");
     expect((await studio.get("frame")).draft.changes).toBe(0);

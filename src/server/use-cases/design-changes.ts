@@ -4,13 +4,20 @@ import type { SiteIndex } from "../../core/addresses/facts";
 import { type Design, documentsOf, findBody } from "../../core/design/design";
 import { applyOperations, invertAll, Operation } from "../../core/design/operations";
 import { pieceInItself, tooMuchWhole } from "../../core/design/pieces";
+import { ASPECTS, type Aspect, touchedBetween } from "../../core/design/touched";
 import { sameValue } from "../../core/model/canonical";
 import type { Term } from "../../core/model/content";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
 import { Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";
-import { lockSite, removeUnusedTerms, saveTerms, touchContent } from "../../data/content-repository";
+import {
+  lockSite,
+  removeUnusedTerms,
+  type SiteHead,
+  saveTerms,
+  touchContent,
+} from "../../data/content-repository";
 import { inTransaction, POOL, type Transaction } from "../../data/database";
 import {
   addChange,
@@ -35,7 +42,17 @@ export interface Saved {
   readonly rev: number;
   readonly label: string;
   readonly documents: Readonly<Record<string, unknown>>;
+  /** What it was about: the rest of what one knows still holds. */
+  readonly touched: readonly (Aspect | "content")[];
 }
+
+/** The answer to a change that changes nothing. */
+export const unchanged = ({ designRev }: SiteHead): Saved => ({
+  rev: designRev,
+  label: "",
+  documents: {},
+  touched: [],
+});
 
 const savedDocuments = (before: Design, after: Design): Saved["documents"] => {
   const ids = new Set([...before.keys(), ...after.keys()]);
@@ -116,7 +133,12 @@ export const commitChange = async (
   if (known) {
     if (!sameValue(known.operations, operations)) return fail(issue("change.clash"));
     const documents = operations.map(({ id }) => [id, before.get(id)?.body ?? null]);
-    return succeed({ rev: known.rev, label: known.label, documents: Object.fromEntries(documents) });
+    return succeed({
+      rev: known.rev,
+      label: known.label,
+      documents: Object.fromEntries(documents),
+      touched: ASPECTS,
+    });
   }
   const terms = extras.terms ?? [];
   if (terms.length > 0) {
@@ -160,7 +182,12 @@ export const commitChange = async (
     new Date(context.now),
     transaction,
   );
-  return succeed({ rev, label, documents: savedDocuments(before, after) });
+  return succeed({
+    rev,
+    label,
+    documents: savedDocuments(before, after),
+    touched: [...touchedBetween(before, after), ...(terms.length > 0 ? ["content" as const] : [])],
+  });
 };
 
 /** Runs work in a transaction that is rolled back when the outcome is a failure. */
@@ -240,8 +267,7 @@ export const choosePage = defineUseCase({
       return fail(issue("part.unknown", ["choice"]));
     const value = choice === "everywhere" ? undefined : choice;
     const operations = identities.flatMap((page) => chooseOperations(draft.design, page, slot, value));
-    if (operations.length === 0)
-      return succeed<Saved>({ rev: context.site.designRev, label: "", documents: {} });
+    if (operations.length === 0) return succeed(unchanged(context.site));
     return allOrNothing((transaction) => commitChange(context, operations, transaction));
   },
 });
@@ -302,7 +328,12 @@ const step = (context: SiteContext, direction: "undo" | "redo"): Promise<Outcome
       await removeUnusedTerms(head.id, terms, transaction);
       await touchContent(head.id, transaction);
     }
-    return succeed({ rev, label: found.label, documents: savedDocuments(before, applied.value) });
+    return succeed({
+      rev,
+      label: found.label,
+      documents: savedDocuments(before, applied.value),
+      touched: [...touchedBetween(before, applied.value), ...(terms.length > 0 ? ["content" as const] : [])],
+    });
   });
 
 export const undo = defineUseCase({ input: z.object({}), run: (context) => step(context, "undo") });

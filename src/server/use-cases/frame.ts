@@ -61,6 +61,8 @@ export const frame = defineUseCase({
         front: draft.index.stems[0]?.identity ?? "",
         kinds: draft.index.facts.kinds.map((kind) => kind.id),
       },
+      /** How often draft and content changed: who knows other numbers has missed something. */
+      revisions: { design: context.site.designRev, content: context.site.contentRev },
       isPublished: current !== null,
       account: context.account,
       /** What who asks may do here; each use-case says so too. */

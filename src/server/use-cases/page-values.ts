@@ -12,7 +12,7 @@ import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/block-fields";
 import { draftDesign } from "../site/designs";
-import { allOrNothing, commitChange, type Saved } from "./design-changes";
+import { allOrNothing, commitChange, type Saved, unchanged } from "./design-changes";
 import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt } from "./view-input";
 
@@ -107,7 +107,6 @@ const save = (
     const head = await lockSite(context.site.id, transaction);
     const operations = work(await draftDesign(head, transaction));
     if (!operations.ok) return operations;
-    if (operations.value.length === 0)
-      return succeed<Saved>({ rev: head.designRev, label: "", documents: {} });
+    if (operations.value.length === 0) return succeed(unchanged(head));
     return commitChange(context, operations.value, transaction);
   });

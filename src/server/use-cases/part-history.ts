@@ -9,7 +9,7 @@ import { POOL } from "../../data/database";
 import { changesOf } from "../../data/design-repository";
 import { describeOperation, partName } from "../../messages/changes";
 import { draftDesign } from "../site/designs";
-import { allOrNothing, commitChange, type Saved } from "./design-changes";
+import { allOrNothing, commitChange, unchanged } from "./design-changes";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
@@ -65,7 +65,7 @@ export const bringPartBack = defineUseCase({
       const then = versionsOf(id, body, await changesOf(head.id, id, MOST_VERSIONS, transaction)).get(rev);
       if (!then) return fail(issue("part.noVersion", ["rev"]));
       const operations = bringBackOperations(id, body, then);
-      if (operations.length === 0) return succeed<Saved>({ rev: head.designRev, label: "", documents: {} });
+      if (operations.length === 0) return succeed(unchanged(head));
       return commitChange(context, operations, transaction, {
         label: `an older version of ${partName(body)}`,
       });

@@ -121,12 +121,11 @@ export const parts = defineUseCase({
   },
 });
 
-/** One part of the draft, with its state and history of numbers people ask for first. */
+/** One part of the draft, with the numbers people ask for first. */
 export const part = defineUseCase({
   input: z.object({ part: z.string() }),
   run: async (context, input) => {
     const draft = await designAt(context, "draft", POOL);
-    const live = await designAt(context, "live", POOL);
     const body = findBody(draft.design, "part", input.part);
     if (!body) return fail(issue("part.unknown", ["part"]));
     const resolution = resolveAll(draft, viewOf(context, signedOut));
@@ -134,11 +133,9 @@ export const part = defineUseCase({
     return succeed({
       id: input.part,
       body,
-      state: partState(input.part, draft.design, live.design),
       shows: reach.shows,
       asks: reach.asks,
       pages: resolution.pageTotal,
-      isLive: findBody(live.design, "part", input.part) !== undefined,
     });
   },
 });

@@ -6,7 +6,7 @@ import { applyOperations, type Operation, valueAt } from "../../core/design/oper
 import { fail, issue } from "../../core/model/issue";
 import { documentName } from "../../messages/changes";
 import { describeIssues } from "../../messages/issues";
-import { CallFailed, call, Unreachable } from "./call";
+import { CallFailed, type CallResult, call, Unreachable } from "./call";
 import { forget, Keeper, type Kept, strandedOf } from "./kept-changes";
 import { type Change, changedDocument, SaveQueue, type Saving } from "./save-queue";
 
@@ -50,7 +50,8 @@ export interface DocumentEditor<Body> {
   /** How often other documents of the site were changed from here: what shows them asks anew. */
   readonly others: number;
   readonly countOther: () => void;
-  readonly onSaved: (listener: () => void) => void;
+  /** Who wants to know when something was saved: the answers, oldest first. */
+  readonly onSaved: (listener: (answers: readonly CallResult<"change">[]) => void) => void;
   readonly onSignedOut: (listener: () => void) => void;
 }
 
@@ -103,7 +104,8 @@ export const documentState =
   <K extends EditedKind>(kind: K | (() => K)): StateCreator<DocumentEditor<DocumentBodies[K]>> =>
   (set, get) => {
     type Body = DocumentBodies[K];
-    let afterSave: () => void = () => undefined;
+    let afterSave: (answers: readonly CallResult<"change">[]) => void = () => undefined;
+    let answers: readonly CallResult<"change">[] = [];
     let whenSignedOut: () => void = () => undefined;
     let mayChange = true;
     const keeper = new Keeper();
@@ -128,12 +130,13 @@ export const documentState =
     const queue: SaveQueue = new SaveQueue({
       send: async ({ key, operations }) => {
         try {
-          await call(
+          const answer = await call(
             get().site,
             "change",
             { key, operations: [...operations] },
             AbortSignal.timeout(ANSWER_WITHIN_MS),
           );
+          answers = [...answers, answer];
         } catch (error) {
           if (isSignedOut(error)) {
             // another may sign in at this computer: nothing goes under their name
@@ -146,7 +149,11 @@ export const documentState =
       maySucceedLater: (error) => error instanceof Unreachable,
       onState: (saving, trouble) => set({ saving, trouble }),
       onKept: keepAll,
-      onSaved: () => afterSave(),
+      onSaved: () => {
+        const told = answers;
+        answers = [];
+        afterSave(told);
+      },
     });
 
     /** Goes on from the document as the server has it, with what fits of what it does not have yet. */

@@ -2,10 +2,11 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useParams } from "next/navigation";
 import { useSnackbar } from "notistack";
-import { useCallback } from "react";
+import { useCallback, useEffect } from "react";
 import type { UseCaseName } from "../../server/doors/registry";
 import { CallFailed, type CallInput, type CallResult, call, Unreachable } from "./call";
 import { saveAll, showSaved, tellOthers } from "./document-editor";
+import { noteRevisions, takeOver } from "./known-answers";
 
 export const useSite = (): string => useParams<{ siteId: string }>().siteId;
 
@@ -27,11 +28,23 @@ export const useCall = <Name extends UseCaseName>(
   });
 };
 
-/** Everything of the site is asked again: any change may touch any page. */
+/** What changes may have changed is asked again; everything of the site, if nothing is known of them. */
 export const useRefresh = () => {
   const site = useSite();
   const queries = useQueryClient();
-  return useCallback(() => queries.invalidateQueries({ queryKey: [site] }), [queries, site]);
+  return useCallback(
+    (saved: readonly CallResult<"change">[] = []) => takeOver(queries, site, saved),
+    [queries, site],
+  );
+};
+
+/** Others change the site too: the frame, which is asked most often, tells of it. */
+export const useRevisions = (revisions: CallResult<"frame">["revisions"] | undefined): void => {
+  const queries = useQueryClient();
+  const site = useSite();
+  useEffect(() => {
+    if (revisions) noteRevisions(queries, site, revisions);
+  }, [revisions, queries, site]);
 };
 
 /**
@@ -46,7 +59,7 @@ export const useAct = <Name extends UseCaseName>(name: Name) => {
     mutationFn: (input: CallInput<Name>): Promise<CallResult<Name>> => call(site, name, input),
     onSuccess: (saved) => {
       if ("documents" in saved) tellOthers(site, saved.documents);
-      return refresh();
+      return refresh("touched" in saved ? [saved] : []);
     },
     onError: (error) => {
       say(error.message, { variant: "error" });
@@ -67,8 +80,9 @@ export const useStep = (name: "undo" | "redo") => {
       const saved = await call(site, name, {});
       showSaved(site, saved.documents);
       tellOthers(site, saved.documents);
+      return saved;
     },
-    onSuccess: () => refresh(),
+    onSuccess: (saved) => refresh([saved]),
     onError: (error) => {
       say(error.message, { variant: "error" });
       if (error instanceof CallFailed) void refresh();

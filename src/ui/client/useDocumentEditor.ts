@@ -24,7 +24,7 @@ export const useDocumentEditor = <Body>(
   const open = useEditor((editor) => editor.open);
   useEffect(() => {
     const { flush, keepNow, onSaved, onSignedOut } = useEditor.getState();
-    onSaved(() => void refresh());
+    onSaved((answers) => void refresh(answers));
     onSignedOut(() => void refresh());
     const leave = (event: BeforeUnloadEvent) => {
       // what is kept on this computer is there when one comes back

@@ -1,7 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef } from "react";
+import { type KeyboardEvent, type MouseEvent, memo, useEffect, useMemo, useRef } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
@@ -97,28 +97,22 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     const row = rowOf(line);
     return row ? { slot, pages: [row.key], label: titleOf(row) } : null;
   };
-
-  const current = useRef({ onOpen, onSelect, onAdd, pickedAt });
-  current.current = { onOpen, onSelect, onAdd, pickedAt };
-  const acts = useMemo(
-    (): Acts => ({
-      open: (group) => current.current.onOpen(group),
-      selectRow: (row) =>
-        current.current.onSelect({
-          is: "row",
-          page: row.key,
-          identity: row.identity,
-          label: titleOf(row),
-        }),
-      pick: (index, slot, event) => {
-        const picked = current.current.pickedAt(index, slot);
-        if (!picked) return;
-        if (event.ctrlKey || event.metaKey || event.shiftKey) current.current.onAdd(picked, event.shiftKey);
-        else current.current.onSelect({ is: "cells", ...picked });
-      },
-    }),
-    [],
-  );
+  const acts = useActs(runs, {
+    open: onOpen,
+    selectRow: (index) => {
+      const row = rowOf(runs.lineAt(index));
+      if (!row) return false;
+      onSelect({ is: "row", page: row.key, identity: row.identity, label: titleOf(row) });
+      return true;
+    },
+    pick: (index, slot, how) => {
+      const picked = pickedAt(index, slot);
+      if (!picked) return false;
+      if (how === "alone") onSelect({ is: "cells", ...picked });
+      else onAdd(picked, how === "extending");
+      return true;
+    },
+  });
 
   const walk = (event: KeyboardEvent<HTMLElement>) => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-cell]");
@@ -190,8 +184,6 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
             {items.map((item, place) => {
               const line = lines[place] as Line;
               const row = rowOf(line);
-              if (pace !== "still" && line.type === "row")
-                return <PassingRow key={item.key} index={item.index} row={row ?? null} />;
               return (
                 <TableRow
                   key={item.key}
@@ -199,6 +191,7 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
                   group={line.type === "group" ? line.group : null}
                   isOpen={line.type === "group" && line.isOpen}
                   row={row ?? null}
+                  isPassing={pace !== "still" && line.type === "row"}
                   selected={selectedSlots(
                     selection,
                     line.type === "group" ? `group:${line.group.id}` : row?.key,
@@ -213,27 +206,6 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     </Box>
   );
 };
-
-/** A row that passes too fast to be read or pointed at: its words alone, drawn in full once the table slows down. */
-const PassingRow = memo(({ index, row }: { readonly index: number; readonly row: CoverageRow | null }) => {
-  const { frame } = useFrame();
-  return (
-    <div role="row" aria-rowindex={index + 2} className={classes["row"]}>
-      <div
-        role="rowheader"
-        className={classes["passing"]}
-        style={{ paddingLeft: 18 + (row?.depth ?? 0) * 14 }}
-      >
-        {row ? titleOf(row) : "…"}
-      </div>
-      {SLOTS.map((slot) => (
-        <div key={slot} role="cell" className={classes["passing"]}>
-          {frame.parts[row?.cells[slot].part ?? ""]?.number ?? ""}
-        </div>
-      ))}
-    </div>
-  );
-});
 
 /** Which cells of a row are selected: slots in order, or `row` for the page itself. */
 const selectedSlots = (selection: Selection | null, key: string | undefined): string => {
@@ -279,20 +251,58 @@ const HeadButton = ({
 /** What a row can ask the table for; the same object as long as the table is there, so that rows stay as they are. */
 interface Acts {
   readonly open: (group: string) => void;
-  readonly selectRow: (row: CoverageRow) => void;
+  readonly selectRow: (index: number) => void;
   readonly pick: (index: number, slot: Slot, event: MouseEvent) => void;
 }
+
+/** What the table does when asked: `false` if the row it is about is still on its way. */
+interface Doings {
+  readonly open: (group: string) => void;
+  readonly selectRow: (index: number) => boolean;
+  readonly pick: (index: number, slot: Slot, how: "alone" | "beside" | "extending") => boolean;
+}
+
+/** A press on a row that is still on its way is not lost: it is done when the row comes. */
+const useActs = (runs: Runs, doings: Doings): Acts => {
+  const current = useRef(doings);
+  current.current = doings;
+  const waiting = useRef<(() => boolean) | null>(null);
+  // in other runs a place is another row
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what waits ends when the runs are others
+  useEffect(() => {
+    waiting.current = null;
+  }, [runs]);
+  useEffect(() => {
+    if (waiting.current?.()) waiting.current = null;
+  });
+  return useMemo(() => {
+    const now = (act: () => boolean) => {
+      waiting.current = act() ? null : act;
+    };
+    return {
+      open: (group) => current.current.open(group),
+      selectRow: (index) => now(() => current.current.selectRow(index)),
+      pick: (index, slot, event) => {
+        const how = event.shiftKey ? "extending" : event.ctrlKey || event.metaKey ? "beside" : "alone";
+        now(() => current.current.pick(index, slot, how));
+      },
+    };
+  }, []);
+};
 
 interface RowProps {
   readonly index: number;
   readonly group: CoverageGroup | null;
   readonly isOpen: boolean;
+  /** `null` while it is on its way. */
   readonly row: CoverageRow | null;
+  /** It passes too fast to be read: its words alone, in the buttons it has anyway, so that no press meets a row that goes. */
+  readonly isPassing: boolean;
   readonly selected: string;
   readonly acts: Acts;
 }
 
-const TableRow = memo(({ index, group, isOpen, row, selected, acts }: RowProps) => {
+const TableRow = memo(({ index, group, isOpen, row, isPassing, selected, acts }: RowProps) => {
   const label = group ? groupWords(group) : row ? titleOf(row) : "a page";
   return (
     <div role="row" aria-rowindex={index + 2} className={classes["row"]}>
@@ -328,6 +338,8 @@ const TableRow = memo(({ index, group, isOpen, row, selected, acts }: RowProps) 
             >
               {group && !isOpen ? (
                 <GroupCell shares={group.slots[slot]} pages={group.pages} slot={slot} selected={isSelected} />
+              ) : row && isPassing ? (
+                <PassingCell part={row.cells[slot].part} />
               ) : row ? (
                 <CellView cell={row.cells[slot]} slot={slot} selected={isSelected} />
               ) : null}
@@ -338,6 +350,11 @@ const TableRow = memo(({ index, group, isOpen, row, selected, acts }: RowProps) 
     </div>
   );
 });
+
+const PassingCell = ({ part }: { readonly part: string | null }) => {
+  const { frame } = useFrame();
+  return <span className={classes["quiet"]}>{frame.parts[part ?? ""]?.number ?? ""}</span>;
+};
 
 const PageName = ({
   row,
@@ -350,35 +367,35 @@ const PageName = ({
   readonly isSelected: boolean;
   readonly acts: Acts;
 }) => {
-  if (!row)
-    return (
-      <div role="rowheader" aria-busy className={classes["quiet"]} style={{ paddingLeft: 18 }}>
-        …
-      </div>
-    );
-  const later = row.later === 1 ? "second page" : `${pagesText(row.later ?? 0)} after the first`;
+  const depth = row?.depth ?? 0;
   return (
     <div
       role="rowheader"
+      aria-busy={row === null}
       className={classes["cut"]}
-      style={{ paddingLeft: row.depth < 0 ? 0 : 18 + row.depth * 14 }}
+      style={{ paddingLeft: depth < 0 ? 0 : 18 + depth * 14 }}
     >
       <button
         type="button"
         data-cell={`${index} 0`}
-        title={row.path}
+        title={row?.path}
         aria-pressed={isSelected}
-        onClick={() => acts.selectRow(row)}
-        className={`${classes["button"]} ${classes["cut"]} ${classes["pageName"]} ${row.depth < 0 ? classes["single"] : ""} ${isSelected ? classes["isSelected"] : ""}`}
+        aria-label={row === null ? "a page on its way" : undefined}
+        onClick={() => acts.selectRow(index)}
+        className={`${classes["button"]} ${classes["cut"]} ${classes["pageName"]} ${depth < 0 ? classes["single"] : ""} ${isSelected ? classes["isSelected"] : ""}`}
       >
-        {row.later === null ? (
-          row.title
-        ) : (
-          <span className={classes["quiet"]}>
-            {row.depth > 0 ? "" : `${row.title}, `}its {later}
-          </span>
-        )}
+        {row === null ? "…" : <PageTitle row={row} />}
       </button>
     </div>
+  );
+};
+
+const PageTitle = ({ row }: { readonly row: CoverageRow }) => {
+  if (row.later === null) return row.title;
+  const later = row.later === 1 ? "second page" : `${pagesText(row.later)} after the first`;
+  return (
+    <span className={classes["quiet"]}>
+      {row.depth > 0 ? "" : `${row.title}, `}its {later}
+    </span>
   );
 };

@@ -54,14 +54,14 @@ export const PageValue = ({
   const { open, node, path } = setting;
   const mayOpen = useMay("design");
   const save = async (next: unknown) => {
-    try {
-      if (open) await call(site, "sayOnPage", { page, slot, name: open.name, value: next as never });
-      else await call(site, "openToPages", { part, node, path: [...path], page, value: next as never });
-    } catch (error) {
+    const change = open
+      ? call(site, "sayOnPage", { page, slot, name: open.name, value: next as never })
+      : call(site, "openToPages", { part, node, path: [...path], page, value: next as never });
+    const saved = await change.catch((error: unknown) => {
       say(error instanceof Error ? error.message : "It could not be saved.", { variant: "error" });
-    }
+    });
     waiting.current = false;
-    await refresh();
+    await refresh(saved ? [saved] : []);
   };
   const change = (next: unknown) => {
     setValue(next);
@@ -148,8 +148,7 @@ export const OpenValues = ({ page, data }: { readonly page: string; readonly dat
   const refresh = useRefresh();
   const { part, slot, unread } = data;
   const forget = async (name: string) => {
-    await call(site, "sayOnPage", { page, slot, name, value: null });
-    await refresh();
+    await refresh([await call(site, "sayOnPage", { page, slot, name, value: null })]);
   };
   return (
     <>

@@ -6,8 +6,9 @@ import { useSnackbar } from "notistack";
 import { type ReactNode, useState } from "react";
 import type { Part } from "../../core/design/part";
 import type { Slot } from "../../core/model/slot";
-import { type PartState, pages, STATE_NAMES } from "../../messages/words";
+import { pages, STATE_NAMES } from "../../messages/words";
 import type { CallResult } from "../client/call";
+import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -26,13 +27,14 @@ export const PartHead = ({
   readonly children?: ReactNode;
 }) => {
   const site = useSite();
-  const { body, state, id } = data;
+  const { body, id } = data;
+  const state = useFrame().frame.parts[id]?.state;
   return (
     <HeadLine>
       <Badge slot={body.slot as Slot} number={body.number} />
       <PartName id={id} name={body.name} />
       <Quiet>
-        {STATE_NAMES[state as PartState]} · shows on {data.shows} of {pages(data.pages)}
+        {state ? `${STATE_NAMES[state]} · ` : ""}shows on {data.shows} of {pages(data.pages)}
       </Quiet>
       <Box
         component="nav"

@@ -28,7 +28,7 @@ const useServerChange = () => {
       const body = saved.documents[id];
       select(null);
       if (body) replace(body as Part);
-      await refresh();
+      await refresh([saved]);
       return true;
     } catch (error) {
       say(error instanceof Error ? error.message : "It could not be done.", { variant: "error" });

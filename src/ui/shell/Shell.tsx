@@ -8,7 +8,7 @@ import { count, pages as pagesText } from "../../messages/words";
 import { call, signOut } from "../client/call";
 import { saveAll } from "../client/document-editor";
 import { type Frame, FrameProvider, useFrame, useMay } from "../client/frame";
-import { isSignedOut, useCall, useSite } from "../client/hooks";
+import { isSignedOut, useCall, useRevisions, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
 import { Away } from "./Away";
@@ -34,6 +34,7 @@ const LEAVES = [
 /** The paper index at the left, the bar above, and the sheet. */
 export const Shell = ({ children }: { readonly children: ReactNode }) => {
   const { data, error } = useCall("frame", {});
+  useRevisions(data?.revisions);
   const router = useRouter();
   const path = usePathname();
   useEffect(() => {
