@@ -1,45 +1,27 @@
 "use client";
-import { Box, Button, TextField, Typography } from "@mui/material";
-import { useState } from "react";
+import { Box, Typography } from "@mui/material";
+import type { CallResult } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { Act, Empty, Mono, Pending, Quiet, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
+import { MakeNamed } from "./MakeNamed";
 
 /** One's own tokens for scripts: made, shown once, taken back. */
 export const AccessScreen = () => {
-  const site = useSite();
-  const { moment } = useFrame();
   const { data, error } = useCall("tokens", {});
   const create = useAct("createToken");
-  const drop = useAct("dropToken");
-  const [name, setName] = useState("");
   if (!data) return <Pending error={error} what="Reading the tokens …" />;
-  const make = async () => {
-    await create.mutateAsync({ name: name.trim() });
-    setName("");
-  };
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4, maxWidth: 860 }}>
       <SheetHead title="Access for scripts" about={`${data.tokens.length || "no"} tokens of yours`} />
-      <Box
-        component="form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (name.trim() !== "") void make();
-        }}
-        sx={{ display: "flex", flexWrap: "wrap", gap: 1.25, mt: 2 }}
-      >
-        <TextField
-          value={name}
-          placeholder="What the token is for"
-          onChange={(event) => setName(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "What the token is for", maxLength: 80 } }}
-          sx={{ width: 280 }}
-        />
-        <Button type="submit" variant="contained" disabled={name.trim() === "" || create.isPending}>
-          Make a token
-        </Button>
-      </Box>
+      <MakeNamed
+        hint="What the token is for"
+        label="What the token is for"
+        words="Make a token"
+        variant="contained"
+        isPending={create.isPending}
+        onMake={(name) => create.mutateAsync({ name })}
+      />
       {create.error ? <Trouble>{create.error.message}</Trouble> : null}
       {create.data ? (
         <ShownOnce>
@@ -57,35 +39,52 @@ export const AccessScreen = () => {
       ) : (
         <Box component="ul" aria-label="Tokens" sx={{ listStyle: "none", m: 0, mt: 2, p: 0 }}>
           {data.tokens.map((token) => (
-            <Box
-              component="li"
-              key={token.id}
-              sx={{
-                display: "flex",
-                flexWrap: "wrap",
-                gap: 1.5,
-                alignItems: "center",
-                minHeight: 36,
-                borderBottom: 1,
-                borderColor: "divider",
-              }}
-            >
-              <strong>{token.name}</strong>
-              <Quiet>
-                made {moment(token.made)}
-                {token.used === null ? ", never used" : `, last used ${moment(token.used)}`}
-              </Quiet>
-              <Act
-                style={{ marginLeft: "auto" }}
-                aria-label={`Take back ${token.name}`}
-                onClick={() => drop.mutate({ id: token.id })}
-              >
-                Take back
-              </Act>
-            </Box>
+            <TokenLine key={token.id} token={token} />
           ))}
         </Box>
       )}
+      <HowToAsk />
+    </Box>
+  );
+};
+
+const TokenLine = ({ token }: { readonly token: CallResult<"tokens">["tokens"][number] }) => {
+  const { moment } = useFrame();
+  const drop = useAct("dropToken");
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        gap: 1.5,
+        alignItems: "center",
+        minHeight: 36,
+        borderBottom: 1,
+        borderColor: "divider",
+      }}
+    >
+      <strong>{token.name}</strong>
+      <Quiet>
+        made {moment(token.made)}
+        {token.used === null ? ", never used" : `, last used ${moment(token.used)}`}
+      </Quiet>
+      <Act
+        style={{ marginLeft: "auto" }}
+        aria-label={`Take back ${token.name}`}
+        onClick={() => drop.mutate({ id: token.id })}
+      >
+        Take back
+      </Act>
+    </Box>
+  );
+};
+
+const HowToAsk = () => {
+  const site = useSite();
+  const origin = typeof window === "undefined" ? "" : window.location.origin;
+  return (
+    <>
       <Typography variant="h2" sx={{ mt: 4 }}>
         How a script asks
       </Typography>
@@ -102,7 +101,7 @@ export const AccessScreen = () => {
           fontSize: 12,
         })}
       >
-        {`curl -H "Authorization: Bearer gl_…" \\\n  "${typeof window === "undefined" ? "" : window.location.origin}/api/v1/sites/${site}/resolve?path=/&state=live"`}
+        {`curl -H "Authorization: Bearer gl_…" \\\n  "${origin}/api/v1/sites/${site}/resolve?path=/&state=live"`}
       </Box>
       <Box
         component="a"
@@ -113,6 +112,6 @@ export const AccessScreen = () => {
       >
         The whole description (OpenAPI 3.1)
       </Box>
-    </Box>
+    </>
   );
 };

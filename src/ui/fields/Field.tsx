@@ -1,10 +1,10 @@
 "use client";
 import { Box, Switch, styled, TextField } from "@mui/material";
-import { useId } from "react";
+import { type ReactNode, useId } from "react";
 import type { Video } from "../../core/design/part";
 import type { Sides } from "../../core/model/look";
 import type { RichText } from "../../core/model/rich-text";
-import type { FieldSpec } from "../../messages/controls";
+import type { Control, FieldSpec } from "../../messages/controls";
 import { fieldName } from "../../messages/fields";
 import { useFrame } from "../client/frame";
 import { Act } from "../theme/pieces";
@@ -55,204 +55,120 @@ interface InputProps extends Props {
   readonly label: string;
 }
 
-const Input = ({ id, label, spec, value, onChange }: InputProps) => {
-  const { control } = spec;
-  switch (control.type) {
-    case "text":
-      return (
-        <TextField
-          id={id}
-          value={String(value ?? "")}
-          onChange={(event) => onChange(event.target.value)}
-          fullWidth
-        />
-      );
-    case "number":
-      return (
-        <NumberInput
-          id={id}
-          value={Number(value ?? 0)}
-          min={control.min ?? 0}
-          max={control.max}
-          unit={control.unit}
-          onChange={onChange}
-        />
-      );
-    case "count":
-      return (
-        <OneOf
-          id={id}
-          label={label}
-          value={String(value)}
-          options={control.options.map(([number, words]) => [String(number), words])}
-          onChange={(next) => onChange(Number(next))}
-        />
-      );
-    case "perWidth":
-      return (
-        <PerWidth
-          id={id}
-          value={value as never}
-          min={control.min ?? 0}
-          max={control.max}
-          unit={control.unit}
-          onChange={onChange}
-        />
-      );
-    case "one":
-      return (
-        <OneOf
-          id={id}
-          label={label}
-          value={String(value ?? "")}
-          options={control.options}
-          onChange={onChange}
-        />
-      );
-    case "sides":
-      return <SidesInput id={id} label={label} value={value as Sides} onChange={onChange} />;
-    case "many":
-      return (
-        <ManyOf
-          id={id}
-          label={label}
-          value={value as string[]}
-          options={control.options}
-          onChange={onChange}
-        />
-      );
-    case "order":
-      return (
-        <OrderInput label={label} value={value as string[]} options={control.options} onChange={onChange} />
-      );
-    case "switch":
-      return (
-        <Switch
-          id={id}
-          size="small"
-          checked={value === true}
-          onChange={(_, on) => onChange(on)}
-          slotProps={{ input: { "aria-labelledby": `${id}-label` } }}
-        />
-      );
-    case "markdown":
-      return <MarkdownInput id={id} value={value as RichText} onChange={onChange} />;
-    default:
-      return <Chooser id={id} label={label} spec={spec} value={value} onChange={onChange} />;
-  }
+/** How one kind of setting is edited. */
+type Edited<T extends Control["type"]> = (
+  props: Omit<InputProps, "spec"> & { readonly control: Extract<Control, { readonly type: T }> },
+) => ReactNode;
+
+const Input = ({ spec, ...rest }: InputProps) => {
+  const Edit = INPUTS[spec.control.type] as Edited<Control["type"]>;
+  return <Edit {...rest} control={spec.control} />;
 };
 
-/** Settings that point at something of the site. */
-const Chooser = ({ id, label, spec, value, onChange }: InputProps) => {
-  const { frame } = useFrame();
-  switch (spec.control.type) {
-    case "menu":
-      return (
-        <OneOf
-          id={id}
-          label={label}
-          value={String(value)}
-          options={[["", "none"], ...frame.menus.map((menu) => [menu.id, menu.name] as const)]}
-          onChange={onChange}
-        />
-      );
-    case "piece":
-      return (
-        <OneOf
-          id={id}
-          label={label}
-          value={String(value)}
-          options={[["", "none"], ...frame.pieces.map((piece) => [piece.id, piece.name] as const)]}
-          onChange={onChange}
-        />
-      );
-    case "picture":
-      return (
-        <OneOf
-          id={id}
-          label={label}
-          value={String(value)}
-          options={[["", "none"], ...frame.pictures.map((picture) => [picture.id, picture.name] as const)]}
-          onChange={onChange}
-        />
-      );
-    case "video":
-      return <VideoInput id={id} value={value as Video | null} onChange={onChange} />;
-    case "pictures":
-      return (
-        <ManyOf
-          id={id}
-          label={label}
-          value={value as string[]}
-          options={frame.pictures.map((picture) => [picture.id, picture.name] as const)}
-          onChange={onChange}
-          isOrdered
-        />
-      );
-    case "kinds":
-      return (
-        <ManyOf
-          id={id}
-          label={label}
-          value={value as string[]}
-          options={Object.entries(frame.vocabulary.kinds)}
-          onChange={onChange}
-          empty="all kinds"
-        />
-      );
-    case "terms":
-      return (
-        <ManyOf
-          id={id}
-          label={label}
-          value={value as string[]}
-          options={Object.entries(frame.vocabulary.terms)}
-          onChange={onChange}
-          empty="anything"
-        />
-      );
-    case "audience":
-      return (
-        <OneOf
-          id={id}
-          label={label}
-          value={String(value ?? "")}
-          options={audienceOptions(frame.levels)}
-          onChange={onChange}
-        />
-      );
-    case "menuButton":
-      return <MenuButtonInput id={id} label={label} value={value as never} onChange={onChange} />;
-    case "colour":
-      return (
-        <ColourInput
-          id={id}
-          label={label}
-          value={String(value)}
-          onChange={onChange}
-          empty={spec.control.empty}
-        />
-      );
-    case "moment":
-      return (
-        <MomentField
-          id={id}
-          value={value === "" ? null : String(value)}
-          onChange={(instant) => onChange(instant ?? "")}
-        />
-      );
-    case "targetOrNone":
-      return value === null ? (
-        <Act onClick={() => onChange({ url: "/" })}>Give it a link</Act>
-      ) : (
-        <Box sx={{ display: "grid", gap: 0.5 }}>
-          <TargetInput id={id} value={value as never} onChange={onChange} />
-          <Act onClick={() => onChange(null)}>No link</Act>
-        </Box>
-      );
-    case "target":
-      return <TargetInput id={id} value={value as never} onChange={onChange} />;
-    default:
-      throw new Error(`field: expected a known control, got ${spec.control.type}`);
-  }
+/** One of something the site has, or none. */
+const OneOrNone = ({
+  options,
+  value,
+  ...rest
+}: Omit<InputProps, "spec"> & { readonly options: readonly (readonly [string, string])[] }) => (
+  <OneOf {...rest} value={String(value)} options={[["", "none"], ...options]} />
+);
+const named = (all: readonly { readonly id: string; readonly name: string }[]) =>
+  all.map(({ id, name }) => [id, name] as const);
+
+/** A field for every kind of setting there is. */
+const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
+  text: ({ id, value, onChange }) => (
+    <TextField
+      id={id}
+      value={String(value ?? "")}
+      onChange={(event) => onChange(event.target.value)}
+      fullWidth
+    />
+  ),
+  number: ({ id, value, onChange, control: { min = 0, max, unit } }) => (
+    <NumberInput id={id} value={Number(value ?? 0)} min={min} max={max} unit={unit} onChange={onChange} />
+  ),
+  count: ({ value, onChange, control, ...rest }) => (
+    <OneOf
+      {...rest}
+      value={String(value)}
+      options={control.options.map(([number, words]) => [String(number), words])}
+      onChange={(next) => onChange(Number(next))}
+    />
+  ),
+  perWidth: ({ id, value, onChange, control: { min = 0, max, unit } }) => (
+    <PerWidth id={id} value={value as never} min={min} max={max} unit={unit} onChange={onChange} />
+  ),
+  one: ({ value, control, ...rest }) => (
+    <OneOf {...rest} value={String(value ?? "")} options={control.options} />
+  ),
+  sides: ({ value, control: _, ...rest }) => <SidesInput {...rest} value={value as Sides} />,
+  many: ({ value, control, ...rest }) => (
+    <ManyOf {...rest} value={value as string[]} options={control.options} />
+  ),
+  order: ({ label, value, onChange, control: { options } }) => (
+    <OrderInput label={label} value={value as string[]} options={options} onChange={onChange} />
+  ),
+  switch: ({ id, value, onChange }) => (
+    <Switch
+      id={id}
+      size="small"
+      checked={value === true}
+      onChange={(_, on) => onChange(on)}
+      slotProps={{ input: { "aria-labelledby": `${id}-label` } }}
+    />
+  ),
+  markdown: ({ id, value, onChange }) => (
+    <MarkdownInput id={id} value={value as RichText} onChange={onChange} />
+  ),
+  menu: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useFrame().frame.menus)} />,
+  piece: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useFrame().frame.pieces)} />,
+  picture: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useFrame().frame.pictures)} />,
+  pictures: ({ value, control: _, ...rest }) => (
+    <ManyOf {...rest} value={value as string[]} options={named(useFrame().frame.pictures)} isOrdered />
+  ),
+  video: ({ id, value, onChange }) => (
+    <VideoInput id={id} value={value as Video | null} onChange={onChange} />
+  ),
+  kinds: ({ value, control: _, ...rest }) => (
+    <ManyOf
+      {...rest}
+      value={value as string[]}
+      options={Object.entries(useFrame().frame.vocabulary.kinds)}
+      empty="all kinds"
+    />
+  ),
+  terms: ({ value, control: _, ...rest }) => (
+    <ManyOf
+      {...rest}
+      value={value as string[]}
+      options={Object.entries(useFrame().frame.vocabulary.terms)}
+      empty="anything"
+    />
+  ),
+  audience: ({ value, control: _, ...rest }) => (
+    <OneOf {...rest} value={String(value ?? "")} options={audienceOptions(useFrame().frame.levels)} />
+  ),
+  menuButton: ({ value, control: _, ...rest }) => <MenuButtonInput {...rest} value={value as never} />,
+  colour: ({ value, control, ...rest }) => (
+    <ColourInput {...rest} value={String(value)} empty={control.empty} />
+  ),
+  moment: ({ id, value, onChange }) => (
+    <MomentField
+      id={id}
+      value={value === "" ? null : String(value)}
+      onChange={(instant) => onChange(instant ?? "")}
+    />
+  ),
+  targetOrNone: ({ id, value, onChange }) =>
+    value === null ? (
+      <Act onClick={() => onChange({ url: "/" })}>Give it a link</Act>
+    ) : (
+      <Box sx={{ display: "grid", gap: 0.5 }}>
+        <TargetInput id={id} value={value as never} onChange={onChange} />
+        <Act onClick={() => onChange(null)}>No link</Act>
+      </Box>
+    ),
+  target: ({ id, value, onChange }) => <TargetInput id={id} value={value as never} onChange={onChange} />,
 };

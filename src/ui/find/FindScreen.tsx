@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
-import { useDeferredValue, useState } from "react";
+import { type ReactNode, useDeferredValue, useState } from "react";
 import { count, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useMay } from "../client/frame";
@@ -16,11 +16,10 @@ const keyOf = ({ document, node, path }: Place): string => JSON.stringify([docum
 
 /** A text in all parts and menus: where it stands, what it would be, and the places it is replaced in. */
 export const FindScreen = () => {
-  const [find, setFind] = useState("");
-  const [by, setBy] = useState("");
-  const [isExact, setExact] = useState(false);
+  const [wanted, setWanted] = useState<Wish>({ find: "", by: "", isExact: false });
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
-  const asked = useDeferredValue({ find, by, isExact });
+  const asked = useDeferredValue(wanted);
+  const { find, by, isExact } = wanted;
   const { data, error } = useCall("findText", asked, { enabled: asked.find !== "" });
   const replace = useAct("replaceText");
   const notice = useUndoNotice();
@@ -36,10 +35,6 @@ export const FindScreen = () => {
     });
     notice(`Replaced in ${count(done.places, "place")}.`);
   };
-  const toggle = (key: string) =>
-    setWithout((now) =>
-      now.has(key) ? new Set([...now].filter((each) => each !== key)) : new Set([...now, key]),
-    );
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
       <SheetHead title="Find and replace" about="in all parts and menus of the draft">
@@ -51,31 +46,17 @@ export const FindScreen = () => {
           Replace in {count(chosen.length, "place")}
         </Button>
       </SheetHead>
-      <Box sx={{ mt: 2, display: "flex", flexWrap: "wrap", gap: 2, alignItems: "center" }}>
-        <TextField
-          label="Find"
-          value={find}
-          autoFocus
-          onChange={(event) => {
-            setFind(event.target.value);
-            setWithout(new Set());
-          }}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 500 } }}
-        />
-        <TextField
-          label="Replace by"
-          value={by}
-          onChange={(event) => setBy(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <FormControlLabel
-          control={<Checkbox size="small" checked={isExact} onChange={(_, on) => setExact(on)} />}
-          label="capitals count"
-        />
+      <Wanted
+        wanted={{ find, by, isExact }}
+        onChange={(next) => {
+          if (next.find !== find) setWithout(new Set());
+          setWanted(next);
+        }}
+      >
         {asked.find === "" ? null : (
           <Quiet role="status">{data ? `${count(data.total, "place")} found` : "Looking …"}</Quiet>
         )}
-      </Box>
+      </Wanted>
       {error ? <Trouble>{error.message}</Trouble> : null}
       {replace.error ? <Trouble>{replace.error.message}</Trouble> : null}
       {asked.find === "" ? (
@@ -90,7 +71,7 @@ export const FindScreen = () => {
             place={place}
             isChosen={!without.has(keyOf(place))}
             hasReplacement={by !== "" || asked.by !== ""}
-            onToggle={() => toggle(keyOf(place))}
+            onToggle={() => setWithout((now) => toggled(now, keyOf(place)))}
           />
         ))}
       </Box>
@@ -100,6 +81,53 @@ export const FindScreen = () => {
     </Box>
   );
 };
+
+const toggled = (all: ReadonlySet<string>, key: string): ReadonlySet<string> =>
+  all.has(key) ? new Set([...all].filter((each) => each !== key)) : new Set([...all, key]);
+
+interface Wish {
+  readonly find: string;
+  readonly by: string;
+  readonly isExact: boolean;
+}
+
+/** What is looked for, and what it becomes. */
+const Wanted = ({
+  wanted,
+  onChange,
+  children,
+}: {
+  readonly wanted: Wish;
+  readonly onChange: (wanted: Wish) => void;
+  readonly children: ReactNode;
+}) => (
+  <Box sx={{ mt: 2, display: "flex", flexWrap: "wrap", gap: 2, alignItems: "center" }}>
+    <TextField
+      label="Find"
+      value={wanted.find}
+      autoFocus
+      onChange={(event) => onChange({ ...wanted, find: event.target.value })}
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 500 } }}
+    />
+    <TextField
+      label="Replace by"
+      value={wanted.by}
+      onChange={(event) => onChange({ ...wanted, by: event.target.value })}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+    <FormControlLabel
+      control={
+        <Checkbox
+          size="small"
+          checked={wanted.isExact}
+          onChange={(_, isExact) => onChange({ ...wanted, isExact })}
+        />
+      }
+      label="capitals count"
+    />
+    {children}
+  </Box>
+);
 
 const PlaceLine = ({
   place,

@@ -21,6 +21,11 @@ const shownOf = ({ own, state }: CoverageFilter): string => (own ? "own" : (stat
 /** Wait this long after a key before all pages are looked through again. */
 const REST_MS = 180;
 
+interface FilterProps {
+  readonly filter: CoverageFilter;
+  readonly onChange: (filter: CoverageFilter) => void;
+}
+
 /** Which pages the table shows, how they are grouped, and the table as a file. */
 export const FilterBar = ({
   view,
@@ -31,91 +36,17 @@ export const FilterBar = ({
   readonly onChange: (view: TableView) => void;
   readonly groupings: readonly { readonly id: string; readonly name: string }[];
 }) => {
-  const { frame, asked, badge } = useFrame();
-  const site = useSite();
   const { filter } = view;
-  const [text, setText] = useState(filter.text ?? "");
   const change = (next: CoverageFilter) => onChange({ ...view, filter: next });
-  // what was asked for last; another filter from elsewhere (a saved one) is shown as it is
-  const sent = useRef(filter.text ?? "");
-  useEffect(() => {
-    const given = filter.text ?? "";
-    if (given === sent.current) return;
-    sent.current = given;
-    setText(given);
-  }, [filter.text]);
-  const typed = text.trim();
-  const send = () => {
-    if (typed === sent.current) return;
-    sent.current = typed;
-    const { text: _, ...others } = filter;
-    change(typed === "" ? others : { ...others, text: typed });
-  };
-  useEffect(() => {
-    if (typed === sent.current) return;
-    const rest = setTimeout(send, REST_MS);
-    return () => clearTimeout(rest);
-  });
-  const pickShown = (key: string) => {
-    const { own: _, state: __, ...others } = filter;
-    const wanted = key === "own" ? { own: true } : key === "" ? {} : { state: key as "missing" };
-    change({ ...others, ...wanted });
-  };
-  const parts = Object.entries(frame.parts).filter(([, part]) => part.state !== "inBin");
-  const isFiltered = Object.keys(filter).length > 0;
-  const query = new URLSearchParams(writeFilter(view));
-  query.set("audience", asked.audience);
-  query.set("seen", asked.state);
-  if (asked.at) query.set("at", asked.at);
   return (
     <Box
       role="search"
       aria-label="Which pages"
       sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.25, pt: 1.25 }}
     >
-      <TextField
-        value={text}
-        placeholder="Title, path or pasted address"
-        onChange={(event) => setText(event.target.value)}
-        // sent before anything else is clicked: sent later it would call a page back that was just left
-        onBlur={send}
-        slotProps={{ htmlInput: { "aria-label": "Find pages" } }}
-        sx={{ width: 220 }}
-      />
-      <Select
-        value={shownOf(filter)}
-        displayEmpty
-        onChange={(event) => pickShown(event.target.value)}
-        SelectDisplayProps={{ "aria-label": "Pages where" }}
-        sx={{ minWidth: 128 }}
-      >
-        {SHOWN.map(([key, words]) => (
-          <MenuItem key={key} value={key}>
-            {words}
-          </MenuItem>
-        ))}
-      </Select>
-      <Autocomplete
-        size="small"
-        options={parts.map(([id]) => id)}
-        value={filter.part !== undefined && frame.parts[filter.part] ? filter.part : null}
-        getOptionLabel={(id) => `${badge(id)} ${frame.parts[id]?.name ?? ""}`}
-        onChange={(_, part) => {
-          const { part: __, ...others } = filter;
-          change(part === null ? others : { ...others, part });
-        }}
-        sx={{ width: 210 }}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            placeholder="with any part"
-            slotProps={{
-              ...params.slotProps,
-              htmlInput: { ...params.slotProps.htmlInput, "aria-label": "With the part" },
-            }}
-          />
-        )}
-      />
+      <TextFilter filter={filter} onChange={change} />
+      <StateFilter filter={filter} onChange={change} />
+      <PartFilter filter={filter} onChange={change} />
       {groupings.length > 0 ? (
         <Select
           value={view.by}
@@ -130,30 +61,116 @@ export const FilterBar = ({
           ))}
         </Select>
       ) : null}
-      {isFiltered ? (
-        <Act
-          onClick={() => {
-            sent.current = "";
-            setText("");
-            change({});
+      {Object.keys(filter).length > 0 ? <Act onClick={() => change({})}>Show all</Act> : null}
+      <AsCsv view={view} />
+    </Box>
+  );
+};
+
+/** A filter by what is typed: asked for a moment after the last key. */
+const TextFilter = ({ filter, onChange }: FilterProps) => {
+  const [text, setText] = useState(filter.text ?? "");
+  // what was asked for last; another filter from elsewhere (a saved one) is shown as it is
+  const sent = useRef(filter.text ?? "");
+  useEffect(() => {
+    const given = filter.text ?? "";
+    if (given === sent.current) return;
+    sent.current = given;
+    setText(given);
+  }, [filter.text]);
+  const typed = text.trim();
+  const send = () => {
+    if (typed === sent.current) return;
+    sent.current = typed;
+    const { text: _, ...others } = filter;
+    onChange(typed === "" ? others : { ...others, text: typed });
+  };
+  useEffect(() => {
+    if (typed === sent.current) return;
+    const rest = setTimeout(send, REST_MS);
+    return () => clearTimeout(rest);
+  });
+  return (
+    <TextField
+      value={text}
+      placeholder="Title, path or pasted address"
+      onChange={(event) => setText(event.target.value)}
+      // sent before anything else is clicked: sent later it would call a page back that was just left
+      onBlur={send}
+      slotProps={{ htmlInput: { "aria-label": "Find pages" } }}
+      sx={{ width: 220 }}
+    />
+  );
+};
+
+const StateFilter = ({ filter, onChange }: FilterProps) => (
+  <Select
+    value={shownOf(filter)}
+    displayEmpty
+    onChange={({ target: { value } }) => {
+      const { own: _, state: __, ...others } = filter;
+      const wanted = value === "own" ? { own: true } : value === "" ? {} : { state: value as "missing" };
+      onChange({ ...others, ...wanted });
+    }}
+    SelectDisplayProps={{ "aria-label": "Pages where" }}
+    sx={{ minWidth: 128 }}
+  >
+    {SHOWN.map(([key, words]) => (
+      <MenuItem key={key} value={key}>
+        {words}
+      </MenuItem>
+    ))}
+  </Select>
+);
+
+const PartFilter = ({ filter, onChange }: FilterProps) => {
+  const { frame, badge } = useFrame();
+  const parts = Object.entries(frame.parts).filter(([, part]) => part.state !== "inBin");
+  return (
+    <Autocomplete
+      size="small"
+      options={parts.map(([id]) => id)}
+      value={filter.part !== undefined && frame.parts[filter.part] ? filter.part : null}
+      getOptionLabel={(id) => `${badge(id)} ${frame.parts[id]?.name ?? ""}`}
+      onChange={(_, part) => {
+        const { part: __, ...others } = filter;
+        onChange(part === null ? others : { ...others, part });
+      }}
+      sx={{ width: 210 }}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          placeholder="with any part"
+          slotProps={{
+            ...params.slotProps,
+            htmlInput: { ...params.slotProps.htmlInput, "aria-label": "With the part" },
           }}
-        >
-          Show all
-        </Act>
-      ) : null}
-      <Box
-        component="a"
-        href={`/api/studio/${site}/coverage.csv?${query}`}
-        download
-        sx={(theme) => ({
-          ml: "auto",
-          color: theme.vars?.palette.ours.muted,
-          textDecoration: "none",
-          "&:hover": { textDecoration: "underline" },
-        })}
-      >
-        As CSV
-      </Box>
+        />
+      )}
+    />
+  );
+};
+
+const AsCsv = ({ view }: { readonly view: TableView }) => {
+  const { asked } = useFrame();
+  const site = useSite();
+  const query = new URLSearchParams(writeFilter(view));
+  query.set("audience", asked.audience);
+  query.set("seen", asked.state);
+  if (asked.at) query.set("at", asked.at);
+  return (
+    <Box
+      component="a"
+      href={`/api/studio/${site}/coverage.csv?${query}`}
+      download
+      sx={(theme) => ({
+        ml: "auto",
+        color: theme.vars?.palette.ours.muted,
+        textDecoration: "none",
+        "&:hover": { textDecoration: "underline" },
+      })}
+    >
+      As CSV
     </Box>
   );
 };

@@ -26,20 +26,16 @@ import { cellsOf, type Selection } from "./selection";
 
 type Code = Finding["code"] | LookCode;
 
-/** What there is to settle, each line with the click that mends it. */
-export const Ledger = ({
-  current,
-  onFinding,
-  onSelect,
-}: {
+interface LedgerProps {
   readonly current: Found | null;
   readonly onFinding: (finding: Found) => void;
   readonly onSelect: (selection: Selection) => void;
-}) => {
-  const { frame, asked, badge, moment } = useFrame();
-  const router = useRouter();
-  const site = useSite();
-  const reset = useReset();
+}
+
+/** What there is to settle, each line with the click that mends it. */
+export const Ledger = ({ current, onFinding, onSelect }: LedgerProps) => {
+  const { asked } = useFrame();
+  const settle = useSettle({ onFinding, onSelect });
   const [code, setCode] = useState<Code | null>(null);
   const isLookCode = code !== null && code in LOOK_NAMES;
   const { data } = useCall("findings", {
@@ -56,7 +52,6 @@ export const Ledger = ({
     );
   const noticed = looks?.findings ?? [];
   const total = data.total + noticed.length;
-  const shownLooks = noticed.filter((each) => code === null || each.code === code);
   if (total === 0)
     return (
       <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
@@ -69,7 +64,46 @@ export const Ledger = ({
     ),
     ...lookCounts(noticed),
   ];
-  const settle = (finding: Found) => {
+  return (
+    <Box>
+      {codes.length > 1 || data.more > 0 ? (
+        <Codes codes={codes} current={code} total={total} onChange={setCode} />
+      ) : null}
+      <Box
+        component="ul"
+        aria-label="To settle"
+        sx={{ listStyle: "none", m: 0, p: 0, maxHeight: { xs: 320, md: 178 }, overflow: "auto" }}
+      >
+        {(isLookCode ? [] : data.findings).map((finding) => (
+          <FindingLine
+            key={`${findingKey(finding)} ${finding.audiences.join()}`}
+            finding={finding}
+            isCurrent={current !== null && findingKey(current) === findingKey(finding)}
+            onFinding={onFinding}
+            onSettle={settle}
+          />
+        ))}
+        {noticed
+          .filter((each) => code === null || each.code === code)
+          .map((finding) => (
+            <LookLine key={lookKey(finding)} finding={finding} />
+          ))}
+        {data.more > 0 && !isLookCode ? (
+          <Box component="li" sx={{ py: 1 }}>
+            <Quiet>and {data.more} more of the same; settle these first.</Quiet>
+          </Box>
+        ) : null}
+      </Box>
+    </Box>
+  );
+};
+
+/** What a click on a finding's mend does. */
+const useSettle = ({ onFinding, onSelect }: Pick<LedgerProps, "onFinding" | "onSelect">) => {
+  const router = useRouter();
+  const site = useSite();
+  const reset = useReset();
+  return (finding: Found) => {
     switch (finding.code) {
       case "nowhere":
         return router.push(partPath(finding.part, site, ["where"]));
@@ -82,60 +116,63 @@ export const Ledger = ({
         return onFinding(finding);
     }
   };
+};
+
+/** The findings of one kind, or all. */
+const Codes = ({
+  codes,
+  current,
+  total,
+  onChange,
+}: {
+  readonly codes: readonly (readonly [Code, string])[];
+  readonly current: Code | null;
+  readonly total: number;
+  readonly onChange: (code: Code | null) => void;
+}) => (
+  <Box
+    role="group"
+    aria-label="What to settle, by kind"
+    sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, pt: 1, pb: 0.25 }}
+  >
+    <CodeButton isOn={current === null} onClick={() => onChange(null)}>
+      {digits(total)} to settle
+    </CodeButton>
+    {codes.map(([each, words]) => (
+      <CodeButton key={each} isOn={current === each} onClick={() => onChange(current === each ? null : each)}>
+        {words}
+      </CodeButton>
+    ))}
+  </Box>
+);
+
+const FindingLine = ({
+  finding,
+  isCurrent,
+  onFinding,
+  onSettle,
+}: {
+  readonly finding: Found;
+  readonly isCurrent: boolean;
+  readonly onFinding: (finding: Found) => void;
+  readonly onSettle: (finding: Found) => void;
+}) => {
+  const { frame, badge, moment } = useFrame();
+  const words = sentenceCase(describeFinding(finding, badge, moment));
   return (
-    <Box>
-      {codes.length > 1 || data.more > 0 ? (
-        <Box
-          role="group"
-          aria-label="What to settle, by kind"
-          sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, pt: 1, pb: 0.25 }}
-        >
-          <CodeButton isOn={code === null} onClick={() => setCode(null)}>
-            {digits(total)} to settle
-          </CodeButton>
-          {codes.map(([each, words]) => (
-            <CodeButton key={each} isOn={code === each} onClick={() => setCode(code === each ? null : each)}>
-              {words}
-            </CodeButton>
-          ))}
-        </Box>
-      ) : null}
-      <Box
-        component="ul"
-        aria-label="To settle"
-        sx={{ listStyle: "none", m: 0, p: 0, maxHeight: { xs: 320, md: 178 }, overflow: "auto" }}
-      >
-        {(isLookCode ? [] : data.findings).map((finding) => {
-          const key = findingKey(finding);
-          const isCurrent = current !== null && findingKey(current) === key;
-          const words = sentenceCase(describeFinding(finding, badge, moment));
-          return (
-            <LedgerLine
-              key={`${key} ${finding.audiences.join()}`}
-              name={FINDING_NAMES[finding.code]}
-              isError={finding.severity === "error"}
-              isCurrent={isCurrent}
-              act={{ words: MEND_NAMES[finding.code], about: words, onClick: () => settle(finding) }}
-            >
-              <PlainButton aria-pressed={isCurrent} onClick={() => onFinding(finding)}>
-                {words}{" "}
-                {finding.audiences.length > 0 ? (
-                  <Quiet>Seen {describeAudiences(finding.audiences, frame.levels)}.</Quiet>
-                ) : null}
-              </PlainButton>
-            </LedgerLine>
-          );
-        })}
-        {shownLooks.map((finding) => (
-          <LookLine key={lookKey(finding)} finding={finding} />
-        ))}
-        {data.more > 0 && !isLookCode ? (
-          <Box component="li" sx={{ py: 1 }}>
-            <Quiet>and {data.more} more of the same; settle these first.</Quiet>
-          </Box>
+    <LedgerLine
+      name={FINDING_NAMES[finding.code]}
+      isError={finding.severity === "error"}
+      isCurrent={isCurrent}
+      act={{ words: MEND_NAMES[finding.code], about: words, onClick: () => onSettle(finding) }}
+    >
+      <PlainButton aria-pressed={isCurrent} onClick={() => onFinding(finding)}>
+        {words}{" "}
+        {finding.audiences.length > 0 ? (
+          <Quiet>Seen {describeAudiences(finding.audiences, frame.levels)}.</Quiet>
         ) : null}
-      </Box>
-    </Box>
+      </PlainButton>
+    </LedgerLine>
   );
 };
 

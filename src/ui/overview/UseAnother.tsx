@@ -1,7 +1,7 @@
 "use client";
-import { Box, TextField, Typography } from "@mui/material";
+import { Box, styled, TextField, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { slotName } from "../../messages/words";
 import type { CallInput, CallResult } from "../client/call";
@@ -32,12 +32,52 @@ interface Props {
   readonly hasOwnChoice: boolean;
 }
 
+interface Option {
+  readonly key: string;
+  readonly wanted: Wanted;
+  readonly words: ReactNode;
+}
+
+/** Everything that could fill the slot of the pages, parts that are asked for by typing included. */
+const optionsOf = (
+  { slot, current, hasOwnChoice, pages }: Props,
+  parts: readonly string[],
+): readonly Option[] => {
+  const these = isOnePage(pages) ? "just for this page" : "just for these pages";
+  const everywhere: Option = {
+    key: "everywhere",
+    wanted: { use: "everywhere" },
+    words: "As everywhere: what the rules give",
+  };
+  const copyOf = (part: string): Option => ({
+    key: "copy",
+    wanted: { use: "copy", part },
+    words: (
+      <>
+        A copy of <PartSign part={part} /> {these}
+      </>
+    ),
+  });
+  return [
+    ...(hasOwnChoice ? [everywhere] : []),
+    ...parts.map(
+      (part): Option => ({
+        key: part,
+        wanted: { use: "part", part },
+        words: <PartSign part={part} withName />,
+      }),
+    ),
+    ...(current ? [copyOf(current)] : []),
+    { key: "new", wanted: { use: "new" }, words: `A new ${slotName(slot)}` },
+    ...(slot === "layout" ? [] : [{ key: "nothing", wanted: { use: "nothing" }, words: "Nothing" } as const]),
+  ];
+};
+
 /** Another part for the selected pages: every way is computed first, what would not work is not offered. */
-export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: Props) => {
+export const UseAnother = (props: Props) => {
+  const { title, slot, current } = props;
   const { frame } = useFrame();
   const [wanted, setWanted] = useState<Wanted | null>(null);
-  const isOne = isOnePage(pages);
-  const these = isOne ? "just for this page" : "just for these pages";
   const [typed, setTyped] = useState("");
   const usable = Object.entries(frame.parts)
     .filter(
@@ -51,37 +91,6 @@ export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: 
   const others = usable
     .filter(([, part]) => words.every((word) => `${part.number} ${part.name.toLowerCase()}`.includes(word)))
     .slice(0, MOST_LISTED);
-  const options: readonly { key: string; wanted: Wanted; words: React.ReactNode }[] = [
-    ...(hasOwnChoice
-      ? [
-          {
-            key: "everywhere",
-            wanted: { use: "everywhere" } as const,
-            words: "As everywhere: what the rules give",
-          },
-        ]
-      : []),
-    ...others.map(([id]) => ({
-      key: id,
-      wanted: { use: "part", part: id } as const,
-      words: <PartSign part={id} withName />,
-    })),
-    ...(current
-      ? [
-          {
-            key: "copy",
-            wanted: { use: "copy", part: current } as const,
-            words: (
-              <>
-                A copy of <PartSign part={current} /> {these}
-              </>
-            ),
-          },
-        ]
-      : []),
-    { key: "new", wanted: { use: "new" } as const, words: `A new ${slotName(slot)}` },
-    ...(slot === "layout" ? [] : [{ key: "nothing", wanted: { use: "nothing" } as const, words: "Nothing" }]),
-  ];
   return (
     <Box component="section" aria-labelledby="use-another" sx={{ mt: 3 }}>
       <Typography id="use-another" variant="h2">
@@ -97,64 +106,86 @@ export const UseAnother = ({ title, slot, pages, view, current, hasOwnChoice }: 
           sx={{ mt: 1 }}
         />
       ) : null}
-      <Box
-        component="ul"
-        sx={(theme) => ({
-          listStyle: "none",
-          m: 0,
-          mt: 1,
-          p: 0,
-          border: 1,
-          borderColor: theme.vars?.palette.ours.field,
-          borderRadius: 1,
-          overflow: "hidden",
-        })}
-      >
-        {options.map((option) => {
-          const open = wanted !== null && JSON.stringify(wanted) === JSON.stringify(option.wanted);
-          return (
-            <Box
-              component="li"
-              key={option.key}
-              sx={(theme) => ({ background: open ? theme.vars?.palette.ours.brassWash : undefined })}
-            >
-              <Box
-                component="button"
-                type="button"
-                aria-expanded={open}
-                onClick={() => setWanted(open ? null : option.wanted)}
-                sx={{
-                  font: "inherit",
-                  color: "inherit",
-                  textAlign: "left",
-                  width: "100%",
-                  minHeight: 34,
-                  px: 1.5,
-                  py: 0.5,
-                  background: "none",
-                  border: 0,
-                  cursor: "pointer",
-                }}
-              >
-                {option.words}
-              </Box>
-              {open ? (
-                <Ways
-                  slot={slot}
-                  pages={pages}
-                  view={view}
-                  wanted={option.wanted}
-                  isOne={isOne}
-                  onDone={() => setWanted(null)}
-                />
-              ) : null}
-            </Box>
-          );
-        })}
-      </Box>
+      <OptionList
+        {...props}
+        options={optionsOf(
+          props,
+          others.map(([id]) => id),
+        )}
+        wanted={wanted}
+        onWant={setWanted}
+      />
     </Box>
   );
 };
+
+const OptionList = ({
+  options,
+  wanted,
+  onWant,
+  slot,
+  pages,
+  view,
+}: Props & {
+  readonly options: readonly Option[];
+  readonly wanted: Wanted | null;
+  readonly onWant: (wanted: Wanted | null) => void;
+}) => (
+  <Box
+    component="ul"
+    sx={(theme) => ({
+      listStyle: "none",
+      m: 0,
+      mt: 1,
+      p: 0,
+      border: 1,
+      borderColor: theme.vars?.palette.ours.field,
+      borderRadius: 1,
+      overflow: "hidden",
+    })}
+  >
+    {options.map((option) => {
+      const open = wanted !== null && JSON.stringify(wanted) === JSON.stringify(option.wanted);
+      return (
+        <Box
+          component="li"
+          key={option.key}
+          sx={(theme) => ({ background: open ? theme.vars?.palette.ours.brassWash : undefined })}
+        >
+          <OptionButton
+            type="button"
+            aria-expanded={open}
+            onClick={() => onWant(open ? null : option.wanted)}
+          >
+            {option.words}
+          </OptionButton>
+          {open ? (
+            <Ways
+              slot={slot}
+              pages={pages}
+              view={view}
+              wanted={option.wanted}
+              isOne={isOnePage(pages)}
+              onDone={() => onWant(null)}
+            />
+          ) : null}
+        </Box>
+      );
+    })}
+  </Box>
+);
+
+const OptionButton = styled("button")({
+  font: "inherit",
+  color: "inherit",
+  textAlign: "left",
+  width: "100%",
+  minHeight: 34,
+  padding: "4px 12px",
+  background: "none",
+  border: 0,
+  cursor: "pointer",
+});
 
 const Ways = ({
   slot,

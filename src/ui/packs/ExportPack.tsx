@@ -1,7 +1,7 @@
 "use client";
 import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from "@mui/material";
 import { useState } from "react";
-import { SLOTS, type Slot } from "../../core/model/slot";
+import { SLOTS } from "../../core/model/slot";
 import { count, listed } from "../../messages/words";
 import { fetchPack } from "../client/call";
 import { useFrame } from "../client/frame";
@@ -12,86 +12,21 @@ import { Quiet, Trouble } from "../theme/pieces";
 /** Choose parts; see what comes along and why; take the file. */
 export const ExportPack = () => {
   const { frame } = useFrame();
-  const site = useSite();
   const [parts, setParts] = useState<readonly string[]>([]);
   const [name, setName] = useState(`${frame.site.name}, parts`);
   const [version, setVersion] = useState("1.0.0");
   const [include, setInclude] = useState({ withMenus: true, withPictures: true, withStyle: true });
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const contents = useCall("packContents", { parts: [...parts] }, { enabled: parts.length > 0 });
-  const all = Object.entries(frame.parts).filter(([, part]) => part.state !== "inBin");
   const badVersion = !/^\d+\.\d+\.\d+(-[0-9A-Za-z.-]+)?$/.test(version);
 
-  const save = async () => {
-    setBusy(true);
-    setTrouble(null);
-    try {
-      const file = await fetchPack(site, { name, version, parts, ...include });
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(file);
-      link.download = `${
-        name
-          .toLowerCase()
-          .replace(/[^a-z0-9]+/g, "-")
-          .replace(/^-+|-+$/g, "") || "pack"
-      }-${version}.zip`;
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : "The pack could not be written.");
-    } finally {
-      setBusy(false);
-    }
-  };
-
+  const { save, busy, trouble } = useSave({ name, version, parts, ...include });
   return (
     <Box component="section" aria-labelledby="export-head">
       <Typography variant="h2" id="export-head">
         Take parts along
       </Typography>
       <Quiet>The draft as it is now. Pick parts; what they need comes along.</Quiet>
-      <Box
-        sx={{
-          mt: 1,
-          maxHeight: 320,
-          overflow: "auto",
-          borderTop: 1,
-          borderBottom: 1,
-          borderColor: "divider",
-        }}
-        tabIndex={0}
-        role="group"
-        aria-label="Parts to take along"
-      >
-        {SLOTS.flatMap((slot) =>
-          all
-            .filter(([, part]) => part.slot === slot)
-            .sort(([, a], [, b]) => a.number - b.number)
-            .map(([id, part]) => (
-              <Box key={id}>
-                <FormControlLabel
-                  control={
-                    <Checkbox
-                      size="small"
-                      checked={parts.includes(id)}
-                      onChange={(_, on) =>
-                        setParts(on ? [...parts, id] : parts.filter((each) => each !== id))
-                      }
-                      sx={{ py: 0.5 }}
-                    />
-                  }
-                  label={
-                    <>
-                      <Badge slot={part.slot as Slot} number={part.number} />{" "}
-                      <span style={{ marginLeft: 6 }}>{part.name}</span>
-                    </>
-                  }
-                />
-              </Box>
-            )),
-        )}
-      </Box>
+      <PartPicks picked={parts} onPick={setParts} />
       {parts.length > 0 && contents.data ? (
         <Contents data={contents.data} include={include} onInclude={setInclude} />
       ) : null}
@@ -118,6 +53,87 @@ export const ExportPack = () => {
         </Button>
       </Box>
       {trouble ? <Trouble>{trouble}</Trouble> : null}
+    </Box>
+  );
+};
+
+/** What a file is called that a pack is saved in. */
+const fileName = (name: string, version: string): string => {
+  const plain = name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "");
+  return `${plain || "pack"}-${version}.zip`;
+};
+
+/** Fetches the pack and hands it to the browser as a file. */
+const useSave = (
+  wanted: Include & {
+    readonly name: string;
+    readonly version: string;
+    readonly parts: readonly string[];
+  },
+) => {
+  const site = useSite();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const save = async () => {
+    setBusy(true);
+    setTrouble(null);
+    try {
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(await fetchPack(site, wanted));
+      link.download = fileName(wanted.name, wanted.version);
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : "The pack could not be written.");
+    } finally {
+      setBusy(false);
+    }
+  };
+  return { save, busy, trouble };
+};
+
+/** The parts of the site by slot and number, to be ticked. */
+const PartPicks = ({
+  picked,
+  onPick,
+}: {
+  readonly picked: readonly string[];
+  readonly onPick: (parts: readonly string[]) => void;
+}) => {
+  const { frame } = useFrame();
+  const all = Object.entries(frame.parts)
+    .filter(([, part]) => part.state !== "inBin")
+    .sort(([, a], [, b]) => SLOTS.indexOf(a.slot) - SLOTS.indexOf(b.slot) || a.number - b.number);
+  return (
+    <Box
+      sx={{ mt: 1, maxHeight: 320, overflow: "auto", borderTop: 1, borderBottom: 1, borderColor: "divider" }}
+      tabIndex={0}
+      role="group"
+      aria-label="Parts to take along"
+    >
+      {all.map(([id, part]) => (
+        <Box key={id}>
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={picked.includes(id)}
+                onChange={(_, on) => onPick(on ? [...picked, id] : picked.filter((each) => each !== id))}
+                sx={{ py: 0.5 }}
+              />
+            }
+            label={
+              <>
+                <Badge slot={part.slot} number={part.number} />{" "}
+                <span style={{ marginLeft: 6 }}>{part.name}</span>
+              </>
+            }
+          />
+        </Box>
+      ))}
     </Box>
   );
 };

@@ -17,7 +17,6 @@ export const ImportPack = () => {
   const site = useSite();
   const refresh = useRefresh();
   const notice = useUndoNotice();
-  const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [answers, setAnswers] = useState<ImportAnswers>(NO_ANSWERS);
   // it stays while an answer is being worked out
@@ -54,45 +53,12 @@ export const ImportPack = () => {
     await refresh();
     notice(`Done in the draft: ${saved.label}.`, "Undo the import");
   };
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    const [dropped] = event.dataTransfer.files;
-    if (dropped) read(dropped);
-  };
   return (
     <Box component="section" aria-labelledby="import-head">
       <Typography variant="h2" id="import-head">
         Bring a pack
       </Typography>
-      <Box
-        onDragOver={(event) => event.preventDefault()}
-        onDrop={drop}
-        sx={(theme) => ({
-          mt: 1,
-          p: 2,
-          border: "1px dashed",
-          borderColor: theme.vars?.palette.ours.field,
-          borderRadius: 1,
-          display: "flex",
-          alignItems: "center",
-          gap: 1.5,
-          "& > button": { flex: "none" },
-        })}
-      >
-        <input
-          ref={input}
-          type="file"
-          accept=".zip,application/zip"
-          hidden
-          aria-label="Pack file"
-          onChange={(event) => event.target.files?.[0] && read(event.target.files[0])}
-          onClick={(event) => ((event.target as HTMLInputElement).value = "")}
-        />
-        <Button variant="outlined" onClick={() => input.current?.click()}>
-          Choose a pack
-        </Button>
-        <Quiet>{file ? file.name : "or drop it here. Nothing happens before you have seen the plan."}</Quiet>
-      </Box>
+      <PackFile name={file?.name ?? null} onFile={read} />
       {plan.isPending && !planned ? <Underway sent={sent} then="Reading the pack …" /> : null}
       {take.isPending ? <Underway sent={sent} then="Importing: pictures, then parts …" /> : null}
       {plan.error ? <Trouble>{plan.error.message}</Trouble> : null}
@@ -107,6 +73,53 @@ export const ImportPack = () => {
           busy={take.isPending || plan.isPending}
         />
       ) : null}
+    </Box>
+  );
+};
+
+/** Where a pack is chosen, or dropped. */
+const PackFile = ({
+  name,
+  onFile,
+}: {
+  readonly name: string | null;
+  readonly onFile: (file: File) => void;
+}) => {
+  const input = useRef<HTMLInputElement>(null);
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    const [dropped] = event.dataTransfer.files;
+    if (dropped) onFile(dropped);
+  };
+  return (
+    <Box
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={drop}
+      sx={(theme) => ({
+        mt: 1,
+        p: 2,
+        border: "1px dashed",
+        borderColor: theme.vars?.palette.ours.field,
+        borderRadius: 1,
+        display: "flex",
+        alignItems: "center",
+        gap: 1.5,
+        "& > button": { flex: "none" },
+      })}
+    >
+      <input
+        ref={input}
+        type="file"
+        accept=".zip,application/zip"
+        hidden
+        aria-label="Pack file"
+        onChange={(event) => event.target.files?.[0] && onFile(event.target.files[0])}
+        onClick={(event) => ((event.target as HTMLInputElement).value = "")}
+      />
+      <Button variant="outlined" onClick={() => input.current?.click()}>
+        Choose a pack
+      </Button>
+      <Quiet>{name ?? "or drop it here. Nothing happens before you have seen the plan."}</Quiet>
     </Box>
   );
 };
@@ -134,7 +147,7 @@ interface PlanProps {
 }
 
 const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) => {
-  const { manifest, plan, impact } = data;
+  const { plan, impact } = data;
   const asked = plan.needs.filter((need) => need.match === null && need.parts.length > 0);
   const unlinked = plan.needs.filter((need) => need.match === null && need.parts.length === 0);
   const differing = plan.items.filter((item) => item.status === "differs");
@@ -143,17 +156,7 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
   const clear = plan.needs.length - asked.length + plan.items.length - differing.length;
   return (
     <Box sx={{ mt: 2, display: "grid", gap: 2 }}>
-      <Box>
-        <strong>{manifest.name}</strong>{" "}
-        <Quiet>
-          {manifest.version}
-          {manifest.author ? `, by ${manifest.author}` : ""}
-        </Quiet>
-        <Typography data-testid="plan-summary">
-          {plan.open > 0 ? `${plan.open} to answer, ` : "Nothing to answer, "}
-          {clear} clear.
-        </Typography>
-      </Box>
+      <PlanHead data={data} clear={clear} />
       {asked.map((need) => (
         <NeedQuestion
           key={need.id}
@@ -162,22 +165,11 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
           onAnswer={onAnswer}
         />
       ))}
-      {unlinked.length > 0 ? (
-        <Box component="details">
-          <Box component="summary" sx={{ cursor: "pointer" }}>
-            {count(unlinked.length, "page")} of the pack's menus {unlinked.length === 1 ? "is" : "are"} not on
-            this site; {unlinked.length === 1 ? "its item is" : "their items are"} left out
-          </Box>
-          {unlinked.map((need) => (
-            <NeedQuestion
-              key={need.id}
-              need={{ ...need, parts: need.parts.map(nameOf) }}
-              answers={answers}
-              onAnswer={onAnswer}
-            />
-          ))}
-        </Box>
-      ) : null}
+      <Unlinked
+        needs={unlinked.map((need) => ({ ...need, parts: need.parts.map(nameOf) }))}
+        answers={answers}
+        onAnswer={onAnswer}
+      />
       {differing.map((item) => (
         <ItemQuestion key={item.id} item={item} answers={answers} onAnswer={onAnswer} />
       ))}
@@ -192,29 +184,7 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
         </Box>
       </Box>
       {plan.colours.length > 0 ? (
-        <Box>
-          <span id="colours-label">Colours of the pack</span>{" "}
-          <Select
-            value={answers.colours}
-            onChange={(event) => onAnswer({ ...answers, colours: event.target.value as "map" })}
-            SelectDisplayProps={{ "aria-labelledby": "colours-label" }}
-          >
-            <MenuItem value="map">take the nearest of mine</MenuItem>
-            <MenuItem value="bring">bring them along</MenuItem>
-          </Select>
-          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: "text.secondary" }}>
-            {plan.colours.map((colour) => (
-              <li key={colour.id}>
-                {colour.name}{" "}
-                {answers.colours === "map"
-                  ? colour.nearest
-                    ? `→ ${colour.nearest.name}, ${colour.nearest.distance} away`
-                    : "stays as it is"
-                  : "comes along"}
-              </li>
-            ))}
-          </Box>
-        </Box>
+        <Colours colours={plan.colours} answers={answers} onAnswer={onAnswer} />
       ) : null}
       {impact ? (
         <Box>
@@ -231,6 +201,75 @@ const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: PlanProps) 
     </Box>
   );
 };
+
+const PlanHead = ({
+  data: { manifest, plan },
+  clear,
+}: {
+  readonly data: CallResult<"packPlan">;
+  readonly clear: number;
+}) => (
+  <Box>
+    <strong>{manifest.name}</strong>{" "}
+    <Quiet>
+      {manifest.version}
+      {manifest.author ? `, by ${manifest.author}` : ""}
+    </Quiet>
+    <Typography data-testid="plan-summary">
+      {plan.open > 0 ? `${plan.open} to answer, ` : "Nothing to answer, "}
+      {clear} clear.
+    </Typography>
+  </Box>
+);
+
+interface Answering {
+  readonly answers: ImportAnswers;
+  readonly onAnswer: (answers: ImportAnswers) => void;
+}
+
+/** Pages of the pack's menus that are not here: they may be named, and are left out if not. */
+const Unlinked = ({ needs, answers, onAnswer }: Answering & { readonly needs: readonly PlannedNeed[] }) =>
+  needs.length === 0 ? null : (
+    <Box component="details">
+      <Box component="summary" sx={{ cursor: "pointer" }}>
+        {count(needs.length, "page")} of the pack's menus {needs.length === 1 ? "is" : "are"} not on this
+        site; {needs.length === 1 ? "its item is" : "their items are"} left out
+      </Box>
+      {needs.map((need) => (
+        <NeedQuestion key={need.id} need={need} answers={answers} onAnswer={onAnswer} />
+      ))}
+    </Box>
+  );
+
+const Colours = ({
+  colours,
+  answers,
+  onAnswer,
+}: Answering & { readonly colours: CallResult<"packPlan">["plan"]["colours"] }) => (
+  <Box>
+    <span id="colours-label">Colours of the pack</span>{" "}
+    <Select
+      value={answers.colours}
+      onChange={(event) => onAnswer({ ...answers, colours: event.target.value as "map" })}
+      SelectDisplayProps={{ "aria-labelledby": "colours-label" }}
+    >
+      <MenuItem value="map">take the nearest of mine</MenuItem>
+      <MenuItem value="bring">bring them along</MenuItem>
+    </Select>
+    <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: "text.secondary" }}>
+      {colours.map((colour) => (
+        <li key={colour.id}>
+          {colour.name}{" "}
+          {answers.colours === "map"
+            ? colour.nearest
+              ? `→ ${colour.nearest.name}, ${colour.nearest.distance} away`
+              : "stays as it is"
+            : "comes along"}
+        </li>
+      ))}
+    </Box>
+  </Box>
+);
 
 const TYPE_WORDS: Readonly<Record<PlannedNeed["type"], string>> = {
   kind: "kind",

@@ -22,14 +22,10 @@ export const ChooseForMany = ({
   readonly view: TableView;
   readonly onDone: () => void;
 }) => {
-  const { frame, badge } = useFrame();
   const [slot, setSlot] = useState<Slot>("header");
   const [value, setValue] = useState("");
   const choose = useAct("choosePage");
   const notice = useUndoNotice();
-  const parts = Object.entries(frame.parts).filter(
-    ([, part]) => part.slot === slot && part.state !== "inBin" && part.state !== "paused",
-  );
   const run = async () => {
     const choice = value === "everywhere" || value === "nothing" ? value : { part: value };
     const saved = await choose.mutateAsync({
@@ -75,26 +71,7 @@ export const ChooseForMany = ({
             </MenuItem>
           ))}
         </Select>
-        <Select
-          value={value}
-          displayEmpty
-          onChange={(event) => setValue(event.target.value)}
-          SelectDisplayProps={{ "aria-label": "What they choose" }}
-          sx={{ minWidth: 220 }}
-        >
-          <MenuItem value="" disabled>
-            choose what they show …
-          </MenuItem>
-          <MenuItem value="everywhere">as everywhere</MenuItem>
-          {parts.map(([id, part]) => (
-            <MenuItem key={id} value={id}>
-              these pages only: {badge(id)} {part.name}
-            </MenuItem>
-          ))}
-          {slot === "layout" ? null : (
-            <MenuItem value="nothing">these pages only: no {slotName(slot)}</MenuItem>
-          )}
-        </Select>
+        <Choice slot={slot} value={value} onChange={setValue} />
         <Button variant="contained" onClick={run} disabled={value === "" || choose.isPending}>
           Choose for {pagesText(pages)}
         </Button>
@@ -105,6 +82,42 @@ export const ChooseForMany = ({
       {value === "" ? null : <Impact picks={picks} slot={slot} value={value} view={view} />}
       {choose.error ? <Trouble>{choose.error.message}</Trouble> : null}
     </Box>
+  );
+};
+
+/** What they choose: as everywhere, one of the parts for the slot, or nothing. */
+const Choice = ({
+  slot,
+  value,
+  onChange,
+}: {
+  readonly slot: Slot;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+}) => {
+  const { frame, badge } = useFrame();
+  const parts = Object.entries(frame.parts).filter(
+    ([, part]) => part.slot === slot && part.state !== "inBin" && part.state !== "paused",
+  );
+  return (
+    <Select
+      value={value}
+      displayEmpty
+      onChange={(event) => onChange(event.target.value)}
+      SelectDisplayProps={{ "aria-label": "What they choose" }}
+      sx={{ minWidth: 220 }}
+    >
+      <MenuItem value="" disabled>
+        choose what they show …
+      </MenuItem>
+      <MenuItem value="everywhere">as everywhere</MenuItem>
+      {parts.map(([id, part]) => (
+        <MenuItem key={id} value={id}>
+          these pages only: {badge(id)} {part.name}
+        </MenuItem>
+      ))}
+      {slot === "layout" ? null : <MenuItem value="nothing">these pages only: no {slotName(slot)}</MenuItem>}
+    </Select>
   );
 };
 

@@ -109,13 +109,10 @@ const ChangeEntry = ({
   readonly title: string;
   readonly onClose: () => void;
 }) => {
-  const { frame } = useFrame();
   const change = useAct("changeEntry");
   const say = useSnackbar().enqueueSnackbar;
-  const [path, setPath] = useState(entry.path);
-  const [terms, setTerms] = useState<readonly string[]>(entry.terms);
-  const [access, setAccess] = useState<string>(entry.access);
-  const [inMenus, setInMenus] = useState(entry.inMenus);
+  const [fields, setFields] = useState<EntryFacts>(entry);
+  const { path, terms, access, inMenus } = fields;
   const wish = {
     entry: entry.id,
     ...(inMenus === entry.inMenus ? {} : { inMenus }),
@@ -135,68 +132,15 @@ const ChangeEntry = ({
         : "Changed. Visitors see it.",
     );
   };
-  const names = frame.vocabulary.terms;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="change-entry">
       <DialogTitle id="change-entry" sx={{ fontSize: 15, fontWeight: 600 }}>
         {title}
       </DialogTitle>
       <DialogContent sx={{ display: "grid", gap: 2 }}>
-        <Box>
-          <label htmlFor="entry-path">Path</label>
-          <TextField
-            id="entry-path"
-            fullWidth
-            value={path}
-            onChange={(event) => setPath(event.target.value)}
-          />
-        </Box>
-        <Box>
-          <label htmlFor="entry-terms">About</label>
-          <Autocomplete
-            id="entry-terms"
-            multiple
-            size="small"
-            options={Object.keys(names)}
-            value={[...terms]}
-            getOptionLabel={(id) => names[id] ?? "a term that is gone"}
-            onChange={(_, next) => setTerms(next)}
-            renderInput={(params) => <TextField {...params} />}
-          />
-        </Box>
-        <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
-          <span id="entry-access">May open</span>
-          <Select
-            value={access}
-            onChange={(event) => setAccess(event.target.value)}
-            SelectDisplayProps={{ "aria-labelledby": "entry-access" }}
-          >
-            {["public", "signedIn", ...frame.levels.map(({ key }) => `level:${key}`)].map((each) => (
-              <MenuItem key={each} value={each}>
-                {accessWords(each, frame.levels)}
-              </MenuItem>
-            ))}
-          </Select>
-        </Box>
-        <FormControlLabel
-          control={<Checkbox size="small" checked={!inMenus} onChange={(_, on) => setInMenus(!on)} />}
-          label="Not in menus: it is left out of menus made from the pages, and not offered to them"
-        />
+        <EntryFields fields={fields} onChange={setFields} />
         {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
-        {impact.data && !isSame && !impact.error ? (
-          <Box>
-            <Typography variant="h3">What visitors will see otherwise, at once</Typography>
-            <ImpactView impact={impact.data.live} />
-            {impact.data.moves > 1 ? (
-              <Box sx={{ mt: 0.75 }}>
-                <Quiet>
-                  {count(impact.data.moves - 1, "page")} below it {impact.data.moves === 2 ? "moves" : "move"}{" "}
-                  along.
-                </Quiet>
-              </Box>
-            ) : null}
-          </Box>
-        ) : null}
+        {impact.data && !isSame && !impact.error ? <EntryImpact impact={impact.data} /> : null}
         {change.error ? <Trouble>{change.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
@@ -212,6 +156,98 @@ const ChangeEntry = ({
     </Dialog>
   );
 };
+
+interface EntryFacts {
+  readonly path: string;
+  readonly terms: readonly string[];
+  readonly access: string;
+  readonly inMenus: boolean;
+}
+
+const EntryFields = ({
+  fields,
+  onChange,
+}: {
+  readonly fields: EntryFacts;
+  readonly onChange: (fields: EntryFacts) => void;
+}) => {
+  const { frame } = useFrame();
+  const names = frame.vocabulary.terms;
+  const set = (changed: Partial<EntryFacts>) => onChange({ ...fields, ...changed });
+  return (
+    <>
+      <Box>
+        <label htmlFor="entry-path">Path</label>
+        <TextField
+          id="entry-path"
+          fullWidth
+          value={fields.path}
+          onChange={(event) => set({ path: event.target.value })}
+        />
+      </Box>
+      <Box>
+        <label htmlFor="entry-terms">About</label>
+        <Autocomplete
+          id="entry-terms"
+          multiple
+          size="small"
+          options={Object.keys(names)}
+          value={[...fields.terms]}
+          getOptionLabel={(id) => names[id] ?? "a term that is gone"}
+          onChange={(_, terms) => set({ terms })}
+          renderInput={(params) => <TextField {...params} />}
+        />
+      </Box>
+      <AccessField access={fields.access} onChange={(access) => set({ access })} />
+      <FormControlLabel
+        control={
+          <Checkbox size="small" checked={!fields.inMenus} onChange={(_, on) => set({ inMenus: !on })} />
+        }
+        label="Not in menus: it is left out of menus made from the pages, and not offered to them"
+      />
+    </>
+  );
+};
+
+const AccessField = ({
+  access,
+  onChange,
+}: {
+  readonly access: string;
+  readonly onChange: (access: string) => void;
+}) => {
+  const { frame } = useFrame();
+  return (
+    <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+      <span id="entry-access">May open</span>
+      <Select
+        value={access}
+        onChange={(event) => onChange(event.target.value)}
+        SelectDisplayProps={{ "aria-labelledby": "entry-access" }}
+      >
+        {["public", "signedIn", ...frame.levels.map(({ key }) => `level:${key}`)].map((each) => (
+          <MenuItem key={each} value={each}>
+            {accessWords(each, frame.levels)}
+          </MenuItem>
+        ))}
+      </Select>
+    </Box>
+  );
+};
+
+const EntryImpact = ({ impact }: { readonly impact: CallResult<"entryImpact"> }) => (
+  <Box>
+    <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+    <ImpactView impact={impact.live} />
+    {impact.moves > 1 ? (
+      <Box sx={{ mt: 0.75 }}>
+        <Quiet>
+          {count(impact.moves - 1, "page")} below it {impact.moves === 2 ? "moves" : "move"} along.
+        </Quiet>
+      </Box>
+    ) : null}
+  </Box>
+);
 
 const Remove = ({
   removable,
@@ -253,34 +289,7 @@ const Remove = ({
       </DialogTitle>
       <DialogContent sx={{ display: "grid", gap: 2 }}>
         {error ? <Trouble>{error.message}</Trouble> : null}
-        {data ? (
-          <>
-            <Box>
-              <Typography variant="h3">What visitors will see otherwise, at once</Typography>
-              <ImpactView impact={data.live} />
-            </Box>
-            <Box>
-              <Typography variant="h3">In the draft</Typography>
-              <ImpactView impact={data.draft} />
-            </Box>
-            {data.broken.length > 0 ? (
-              <Box component="ul" aria-label="Lines that break" sx={{ m: 0, pl: 2.5 }}>
-                {data.broken.map(({ part, lines, exceptions }) => (
-                  <li key={part}>
-                    <PartSign part={part} />{" "}
-                    {lines > 0 ? `${count(lines, "line")} will point at nothing` : ""}
-                    {lines > 0 && exceptions > 0 ? "; " : ""}
-                    {exceptions > 0 ? `${count(exceptions, "“Not on” line")} will, and block publishing` : ""}
-                  </li>
-                ))}
-              </Box>
-            ) : null}
-            <Quiet>
-              {removable.what === "kind" ? `Its ${pagesText(data.entries)} go with it. ` : ""}What hangs below
-              moves up. It is kept, and can be brought back.
-            </Quiet>
-          </>
-        ) : null}
+        {data ? <RemovalImpact data={data} what={removable.what} /> : null}
         {remove.error ? <Trouble>{remove.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
@@ -292,3 +301,37 @@ const Remove = ({
     </Dialog>
   );
 };
+
+const RemovalImpact = ({
+  data,
+  what,
+}: {
+  readonly data: CallResult<"removalImpact">;
+  readonly what: Removable["what"];
+}) => (
+  <>
+    <Box>
+      <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+      <ImpactView impact={data.live} />
+    </Box>
+    <Box>
+      <Typography variant="h3">In the draft</Typography>
+      <ImpactView impact={data.draft} />
+    </Box>
+    {data.broken.length > 0 ? (
+      <Box component="ul" aria-label="Lines that break" sx={{ m: 0, pl: 2.5 }}>
+        {data.broken.map(({ part, lines, exceptions }) => (
+          <li key={part}>
+            <PartSign part={part} /> {lines > 0 ? `${count(lines, "line")} will point at nothing` : ""}
+            {lines > 0 && exceptions > 0 ? "; " : ""}
+            {exceptions > 0 ? `${count(exceptions, "“Not on” line")} will, and block publishing` : ""}
+          </li>
+        ))}
+      </Box>
+    ) : null}
+    <Quiet>
+      {what === "kind" ? `Its ${pagesText(data.entries)} go with it. ` : ""}What hangs below moves up. It is
+      kept, and can be brought back.
+    </Quiet>
+  </>
+);

@@ -50,19 +50,7 @@ export const PageScreen = () => {
     );
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 3 }}>
-      <SheetHead title={data?.page.title ?? "…"} about={<Mono>{data?.page.path}</Mono>}>
-        {data && data.page.role !== "notFound" ? (
-          <Box
-            component="a"
-            href={frame.site.origin + data.page.path}
-            target="_blank"
-            rel="noreferrer"
-            sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
-          >
-            See it live ↗
-          </Box>
-        ) : null}
-      </SheetHead>
+      <PageHead page={data?.page ?? null} />
       <Box
         sx={{
           mt: 2,
@@ -91,30 +79,61 @@ export const PageScreen = () => {
             onPointed={(nodes, slot) => setPointed({ nodes, slot })}
           />
         </Box>
-        <Box component="section" aria-label="What this page chooses">
-          <Typography variant="h2">What this page chooses</Typography>
-          <Quiet>
-            Choices are design: visitors see them with the next edition. Words and pictures of an entry are
-            live at once.
-          </Quiet>
-          {data ? (
-            data.slots.map((slot) => (
-              <SlotChoiceView
-                key={slot.slot}
-                page={identity}
-                data={slot}
-                pointed={pointed.slot === slot.slot ? pointed.nodes : null}
-              />
-            ))
-          ) : (
-            <Waiting what="Reading the page …" />
-          )}
-          {data ? <PageContent key={data.page.key} data={data} /> : null}
-        </Box>
+        <Choices identity={identity} data={data ?? null} pointed={pointed} />
       </Box>
     </Box>
   );
 };
+
+const PageHead = ({ page }: { readonly page: CallResult<"page">["page"] | null }) => {
+  const { frame } = useFrame();
+  return (
+    <SheetHead title={page?.title ?? "…"} about={<Mono>{page?.path}</Mono>}>
+      {page && page.role !== "notFound" ? (
+        <Box
+          component="a"
+          href={frame.site.origin + page.path}
+          target="_blank"
+          rel="noreferrer"
+          sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
+        >
+          See it live ↗
+        </Box>
+      ) : null}
+    </SheetHead>
+  );
+};
+
+const Choices = ({
+  identity,
+  data,
+  pointed,
+}: {
+  readonly identity: string;
+  readonly data: CallResult<"page"> | null;
+  readonly pointed: Pointed;
+}) => (
+  <Box component="section" aria-label="What this page chooses">
+    <Typography variant="h2">What this page chooses</Typography>
+    <Quiet>
+      Choices are design: visitors see them with the next edition. Words and pictures of an entry are live at
+      once.
+    </Quiet>
+    {data ? (
+      data.slots.map((slot) => (
+        <SlotChoiceView
+          key={slot.slot}
+          page={identity}
+          data={slot}
+          pointed={pointed.slot === slot.slot ? pointed.nodes : null}
+        />
+      ))
+    ) : (
+      <Waiting what="Reading the page …" />
+    )}
+    {data ? <PageContent key={data.page.key} data={data} /> : null}
+  </Box>
+);
 
 /** A badge in the margin for each slot, on a line to where it lies, as dimensions stand beside a drawing. */
 const Leaders = ({
@@ -174,7 +193,7 @@ const SlotChoiceView = ({
   /** What was clicked in it, from the innermost outwards; null if nothing was. */
   readonly pointed: readonly string[] | null;
 }) => {
-  const { frame, badge } = useFrame();
+  const { frame } = useFrame();
   const site = useSite();
   const choose = useAct("choosePage");
   const { slot, chosen, part } = data;
@@ -208,26 +227,7 @@ const SlotChoiceView = ({
         )}
       </Box>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, mt: 0.5 }}>
-        <Select
-          value={value}
-          fullWidth
-          onChange={(event) => pick(event.target.value)}
-          SelectDisplayProps={{ "aria-label": `${SLOT_NAMES[slot]} of this page` }}
-          disabled={choose.isPending}
-        >
-          <MenuItem value="everywhere">as everywhere</MenuItem>
-          {data.parts.map((id) => (
-            <MenuItem key={id} value={id}>
-              this page only: {badge(id)} {frame.parts[id]?.name}
-            </MenuItem>
-          ))}
-          {chosen !== null && chosen !== "nothing" && !data.parts.includes(chosen.part) ? (
-            <MenuItem value={chosen.part}>a part that is paused or gone</MenuItem>
-          ) : null}
-          {slot === "layout" ? null : (
-            <MenuItem value="nothing">this page only: no {slotName(slot as Slot)}</MenuItem>
-          )}
-        </Select>
+        <ChoiceSelect data={data} value={value} isBusy={choose.isPending} onPick={pick} />
         {chosen === null ? null : <Act onClick={() => pick("everywhere")}>Reset</Act>}
       </Box>
       {pointed && pointed.length > 0 ? (
@@ -236,5 +236,41 @@ const SlotChoiceView = ({
         <OpenValues page={page} data={data} />
       )}
     </Box>
+  );
+};
+
+const ChoiceSelect = ({
+  data: { slot, chosen, parts },
+  value,
+  isBusy,
+  onPick,
+}: {
+  readonly data: SlotOfPage;
+  readonly value: string;
+  readonly isBusy: boolean;
+  readonly onPick: (value: string) => void;
+}) => {
+  const { frame, badge } = useFrame();
+  return (
+    <Select
+      value={value}
+      fullWidth
+      onChange={(event) => onPick(event.target.value)}
+      SelectDisplayProps={{ "aria-label": `${SLOT_NAMES[slot]} of this page` }}
+      disabled={isBusy}
+    >
+      <MenuItem value="everywhere">as everywhere</MenuItem>
+      {parts.map((id) => (
+        <MenuItem key={id} value={id}>
+          this page only: {badge(id)} {frame.parts[id]?.name}
+        </MenuItem>
+      ))}
+      {chosen !== null && chosen !== "nothing" && !parts.includes(chosen.part) ? (
+        <MenuItem value={chosen.part}>a part that is paused or gone</MenuItem>
+      ) : null}
+      {slot === "layout" ? null : (
+        <MenuItem value="nothing">this page only: no {slotName(slot as Slot)}</MenuItem>
+      )}
+    </Select>
   );
 };

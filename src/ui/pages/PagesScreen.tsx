@@ -35,17 +35,10 @@ export const PagesScreen = () => {
     from: 0,
     count: 1,
   });
-  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
-  const [every, setEvery] = useState(false);
-  const [last, setLast] = useState<number | null>(null);
-  const clear = () => {
-    setPicked(new Set());
-    setEvery(false);
-  };
+  const { picks, clear, ...picking } = usePicks();
   useKeys({ escape: clear });
   const mayChoose = useMay("choose");
   if (!data) return <Pending error={error} what="Reading the pages …" />;
-  const picks = every ? ["every"] : [...picked];
   return (
     <Box sx={{ px: 2.5, pt: 2.25, display: "flex", flexDirection: "column", height: { md: "100%" } }}>
       <SheetHead
@@ -77,7 +70,7 @@ export const PagesScreen = () => {
         <ChooseForMany
           key={picks.join()}
           picks={picks}
-          pages={every ? data.pages : picked.size}
+          pages={picking.every ? data.pages : picks.length}
           view={view}
           onDone={clear}
         />
@@ -85,33 +78,43 @@ export const PagesScreen = () => {
       <Box
         sx={{ mt: 1, overflowX: "auto", flex: 1, minHeight: 320, display: "flex", flexDirection: "column" }}
       >
-        <Rows
-          total={data.total}
-          view={view}
-          isPicked={(key) => every || picked.has(key)}
-          every={every}
-          mayChoose={mayChoose}
-          onEvery={() => {
-            setPicked(new Set());
-            setEvery(!every);
-          }}
-          onPick={(keys, at, isOn) => {
-            setEvery(false);
-            setLast(at);
-            setPicked((now) => {
-              const next = new Set(every ? [] : now);
-              for (const key of keys) {
-                if (isOn) next.add(key);
-                else next.delete(key);
-              }
-              return next;
-            });
-          }}
-          last={last}
-        />
+        <Rows total={data.total} view={view} mayChoose={mayChoose} {...picking} />
       </Box>
     </Box>
   );
+};
+
+/** The pages that are picked: some, or every one that is shown. */
+const usePicks = () => {
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [every, setEvery] = useState(false);
+  const [last, setLast] = useState<number | null>(null);
+  return {
+    picks: every ? ["every"] : [...picked],
+    every,
+    last,
+    clear: () => {
+      setPicked(new Set());
+      setEvery(false);
+    },
+    isPicked: (key: string) => every || picked.has(key),
+    onEvery: () => {
+      setPicked(new Set());
+      setEvery(!every);
+    },
+    onPick: (keys: readonly string[], at: number, isOn: boolean) => {
+      setEvery(false);
+      setLast(at);
+      setPicked((now) => {
+        const next = new Set(every ? [] : now);
+        for (const key of keys) {
+          if (isOn) next.add(key);
+          else next.delete(key);
+        }
+        return next;
+      });
+    },
+  };
 };
 
 interface RowsProps {
@@ -143,25 +146,7 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
     view,
     items.map(({ index }) => ({ group: null, at: index, of: total })),
   );
-  const pick = (event: MouseEvent, at: number, row: CoverageRow) => {
-    const isOn = !isPicked(row.key);
-    const [from, to] = event.shiftKey && last !== null ? [Math.min(last, at), Math.max(last, at)] : [at, at];
-    const keys = Array.from(
-      { length: to - from + 1 },
-      (_, step) => rowAt({ group: null, at: from + step })?.key,
-    );
-    onPick(
-      keys.flatMap((key) => key ?? []),
-      at,
-      isOn,
-    );
-  };
-  const current = useRef(pick);
-  current.current = pick;
-  const acts = useCallback(
-    (event: MouseEvent, at: number, row: CoverageRow) => current.current(event, at, row),
-    [],
-  );
+  const acts = usePick(rowAt, { isPicked, onPick, last });
   return (
     <Box
       role="table"
@@ -169,40 +154,7 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
       aria-rowcount={total + 1}
       sx={{ minWidth: 880, flex: 1, display: "flex", flexDirection: "column", minHeight: 0 }}
     >
-      <Box
-        role="row"
-        sx={{
-          display: "grid",
-          gridTemplateColumns: COLUMNS,
-          columnGap: 1,
-          alignItems: "center",
-          py: 0.5,
-          borderBottom: 1,
-          borderColor: "text.primary",
-          color: "text.secondary",
-          fontSize: 12,
-          fontWeight: 600,
-        }}
-      >
-        <span role="columnheader">
-          {mayChoose ? (
-            <input
-              type="checkbox"
-              className={classes["check"]}
-              checked={every}
-              onChange={onEvery}
-              aria-label="Select all pages shown"
-            />
-          ) : null}
-        </span>
-        <span role="columnheader">Page</span>
-        <span role="columnheader">Path</span>
-        {SLOTS.map((slot) => (
-          <span role="columnheader" key={slot}>
-            {SLOT_NAMES[slot]}
-          </span>
-        ))}
-      </Box>
+      <Heads every={every} onEvery={mayChoose ? onEvery : null} />
       <Box
         ref={scroller}
         className={classes["scroller"]}
@@ -233,18 +185,85 @@ const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }
             })}
           </div>
         </div>
-        {total === 0 ? (
-          <Box sx={{ py: 3 }}>
-            <Quiet>
-              No page has that in its title or path. Content is not changed here; new entries appear by
-              themselves.
-            </Quiet>
-          </Box>
-        ) : null}
+        {total === 0 ? <NoPage /> : null}
       </Box>
     </Box>
   );
 };
+
+/** A click picks a row, one with Shift all from the one picked last; the same function as long as the table is there. */
+const usePick = (
+  rowAt: ReturnType<typeof useRows>,
+  { isPicked, onPick, last }: Pick<RowsProps, "isPicked" | "onPick" | "last">,
+): PageRowProps["onPick"] => {
+  const pick = (event: MouseEvent, at: number, row: CoverageRow) => {
+    const [from, to] = event.shiftKey && last !== null ? [Math.min(last, at), Math.max(last, at)] : [at, at];
+    const keys = Array.from(
+      { length: to - from + 1 },
+      (_, step) => rowAt({ group: null, at: from + step })?.key,
+    );
+    onPick(
+      keys.flatMap((key) => key ?? []),
+      at,
+      !isPicked(row.key),
+    );
+  };
+  const current = useRef(pick);
+  current.current = pick;
+  return useCallback((event, at, row) => current.current(event, at, row), []);
+};
+
+const Heads = ({
+  every,
+  onEvery,
+}: {
+  readonly every: boolean;
+  /** `null` for who may not choose. */
+  readonly onEvery: (() => void) | null;
+}) => (
+  <Box
+    role="row"
+    sx={{
+      display: "grid",
+      gridTemplateColumns: COLUMNS,
+      columnGap: 1,
+      alignItems: "center",
+      py: 0.5,
+      borderBottom: 1,
+      borderColor: "text.primary",
+      color: "text.secondary",
+      fontSize: 12,
+      fontWeight: 600,
+    }}
+  >
+    <span role="columnheader">
+      {onEvery ? (
+        <input
+          type="checkbox"
+          className={classes["check"]}
+          checked={every}
+          onChange={onEvery}
+          aria-label="Select all pages shown"
+        />
+      ) : null}
+    </span>
+    <span role="columnheader">Page</span>
+    <span role="columnheader">Path</span>
+    {SLOTS.map((slot) => (
+      <span role="columnheader" key={slot}>
+        {SLOT_NAMES[slot]}
+      </span>
+    ))}
+  </Box>
+);
+
+const NoPage = () => (
+  <Box sx={{ py: 3 }}>
+    <Quiet>
+      No page has that in its title or path. Content is not changed here; new entries appear by themselves.
+    </Quiet>
+  </Box>
+);
 
 interface PageRowProps {
   readonly index: number;

@@ -15,7 +15,7 @@ import {
   Typography,
 } from "@mui/material";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { type Clause, NOWHERE } from "../../core/model/placement";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import type { Traits } from "../../core/starting/traits";
@@ -44,15 +44,13 @@ export const NewPart = ({
   readonly design?: Traits | null;
   readonly onClose: () => void;
 }) => {
-  const { frame } = useFrame();
-  const { words, learn } = usePlaceWords(frame.vocabulary);
   const site = useSite();
   const router = useRouter();
   const create = useAct("createPart");
   const [slot, setSlot] = useState<Slot>(first);
   const [start, setStart] = useState<string>(starts?.[first][0]?.key ?? "");
   const [name, setName] = useState("");
-  const [where, setWhere] = useState<"every" | "some" | "nowhere">("every");
+  const [where, setWhere] = useState<Where>("every");
   const [clauses, setClauses] = useState<readonly Clause[]>([]);
   const conditions =
     where === "every"
@@ -77,22 +75,14 @@ export const NewPart = ({
       </DialogTitle>
       <DialogContent sx={{ display: "grid", gap: 2 }}>
         <Box sx={{ display: "flex", gap: 2, alignItems: "center", flexWrap: "wrap" }}>
-          <span id="new-slot">For the slot</span>
-          <Select
-            value={slot}
-            disabled={design !== null}
-            SelectDisplayProps={{ "aria-labelledby": "new-slot" }}
-            onChange={(event) => {
-              setSlot(event.target.value);
-              setStart(starts?.[event.target.value][0]?.key ?? "");
+          <SlotChoice
+            slot={slot}
+            isFixed={design !== null}
+            onChange={(next) => {
+              setSlot(next);
+              setStart(starts?.[next][0]?.key ?? "");
             }}
-          >
-            {SLOTS.map((each) => (
-              <MenuItem key={each} value={each}>
-                {SLOT_NAMES[each]}
-              </MenuItem>
-            ))}
-          </Select>
+          />
           <TextField
             value={name}
             placeholder="Name, if you have one"
@@ -108,92 +98,9 @@ export const NewPart = ({
           </Box>
         ) : null}
         <Box hidden={design !== null}>
-          <Typography variant="h3" id="new-start">
-            Begin with
-          </Typography>
-          {slot === "header" || slot === "footer" ? (
-            <SheetLink href={`${leafPath("starts", site)}?slot=${slot}`}>
-              See complete {slotName(slot)}s made for this site
-            </SheetLink>
-          ) : null}
-          <RadioGroup value={start} onChange={(_, value) => setStart(value)} aria-labelledby="new-start">
-            {(starts?.[slot] ?? []).map((point) => (
-              <FormControlLabel
-                key={point.key}
-                value={point.key}
-                control={<Radio size="small" />}
-                label={
-                  <>
-                    <strong>{point.name}</strong> <Quiet>{point.about}</Quiet>
-                  </>
-                }
-              />
-            ))}
-            <FormControlLabel
-              value=""
-              control={<Radio size="small" />}
-              label={
-                <>
-                  <strong>Empty</strong>{" "}
-                  <Quiet>
-                    {slot === "layout"
-                      ? "you add bands yourself"
-                      : `until you add a band it leaves the ${slotName(slot)} empty on purpose`}
-                  </Quiet>
-                </>
-              }
-            />
-          </RadioGroup>
+          <BeginWith slot={slot} starts={starts} start={start} onStart={setStart} />
         </Box>
-        <Box>
-          <Typography variant="h3" id="new-where">
-            Shows on
-          </Typography>
-          <RadioGroup
-            value={where}
-            onChange={(_, value) => setWhere(value as "every")}
-            aria-labelledby="new-where"
-          >
-            <FormControlLabel
-              value="every"
-              control={<Radio size="small" />}
-              label={
-                <>
-                  every page <Quiet>narrower parts still win on theirs</Quiet>
-                </>
-              }
-            />
-            <FormControlLabel value="some" control={<Radio size="small" />} label="only …" />
-            {where === "some" ? (
-              <Box sx={{ pl: 4 }}>
-                {clauses.map((clause, index) => (
-                  <Box key={index}>
-                    {describeCondition({ clauses: [clause] }, words)}{" "}
-                    <Act onClick={() => setClauses(clauses.filter((_, at) => at !== index))}>Leave out</Act>
-                  </Box>
-                ))}
-                <PlacePicker
-                  label="Shows on"
-                  placeholder="type a kind, topic, page …"
-                  whole={false}
-                  onPick={(place) => {
-                    learn(place);
-                    if (place.clause) setClauses([...clauses, place.clause]);
-                  }}
-                />
-              </Box>
-            ) : null}
-            <FormControlLabel
-              value="nowhere"
-              control={<Radio size="small" />}
-              label={
-                <>
-                  nowhere yet <Quiet>visitors will not see it</Quiet>
-                </>
-              }
-            />
-          </RadioGroup>
-        </Box>
+        <ShowsOn where={where} onWhere={setWhere} clauses={clauses} onClauses={setClauses} />
         {create.error ? <Trouble>{create.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
@@ -203,5 +110,136 @@ export const NewPart = ({
         </Button>
       </DialogActions>
     </Dialog>
+  );
+};
+
+type Where = "every" | "some" | "nowhere";
+
+const SlotChoice = ({
+  slot,
+  isFixed,
+  onChange,
+}: {
+  readonly slot: Slot;
+  readonly isFixed: boolean;
+  readonly onChange: (slot: Slot) => void;
+}) => (
+  <>
+    <span id="new-slot">For the slot</span>
+    <Select
+      value={slot}
+      disabled={isFixed}
+      SelectDisplayProps={{ "aria-labelledby": "new-slot" }}
+      onChange={(event) => onChange(event.target.value)}
+    >
+      {SLOTS.map((each) => (
+        <MenuItem key={each} value={each}>
+          {SLOT_NAMES[each]}
+        </MenuItem>
+      ))}
+    </Select>
+  </>
+);
+
+/** One of several, with a word on what it means. */
+const Way = ({
+  value,
+  name,
+  about,
+}: {
+  readonly value: string;
+  readonly name: ReactNode;
+  readonly about?: string;
+}) => (
+  <FormControlLabel
+    value={value}
+    control={<Radio size="small" />}
+    label={
+      <>
+        {name} {about === undefined ? null : <Quiet>{about}</Quiet>}
+      </>
+    }
+  />
+);
+
+const BeginWith = ({
+  slot,
+  starts,
+  start,
+  onStart,
+}: {
+  readonly slot: Slot;
+  readonly starts: CallResult<"parts">["starts"] | null;
+  readonly start: string;
+  readonly onStart: (start: string) => void;
+}) => {
+  const site = useSite();
+  const empty =
+    slot === "layout"
+      ? "you add bands yourself"
+      : `until you add a band it leaves the ${slotName(slot)} empty on purpose`;
+  return (
+    <>
+      <Typography variant="h3" id="new-start">
+        Begin with
+      </Typography>
+      {slot === "header" || slot === "footer" ? (
+        <SheetLink href={`${leafPath("starts", site)}?slot=${slot}`}>
+          See complete {slotName(slot)}s made for this site
+        </SheetLink>
+      ) : null}
+      <RadioGroup value={start} onChange={(_, value) => onStart(value)} aria-labelledby="new-start">
+        {(starts?.[slot] ?? []).map((point) => (
+          <Way key={point.key} value={point.key} name={<strong>{point.name}</strong>} about={point.about} />
+        ))}
+        <Way value="" name={<strong>Empty</strong>} about={empty} />
+      </RadioGroup>
+    </>
+  );
+};
+
+const ShowsOn = ({
+  where,
+  onWhere,
+  clauses,
+  onClauses,
+}: {
+  readonly where: Where;
+  readonly onWhere: (where: Where) => void;
+  readonly clauses: readonly Clause[];
+  readonly onClauses: (clauses: readonly Clause[]) => void;
+}) => {
+  const { frame } = useFrame();
+  const { words, learn } = usePlaceWords(frame.vocabulary);
+  return (
+    <Box>
+      <Typography variant="h3" id="new-where">
+        Shows on
+      </Typography>
+      <RadioGroup value={where} onChange={(_, value) => onWhere(value as Where)} aria-labelledby="new-where">
+        <Way value="every" name="every page" about="narrower parts still win on theirs" />
+        <Way value="some" name="only …" />
+        {where === "some" ? (
+          <Box sx={{ pl: 4 }}>
+            {clauses.map((clause, index) => (
+              <Box key={index}>
+                {describeCondition({ clauses: [clause] }, words)}{" "}
+                <Act onClick={() => onClauses(clauses.filter((_, at) => at !== index))}>Leave out</Act>
+              </Box>
+            ))}
+            <PlacePicker
+              label="Shows on"
+              placeholder="type a kind, topic, page …"
+              whole={false}
+              onPick={(place) => {
+                learn(place);
+                if (place.clause) onClauses([...clauses, place.clause]);
+              }}
+            />
+          </Box>
+        ) : null}
+        <Way value="nowhere" name="nowhere yet" about="visitors will not see it" />
+      </RadioGroup>
+    </Box>
   );
 };
