@@ -181,6 +181,48 @@ const LINE_KEYS: Readonly<Record<string, (items: readonly MenuItem[], id: string
   "alt+arrowleft": outdentItem,
 };
 
+/** The labels that are shown, in order: the one so many places from another. */
+const neighbourOf = (id: string, by: number): string | undefined => {
+  const all = [...document.querySelectorAll<HTMLElement>("[data-item-label]")].map(
+    (each) => each.dataset["itemLabel"],
+  );
+  return all[all.indexOf(id) + by];
+};
+
+const beginNext = (id: string, onSelect: (id: string) => void): void => {
+  const next = blankItem("New item");
+  if (!changeItems((items) => insertAfter(items, id, [next]))) return;
+  onSelect(next.id);
+  requestAnimationFrame(() =>
+    document.querySelector<HTMLInputElement>(`[data-item-label="${next.id}"]`)?.select(),
+  );
+};
+
+/** What a key does in the label of an item; false where it only types. */
+const actByKey = (key: string, { id }: MenuItem, text: string, onSelect: (id: string) => void): boolean => {
+  const move = LINE_KEYS[key];
+  const steps = key === "arrowdown" ? 1 : key === "arrowup" ? -1 : 0;
+  const neighbour = steps === 0 ? undefined : neighbourOf(id, steps);
+  if (move) {
+    changeItems((items) => move(items, id));
+    focusLabel(id);
+  } else if (neighbour) focusLabel(neighbour);
+  else if (key === "enter") beginNext(id, onSelect);
+  else if (key === "backspace" && text === "") {
+    const before = neighbourOf(id, -1);
+    changeItems((items) => removeItem(items, id));
+    if (before) focusLabel(before);
+  } else return false;
+  return true;
+};
+
+/** What is pasted, a label a line. */
+const linesOf = (text: string): readonly string[] =>
+  text
+    .split(/\r?\n/)
+    .map((each) => each.trim().slice(0, 200))
+    .filter((each) => each !== "");
+
 const LabelField = ({
   item,
   onSelect,
@@ -194,41 +236,11 @@ const LabelField = ({
     setShown(item.label);
     setText(item.label);
   }
-  const neighbour = (by: number): string | undefined => {
-    const all = [...document.querySelectorAll<HTMLElement>("[data-item-label]")].map(
-      (each) => each.dataset["itemLabel"],
-    );
-    return all[all.indexOf(item.id) + by];
-  };
   const keys = (event: KeyboardEvent<HTMLInputElement>) => {
-    const key = keyOf(event);
-    const move = LINE_KEYS[key];
-    const steps = key === "arrowdown" ? neighbour(1) : key === "arrowup" ? neighbour(-1) : undefined;
-    if (move) {
-      changeItems((items) => move(items, item.id));
-      focusLabel(item.id);
-    } else if (steps) focusLabel(steps);
-    else if (key === "enter") {
-      const next = blankItem("New item");
-      if (changeItems((items) => insertAfter(items, item.id, [next]))) {
-        onSelect(next.id);
-        requestAnimationFrame(() =>
-          document.querySelector<HTMLInputElement>(`[data-item-label="${next.id}"]`)?.select(),
-        );
-      }
-    } else if (key === "backspace" && text === "") {
-      const before = neighbour(-1);
-      changeItems((items) => removeItem(items, item.id));
-      if (before) focusLabel(before);
-    } else return;
-    event.preventDefault();
+    if (actByKey(keyOf(event), item, text, onSelect)) event.preventDefault();
   };
   const paste = (event: ClipboardEvent<HTMLInputElement>) => {
-    const lines = event.clipboardData
-      .getData("text/plain")
-      .split(/\r?\n/)
-      .map((each) => each.trim().slice(0, 200))
-      .filter((each) => each !== "");
+    const lines = linesOf(event.clipboardData.getData("text/plain"));
     if (lines.length < 2) return;
     event.preventDefault();
     changeItems((items) => insertAfter(items, item.id, lines.map(blankItem)));
@@ -307,10 +319,6 @@ const Unfolded = ({
 }) => {
   const { item } = row;
   const id = useId();
-  const act = (change: (items: readonly MenuItem[]) => readonly MenuItem[]) => () => {
-    changeItems(change);
-    focusLabel(item.id);
-  };
   return (
     <Box
       sx={{
@@ -321,39 +329,14 @@ const Unfolded = ({
         gridTemplateColumns: "92px minmax(0,1fr)",
         gap: 0.75,
         alignItems: "center",
+        "& > label": { color: "text.secondary" },
       }}
     >
-      <Box component="label" htmlFor={`${id}-target`} sx={{ color: "text.secondary" }}>
-        Leads to
-      </Box>
-      {item.target === null ? (
-        <Act type="button" onClick={act((items) => changeItem(items, item.id, { target: { url: "/" } }))}>
-          Give it a link
-        </Act>
-      ) : (
-        <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
-          <Box sx={{ flex: 1, minWidth: 0 }}>
-            <TargetInput
-              key={item.id}
-              id={`${id}-target`}
-              value={item.target}
-              onChange={(target) => changeItems((items) => changeItem(items, item.id, { target }))}
-            />
-          </Box>
-          {item.items.length > 0 ? (
-            <Act type="button" onClick={act((items) => changeItem(items, item.id, { target: null }))}>
-              No link
-            </Act>
-          ) : null}
-        </Box>
-      )}
-      <Box component="label" htmlFor={`${id}-sign`} sx={{ color: "text.secondary" }}>
-        Sign
-      </Box>
+      <label htmlFor={`${id}-target`}>Leads to</label>
+      <LeadsTo id={`${id}-target`} item={item} />
+      <label htmlFor={`${id}-sign`}>Sign</label>
       <SignField id={`${id}-sign`} item={item} />
-      <Box component="label" htmlFor={`${id}-high`} sx={{ color: "text.secondary" }}>
-        Stands out
-      </Box>
+      <label htmlFor={`${id}-high`}>Stands out</label>
       <Switch
         id={`${id}-high`}
         size="small"
@@ -362,29 +345,69 @@ const Unfolded = ({
       />
       {row.depth === 0 && item.items.length > 0 ? <PromotionFields item={item} /> : null}
       <span />
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.75, fontSize: 12.5 }}>
-        <Act type="button" onClick={act((items) => moveItem(items, item.id, -1))}>
-          up
-        </Act>
-        <Act type="button" onClick={act((items) => moveItem(items, item.id, 1))}>
-          down
-        </Act>
-        <Act type="button" onClick={act((items) => indentItem(items, item.id))}>
-          one level in
-        </Act>
-        <Act type="button" onClick={act((items) => outdentItem(items, item.id))}>
-          one level out
-        </Act>
-        <Act
-          type="button"
-          onClick={() => {
-            onSelect(null);
-            changeItems((items) => removeItem(items, item.id));
-          }}
-        >
-          take out
-        </Act>
-      </Box>
+      <ItemActs item={item} onSelect={onSelect} />
     </Box>
   );
 };
+
+/** Changes the menu and goes on in the label of the item. */
+const act = (item: MenuItem, change: (items: readonly MenuItem[]) => readonly MenuItem[]) => () => {
+  changeItems(change);
+  focusLabel(item.id);
+};
+
+const LeadsTo = ({ id, item }: { readonly id: string; readonly item: MenuItem }) =>
+  item.target === null ? (
+    <Act type="button" onClick={act(item, (items) => changeItem(items, item.id, { target: { url: "/" } }))}>
+      Give it a link
+    </Act>
+  ) : (
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <TargetInput
+          key={item.id}
+          id={id}
+          value={item.target}
+          onChange={(target) => changeItems((items) => changeItem(items, item.id, { target }))}
+        />
+      </Box>
+      {item.items.length > 0 ? (
+        <Act type="button" onClick={act(item, (items) => changeItem(items, item.id, { target: null }))}>
+          No link
+        </Act>
+      ) : null}
+    </Box>
+  );
+
+const MOVES: readonly (readonly [string, (items: readonly MenuItem[], id: string) => readonly MenuItem[]])[] =
+  [
+    ["up", (items, id) => moveItem(items, id, -1)],
+    ["down", (items, id) => moveItem(items, id, 1)],
+    ["one level in", indentItem],
+    ["one level out", outdentItem],
+  ];
+
+const ItemActs = ({
+  item,
+  onSelect,
+}: {
+  readonly item: MenuItem;
+  readonly onSelect: (id: string | null) => void;
+}) => (
+  <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.75, fontSize: 12.5 }}>
+    {MOVES.map(([words, move]) => (
+      <Act key={words} type="button" onClick={act(item, (items) => move(items, item.id))}>
+        {words}
+      </Act>
+    ))}
+    <Act
+      type="button"
+      onClick={() => {
+        onSelect(null);
+        changeItems((items) => removeItem(items, item.id));
+      }}
+    >
+      take out
+    </Act>
+  </Box>
+);

@@ -1,7 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, type MouseEvent, memo, useEffect, useMemo, useRef } from "react";
+import { type KeyboardEvent, type MouseEvent, memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
@@ -90,13 +90,7 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
   );
   const rowOf = (line: Line): CoverageRow | undefined =>
     line.type === "single" ? line.row : line.type === "row" ? rowAt(line.place) : undefined;
-  const pickedAt = (index: number, slot: Slot): Picked | null => {
-    const line = runs.lineAt(index);
-    if (line.type === "group")
-      return { slot, pages: [`group:${line.group.id}`], label: groupWords(line.group) };
-    const row = rowOf(line);
-    return row ? { slot, pages: [row.key], label: titleOf(row) } : null;
-  };
+  const pickedAt = (index: number, slot: Slot): Picked | null => pickedOf(runs.lineAt(index), slot, rowOf);
   const acts = useActs(runs, {
     open: onOpen,
     selectRow: (index) => {
@@ -114,26 +108,15 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     },
   });
 
-  const walk = (event: KeyboardEvent<HTMLElement>) => {
-    const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-cell]");
-    const step = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1] }[event.key];
-    if (!cell?.dataset["cell"] || !step) return;
-    event.preventDefault();
-    const [line = 0, column = 0] = cell.dataset["cell"].split(" ").map(Number);
-    const next = Math.max(0, Math.min(runs.count - 1, line + (step[0] as number)));
-    const nextColumn = column + (step[1] as number);
-    if (next !== line) virtual.scrollToIndex(next);
-    requestAnimationFrame(() =>
-      scroller.current?.querySelector<HTMLElement>(`[data-cell="${next} ${nextColumn}"]`)?.focus(),
-    );
-    const slot = SLOTS[column - 1];
-    if (!event.shiftKey || step[0] === 0 || !slot) return;
-    for (const at of [line, next]) {
+  const walk = walkOver(
+    scroller,
+    runs.count,
+    (at) => virtual.scrollToIndex(at),
+    (at, slot) => {
       const picked = pickedAt(at, slot);
       if (picked) onAdd(picked, true);
-    }
-  };
-
+    },
+  );
   return (
     <Box
       role="table"
@@ -142,43 +125,11 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
       onKeyDown={walk}
       sx={{ display: "flex", flexDirection: "column", minHeight: 0, minWidth: 720, flex: 1 }}
     >
-      <Box
-        role="row"
-        sx={{
-          display: "grid",
-          gridTemplateColumns: COLUMNS,
-          columnGap: 1,
-          borderBottom: 1,
-          borderColor: "text.primary",
-        }}
-      >
-        <Box role="columnheader" sx={{ py: 1, color: "text.secondary", fontSize: 12, fontWeight: 600 }}>
-          Page
-        </Box>
-        {SLOTS.map((slot) => (
-          <Box key={slot} role="columnheader">
-            <HeadButton
-              onClick={() => onSelect({ is: "column", slot })}
-              isSelected={selection?.is === "column" && selection.slot === slot}
-              title={`The ${SLOT_NAMES[slot].toLowerCase()} of all pages: shares, one for all, what is expected`}
-            >
-              {SLOT_NAMES[slot]}
-            </HeadButton>
-          </Box>
-        ))}
-      </Box>
-      <Box
-        ref={scroller}
-        className={classes["scroller"]}
-        data-testid="coverage-rows"
-        sx={{
-          flex: 1,
-          height: { xs: "70vh", md: "auto" },
-          minHeight: 200,
-          overflowY: "auto",
-          overflowX: "hidden",
-        }}
-      >
+      <Heads
+        column={selection?.is === "column" ? selection.slot : null}
+        onColumn={(slot) => onSelect({ is: "column", slot })}
+      />
+      <Box ref={scroller} className={classes["scroller"]} data-testid="coverage-rows" sx={SCROLLER}>
         <div role="rowgroup" style={{ height: virtual.getTotalSize(), ["--columns" as string]: COLUMNS }}>
           <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
             {items.map((item, place) => {
@@ -206,6 +157,81 @@ export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect,
     </Box>
   );
 };
+
+const SCROLLER = {
+  flex: 1,
+  height: { xs: "70vh", md: "auto" },
+  minHeight: 200,
+  overflowY: "auto",
+  overflowX: "hidden",
+} as const;
+
+const pickedOf = (line: Line, slot: Slot, rowOf: (line: Line) => CoverageRow | undefined): Picked | null => {
+  if (line.type === "group")
+    return { slot, pages: [`group:${line.group.id}`], label: groupWords(line.group) };
+  const row = rowOf(line);
+  return row ? { slot, pages: [row.key], label: titleOf(row) } : null;
+};
+
+/** Arrow keys go from cell to cell; with Shift what one goes over is selected too. */
+const walkOver =
+  (
+    scroller: RefObject<HTMLElement | null>,
+    count: number,
+    showLine: (at: number) => void,
+    onExtend: (at: number, slot: Slot) => void,
+  ) =>
+  (event: KeyboardEvent<HTMLElement>) => {
+    const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-cell]");
+    const step = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1] }[event.key];
+    if (!cell?.dataset["cell"] || !step) return;
+    event.preventDefault();
+    const [line = 0, column = 0] = cell.dataset["cell"].split(" ").map(Number);
+    const next = Math.max(0, Math.min(count - 1, line + (step[0] as number)));
+    const nextColumn = column + (step[1] as number);
+    if (next !== line) showLine(next);
+    requestAnimationFrame(() =>
+      scroller.current?.querySelector<HTMLElement>(`[data-cell="${next} ${nextColumn}"]`)?.focus(),
+    );
+    const slot = SLOTS[column - 1];
+    if (!event.shiftKey || step[0] === 0 || !slot) return;
+    for (const at of [line, next]) onExtend(at, slot);
+  };
+
+const Heads = ({
+  column,
+  onColumn,
+}: {
+  /** The column that is selected. */
+  readonly column: Slot | null;
+  readonly onColumn: (slot: Slot) => void;
+}) => (
+  <Box
+    role="row"
+    sx={{
+      display: "grid",
+      gridTemplateColumns: COLUMNS,
+      columnGap: 1,
+      borderBottom: 1,
+      borderColor: "text.primary",
+    }}
+  >
+    <Box role="columnheader" sx={{ py: 1, color: "text.secondary", fontSize: 12, fontWeight: 600 }}>
+      Page
+    </Box>
+    {SLOTS.map((slot) => (
+      <Box key={slot} role="columnheader">
+        <HeadButton
+          onClick={() => onColumn(slot)}
+          isSelected={column === slot}
+          title={`The ${SLOT_NAMES[slot].toLowerCase()} of all pages: shares, one for all, what is expected`}
+        >
+          {SLOT_NAMES[slot]}
+        </HeadButton>
+      </Box>
+    ))}
+  </Box>
+);
 
 /** Which cells of a row are selected: slots in order, or `row` for the page itself. */
 const selectedSlots = (selection: Selection | null, key: string | undefined): string => {

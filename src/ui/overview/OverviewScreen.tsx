@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button } from "@mui/material";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
 import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
@@ -20,7 +20,7 @@ import { WhySheet } from "./WhySheet";
 
 /** The home of a site: what fills every slot of every page, what there is to settle, and why. */
 export const OverviewScreen = () => {
-  const { seen, asked, frame } = useFrame();
+  const { seen, asked } = useFrame();
   const { view, setView } = useFilter();
   const { data, error } = useCall("coverage", { ...asked, by: view.by, filter: view.filter });
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
@@ -32,10 +32,7 @@ export const OverviewScreen = () => {
   };
   useKeys({ escape: () => select(null) });
   if (!data) return <Pending error={error} what="Resolving all pages …" />;
-  const toggle = (group: string) =>
-    setOpen((now) =>
-      now.has(group) ? new Set([...now].filter((each) => each !== group)) : new Set([...now, group]),
-    );
+  const toggle = (group: string) => setOpen((now) => withOrWithout(now, group));
   const hasSheet = selection !== null || finding !== null;
   return (
     <Box
@@ -46,18 +43,7 @@ export const OverviewScreen = () => {
         gridTemplateRows: { lg: "minmax(0,1fr)" },
       }}
     >
-      <Box
-        sx={{
-          px: 2.5,
-          pt: 2.25,
-          pb: 1,
-          minWidth: 0,
-          display: "flex",
-          flexDirection: "column",
-          height: { md: "100%" },
-          minHeight: 0,
-        }}
-      >
+      <Box sx={SHEET}>
         <SheetHead
           title="Overview"
           about={`${pagesText(data.pages)} · ${count(data.parts, "part")}${seen.state === "live" ? " · what visitors see" : ""}`}
@@ -71,12 +57,7 @@ export const OverviewScreen = () => {
             {open.size > 0 ? "Close all" : "Open all"}
           </Button>
         </SheetHead>
-        {data.parts === 0 ? (
-          <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
-            This site has no parts yet: visitors see its pages in a plain layout.{" "}
-            <SheetLink href={leafPath("begin", frame.site.id)}>Begin with a complete frame</SheetLink>
-          </Box>
-        ) : null}
+        {data.parts === 0 ? <NoParts /> : null}
         <Ledger
           current={finding}
           onFinding={(next) => {
@@ -91,16 +72,7 @@ export const OverviewScreen = () => {
             <Quiet>No page fits. Change what is looked for, or show all pages again.</Quiet>
           </Box>
         ) : (
-          <Box
-            sx={{
-              mt: 0.5,
-              overflowX: "auto",
-              flex: 1,
-              minHeight: 300,
-              display: "flex",
-              flexDirection: "column",
-            }}
-          >
+          <Box sx={TABLE}>
             <CoverageTable
               groups={data.groups}
               view={view}
@@ -117,27 +89,67 @@ export const OverviewScreen = () => {
         )}
       </Box>
       {hasSheet ? (
-        <Box
-          component="aside"
-          aria-label="Why, and use another"
-          sx={(theme) => ({
-            borderLeft: { lg: 1 },
-            borderTop: { xs: 1, lg: 0 },
-            borderColor: { xs: "divider", lg: "divider" },
-            background: theme.vars?.palette.ours.paper,
-            px: 2.25,
-            pt: 2.5,
-            pb: 4,
-            minWidth: 0,
-            overflow: { lg: "auto" },
-          })}
-        >
+        <Aside>
           {finding ? <FindingSheet finding={finding} onDone={() => setFinding(null)} /> : null}
           {selection?.is === "cells" ? <WhySheet selection={selection} view={view} /> : null}
           {selection?.is === "row" ? <RowSheet selection={selection} onSelect={select} /> : null}
           {selection?.is === "column" ? <ColumnSheet slot={selection.slot} data={data} view={view} /> : null}
-        </Box>
+        </Aside>
       ) : null}
     </Box>
   );
 };
+
+const withOrWithout = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
+  all.has(one) ? new Set([...all].filter((each) => each !== one)) : new Set([...all, one]);
+
+const SHEET = {
+  px: 2.5,
+  pt: 2.25,
+  pb: 1,
+  minWidth: 0,
+  display: "flex",
+  flexDirection: "column",
+  height: { md: "100%" },
+  minHeight: 0,
+} as const;
+
+const TABLE = {
+  mt: 0.5,
+  overflowX: "auto",
+  flex: 1,
+  minHeight: 300,
+  display: "flex",
+  flexDirection: "column",
+} as const;
+
+const NoParts = () => {
+  const { frame } = useFrame();
+  return (
+    <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
+      This site has no parts yet: visitors see its pages in a plain layout.{" "}
+      <SheetLink href={leafPath("begin", frame.site.id)}>Begin with a complete frame</SheetLink>
+    </Box>
+  );
+};
+
+/** What is told of what is selected: beside the table, or below it on small screens. */
+const Aside = ({ children }: { readonly children: ReactNode }) => (
+  <Box
+    component="aside"
+    aria-label="Why, and use another"
+    sx={(theme) => ({
+      borderLeft: { lg: 1 },
+      borderTop: { xs: 1, lg: 0 },
+      borderColor: { xs: "divider", lg: "divider" },
+      background: theme.vars?.palette.ours.paper,
+      px: 2.25,
+      pt: 2.5,
+      pb: 4,
+      minWidth: 0,
+      overflow: { lg: "auto" },
+    })}
+  >
+    {children}
+  </Box>
+);

@@ -1,5 +1,5 @@
 "use client";
-import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { Box, styled, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { memo, type ReactNode, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
@@ -129,9 +129,7 @@ interface DeskProps {
 /** The frames with what stands round them: how they are looked at, the ruler, what is hard to read, other pages. */
 const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: DeskProps) => {
   const { frame } = useFrame();
-  const { selected, also, select, selectAlso } = useEditor(
-    useShallow(({ selected, also, select, selectAlso }) => ({ selected, also, select, selectAlso })),
-  );
+  const { selected, also } = useEditor(useShallow(({ selected, also }) => ({ selected, also })));
   const words = useWordsInPlace();
   const [size, setSize] = useState<Size>("fit");
   const [view, setView] = useState(AT_REST);
@@ -148,22 +146,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const scale = scales[size];
   const isLarge = slot === "layout" || slot === "side";
   const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
-  const pointedAt =
-    (frame: string): Talk["onPointed"] =>
-    (seen, at, isAdding, pointed) => {
-      const { body: part } = useEditor.getState();
-      if (at !== slot || !part) return;
-      // what is inside a shared piece is the piece's: here it is one block
-      const nodes = seen.filter((node) => findPlace(part, node));
-      const [innermost] = nodes;
-      if (isAdding && innermost) return selectAlso(innermost);
-      // words that are selected are edited where they stand
-      const isSelected = innermost !== undefined && innermost === selected && seen[0] === innermost;
-      if (words.point(isSelected ? innermost : null, pointed, frame)) return;
-      // a first click takes the block, another one what is around it: its cell, its band
-      const place = selected === null ? -1 : nodes.indexOf(selected);
-      select(nodes[place + 1] ?? nodes[0] ?? null);
-    };
+  const pointedAt = pointing(slot, words);
   const common = {
     origin: frame.site.previewOrigin,
     slot,
@@ -197,30 +180,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const others = pages.filter((each) => each !== page).slice(0, PAGES_AT_ONCE - 1);
   return (
     <Box sx={{ p: 2, minWidth: 0 }}>
-      <Box
-        sx={{
-          display: "flex",
-          flexWrap: "wrap",
-          alignItems: "center",
-          columnGap: 1.5,
-          rowGap: 0.5,
-          mb: 1,
-          minHeight: 28,
-          "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
-        }}
-      >
-        <Box
-          sx={{
-            flex: "1 1 160px",
-            minWidth: 0,
-            overflow: "hidden",
-            textOverflow: "ellipsis",
-            whiteSpace: "nowrap",
-          }}
-        >
-          <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
-          <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
-        </Box>
+      <Above page={page}>
         <ViewChoice view={view} onChange={setView} />
         <SizeChoice
           percent={Math.round(scales.fit * 100)}
@@ -228,7 +188,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
           size={size}
           onChange={setSize}
         />
-      </Box>
+      </Above>
       {showsNowhere ? (
         <Trouble>It shows on no page yet; these previews show how it would look.</Trouble>
       ) : null}
@@ -249,6 +209,61 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
     </Box>
   );
 });
+
+/** What a click into a frame selects. */
+const pointing =
+  (slot: Slot, words: ReturnType<typeof useWordsInPlace>) =>
+  (frame: string): Talk["onPointed"] =>
+  (seen, at, isAdding, pointed) => {
+    const { body: part, selected, select, selectAlso } = useEditor.getState();
+    if (at !== slot || !part) return;
+    // what is inside a shared piece is the piece's: here it is one block
+    const nodes = seen.filter((node) => findPlace(part, node));
+    const [innermost] = nodes;
+    if (isAdding && innermost) return selectAlso(innermost);
+    // words that are selected are edited where they stand
+    const isSelected = innermost !== undefined && innermost === selected && seen[0] === innermost;
+    if (words.point(isSelected ? innermost : null, pointed, frame)) return;
+    // a first click takes the block, another one what is around it: its cell, its band
+    const place = selected === null ? -1 : nodes.indexOf(selected);
+    select(nodes[place + 1] ?? nodes[0] ?? null);
+  };
+
+/** Which page is looked at, and how. */
+const Above = ({
+  page,
+  children,
+}: {
+  readonly page: PageToLookAt | undefined;
+  readonly children: ReactNode;
+}) => (
+  <Box
+    sx={{
+      display: "flex",
+      flexWrap: "wrap",
+      alignItems: "center",
+      columnGap: 1.5,
+      rowGap: 0.5,
+      mb: 1,
+      minHeight: 28,
+      "& .MuiToggleButton-root": { whiteSpace: "nowrap" },
+    }}
+  >
+    <Box
+      sx={{
+        flex: "1 1 160px",
+        minWidth: 0,
+        overflow: "hidden",
+        textOverflow: "ellipsis",
+        whiteSpace: "nowrap",
+      }}
+    >
+      <strong>{page?.title}</strong> <Quiet>{page ? WHY_WORDS[page.why] : ""}</Quiet>{" "}
+      <Mono style={{ opacity: 0.75 }}>{page?.path}</Mono>
+    </Box>
+    {children}
+  </Box>
+);
 
 type RowSource = Pick<ReturnType<typeof usePreview>, "tie" | "onDrawn">;
 
@@ -315,56 +330,67 @@ const PagesToLookAt = memo(
       aria-label="Pages to look at"
       sx={{ mt: 1.25, display: "grid", gridTemplateColumns: "repeat(auto-fill,minmax(140px,1fr))", gap: 1 }}
     >
-      {pages.map((each, index) => {
-        const on = each.identity === shown;
-        return (
-          <Box
-            key={each.identity}
-            component="button"
-            type="button"
-            aria-pressed={on}
-            onClick={() => onChoose(each.identity)}
-            sx={(theme) => ({
-              font: "inherit",
-              color: "inherit",
-              textAlign: "left",
-              px: 1,
-              py: 0.5,
-              minHeight: 46,
-              border: 1,
-              borderColor: on ? "text.primary" : "divider",
-              borderRadius: 1,
-              background: theme.vars?.palette.ours.sheet,
-              cursor: "pointer",
-              minWidth: 0,
-            })}
-          >
-            <Box
-              sx={{
-                fontWeight: 600,
-                fontSize: 12.5,
-                overflow: "hidden",
-                textOverflow: "ellipsis",
-                whiteSpace: "nowrap",
-              }}
-            >
-              {index + 1} {each.title}
-            </Box>
-            <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
-              <Quiet>{WHY_WORDS[each.why]}</Quiet>
-              {each.faint ? (
-                <Wrong>
-                  {ratioWords(each.faint.ratio)} at {each.faint.screen}
-                </Wrong>
-              ) : each.isDead ? (
-                <Wrong>dead link</Wrong>
-              ) : (
-                <Quiet>passes</Quiet>
-              )}
-            </Box>
-          </Box>
-        );
-      })}
+      {pages.map((each, index) => (
+        <PageCard
+          key={each.identity}
+          page={each}
+          number={index + 1}
+          isShown={each.identity === shown}
+          onChoose={() => onChoose(each.identity)}
+        />
+      ))}
     </Box>
   ),
 );
+
+const PageCard = ({
+  page,
+  number,
+  isShown,
+  onChoose,
+}: {
+  readonly page: PageToLookAt;
+  readonly number: number;
+  readonly isShown: boolean;
+  readonly onChoose: () => void;
+}) => (
+  <CardButton type="button" aria-pressed={isShown} onClick={onChoose}>
+    <Box
+      sx={{
+        fontWeight: 600,
+        fontSize: 12.5,
+        overflow: "hidden",
+        textOverflow: "ellipsis",
+        whiteSpace: "nowrap",
+      }}
+    >
+      {number} {page.title}
+    </Box>
+    <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
+      <Quiet>{WHY_WORDS[page.why]}</Quiet>
+      {page.faint ? (
+        <Wrong>
+          {ratioWords(page.faint.ratio)} at {page.faint.screen}
+        </Wrong>
+      ) : page.isDead ? (
+        <Wrong>dead link</Wrong>
+      ) : (
+        <Quiet>passes</Quiet>
+      )}
+    </Box>
+  </CardButton>
+);
+
+const CardButton = styled("button")(({ theme }) => ({
+  font: "inherit",
+  color: "inherit",
+  textAlign: "left",
+  padding: "4px 8px",
+  minHeight: 46,
+  minWidth: 0,
+  border: `1px solid ${theme.vars?.palette.divider}`,
+  "&[aria-pressed=true]": { borderColor: theme.vars?.palette.text.primary },
+  borderRadius: theme.vars?.shape.borderRadius,
+  background: theme.vars?.palette.ours.sheet,
+  cursor: "pointer",
+}));

@@ -27,7 +27,7 @@ export const Ruler = ({
   ways,
 }: {
   readonly said: ReturnType<typeof usePreview>["said"];
-  readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
+  readonly ways: FindWays;
 }) => {
   const readings = useStore(said, (now) => now.readings);
   const [wish, setWish] = useState<Wish | null>(null);
@@ -204,6 +204,43 @@ const operationOf = (part: Part, id: string, way: Way): Operation | null => {
   }
 };
 
+type FindWays = (part: Part, band: string, target: number) => Promise<readonly Way[]>;
+
+/** What would reach the width one wished for, worked out anew when the part changes; `null` until it is known. */
+const useFound = ({ band, at }: Wish, ways: FindWays): readonly Way[] | null => {
+  const part = useEditor((editor) => editor.body);
+  const [found, setFound] = useState<readonly Way[] | null>(null);
+  const asked = useRef(0);
+  useEffect(() => {
+    if (!part) return;
+    asked.current += 1;
+    const mine = asked.current;
+    void ways(part, band, at).then((next) => {
+      if (asked.current === mine) setFound(next);
+    });
+  }, [part, band, at, ways]);
+  return found;
+};
+
+/** Does what reaches it: in the part, or in the house style. */
+const useTake = (onDone: () => void) => {
+  const change = useAct("change");
+  const take = async (way: Way) => {
+    const { id, body, apply } = useEditor.getState();
+    if (way.is === "menuText") {
+      const path = ["type", "menu", "size"];
+      await change.mutateAsync({
+        operations: [{ op: "set", id: "style", path, value: way.to, was: way.from }],
+      });
+    } else if (body) {
+      const operation = operationOf(body, id, way);
+      if (operation) apply([operation]);
+    }
+    onDone();
+  };
+  return { take, isBusy: change.isPending };
+};
+
 /** The list of what makes a band fit from the width one wished for, each one click. */
 const Ways = ({
   wish,
@@ -213,36 +250,13 @@ const Ways = ({
 }: {
   readonly wish: Wish;
   readonly name: string;
-  readonly ways: (part: Part, band: string, target: number) => Promise<readonly Way[]>;
+  readonly ways: FindWays;
   readonly onClose: () => void;
 }) => {
-  const part = useEditor((editor) => editor.body);
-  const [found, setFound] = useState<readonly Way[] | null>(null);
+  const found = useFound(wish, ways);
   const site = useSite();
-  const change = useAct("change");
-  const asked = useRef(0);
-  const { band, at } = wish;
-  useEffect(() => {
-    if (!part) return;
-    asked.current += 1;
-    const mine = asked.current;
-    void ways(part, band, at).then((next) => {
-      if (asked.current === mine) setFound(next);
-    });
-  }, [part, band, at, ways]);
-  const take = async (way: Way) => {
-    const { id, apply } = useEditor.getState();
-    if (way.is === "menuText") {
-      const path = ["type", "menu", "size"];
-      await change.mutateAsync({
-        operations: [{ op: "set", id: "style", path, value: way.to, was: way.from }],
-      });
-    } else if (part) {
-      const operation = operationOf(part, id, way);
-      if (operation) apply([operation]);
-    }
-    onClose();
-  };
+  const { take, isBusy } = useTake(onClose);
+  const { at } = wish;
   return (
     <Box
       role="group"
@@ -286,7 +300,7 @@ const Ways = ({
             {way.is === "label" ? (
               <SheetLink href={leafPath("menus", site, way.menu)}>{wayWords(way)}</SheetLink>
             ) : (
-              <Act disabled={change.isPending} onClick={() => take(way)}>
+              <Act disabled={isBusy} onClick={() => take(way)}>
                 {wayWords(way)}
               </Act>
             )}

@@ -1,5 +1,5 @@
 "use client";
-import { Box } from "@mui/material";
+import { Box, styled } from "@mui/material";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Point } from "../../core/layout/crops";
 
@@ -11,6 +11,26 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
+
+const Ring = styled("button")(({ theme }) => ({
+  position: "absolute",
+  width: 26,
+  height: 26,
+  margin: -13,
+  padding: 0,
+  border: "2px solid #fff",
+  borderRadius: "50%",
+  background: "rgb(0 0 0/.35)",
+  boxShadow: `0 0 0 2px ${theme.vars?.palette.ours.brass}`,
+  cursor: "grab",
+  "&::after": {
+    content: '""',
+    position: "absolute",
+    inset: 9,
+    borderRadius: "50%",
+    background: "#fff",
+  },
+}));
 
 /** The whole picture with the point that must stay in view: pointed at, dragged, or moved by arrows (Shift: ten times as far). */
 export const FocalPoint = ({
@@ -69,34 +89,13 @@ export const FocalPoint = ({
         draggable={false}
         sx={{ maxWidth: "100%", maxHeight: 420, display: "block" }}
       />
-      <Box
-        component="button"
+      <Ring
         type="button"
         disabled={!isOpen}
         aria-label={`Focal point: ${Math.round(point.x)} % across, ${Math.round(point.y)} % down`}
         aria-description="Arrow keys move it, with Shift ten times as far"
         onKeyDown={walk}
-        sx={(theme) => ({
-          position: "absolute",
-          left: `${point.x}%`,
-          top: `${point.y}%`,
-          width: 26,
-          height: 26,
-          m: "-13px",
-          p: 0,
-          border: "2px solid #fff",
-          borderRadius: "50%",
-          background: "rgb(0 0 0/.35)",
-          boxShadow: `0 0 0 2px ${theme.vars?.palette.ours.brass}`,
-          cursor: "grab",
-          "&::after": {
-            content: '""',
-            position: "absolute",
-            inset: 9,
-            borderRadius: "50%",
-            background: "#fff",
-          },
-        })}
+        style={{ left: `${point.x}%`, top: `${point.y}%` }}
       />
     </Box>
   );

@@ -38,30 +38,17 @@ export const PictureScreen = () => {
 
 type Data = CallResult<"picture">;
 
-const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) => {
+interface SheetProps {
+  readonly data: Data;
+  readonly body: Picture;
+}
+
+const Sheet = ({ data, body }: SheetProps) => {
   const site = useSite();
-  const router = useRouter();
   const set = usePictureEditor((editor) => editor.set);
   const uploads = useUploads();
-  const remove = useAct("removePicture");
-  const undoNotice = useUndoNotice();
-  const input = useRef<HTMLInputElement>(null);
   const mayDesign = useMay("design");
   const src = mediaPath(site, body, body.renditions[Math.min(1, body.renditions.length - 1)] ?? 0);
-  const text = (field: "name" | "alt" | "credit", label: string, help: string) => (
-    <TextField
-      label={label}
-      value={body[field]}
-      helperText={help}
-      fullWidth
-      disabled={!mayDesign}
-      multiline={field === "alt"}
-      onChange={(event) => {
-        if (field !== "name" || event.target.value !== "") set([field], event.target.value);
-      }}
-      slotProps={{ inputLabel: { shrink: true } }}
-    />
-  );
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
       <SheetHead
@@ -71,37 +58,8 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
         <Saving of={usePictureEditor} />
         {mayDesign ? (
           <>
-            <Button variant="outlined" onClick={() => input.current?.click()}>
-              Replace everywhere …
-            </Button>
-            <input
-              ref={input}
-              type="file"
-              hidden
-              aria-label="The picture in its place"
-              accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
-              onChange={(event) => {
-                uploads.add([...(event.target.files ?? [])].slice(0, 1), { replaces: data.id });
-                event.target.value = "";
-              }}
-            />
-            {data.places.length === 0 ? (
-              <Act
-                onClick={() =>
-                  remove.mutate(
-                    { picture: data.id },
-                    {
-                      onSuccess: ({ label }) => {
-                        undoNotice(label);
-                        router.push(leafPath("pictures", site));
-                      },
-                    },
-                  )
-                }
-              >
-                Take out
-              </Act>
-            ) : null}
+            <ReplaceEverywhere onFile={(file) => uploads.add([file], { replaces: data.id })} />
+            {data.places.length === 0 ? <TakeOut picture={data.id} /> : null}
           </>
         ) : null}
       </SheetHead>
@@ -127,33 +85,108 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Picture }) 
             <Quiet>The ring stays in view wherever the picture is cut.</Quiet>
           </Box>
         </Box>
-        <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
-          {data.findings.length > 0 ? (
-            <Box component="ul" aria-label="To see to" sx={{ m: 0, pl: 2 }}>
-              {data.findings.map((finding) => (
-                <li key={finding.code}>
-                  <Wrong style={{ fontWeight: 400 }}>{pictureFindingWords(finding)}</Wrong>
-                </li>
-              ))}
-            </Box>
-          ) : null}
-          {text("name", "Name", "As it is called in the studio.")}
-          {text("alt", "Alternative text", "What it shows, for people who do not see it.")}
-          {text("credit", "Made by", "Shown where a picture block says so.")}
+        <Words data={data} body={body} />
+      </Box>
+      <Places data={data} body={body} src={src} />
+    </Box>
+  );
+};
+
+const ReplaceEverywhere = ({ onFile }: { readonly onFile: (file: File) => void }) => {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button variant="outlined" onClick={() => input.current?.click()}>
+        Replace everywhere …
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="The picture in its place"
+        accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) onFile(file);
+          event.target.value = "";
+        }}
+      />
+    </>
+  );
+};
+
+const TakeOut = ({ picture }: { readonly picture: string }) => {
+  const site = useSite();
+  const router = useRouter();
+  const remove = useAct("removePicture");
+  const undoNotice = useUndoNotice();
+  const run = () =>
+    remove.mutate(
+      { picture },
+      {
+        onSuccess: ({ label }) => {
+          undoNotice(label);
+          router.push(leafPath("pictures", site));
+        },
+      },
+    );
+  return <Act onClick={run}>Take out</Act>;
+};
+
+const FIELDS = [
+  ["name", "Name", "As it is called in the studio."],
+  ["alt", "Alternative text", "What it shows, for people who do not see it."],
+  ["credit", "Made by", "Shown where a picture block says so."],
+] as const;
+
+/** What the picture is called and says, and what there is to see to. */
+const Words = ({ data, body }: SheetProps) => {
+  const set = usePictureEditor((editor) => editor.set);
+  const mayDesign = useMay("design");
+  return (
+    <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
+      {data.findings.length > 0 ? (
+        <Box component="ul" aria-label="To see to" sx={{ m: 0, pl: 2 }}>
+          {data.findings.map((finding) => (
+            <li key={finding.code}>
+              <Wrong style={{ fontWeight: 400 }}>{pictureFindingWords(finding)}</Wrong>
+            </li>
+          ))}
         </Box>
-      </Box>
+      ) : null}
+      {FIELDS.map(([field, label, help]) => (
+        <TextField
+          key={field}
+          label={label}
+          value={body[field]}
+          helperText={help}
+          fullWidth
+          disabled={!mayDesign}
+          multiline={field === "alt"}
+          onChange={(event) => {
+            if (field !== "name" || event.target.value !== "") set([field], event.target.value);
+          }}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+      ))}
+    </Box>
+  );
+};
+
+const Places = ({ data, body, src }: SheetProps & { readonly src: string }) => {
+  const { places } = data;
+  return (
+    <>
       <Box component="h2" sx={{ fontSize: 15, fontWeight: 600, mt: 3, mb: 0.5 }}>
-        {data.places.length === 0
-          ? "Used nowhere"
-          : `As it is seen now, in ${count(data.places.length, "place")}`}
+        {places.length === 0 ? "Used nowhere" : `As it is seen now, in ${count(places.length, "place")}`}
       </Box>
-      {data.places.length === 0 ? <Quiet>Choose it in a part, an entry or the site profile.</Quiet> : null}
+      {places.length === 0 ? <Quiet>Choose it in a part, an entry or the site profile.</Quiet> : null}
       <Box component="ul" aria-label="Where it is seen" sx={{ listStyle: "none", m: 0, p: 0 }}>
-        {data.places.map((place, at) => (
+        {places.map((place, at) => (
           <Place key={at} place={place} body={body} src={src} />
         ))}
       </Box>
-    </Box>
+    </>
   );
 };
 
@@ -193,38 +226,49 @@ const Place = ({
       </Box>
       {boxes ? (
         <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, alignItems: "flex-end" }}>
-          {WIDTHS.map((width) => {
-            const box = boxes[width];
-            const times = body.type === "image/svg+xml" ? 0 : enlargement(body, box, 1);
-            return (
-              <Box key={width} component="figure" sx={{ m: 0 }}>
-                <Box
-                  component="img"
-                  src={src}
-                  alt={`What is seen at ${SCREENS[width]} px`}
-                  style={{ objectPosition: `${body.focal.x}% ${body.focal.y}%` }}
-                  sx={{
-                    display: "block",
-                    width: Math.max(8, box.width * SCALE),
-                    height: Math.max(6, box.height * SCALE),
-                    objectFit: "cover",
-                    border: 1,
-                    borderColor: "divider",
-                  }}
-                />
-                <Box component="figcaption" sx={{ fontSize: 12, color: "text.secondary" }}>
-                  {SCREENS[width]}: {box.width} × {box.height}
-                  {times > SOFT ? (
-                    <Wrong style={{ fontWeight: 400 }}> soft, {times.toFixed(1)} ×</Wrong>
-                  ) : null}
-                </Box>
-              </Box>
-            );
-          })}
+          {WIDTHS.map((width) => (
+            <Crop key={width} body={body} src={src} screen={SCREENS[width]} box={boxes[width]} />
+          ))}
         </Box>
       ) : (
         <Quiet>shown whole</Quiet>
       )}
+    </Box>
+  );
+};
+
+const Crop = ({
+  body,
+  src,
+  screen,
+  box,
+}: {
+  readonly body: Picture;
+  readonly src: string;
+  readonly screen: number;
+  readonly box: { readonly width: number; readonly height: number };
+}) => {
+  const times = body.type === "image/svg+xml" ? 0 : enlargement(body, box, 1);
+  return (
+    <Box component="figure" sx={{ m: 0 }}>
+      <Box
+        component="img"
+        src={src}
+        alt={`What is seen at ${screen} px`}
+        style={{ objectPosition: `${body.focal.x}% ${body.focal.y}%` }}
+        sx={{
+          display: "block",
+          width: Math.max(8, box.width * SCALE),
+          height: Math.max(6, box.height * SCALE),
+          objectFit: "cover",
+          border: 1,
+          borderColor: "divider",
+        }}
+      />
+      <Box component="figcaption" sx={{ fontSize: 12, color: "text.secondary" }}>
+        {screen}: {box.width} × {box.height}
+        {times > SOFT ? <Wrong style={{ fontWeight: 400 }}> soft, {times.toFixed(1)} ×</Wrong> : null}
+      </Box>
     </Box>
   );
 };

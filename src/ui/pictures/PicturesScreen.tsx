@@ -1,7 +1,7 @@
 "use client";
-import { Box, Button, TextField } from "@mui/material";
+import { Box, Button, styled, TextField } from "@mui/material";
 import { useSearchParams } from "next/navigation";
-import { type DragEvent, useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { keptWords, pictureFindingWords, pictureTypeName, weightWords } from "../../messages/pictures";
 import { count, sentenceCase } from "../../messages/words";
 import type { CallResult } from "../client/call";
@@ -19,16 +19,8 @@ type Row = CallResult<"pictures">["pictures"][number];
 /** Files of a drop or a paste that may be pictures. */
 const filesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files ?? [])];
 
-/** All pictures of the site; new ones are dropped, pasted or chosen. */
-export const PicturesScreen = () => {
-  const { data, error } = useCall("pictures", {});
-  const uploads = useUploads();
-  const { add } = uploads;
-  const input = useRef<HTMLInputElement>(null);
-  const [isOver, setOver] = useState(false);
-  const [query, setQuery] = useState("");
-  const [onlyNoticed, setOnlyNoticed] = useState(useSearchParams().get("look") === "noticed");
-  const mayAdd = useMay("design");
+/** Pictures that are pasted anywhere on the screen. */
+const usePasted = (mayAdd: boolean, add: (files: readonly File[]) => void): void =>
   useEffect(() => {
     if (!mayAdd) return;
     const paste = (event: ClipboardEvent) => {
@@ -38,61 +30,20 @@ export const PicturesScreen = () => {
     window.addEventListener("paste", paste);
     return () => window.removeEventListener("paste", paste);
   }, [add, mayAdd]);
+
+/** All pictures of the site; new ones are dropped, pasted or chosen. */
+export const PicturesScreen = () => {
+  const { data, error } = useCall("pictures", {});
+  const uploads = useUploads();
+  const mayAdd = useMay("design");
+  usePasted(mayAdd, uploads.add);
   if (!data) return <Pending error={error} what="Reading the pictures …" />;
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    if (mayAdd) add(filesOf(event.dataTransfer));
-  };
   const kept = keptWords(data.kept);
   const pictures = count(data.pictures.length, "picture");
-  const noticed = data.pictures.filter(({ findings }) => findings.length > 0).length;
-  const wanted = query.trim().toLowerCase();
-  const shown = data.pictures.filter(
-    (row) => row.name.toLowerCase().includes(wanted) && (!onlyNoticed || row.findings.length > 0),
-  );
   return (
-    <Box
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={(event) => {
-        if (event.currentTarget === event.target) setOver(false);
-      }}
-      onDrop={drop}
-      data-testid="pictures-sheet"
-      sx={(theme) => ({
-        px: 2.5,
-        pt: 2.25,
-        pb: 4,
-        minHeight: "100%",
-        ...(isOver && mayAdd
-          ? { outline: `2px dashed ${theme.vars?.palette.ours.brass}`, outlineOffset: -8 }
-          : {}),
-      })}
-    >
+    <DropSheet onFiles={mayAdd ? uploads.add : null}>
       <SheetHead title="Pictures" about={kept.isNearlyFull ? pictures : `${pictures}; ${kept.words}`}>
-        {mayAdd ? (
-          <>
-            <Quiet>Drop or paste them here, or</Quiet>
-            <Button variant="contained" onClick={() => input.current?.click()}>
-              Add pictures
-            </Button>
-            <input
-              ref={input}
-              type="file"
-              multiple
-              hidden
-              aria-label="Pictures to add"
-              accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
-              onChange={(event) => {
-                add([...(event.target.files ?? [])]);
-                event.target.value = "";
-              }}
-            />
-          </>
-        ) : null}
+        {mayAdd ? <AddPictures onFiles={uploads.add} /> : null}
       </SheetHead>
       {kept.isNearlyFull ? (
         <Box sx={{ mt: 1.5 }}>
@@ -106,34 +57,123 @@ export const PicturesScreen = () => {
           that is needed is made from them.
         </Empty>
       ) : (
-        <>
-          <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", mt: 1.5, mb: 0.5 }}>
-            <TextField
-              value={query}
-              placeholder="Find a picture"
-              onChange={(event) => setQuery(event.target.value)}
-              slotProps={{ htmlInput: { "aria-label": "Find a picture" } }}
-              sx={{ width: 220 }}
-            />
-            {noticed > 0 ? (
-              <Act aria-pressed={onlyNoticed} onClick={() => setOnlyNoticed(!onlyNoticed)}>
-                {onlyNoticed ? "Show all" : `${noticed} with something to see to`}
-              </Act>
-            ) : (
-              <Quiet>Nothing to see to.</Quiet>
-            )}
-          </Box>
-          <Box component="ul" aria-label="Pictures" sx={{ listStyle: "none", m: 0, p: 0 }}>
-            {shown.map((row) => (
-              <PictureRow key={row.id} row={row} />
-            ))}
-          </Box>
-          {shown.length === 0 ? <Quiet>No picture is called that.</Quiet> : null}
-        </>
+        <Shelf pictures={data.pictures} />
       )}
+    </DropSheet>
+  );
+};
+
+/** The sheet, which takes pictures that are dropped on it. */
+const DropSheet = ({
+  onFiles,
+  children,
+}: {
+  /** `null` for who may not add any. */
+  readonly onFiles: ((files: readonly File[]) => void) | null;
+  readonly children: ReactNode;
+}) => {
+  const [isOver, setOver] = useState(false);
+  return (
+    <Box
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={(event) => {
+        if (event.currentTarget === event.target) setOver(false);
+      }}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        onFiles?.(filesOf(event.dataTransfer));
+      }}
+      data-testid="pictures-sheet"
+      sx={(theme) => ({
+        px: 2.5,
+        pt: 2.25,
+        pb: 4,
+        minHeight: "100%",
+        ...(isOver && onFiles
+          ? { outline: `2px dashed ${theme.vars?.palette.ours.brass}`, outlineOffset: -8 }
+          : {}),
+      })}
+    >
+      {children}
     </Box>
   );
 };
+
+const AddPictures = ({ onFiles }: { readonly onFiles: (files: readonly File[]) => void }) => {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Quiet>Drop or paste them here, or</Quiet>
+      <Button variant="contained" onClick={() => input.current?.click()}>
+        Add pictures
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        hidden
+        aria-label="Pictures to add"
+        accept="image/jpeg,image/png,image/webp,image/avif,image/svg+xml"
+        onChange={(event) => {
+          onFiles([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+    </>
+  );
+};
+
+/** The pictures there are: found by name, or those with something to see to. */
+const Shelf = ({ pictures }: { readonly pictures: readonly Row[] }) => {
+  const [query, setQuery] = useState("");
+  const [onlyNoticed, setOnlyNoticed] = useState(useSearchParams().get("look") === "noticed");
+  const noticed = pictures.filter(({ findings }) => findings.length > 0).length;
+  const wanted = query.trim().toLowerCase();
+  const shown = pictures.filter(
+    (row) => row.name.toLowerCase().includes(wanted) && (!onlyNoticed || row.findings.length > 0),
+  );
+  return (
+    <>
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", mt: 1.5, mb: 0.5 }}>
+        <TextField
+          value={query}
+          placeholder="Find a picture"
+          onChange={(event) => setQuery(event.target.value)}
+          slotProps={{ htmlInput: { "aria-label": "Find a picture" } }}
+          sx={{ width: 220 }}
+        />
+        {noticed > 0 ? (
+          <Act aria-pressed={onlyNoticed} onClick={() => setOnlyNoticed(!onlyNoticed)}>
+            {onlyNoticed ? "Show all" : `${noticed} with something to see to`}
+          </Act>
+        ) : (
+          <Quiet>Nothing to see to.</Quiet>
+        )}
+      </Box>
+      <Box component="ul" aria-label="Pictures" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {shown.map((row) => (
+          <PictureRow key={row.id} row={row} />
+        ))}
+      </Box>
+      {shown.length === 0 ? <Quiet>No picture is called that.</Quiet> : null}
+    </>
+  );
+};
+
+const Thumbnail = styled("img")(({ theme }) => ({
+  width: 84,
+  height: 56,
+  gridRow: "auto",
+  [theme.breakpoints.down("md")]: { gridRow: "span 4" },
+  alignSelf: "start",
+  objectFit: "contain",
+  background: theme.vars?.palette.ours.desk,
+  borderRadius: 4,
+}));
 
 const PictureRow = ({ row }: { readonly row: Row }) => {
   const site = useSite();
@@ -153,21 +193,7 @@ const PictureRow = ({ row }: { readonly row: Row }) => {
         borderColor: "divider",
       }}
     >
-      <Box
-        component="img"
-        src={mediaPath(site, row, row.thumbnail)}
-        alt=""
-        loading="lazy"
-        sx={(theme) => ({
-          width: 84,
-          height: 56,
-          gridRow: { xs: "span 4", md: "auto" },
-          alignSelf: "start",
-          objectFit: "contain",
-          background: theme.vars?.palette.ours.desk,
-          borderRadius: "4px",
-        })}
-      />
+      <Thumbnail src={mediaPath(site, row, row.thumbnail)} alt="" loading="lazy" />
       <SheetLink href={leafPath("pictures", site, row.id)}>{row.name}</SheetLink>
       <Quiet>
         {row.width} × {row.height} {pictureTypeName(row.type)}, {weightWords(row.bytes)}

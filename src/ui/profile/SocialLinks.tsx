@@ -35,89 +35,99 @@ export const SocialLinks = ({
   readonly links: readonly SocialLink[];
   readonly onChange: (links: readonly SocialLink[]) => void;
 }) => {
-  const [label, setLabel] = useState("");
-  const [url, setUrl] = useState("");
-  const isAddress = LinkTarget.safeParse(url.trim()).success;
-  const add = () => {
-    onChange([...links, { icon: "link", outline: "", label: label.trim(), url: url.trim() }]);
-    setLabel("");
-    setUrl("");
-  };
-  const put = (at: number, next: Partial<SocialLink>) =>
-    onChange(links.map((link, place) => (place === at ? { ...link, ...next } : link)));
-  const move = (at: number, by: number) => {
+  const raise = (at: number) => {
     const link = links[at];
-    if (link) onChange(links.toSpliced(at, 1).toSpliced(at + by, 0, link));
+    if (link) onChange(links.toSpliced(at, 1).toSpliced(at - 1, 0, link));
   };
   return (
     <Box>
       <Box sx={{ fontWeight: 600, mb: 0.5 }}>Elsewhere</Box>
       <Box component="ol" aria-label="Social links" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {links.map((link, at) => (
-          <Box
-            component="li"
+          <SocialLine
             key={`${link.url} ${link.label}`}
-            sx={{ py: 0.75, borderTop: 1, borderColor: "divider", display: "grid", gap: 0.5 }}
-          >
-            <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
-              <SignOf link={link} />
-              <strong>{link.label}</strong>
-              <Box
-                sx={{ ml: "auto", display: "flex", gap: 1.5, fontSize: 12, "& button": { minHeight: 24 } }}
-              >
-                {at > 0 ? (
-                  <Act aria-label={`Move ${link.label} up`} onClick={() => move(at, -1)}>
-                    up
-                  </Act>
-                ) : null}
-                <Act
-                  aria-label={`Take ${link.label} out`}
-                  onClick={() => onChange(links.filter((_, place) => place !== at))}
-                >
-                  take out
-                </Act>
-              </Box>
-            </Box>
-            <Quiet style={{ fontSize: 12, overflowWrap: "anywhere" }}>{link.url}</Quiet>
-            <SignPicker link={link} onPick={({ icon, outline }) => put(at, { icon, outline })} />
-          </Box>
+            link={link}
+            onSign={({ icon, outline }) => onChange(links.with(at, { ...link, icon, outline }))}
+            onRaise={at > 0 ? () => raise(at) : null}
+            onTakeOut={() => onChange(links.toSpliced(at, 1))}
+          />
         ))}
       </Box>
-      <Box
-        component="form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (label.trim() !== "" && isAddress) add();
-        }}
-        sx={{ display: "grid", gap: 0.75, mt: 0.75 }}
-      >
-        <TextField
-          value={label}
-          placeholder="Name"
-          onChange={(event) => setLabel(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Name of the link", maxLength: 80 } }}
-        />
-        <TextField
-          value={url}
-          placeholder="https://…"
-          error={url !== "" && !isAddress}
-          onChange={(event) => setUrl(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Address of the link" } }}
-        />
-        {url !== "" && !isAddress ? (
-          <Wrong style={{ fontSize: 12, fontWeight: 400 }}>
-            A path, or an address with https:, mailto: or tel:
-          </Wrong>
+      <AddSocial onAdd={(link) => onChange([...links, link])} />
+    </Box>
+  );
+};
+
+const SocialLine = ({
+  link,
+  onSign,
+  onRaise,
+  onTakeOut,
+}: {
+  readonly link: SocialLink;
+  readonly onSign: (sign: Sign) => void;
+  /** `null` for the first. */
+  readonly onRaise: (() => void) | null;
+  readonly onTakeOut: () => void;
+}) => (
+  <Box component="li" sx={{ py: 0.75, borderTop: 1, borderColor: "divider", display: "grid", gap: 0.5 }}>
+    <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+      <SignOf link={link} />
+      <strong>{link.label}</strong>
+      <Box sx={{ ml: "auto", display: "flex", gap: 1.5, fontSize: 12, "& button": { minHeight: 24 } }}>
+        {onRaise ? (
+          <Act aria-label={`Move ${link.label} up`} onClick={onRaise}>
+            up
+          </Act>
         ) : null}
-        <Button
-          type="submit"
-          variant="outlined"
-          disabled={label.trim() === "" || !isAddress}
-          sx={{ justifySelf: "start" }}
-        >
-          Add the link
-        </Button>
+        <Act aria-label={`Take ${link.label} out`} onClick={onTakeOut}>
+          take out
+        </Act>
       </Box>
+    </Box>
+    <Quiet style={{ fontSize: 12, overflowWrap: "anywhere" }}>{link.url}</Quiet>
+    <SignPicker link={link} onPick={onSign} />
+  </Box>
+);
+
+const AddSocial = ({ onAdd }: { readonly onAdd: (link: SocialLink) => void }) => {
+  const [label, setLabel] = useState("");
+  const [url, setUrl] = useState("");
+  const isAddress = LinkTarget.safeParse(url.trim()).success;
+  const isWhole = label.trim() !== "" && isAddress;
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isWhole) return;
+        onAdd({ icon: "link", outline: "", label: label.trim(), url: url.trim() });
+        setLabel("");
+        setUrl("");
+      }}
+      sx={{ display: "grid", gap: 0.75, mt: 0.75 }}
+    >
+      <TextField
+        value={label}
+        placeholder="Name"
+        onChange={(event) => setLabel(event.target.value)}
+        slotProps={{ htmlInput: { "aria-label": "Name of the link", maxLength: 80 } }}
+      />
+      <TextField
+        value={url}
+        placeholder="https://…"
+        error={url !== "" && !isAddress}
+        onChange={(event) => setUrl(event.target.value)}
+        slotProps={{ htmlInput: { "aria-label": "Address of the link" } }}
+      />
+      {url !== "" && !isAddress ? (
+        <Wrong style={{ fontSize: 12, fontWeight: 400 }}>
+          A path, or an address with https:, mailto: or tel:
+        </Wrong>
+      ) : null}
+      <Button type="submit" variant="outlined" disabled={!isWhole} sx={{ justifySelf: "start" }}>
+        Add the link
+      </Button>
     </Box>
   );
 };

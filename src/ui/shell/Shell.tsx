@@ -9,7 +9,7 @@ import { call, signOut } from "../client/call";
 import { saveAll } from "../client/document-editor";
 import { type Frame, FrameProvider, useFrame, useMay } from "../client/frame";
 import { isSignedOut, useCall, useRevisions, useSite } from "../client/hooks";
-import { leafPath } from "../client/paths";
+import { type Leaf, leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
 import { Away } from "./Away";
 import { GoTo } from "./GoTo";
@@ -272,14 +272,16 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [creating, setCreating] = useState(false);
   const mayDesign = useMay("design");
+  const mayChoose = useMay("choose");
   const router = useRouter();
   const { mode, setMode } = useColorScheme();
   const close = () => setAnchor(null);
-  const leave = async () => {
-    await saveAll();
-    await signOut();
-    window.location.assign("/sign-in");
-  };
+  const to = (leaf: Leaf, site = frame.site.id) => ({
+    onClick: () => {
+      close();
+      router.push(leafPath(leaf, site));
+    },
+  });
   return (
     <>
       <Button
@@ -292,14 +294,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         {frame.sites.map((each) => (
-          <MenuItem
-            key={each.id}
-            selected={each.id === frame.site.id}
-            onClick={() => {
-              close();
-              router.push(leafPath("overview", each.id));
-            }}
-          >
+          <MenuItem key={each.id} selected={each.id === frame.site.id} {...to("overview", each.id)}>
             {each.name}
           </MenuItem>
         ))}
@@ -313,13 +308,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             New site …
           </MenuItem>
         ) : null}
-        <MenuItem
-          divider
-          onClick={() => {
-            close();
-            router.push(leafPath("profile", frame.site.id));
-          }}
-        >
+        <MenuItem divider {...to("profile")}>
           Site profile
         </MenuItem>
         {(["light", "dark", "system"] as const).map((each) => (
@@ -327,38 +316,20 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
             {{ light: "Light", dark: "Dark", system: "Light or dark as the system" }[each]}
           </MenuItem>
         ))}
-        <MenuItem
-          divider
-          onClick={() => {
-            close();
-            router.push(leafPath("access", frame.site.id));
-          }}
-        >
+        <MenuItem divider {...to("access")}>
           Access for scripts
         </MenuItem>
-        {!frame.may.includes("choose") ? null : (
-          <MenuItem
-            onClick={() => {
-              close();
-              router.push(leafPath("sign-ups", frame.site.id));
-            }}
-          >
-            Sign-ups
-          </MenuItem>
-        )}
-        {!frame.may.includes("choose") ? null : (
-          <MenuItem
-            onClick={() => {
-              close();
-              router.push(leafPath("visitors", frame.site.id));
-            }}
-          >
-            Visitor accounts
-          </MenuItem>
-        )}
+        {mayChoose ? <MenuItem {...to("sign-ups")}>Sign-ups</MenuItem> : null}
+        {mayChoose ? <MenuItem {...to("visitors")}>Visitor accounts</MenuItem> : null}
         <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
       </Menu>
       {creating ? <NewSite onClose={() => setCreating(false)} /> : null}
     </>
   );
+};
+
+const leave = async (): Promise<void> => {
+  await saveAll();
+  await signOut();
+  window.location.assign("/sign-in");
 };

@@ -21,6 +21,16 @@ const ONE_COLUMN = 640;
 /** How much of the page is shown, px of the page. */
 const SHOWN = { header: 380, footer: 470 } as const;
 
+const GRID = {
+  listStyle: "none",
+  m: 0,
+  mt: 2,
+  p: 0,
+  display: "grid",
+  gridTemplateColumns: { xs: "minmax(0,1fr)", md: "repeat(2, minmax(0,1fr))" },
+  gap: `${GAP}px`,
+} as const;
+
 /** Complete headers or footers made from the site's own logo, menus and colours, six at a time. */
 export const StartsScreen = () => {
   const query = useSearchParams();
@@ -48,33 +58,13 @@ export const StartsScreen = () => {
   };
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
-      <SheetHead
-        title="Starting points"
-        about={like ? "more like the one you chose" : "made of your logo, menus and colours"}
-      >
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={slot}
-          onChange={(_, next: Traits["slot"] | null) => next && start({ slot: next })}
-          aria-label="For the slot"
-        >
-          <ToggleButton value="header">headers</ToggleButton>
-          <ToggleButton value="footer">footers</ToggleButton>
-        </ToggleButtonGroup>
-        {like ? (
-          <Button variant="text" color="inherit" onClick={() => start({})}>
-            Back to all
-          </Button>
-        ) : from > 0 ? (
-          <Button variant="text" color="inherit" onClick={() => setFrom(from - PAGE)}>
-            The six before
-          </Button>
-        ) : null}
-        <Button variant="outlined" onClick={onward} disabled={!data || isFetching}>
-          Six others
-        </Button>
-      </SheetHead>
+      <Head
+        slot={slot}
+        hasLike={like !== null}
+        onSlot={(next) => start({ slot: next })}
+        onBack={like ? () => start({}) : from > 0 ? () => setFrom(from - PAGE) : null}
+        onward={!data || isFetching ? null : onward}
+      />
       <Quiet style={{ display: "block", marginTop: 12 }}>
         Every one stands in one row or behind a button from 320 to 1600 px, and every text in it can be read
         (4.5 : 1 or more).{" "}
@@ -88,20 +78,7 @@ export const StartsScreen = () => {
           its colours in House style.
         </Quiet>
       ) : null}
-      <Box
-        ref={desk}
-        component="ul"
-        aria-label={`Six ${slotName(slot)}s`}
-        sx={{
-          listStyle: "none",
-          m: 0,
-          mt: 2,
-          p: 0,
-          display: "grid",
-          gridTemplateColumns: { xs: "minmax(0,1fr)", md: "repeat(2, minmax(0,1fr))" },
-          gap: `${GAP}px`,
-        }}
-      >
+      <Box ref={desk} component="ul" aria-label={`Six ${slotName(slot)}s`} sx={GRID}>
         {shown.map((design, place) => (
           <DesignView
             key={`${slot} ${round} ${JSON.stringify(design.traits)}`}
@@ -117,6 +94,46 @@ export const StartsScreen = () => {
     </Box>
   );
 };
+
+const Head = ({
+  slot,
+  hasLike,
+  onSlot,
+  onBack,
+  onward,
+}: {
+  readonly slot: Traits["slot"];
+  readonly hasLike: boolean;
+  readonly onSlot: (slot: Traits["slot"]) => void;
+  /** `null` for the first six. */
+  readonly onBack: (() => void) | null;
+  /** `null` while others are being made. */
+  readonly onward: (() => void) | null;
+}) => (
+  <SheetHead
+    title="Starting points"
+    about={hasLike ? "more like the one you chose" : "made of your logo, menus and colours"}
+  >
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={slot}
+      onChange={(_, next: Traits["slot"] | null) => next && onSlot(next)}
+      aria-label="For the slot"
+    >
+      <ToggleButton value="header">headers</ToggleButton>
+      <ToggleButton value="footer">footers</ToggleButton>
+    </ToggleButtonGroup>
+    {onBack ? (
+      <Button variant="text" color="inherit" onClick={onBack}>
+        {hasLike ? "Back to all" : "The six before"}
+      </Button>
+    ) : null}
+    <Button variant="outlined" onClick={() => onward?.()} disabled={onward === null}>
+      Six others
+    </Button>
+  </SheetHead>
+);
 
 const DesignView = ({
   design,

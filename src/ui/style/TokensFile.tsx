@@ -4,7 +4,7 @@ import { useSnackbar } from "notistack";
 import { useRef, useState } from "react";
 import { COLOUR_ROLES, type ColourRole } from "../../core/model/house-style";
 import { count, ROLE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
-import { call } from "../client/call";
+import { type CallResult, call } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { OneOf } from "../fields/ChoiceInput";
 import { Swatch } from "../fields/ColourField";
@@ -93,44 +93,10 @@ const FilePlan = ({
         ))}
       </List>
       {data.isOurs ? null : (
-        <List name="What they are for">
-          {COLOUR_ROLES.map((role) => (
-            <Line key={role}>
-              <span style={{ width: 130 }}>{ROLE_NAMES[role]}</span>
-              <Box sx={{ width: 240 }}>
-                <OneOf
-                  id={`token-${role}`}
-                  label={`${ROLE_NAMES[role]} takes`}
-                  value={data.roles[role]}
-                  options={data.result.palette.map(({ id, name }) => [id, name] as const)}
-                  onChange={(next) => setRoles({ ...roles, [role]: next })}
-                />
-              </Box>
-            </Line>
-          ))}
-        </List>
-      )}
-      {data.fonts.length + data.looks.length + data.measures.length === 0 || data.isOurs ? null : (
-        <List name="Type and measures">
-          {data.fonts.map(({ name, use, family }) => (
-            <Line key={name}>
-              {family} <Quiet>for {use}</Quiet>
-            </Line>
-          ))}
-          {data.looks.map(({ name, style, look }) => (
-            <Line key={name}>
-              {TYPE_STYLE_NAMES[style]}{" "}
-              <Quiet>
-                {look.size} rem, weight {look.weight}
-              </Quiet>
-            </Line>
-          ))}
-          {data.measures.map(({ name, measure, px }) => (
-            <Line key={name}>
-              {MEASURE_NAMES[measure]} <Quiet>{px} px</Quiet>
-            </Line>
-          ))}
-        </List>
+        <>
+          <WhatFor data={data} onRole={(role, colour) => setRoles({ ...roles, [role]: colour })} />
+          <TypeAndMeasures data={data} />
+        </>
       )}
       {data.kept.length === 0 ? null : (
         <List name="Kept, though the style has no place for it">
@@ -155,6 +121,57 @@ const FilePlan = ({
     </Box>
   );
 };
+
+type PlanData = CallResult<"tokensPlan">;
+
+const WhatFor = ({
+  data,
+  onRole,
+}: {
+  readonly data: PlanData;
+  readonly onRole: (role: ColourRole, colour: string) => void;
+}) => (
+  <List name="What they are for">
+    {COLOUR_ROLES.map((role) => (
+      <Line key={role}>
+        <span style={{ width: 130 }}>{ROLE_NAMES[role]}</span>
+        <Box sx={{ width: 240 }}>
+          <OneOf
+            id={`token-${role}`}
+            label={`${ROLE_NAMES[role]} takes`}
+            value={data.roles[role]}
+            options={data.result.palette.map(({ id, name }) => [id, name] as const)}
+            onChange={(next) => onRole(role, next)}
+          />
+        </Box>
+      </Line>
+    ))}
+  </List>
+);
+
+const TypeAndMeasures = ({ data: { fonts, looks, measures } }: { readonly data: PlanData }) =>
+  fonts.length + looks.length + measures.length === 0 ? null : (
+    <List name="Type and measures">
+      {fonts.map(({ name, use, family }) => (
+        <Line key={name}>
+          {family} <Quiet>for {use}</Quiet>
+        </Line>
+      ))}
+      {looks.map(({ name, style, look }) => (
+        <Line key={name}>
+          {TYPE_STYLE_NAMES[style]}{" "}
+          <Quiet>
+            {look.size} rem, weight {look.weight}
+          </Quiet>
+        </Line>
+      ))}
+      {measures.map(({ name, measure, px }) => (
+        <Line key={name}>
+          {MEASURE_NAMES[measure]} <Quiet>{px} px</Quiet>
+        </Line>
+      ))}
+    </List>
+  );
 
 const List = ({ name, children }: { readonly name: string; readonly children: React.ReactNode }) => (
   <Box sx={{ mb: 1.5 }}>

@@ -7,16 +7,14 @@ import { NumberInput } from "../fields/NumberInput";
 import { Act, Quiet } from "../theme/pieces";
 import { DecimalField } from "./DecimalField";
 
-/** One text style: size, weight and line height on a line, the rest behind "more". */
-export const TypeFields = ({
-  name,
-  look,
-  onChange,
-}: {
+interface Props {
   readonly name: string;
   readonly look: TextLook;
   readonly onChange: (field: keyof TextLook, value: unknown) => void;
-}) => {
+}
+
+/** One text style: size, weight and line height on a line, the rest behind "more". */
+export const TypeFields = ({ name, look, onChange }: Props) => {
   const [isOpen, setOpen] = useState(false);
   const about = [
     look.family === "headings" ? "family of headings" : "",
@@ -25,66 +23,8 @@ export const TypeFields = ({
   ].filter((each) => each !== "");
   return (
     <Box sx={{ display: "grid", gap: 0.5 }}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1.3fr 0.9fr 1fr", gap: 0.75 }}>
-        <DecimalField
-          label={`${name}: size`}
-          value={look.size}
-          min={0.5}
-          max={10}
-          step={0.05}
-          unit="rem"
-          onChange={(next) => onChange("size", next)}
-        />
-        <NumberInput
-          label={`${name}: weight`}
-          value={look.weight}
-          min={1}
-          max={1000}
-          onChange={(next) => onChange("weight", next)}
-        />
-        <DecimalField
-          label={`${name}: line height`}
-          value={look.lineHeight}
-          min={0.8}
-          max={3}
-          step={0.05}
-          unit="×"
-          onChange={(next) => onChange("lineHeight", next)}
-        />
-      </Box>
-      {isOpen ? (
-        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.75, alignItems: "center" }}>
-          <OneOf
-            id={`family-${name}`}
-            label={`${name}: family`}
-            value={look.family}
-            options={[
-              ["text", "family of text"],
-              ["headings", "family of headings"],
-            ]}
-            onChange={(next) => onChange("family", next)}
-          />
-          <DecimalField
-            label={`${name}: letter spacing`}
-            value={look.spacing}
-            min={-0.2}
-            max={1}
-            step={0.01}
-            unit="em"
-            onChange={(next) => onChange("spacing", next)}
-          />
-          <FormControlLabel
-            control={
-              <Checkbox
-                size="small"
-                checked={look.upper}
-                onChange={(event) => onChange("upper", event.target.checked)}
-              />
-            }
-            label="upper case"
-          />
-        </Box>
-      ) : null}
+      <FirstFields name={name} look={look} onChange={onChange} />
+      {isOpen ? <MoreFields name={name} look={look} onChange={onChange} /> : null}
       <Box sx={{ fontSize: 12, display: "flex", gap: 1, "& button": { minHeight: 24 } }}>
         <Act
           aria-expanded={isOpen}
@@ -99,3 +39,67 @@ export const TypeFields = ({
     </Box>
   );
 };
+
+const FirstFields = ({ name, look, onChange }: Props) => (
+  <Box sx={{ display: "grid", gridTemplateColumns: "1.3fr 0.9fr 1fr", gap: 0.75 }}>
+    <DecimalField
+      label={`${name}: size`}
+      value={look.size}
+      min={0.5}
+      max={10}
+      step={0.05}
+      unit="rem"
+      onChange={(next) => onChange("size", next)}
+    />
+    <NumberInput
+      label={`${name}: weight`}
+      value={look.weight}
+      min={1}
+      max={1000}
+      onChange={(next) => onChange("weight", next)}
+    />
+    <DecimalField
+      label={`${name}: line height`}
+      value={look.lineHeight}
+      min={0.8}
+      max={3}
+      step={0.05}
+      unit="×"
+      onChange={(next) => onChange("lineHeight", next)}
+    />
+  </Box>
+);
+
+const MoreFields = ({ name, look, onChange }: Props) => (
+  <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.75, alignItems: "center" }}>
+    <OneOf
+      id={`family-${name}`}
+      label={`${name}: family`}
+      value={look.family}
+      options={[
+        ["text", "family of text"],
+        ["headings", "family of headings"],
+      ]}
+      onChange={(next) => onChange("family", next)}
+    />
+    <DecimalField
+      label={`${name}: letter spacing`}
+      value={look.spacing}
+      min={-0.2}
+      max={1}
+      step={0.01}
+      unit="em"
+      onChange={(next) => onChange("spacing", next)}
+    />
+    <FormControlLabel
+      control={
+        <Checkbox
+          size="small"
+          checked={look.upper}
+          onChange={(event) => onChange("upper", event.target.checked)}
+        />
+      }
+      label="upper case"
+    />
+  </Box>
+);

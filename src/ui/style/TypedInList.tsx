@@ -28,7 +28,6 @@ export const TypedInList = ({
   readonly found: readonly TypedIn[];
   readonly mayDesign: boolean;
 }) => {
-  const site = useSite();
   const change = useAct("change");
   const [shown, setShown] = useState<string | null>(null);
   const bind = (all: readonly TypedIn[]) =>
@@ -67,69 +66,13 @@ export const TypedInList = ({
           const key = `${typed.document} ${typed.node} ${typed.path.join(".")}`;
           return (
             <Box component="li" key={key} sx={{ py: 0.9, borderTop: 1, borderColor: "divider" }}>
-              <Box
-                sx={{ display: "flex", flexWrap: { xs: "wrap", md: "nowrap" }, gap: 1, alignItems: "center" }}
-              >
-                <Swatch value={typed.value} />
-                <Mono>{typed.value}</Mono>
-                <Box
-                  component="span"
-                  sx={{
-                    flex: 1,
-                    minWidth: 0,
-                    overflow: "hidden",
-                    textOverflow: "ellipsis",
-                    whiteSpace: { md: "nowrap" },
-                  }}
-                >
-                  {typed.part ? `${typed.part.node}: ` : null}
-                  {fieldName(String(typed.path.at(-1))).toLowerCase()} <Quiet>in</Quiet>{" "}
-                  {typed.part ? (
-                    <SheetLink href={partPath(typed.document, site)}>
-                      {typed.part.badge} {typed.part.name}
-                    </SheetLink>
-                  ) : (
-                    "the house style"
-                  )}
-                </Box>
-                <Box
-                  sx={{
-                    ml: "auto",
-                    display: "flex",
-                    gap: 1,
-                    alignItems: "center",
-                    whiteSpace: { md: "nowrap" },
-                  }}
-                >
-                  <Swatch value={typed.nearest.value} />
-                  <span>
-                    {typed.nearest.name}{" "}
-                    <Quiet>
-                      {distanceWords(typed.distance)}, ΔE {typed.distance.toFixed(3)}
-                    </Quiet>
-                  </span>
-                  {typed.part ? (
-                    <Act
-                      style={{ fontWeight: 400 }}
-                      aria-expanded={shown === key}
-                      aria-label={`Before and after of ${typed.value} in ${typed.part.badge}`}
-                      onClick={() => setShown(shown === key ? null : key)}
-                    >
-                      before and after
-                    </Act>
-                  ) : null}
-                  {mayDesign ? (
-                    <Button
-                      variant="outlined"
-                      disabled={change.isPending}
-                      aria-label={`Bind ${typed.value} in ${typed.part?.badge ?? "the house style"} to ${typed.nearest.name}`}
-                      onClick={() => bind([typed])}
-                    >
-                      Bind
-                    </Button>
-                  ) : null}
-                </Box>
-              </Box>
+              <TypedInLine
+                typed={typed}
+                isShown={shown === key}
+                onShow={() => setShown(shown === key ? null : key)}
+                onBind={mayDesign && !change.isPending ? () => bind([typed]) : null}
+                mayDesign={mayDesign}
+              />
               {shown === key ? <BeforeAfter typed={typed} all={found} /> : null}
             </Box>
           );
@@ -138,6 +81,79 @@ export const TypedInList = ({
     </Box>
   );
 };
+
+const ONE_LINE = {
+  flex: 1,
+  minWidth: 0,
+  overflow: "hidden",
+  textOverflow: "ellipsis",
+  whiteSpace: { md: "nowrap" },
+} as const;
+
+interface LineProps {
+  readonly typed: TypedIn;
+  readonly isShown: boolean;
+  readonly onShow: () => void;
+  /** `null` while something is being bound. */
+  readonly onBind: (() => void) | null;
+  readonly mayDesign: boolean;
+}
+
+/** A colour with where it stands, the nearest of the palette, and what can be done. */
+const TypedInLine = (props: LineProps) => {
+  const { typed } = props;
+  const site = useSite();
+  return (
+    <Box sx={{ display: "flex", flexWrap: { xs: "wrap", md: "nowrap" }, gap: 1, alignItems: "center" }}>
+      <Swatch value={typed.value} />
+      <Mono>{typed.value}</Mono>
+      <Box component="span" sx={ONE_LINE}>
+        {typed.part ? `${typed.part.node}: ` : null}
+        {fieldName(String(typed.path.at(-1))).toLowerCase()} <Quiet>in</Quiet>{" "}
+        {typed.part ? (
+          <SheetLink href={partPath(typed.document, site)}>
+            {typed.part.badge} {typed.part.name}
+          </SheetLink>
+        ) : (
+          "the house style"
+        )}
+      </Box>
+      <Nearest {...props} />
+    </Box>
+  );
+};
+
+const Nearest = ({ typed, isShown, onShow, onBind, mayDesign }: LineProps) => (
+  <Box sx={{ ml: "auto", display: "flex", gap: 1, alignItems: "center", whiteSpace: { md: "nowrap" } }}>
+    <Swatch value={typed.nearest.value} />
+    <span>
+      {typed.nearest.name}{" "}
+      <Quiet>
+        {distanceWords(typed.distance)}, ΔE {typed.distance.toFixed(3)}
+      </Quiet>
+    </span>
+    {typed.part ? (
+      <Act
+        style={{ fontWeight: 400 }}
+        aria-expanded={isShown}
+        aria-label={`Before and after of ${typed.value} in ${typed.part.badge}`}
+        onClick={onShow}
+      >
+        before and after
+      </Act>
+    ) : null}
+    {mayDesign ? (
+      <Button
+        variant="outlined"
+        disabled={onBind === null}
+        aria-label={`Bind ${typed.value} in ${typed.part?.badge ?? "the house style"} to ${typed.nearest.name}`}
+        onClick={() => onBind?.()}
+      >
+        Bind
+      </Button>
+    ) : null}
+  </Box>
+);
 
 /** The part as it is, and with its typed-in colours bound, on the first page it shows on. */
 const BeforeAfter = ({ typed, all }: { readonly typed: TypedIn; readonly all: readonly TypedIn[] }) => {

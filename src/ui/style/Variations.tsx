@@ -19,39 +19,19 @@ export const Variations = ({
   readonly style: HouseStyle;
   readonly apply: (operations: readonly Operation[]) => boolean;
 }) => {
-  const [name, setName] = useState("");
   const [open, setOpen] = useState<string | null>(null);
   const setAll = (variations: HouseStyle["variations"]) =>
     apply([{ op: "set", id: "style", path: ["variations"], value: variations, was: style.variations }]);
-  const keep = () => {
+  const keep = (name: string) => {
     const taken = new Set(style.variations.map(({ id }) => id));
     let number = style.variations.length + 1;
     while (taken.has(`v${number}`)) number += 1;
-    setAll([...style.variations, { id: `v${number}`, name: name.trim(), values: valuesOf(style) }]);
-    setName("");
+    setAll([...style.variations, { id: `v${number}`, name, values: valuesOf(style) }]);
   };
   const chosen = style.variations.find(({ id }) => id === open);
   return (
     <Box>
-      <Box
-        component="form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (name.trim() !== "") keep();
-        }}
-        sx={{ display: "flex", gap: 1, mb: 1.5 }}
-      >
-        <TextField
-          value={name}
-          placeholder="Name, such as Winter"
-          onChange={(event) => setName(event.target.value)}
-          slotProps={{ htmlInput: { "aria-label": "Name of the variation", maxLength: 80 } }}
-          sx={{ width: 240 }}
-        />
-        <Button type="submit" variant="contained" disabled={name.trim() === ""}>
-          Keep the style as it is now
-        </Button>
-      </Box>
+      <KeepAs onKeep={keep} />
       {style.variations.length === 0 ? (
         <Empty title="No variation is kept">
           Keep the style under a name before you try something: then compare the two, and go back as a whole
@@ -59,62 +39,105 @@ export const Variations = ({
         </Empty>
       ) : (
         <Box component="ul" aria-label="Variations" sx={{ listStyle: "none", m: 0, p: 0 }}>
-          {style.variations.map((variation) => {
-            const differences = styleDifferences(valuesOf(style), variation.values);
-            return (
-              <Box
-                component="li"
-                key={variation.id}
-                sx={{
-                  py: 0.75,
-                  borderTop: 1,
-                  borderColor: "divider",
-                  display: "flex",
-                  gap: 1.25,
-                  alignItems: "center",
-                }}
-              >
-                <Box sx={{ display: "flex" }}>
-                  {variation.values.palette.slice(0, 6).map(({ id, value }) => (
-                    <Swatch key={id} value={value} size={16} />
-                  ))}
-                </Box>
-                <strong>{variation.name}</strong>
-                <Quiet>
-                  {differences.length === 0
-                    ? "as the style is now"
-                    : differences.length === 1
-                      ? "1 value differs"
-                      : `${count(differences.length, "value")} differ`}
-                </Quiet>
-                <Box sx={{ ml: "auto", display: "flex", gap: 1.5 }}>
-                  <Act
-                    aria-expanded={open === variation.id}
-                    aria-label={`Compare ${variation.name}`}
-                    onClick={() => setOpen(open === variation.id ? null : variation.id)}
-                  >
-                    Compare
-                  </Act>
-                  <Act
-                    disabled={differences.length === 0}
-                    aria-label={`Use ${variation.name}`}
-                    onClick={() => apply(takeOver(valuesOf(style), variation.values))}
-                  >
-                    Use it
-                  </Act>
-                  <Act
-                    aria-label={`Drop ${variation.name}`}
-                    onClick={() => setAll(style.variations.filter(({ id }) => id !== variation.id))}
-                  >
-                    Drop
-                  </Act>
-                </Box>
-              </Box>
-            );
-          })}
+          {style.variations.map((variation) => (
+            <VariationLine
+              key={variation.id}
+              style={style}
+              variation={variation}
+              isOpen={open === variation.id}
+              onOpen={() => setOpen(open === variation.id ? null : variation.id)}
+              onUse={() => apply(takeOver(valuesOf(style), variation.values))}
+              onDrop={() => setAll(style.variations.filter(({ id }) => id !== variation.id))}
+            />
+          ))}
         </Box>
       )}
       {chosen ? <Comparison style={style} name={chosen.name} values={chosen.values} apply={apply} /> : null}
+    </Box>
+  );
+};
+
+const KeepAs = ({ onKeep }: { readonly onKeep: (name: string) => void }) => {
+  const [name, setName] = useState("");
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() === "") return;
+        onKeep(name.trim());
+        setName("");
+      }}
+      sx={{ display: "flex", gap: 1, mb: 1.5 }}
+    >
+      <TextField
+        value={name}
+        placeholder="Name, such as Winter"
+        onChange={(event) => setName(event.target.value)}
+        slotProps={{ htmlInput: { "aria-label": "Name of the variation", maxLength: 80 } }}
+        sx={{ width: 240 }}
+      />
+      <Button type="submit" variant="contained" disabled={name.trim() === ""}>
+        Keep the style as it is now
+      </Button>
+    </Box>
+  );
+};
+
+const differWords = (values: number): string =>
+  values === 0
+    ? "as the style is now"
+    : values === 1
+      ? "1 value differs"
+      : `${count(values, "value")} differ`;
+
+const VariationLine = ({
+  style,
+  variation,
+  isOpen,
+  onOpen,
+  onUse,
+  onDrop,
+}: {
+  readonly style: HouseStyle;
+  readonly variation: HouseStyle["variations"][number];
+  readonly isOpen: boolean;
+  readonly onOpen: () => void;
+  readonly onUse: () => void;
+  readonly onDrop: () => void;
+}) => {
+  const { name, values } = variation;
+  const differing = styleDifferences(valuesOf(style), values).length;
+  return (
+    <Box
+      component="li"
+      sx={{
+        py: 0.75,
+        borderTop: 1,
+        borderColor: "divider",
+        display: "flex",
+        gap: 1.25,
+        alignItems: "center",
+      }}
+    >
+      <Box sx={{ display: "flex" }}>
+        {values.palette.slice(0, 6).map(({ id, value }) => (
+          <Swatch key={id} value={value} size={16} />
+        ))}
+      </Box>
+      <strong>{name}</strong>
+      <Quiet>{differWords(differing)}</Quiet>
+      <Box sx={{ ml: "auto", display: "flex", gap: 1.5 }}>
+        <Act aria-expanded={isOpen} aria-label={`Compare ${name}`} onClick={onOpen}>
+          Compare
+        </Act>
+        <Act disabled={differing === 0} aria-label={`Use ${name}`} onClick={onUse}>
+          Use it
+        </Act>
+        <Act aria-label={`Drop ${name}`} onClick={onDrop}>
+          Drop
+        </Act>
+      </Box>
     </Box>
   );
 };

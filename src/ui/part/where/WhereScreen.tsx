@@ -34,7 +34,6 @@ export const WhereScreen = () => {
   const mayDesign = useMay("design");
   if (!data || !saved) return <Pending error={error} what="Opening the part …" />;
   const placement = wished ?? saved;
-  const set = (next: Placement) => put(id, next);
   const keep = async () => {
     const done = await change.mutateAsync({ operations: [...placementOperations(id, data.body, placement)] });
     drop(id);
@@ -51,62 +50,10 @@ export const WhereScreen = () => {
           p: 2.5,
         }}
       >
-        <Box
-          component="fieldset"
-          disabled={!mayDesign}
-          sx={{ display: "grid", gap: 3, alignContent: "start", minWidth: 0, border: 0, p: 0, m: 0 }}
-        >
-          <Lines
-            title="Shows on"
-            nothing="nowhere yet. Visitors never see it until a line says where."
-            lines={placement.conditions}
-            whole
-            onChange={(conditions) => set({ ...placement, conditions })}
-            onAudience={(audience) =>
-              set({
-                ...placement,
-                audience,
-                conditions: placement.conditions.length === 0 ? [{ clauses: [] }] : placement.conditions,
-              })
-            }
-          />
-          <Lines
-            title="Not on"
-            nothing="no exceptions"
-            lines={placement.exceptions}
-            whole={false}
-            onChange={(exceptions) => set({ ...placement, exceptions })}
-          />
-          <Terms placement={placement} onChange={set} />
-        </Box>
+        <Sentences placement={placement} mayDesign={mayDesign} onChange={(next) => put(id, next)} />
         <Box sx={{ minWidth: 0 }}>
           {wished ? (
-            <Box
-              role="group"
-              aria-label="Not kept yet"
-              sx={(theme) => ({
-                display: "flex",
-                flexWrap: "wrap",
-                alignItems: "center",
-                gap: 1.5,
-                px: 1.5,
-                py: 1,
-                mb: 2,
-                borderRadius: 1,
-                background: theme.vars?.palette.ours.brassWash,
-              })}
-            >
-              <span>Not kept yet: this is what it would do.</span>
-              <Button
-                variant="contained"
-                onClick={keep}
-                disabled={change.isPending || problem !== null}
-                sx={{ ml: "auto" }}
-              >
-                Keep in the draft
-              </Button>
-              <Act onClick={() => drop(id)}>Leave it as it was</Act>
-            </Box>
+            <NotKept onKeep={change.isPending || problem !== null ? null : keep} onLeave={() => drop(id)} />
           ) : null}
           {problem ? <Wrong role="alert">{problem}</Wrong> : null}
           {change.error ? <Trouble>{change.error.message}</Trouble> : null}
@@ -127,3 +74,73 @@ export const WhereScreen = () => {
     </Box>
   );
 };
+
+const Sentences = ({
+  placement,
+  mayDesign,
+  onChange,
+}: {
+  readonly placement: Placement;
+  readonly mayDesign: boolean;
+  readonly onChange: (placement: Placement) => void;
+}) => (
+  <Box
+    component="fieldset"
+    disabled={!mayDesign}
+    sx={{ display: "grid", gap: 3, alignContent: "start", minWidth: 0, border: 0, p: 0, m: 0 }}
+  >
+    <Lines
+      title="Shows on"
+      nothing="nowhere yet. Visitors never see it until a line says where."
+      lines={placement.conditions}
+      whole
+      onChange={(conditions) => onChange({ ...placement, conditions })}
+      onAudience={(audience) =>
+        onChange({
+          ...placement,
+          audience,
+          conditions: placement.conditions.length === 0 ? [{ clauses: [] }] : placement.conditions,
+        })
+      }
+    />
+    <Lines
+      title="Not on"
+      nothing="no exceptions"
+      lines={placement.exceptions}
+      whole={false}
+      onChange={(exceptions) => onChange({ ...placement, exceptions })}
+    />
+    <Terms placement={placement} onChange={onChange} />
+  </Box>
+);
+
+const NotKept = ({
+  onKeep,
+  onLeave,
+}: {
+  /** `null` while it cannot be kept. */
+  readonly onKeep: (() => void) | null;
+  readonly onLeave: () => void;
+}) => (
+  <Box
+    role="group"
+    aria-label="Not kept yet"
+    sx={(theme) => ({
+      display: "flex",
+      flexWrap: "wrap",
+      alignItems: "center",
+      gap: 1.5,
+      px: 1.5,
+      py: 1,
+      mb: 2,
+      borderRadius: 1,
+      background: theme.vars?.palette.ours.brassWash,
+    })}
+  >
+    <span>Not kept yet: this is what it would do.</span>
+    <Button variant="contained" onClick={() => onKeep?.()} disabled={onKeep === null} sx={{ ml: "auto" }}>
+      Keep in the draft
+    </Button>
+    <Act onClick={onLeave}>Leave it as it was</Act>
+  </Box>
+);
