@@ -8,7 +8,7 @@ import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, se
 import { startServer } from "./supervisor.mjs";
 
 const args = process.argv.slice(2);
-const withStudio = !args.includes("placement") && !args.includes("render");
+const withStudio = !args.some((arg) => /placement|render/.test(arg));
 ensurePackages(withStudio ? ["postgresql", "chromium"] : ["postgresql"]);
 ensureModules();
 if (withStudio) ensureBuild();

@@ -99,114 +99,224 @@ export const forgetKept = (site: string, document: string, changes: readonly Cha
 
 type EditedKind = "part" | "piece" | "menu" | "style" | "profile" | "picture";
 
+type Answers = readonly CallResult<"change">[];
+
+/** What goes on behind an editor: its queue, what is kept of it here, and how it goes on from what the server has. */
+class Work<K extends EditedKind> {
+  afterSave: (answers: Answers) => void = () => undefined;
+  whenSignedOut: () => void = () => undefined;
+  mayChange = true;
+  readonly keeper = new Keeper();
+  readonly queue: SaveQueue;
+  #answers: Answers = [];
+  #isTakingUp = false;
+
+  constructor(
+    private readonly kind: K | (() => K),
+    private readonly set: (state: Partial<DocumentEditor<DocumentBodies[K]>>) => void,
+    private readonly get: () => DocumentEditor<DocumentBodies[K]>,
+  ) {
+    this.queue = new SaveQueue({
+      send: (change) => this.#send(change),
+      maySucceedLater: (error) => error instanceof Unreachable,
+      onState: (saving, trouble) => this.set({ saving, trouble } as never),
+      onKept: (changes) => this.keepAll(changes),
+      onSaved: () => {
+        const answers = this.#answers;
+        this.#answers = [];
+        this.afterSave(answers);
+      },
+    });
+  }
+
+  documentWith(id: string, body: DocumentBodies[K]): DesignDocument {
+    const kind = typeof this.kind === "function" ? this.kind() : this.kind;
+    return { id, kind, body } as unknown as DesignDocument;
+  }
+
+  applied(
+    body: DocumentBodies[K],
+    { id, operations }: { readonly id: string; readonly operations: readonly Operation[] },
+  ) {
+    const outcome = applyOperations(new Map([[id, this.documentWith(id, body)]]), operations);
+    return outcome.ok ? { ...outcome, value: outcome.value.get(id)?.body as DocumentBodies[K] } : outcome;
+  }
+
+  async #send({ key, operations }: Change): Promise<void> {
+    try {
+      const answer = await call(
+        this.get().site,
+        "change",
+        { key, operations: [...operations] },
+        AbortSignal.timeout(ANSWER_WITHIN_MS),
+      );
+      this.#answers = [...this.#answers, answer];
+    } catch (error) {
+      if (isSignedOut(error)) {
+        // another may sign in at this computer: nothing goes under their name
+        this.putAway();
+        this.whenSignedOut();
+      }
+      throw error;
+    }
+  }
+
+  keepAll(changes: readonly Change[]): void {
+    const isKept = this.keeper.keep(this.get().site, changes);
+    this.set({ kept: isKept ? changes.length : 0 } as never);
+  }
+
+  /** Leaves what waits, kept here, to be gone on with another time. */
+  putAway(): void {
+    this.keepAll(this.queue.changes);
+    this.keeper.letGo();
+    this.set({ unfit: [] } as never);
+    this.queue.replace([]);
+  }
+
+  open(site: string, id: string, body: DocumentBodies[K], editing: Editing): void {
+    const isSame = this.get().site === site && this.get().id === id;
+    if (this.get().site !== site && this.queue.changes.length > 0) this.putAway();
+    this.mayChange = editing.mayChange;
+    const { account, path } = editing;
+    this.keeper.label(id, { account, path, name: documentName(this.documentWith(id, body)) });
+    const waiting = this.queue.changes.filter((change) => changedDocument(change) === id);
+    if (isSame && (waiting.length > 0 || this.#isTakingUp)) return;
+    if (!isSame) this.set({ site, id, unfit: this.keeper.unfitOf(id) } as never);
+    const now = this.applied(body, { id, operations: waiting.flatMap(({ operations }) => operations) });
+    this.show(now.ok ? now.value : body);
+    if (this.queue.changes.length === 0) this.set({ saving: "saved", trouble: null, kept: 0 } as never);
+    if (now.ok) void this.#takeUpStranded(account);
+    else void this.takeUp(false);
+  }
+
+  /** What is the same stays the same, so that only the rest is rendered. */
+  show(body: DocumentBodies[K]): void {
+    this.set({ body: replaceEqualDeep(this.get().body, body) } as never);
+  }
+
+  /** Changes kept here by pages that are gone: they are gone on with. */
+  async #takeUpStranded(account: string): Promise<void> {
+    const { site, id } = this.get();
+    const before = await strandedOf(site, id, account);
+    const isOpen = this.get().site === site && this.get().id === id;
+    const known = new Set([...this.get().unfit, ...this.queue.changes].map(({ key }) => key));
+    if (isOpen && before.some(({ key }) => !known.has(key))) await this.takeUp(false);
+  }
+
+  async takeUp(isGivingUp: boolean): Promise<void> {
+    if (this.#isTakingUp) return;
+    this.#isTakingUp = true;
+    try {
+      await this.#takeUpNow(isGivingUp);
+    } catch (error) {
+      this.set({ trouble: error instanceof Error ? error.message : "It could not be asked for." } as never);
+    } finally {
+      this.#isTakingUp = false;
+    }
+  }
+
+  async #takeUpNow(isGivingUp: boolean): Promise<void> {
+    const { site, id } = this.get();
+    const before = await strandedOf(site, id, this.keeper.accountOf(id));
+    const mine = () => {
+      const waiting = this.queue.changes.filter((change) => changedDocument(change) === id);
+      return [...new Map([...before, ...waiting].map((change) => [change.key, change])).values()];
+    };
+    const keys = mine().map(({ key }) => key);
+    const { body, arrived } = await call(site, "newest", { document: id, keys });
+    if (this.get().site !== site || this.get().id !== id) return;
+    this.keepAll(this.queue.changes);
+    const missing = isGivingUp ? [] : mine().filter(({ key }) => !arrived.includes(key));
+    // what has arrived, or is given up, is kept no longer
+    forget(site, id, isGivingUp ? keys : arrived);
+    // what waits of other documents stays kept, to be gone on with there
+    this.keeper.letGo(id);
+    this.#goOnFrom(body as DocumentBodies[K] | null, missing);
+  }
+
+  /** Goes on from the document as the server has it, with what fits of what it does not have yet. */
+  #goOnFrom(newest: DocumentBodies[K] | null, changes: readonly Change[]): void {
+    const { id } = this.get();
+    let body = newest;
+    const fitting: Change[] = [];
+    const unfit: Change[] = [];
+    for (const change of changes) {
+      const next = body && this.applied(body, { id, operations: change.operations });
+      if (next?.ok) body = next.value;
+      (next?.ok ? fitting : unfit).push(change);
+    }
+    this.keeper.take(
+      id,
+      changes.map(({ key }) => key),
+      unfit,
+    );
+    this.set({ unfit } as never);
+    if (body) this.show(body);
+    this.queue.replace(fitting);
+  }
+
+  apply(operations: readonly Operation[]): boolean {
+    const { id, body } = this.get();
+    if (!body) return false;
+    const next = this.mayChange ? this.applied(body, { id, operations }) : fail(issue("permission.none"));
+    if (!next.ok) {
+      this.set({ trouble: describeIssues(next.issues) } as never);
+      return false;
+    }
+    this.show(next.value);
+    this.queue.add(operations);
+    return true;
+  }
+}
+
+type State = "site" | "id" | "body" | "saving" | "trouble" | "kept" | "unfit" | "others";
+
+const actionsOf = <K extends EditedKind>(
+  work: Work<K>,
+  get: () => DocumentEditor<DocumentBodies[K]>,
+  set: (state: Partial<DocumentEditor<DocumentBodies[K]>>) => void,
+): Omit<DocumentEditor<DocumentBodies[K]>, State> => ({
+  open: (...opened) => work.open(...opened),
+  apply: (operations) => work.apply(operations),
+  set: (path, value) => {
+    const was = valueAt(get().body, path);
+    return work.apply([{ op: "set", id: get().id, path: [...path], value, was }]);
+  },
+  flush: () => work.queue.flush(),
+  keepNow: () => {
+    work.queue.keep();
+    return work.queue.changes.length === get().kept;
+  },
+  replace: (body) => {
+    work.show(body);
+    work.queue.replace([]);
+  },
+  takeNewest: () => work.takeUp(false),
+  giveUp: () => work.takeUp(true),
+  drop: (document) => {
+    work.keeper.take(document, [], []);
+    work.queue.replace(work.queue.changes.filter((change) => changedDocument(change) !== document));
+  },
+  forgetUnfit: () => {
+    work.keeper.take(get().id, [], []);
+    set({ unfit: [] } as never);
+    work.queue.keep();
+  },
+  countOther: () => set({ others: get().others + 1 } as never),
+  onSaved: (listener) => {
+    work.afterSave = listener;
+  },
+  onSignedOut: (listener) => {
+    work.whenSignedOut = listener;
+  },
+});
+
 /** The state of such an editor, for a store of its own or one that knows more besides. */
 export const documentState =
   <K extends EditedKind>(kind: K | (() => K)): StateCreator<DocumentEditor<DocumentBodies[K]>> =>
   (set, get) => {
-    type Body = DocumentBodies[K];
-    let afterSave: (answers: readonly CallResult<"change">[]) => void = () => undefined;
-    let answers: readonly CallResult<"change">[] = [];
-    let whenSignedOut: () => void = () => undefined;
-    let mayChange = true;
-    const keeper = new Keeper();
-    const documentWith = (id: string, body: Body) =>
-      ({ id, kind: typeof kind === "function" ? kind() : kind, body }) as unknown as DesignDocument;
-    const applied = (body: Body, { id, operations }: { id: string; operations: readonly Operation[] }) => {
-      const outcome = applyOperations(new Map([[id, documentWith(id, body)]]), operations);
-      return outcome.ok ? { ...outcome, value: outcome.value.get(id)?.body as Body } : outcome;
-    };
-
-    const keepAll = (changes: readonly Change[]) => {
-      const isKept = keeper.keep(get().site, changes);
-      set({ kept: isKept ? changes.length : 0 });
-    };
-    /** Leaves what waits, kept here, to be gone on with another time. */
-    const putAway = () => {
-      keepAll(queue.changes);
-      keeper.letGo();
-      set({ unfit: [] });
-      queue.replace([]);
-    };
-    const queue: SaveQueue = new SaveQueue({
-      send: async ({ key, operations }) => {
-        try {
-          const answer = await call(
-            get().site,
-            "change",
-            { key, operations: [...operations] },
-            AbortSignal.timeout(ANSWER_WITHIN_MS),
-          );
-          answers = [...answers, answer];
-        } catch (error) {
-          if (isSignedOut(error)) {
-            // another may sign in at this computer: nothing goes under their name
-            putAway();
-            whenSignedOut();
-          }
-          throw error;
-        }
-      },
-      maySucceedLater: (error) => error instanceof Unreachable,
-      onState: (saving, trouble) => set({ saving, trouble }),
-      onKept: keepAll,
-      onSaved: () => {
-        const told = answers;
-        answers = [];
-        afterSave(told);
-      },
-    });
-
-    /** Goes on from the document as the server has it, with what fits of what it does not have yet. */
-    const goOnFrom = (newest: Body | null, changes: readonly Change[]) => {
-      const { id } = get();
-      let body = newest;
-      const fitting: Change[] = [];
-      const unfit: Change[] = [];
-      for (const change of changes) {
-        const next = body && applied(body, { id, operations: change.operations });
-        if (next?.ok) body = next.value;
-        (next?.ok ? fitting : unfit).push(change);
-      }
-      keeper.take(
-        id,
-        changes.map(({ key }) => key),
-        unfit,
-      );
-      set({ unfit, ...(body ? { body: replaceEqualDeep(get().body, body) } : {}) });
-      queue.replace(fitting);
-    };
-    const takeUp = async (isGivingUp: boolean) => {
-      const { site, id } = get();
-      const before = await strandedOf(site, id, keeper.accountOf(id));
-      const mine = () => {
-        const waiting = queue.changes.filter((change) => changedDocument(change) === id);
-        return [...new Map([...before, ...waiting].map((change) => [change.key, change])).values()];
-      };
-      const keys = mine().map(({ key }) => key);
-      const { body, arrived } = await call(site, "newest", { document: id, keys });
-      if (get().site !== site || get().id !== id) return;
-      keepAll(queue.changes);
-      const missing = isGivingUp ? [] : mine().filter(({ key }) => !arrived.includes(key));
-      // what has arrived, or is given up, is kept no longer
-      const goes = isGivingUp ? keys : arrived;
-      forget(site, id, goes);
-      // what waits of other documents stays kept, to be gone on with there
-      keeper.letGo(id);
-      goOnFrom(body as Body | null, missing);
-    };
-    let isTakingUp = false;
-    const takeUpOnce = async (isGivingUp: boolean) => {
-      if (isTakingUp) return;
-      isTakingUp = true;
-      try {
-        await takeUp(isGivingUp);
-      } catch (error) {
-        set({ trouble: error instanceof Error ? error.message : "It could not be asked for." });
-      } finally {
-        isTakingUp = false;
-      }
-    };
-
+    const work = new Work(kind, set, get);
     editors.add(get as never);
     return {
       site: "",
@@ -216,71 +326,8 @@ export const documentState =
       trouble: null,
       kept: 0,
       unfit: [],
-      open: (site, id, body, editing) => {
-        const isSame = get().site === site && get().id === id;
-        if (get().site !== site && queue.changes.length > 0) putAway();
-        mayChange = editing.mayChange;
-        const { account, path } = editing;
-        keeper.label(id, { account, path, name: documentName(documentWith(id, body)) });
-        const waiting = queue.changes.filter((change) => changedDocument(change) === id);
-        if (isSame && (waiting.length > 0 || isTakingUp)) return;
-        if (!isSame) set({ site, id, unfit: keeper.unfitOf(id) });
-        const now = applied(body, { id, operations: waiting.flatMap(({ operations }) => operations) });
-        set({ body: replaceEqualDeep(get().body, now.ok ? now.value : body) });
-        if (queue.changes.length === 0) set({ saving: "saved", trouble: null, kept: 0 });
-        if (!now.ok) void takeUpOnce(false);
-        else
-          void strandedOf(site, id, account).then((before) => {
-            const isOpen = get().site === site && get().id === id;
-            const known = new Set([...get().unfit, ...queue.changes].map(({ key }) => key));
-            if (isOpen && before.some(({ key }) => !known.has(key))) return takeUpOnce(false);
-          });
-      },
-      apply: (operations) => {
-        const { id, body } = get();
-        if (!body) return false;
-        const next = mayChange ? applied(body, { id, operations }) : fail(issue("permission.none"));
-        if (!next.ok) {
-          set({ trouble: describeIssues(next.issues) });
-          return false;
-        }
-        // reading it made everything anew: what is the same stays the same, so that only the rest is rendered
-        set({ body: replaceEqualDeep(body, next.value) });
-        queue.add(operations);
-        return true;
-      },
-      set: (path, value) => {
-        const was = valueAt(get().body, path);
-        return get().apply([{ op: "set", id: get().id, path: [...path], value, was }]);
-      },
-      flush: () => queue.flush(),
-      keepNow: () => {
-        queue.keep();
-        return queue.changes.length === get().kept;
-      },
-      replace: (body) => {
-        set({ body: replaceEqualDeep(get().body, body) });
-        queue.replace([]);
-      },
-      takeNewest: () => takeUpOnce(false),
-      giveUp: () => takeUpOnce(true),
-      drop: (document) => {
-        keeper.take(document, [], []);
-        queue.replace(queue.changes.filter((change) => changedDocument(change) !== document));
-      },
-      forgetUnfit: () => {
-        keeper.take(get().id, [], []);
-        set({ unfit: [] });
-        queue.keep();
-      },
       others: 0,
-      countOther: () => set({ others: get().others + 1 }),
-      onSaved: (listener) => {
-        afterSave = listener;
-      },
-      onSignedOut: (listener) => {
-        whenSignedOut = listener;
-      },
+      ...actionsOf(work, get, set),
     };
   };
 

@@ -2,7 +2,7 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
 import { transfer } from "comlink";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { createStore } from "zustand";
+import { createStore, type StoreApi } from "zustand";
 import type { Part } from "../../core/design/part";
 import type { BandReading } from "../../core/layout/readings";
 import type { Instead, Noticed } from "../../workers/preview.worker";
@@ -66,47 +66,29 @@ const now = (): number => performance.timeOrigin + performance.now();
 const isSame = (a: Wanted, b: Wanted): boolean =>
   a.edited?.id === b.edited?.id && a.edited?.part === b.edited?.part && a.instead === b.instead;
 
-/**
- * Drawings of one page with a part as it is being edited. Renders in a worker, which the frames are tied to; while one
- * is under way only the newest edit waits. `onDrawn` counts the frames that have it on the screen; when all have, and
- * what is said beside them is there too, the window is told.
- */
-export const usePreview = (
-  page: string | null,
-  edited: Edited | null,
-  asked: Asked,
-  frames: number,
-  { revision = null, instead = NOTHING_INSTEAD, hasRuler = false, worker: shared }: PreviewOptions = {},
-) => {
-  const site = useSite();
+/** What one view of a page draws with. */
+interface View {
+  readonly worker: WorkerOf;
+  /** Which it is among those that share the worker. */
+  readonly view: number;
+  readonly loop: DrawLoop<Wanted>;
+  readonly said: StoreApi<Said>;
+}
+
+const useView = (wanted: Wanted, shared: WorkerOf | undefined): View => {
   const worker = usePreviewWorker(shared);
   const [view] = useState(() => ++views);
   useEffect(() => () => void worker()?.leave(view), [worker, view]);
   const [said] = useState(() => createStore<Said>(() => ({ readings: [], noticed: NOTHING_NOTICED })));
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const loaded = useRef("");
-  const [loop] = useState(() => new DrawLoop<Wanted>({ edited, instead }));
-  const counter = useRef(0);
-  const seen = useMemo(
-    () =>
-      new Acknowledgements(frames, (detail) =>
-        window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail })),
-      ),
-    [frames],
-  );
-  const given = useRef<Wanted>({ edited, instead });
-  if (!isSame(given.current, { edited, instead })) {
-    given.current = { edited, instead };
-    // it may have been asked for already, before this was rendered
-    if (!isSame(loop.wish, given.current)) loop.want(given.current);
-  }
+  const [loop] = useState(() => new DrawLoop<Wanted>(wanted));
+  return useMemo(() => ({ worker, view, loop, said }), [worker, view, loop, said]);
+};
 
-  /** A drawing is on the screen in one more frame, since a time of the clock, ms. */
-  const onDrawn = useCallback((id: number, at: number) => seen.frame(id, at), [seen]);
-  // what takes longer is asked for once typing rests
+/** What takes longer is asked for once typing rests. */
+const useNotice = ({ worker, view, loop, said }: View): (() => void) => {
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(rest.current), []);
-  const notice = useCallback(() => {
+  return useCallback(() => {
     clearTimeout(rest.current);
     rest.current = setTimeout(async () => {
       const { edited: now, instead: over } = loop.wish;
@@ -115,7 +97,14 @@ export const usePreview = (
       if (noticed) said.setState((before) => replaceEqualDeep(before, { ...before, noticed }));
     }, RESTS_MS);
   }, [loop, said, worker, view]);
-  const render = useCallback(
+};
+
+/** Draws what is wished for, of a page; while a drawing is under way only the newest waits. */
+const useRender = (at: View, seen: Acknowledgements, hasRuler: boolean) => {
+  const { worker, view, loop, said } = at;
+  const notice = useNotice(at);
+  const counter = useRef(0);
+  return useCallback(
     async (subject: string) => {
       const thread = worker();
       if (!thread) return;
@@ -135,21 +124,26 @@ export const usePreview = (
           said.setState(replaceEqualDeep(before, { ...before, readings }));
           // what stays as it is is on the screen already
           if (said.getState() === before) seen.said(id, 0, 0);
-          else onceSeen((painted, at) => seen.said(id, painted, at));
+          else onceSeen((painted, now) => seen.said(id, painted, now));
           notice();
         },
       );
     },
     [loop, worker, view, said, notice, seen, hasRuler],
   );
+};
 
-  const sourceOf = (part: Part | null): string =>
-    page === null
-      ? ""
-      : `${page} ${asked.audience} ${asked.state} ${asked.at} ${part ? needsKey(part) : ""} ${String(revision)}`;
-  const source = sourceOf(loop.wish.edited?.part ?? null);
-  const latest = useRef(sourceOf);
-  latest.current = sourceOf;
+/** Asks for the data of a page whenever it is another, and draws it; says which it is drawn from. */
+const useLoaded = (
+  { worker, view, loop }: View,
+  page: string | null,
+  asked: Asked,
+  source: string,
+  render: (subject: string) => Promise<void>,
+) => {
+  const site = useSite();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const loaded = useRef("");
   useEffect(() => {
     if (page === null) return;
     let current = true;
@@ -180,22 +174,11 @@ export const usePreview = (
       current = false;
     };
   }, [page, render, loop, asked.audience, asked.state, asked.at, site, source, worker, view]);
+  return { loaded, trouble };
+};
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
-  useEffect(() => {
-    if (page !== null && loaded.current === source) void render(page);
-  }, [edited?.part, instead]);
-
-  /** Draws something else at once: what it changes on the screen beside the frames may come after. */
-  const redraw = useCallback(
-    (next: Partial<Wanted>) => {
-      const asks = { ...loop.wish, ...next };
-      loop.want(asks);
-      // what needs other data of the page is drawn when that is there
-      if (page !== null && loaded.current === latest.current(asks.edited?.part ?? null)) void render(page);
-    },
-    [page, loop, render],
-  );
+/** What else can be asked of the worker for the view. */
+const useAsking = ({ worker, view, loop }: View) => {
   const tied = useRef(0);
   /** Ties a frame to the drawings, by its line; gives what unties it. */
   const tie = useCallback(
@@ -215,6 +198,70 @@ export const usePreview = (
       (await worker()?.waysToReach(view, part, loop.wish.instead, band, target)) ?? [],
     [loop, worker, view],
   );
+  return { tie, warm, ways };
+};
+
+/** What was given with this rendering is wished for, unless it was asked for already before. */
+const useWish = ({ loop }: View, wanted: Wanted): void => {
+  const given = useRef(wanted);
+  if (isSame(given.current, wanted)) return;
+  given.current = wanted;
+  if (!isSame(loop.wish, wanted)) loop.want(wanted);
+};
+
+const useSeen = (frames: number): Acknowledgements =>
+  useMemo(
+    () =>
+      new Acknowledgements(frames, (detail) =>
+        window.dispatchEvent(new CustomEvent("gray-latch:drawn", { detail })),
+      ),
+    [frames],
+  );
+
+/**
+ * Drawings of one page with a part as it is being edited. Renders in a worker, which the frames are tied to; while one
+ * is under way only the newest edit waits. `onDrawn` counts the frames that have it on the screen; when all have, and
+ * what is said beside them is there too, the window is told.
+ */
+export const usePreview = (
+  page: string | null,
+  edited: Edited | null,
+  asked: Asked,
+  frames: number,
+  { revision = null, instead = NOTHING_INSTEAD, hasRuler = false, worker: shared }: PreviewOptions = {},
+) => {
+  const at = useView({ edited, instead }, shared);
+  const { worker, loop, said } = at;
+  const seen = useSeen(frames);
+  useWish(at, { edited, instead });
+  /** A drawing is on the screen in one more frame, since a time of the clock, ms. */
+  const onDrawn = useCallback((id: number, time: number) => seen.frame(id, time), [seen]);
+  const render = useRender(at, seen, hasRuler);
+  const sourceOf = (part: Part | null): string =>
+    page === null
+      ? ""
+      : `${page} ${asked.audience} ${asked.state} ${asked.at} ${part ? needsKey(part) : ""} ${String(revision)}`;
+  const source = sourceOf(loop.wish.edited?.part ?? null);
+  const latest = useRef(sourceOf);
+  latest.current = sourceOf;
+  const { loaded, trouble } = useLoaded(at, page, asked, source, render);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: every edit is drawn, whatever it touched
+  useEffect(() => {
+    if (page !== null && loaded.current === source) void render(page);
+  }, [edited?.part, instead]);
+
+  /** Draws something else at once: what it changes on the screen beside the frames may come after. */
+  const redraw = useCallback(
+    (next: Partial<Wanted>) => {
+      const asks = { ...loop.wish, ...next };
+      loop.want(asks);
+      // what needs other data of the page is drawn when that is there
+      if (page !== null && loaded.current === latest.current(asks.edited?.part ?? null)) void render(page);
+    },
+    [page, loop, loaded, render],
+  );
+  const { tie, warm, ways } = useAsking(at);
   return useMemo(
     () => ({ tie, onDrawn, trouble, redraw, said, ways, warm, worker }),
     [tie, onDrawn, trouble, redraw, said, ways, warm, worker],
