@@ -38,6 +38,8 @@ try {
     PGPASSWORD: "app",
     PGDATABASE: "gray_latch_bench",
     PORT: String(await freePort(4380)),
+    // peers take what they take
+    PGSTATEMENT_MS: "900000",
   };
   const tsx = (file, ...more) =>
     spawnSync(process.execPath, ["--expose-gc", "--import", "tsx", file, ...more], {

@@ -3,7 +3,7 @@ import { Box, Typography } from "@mui/material";
 import type { CallResult } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
-import { Act, Empty, Mono, Pending, Quiet, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
+import { Act, Empty, Mono, Pending, Quiet, Row, Rows, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
 import { MakeNamed } from "./MakeNamed";
 
 /** One's own tokens for scripts: made, shown once, taken back. */
@@ -37,11 +37,11 @@ export const AccessScreen = () => {
           change.
         </Empty>
       ) : (
-        <Box component="ul" aria-label="Tokens" sx={{ listStyle: "none", m: 0, mt: 2, p: 0 }}>
+        <Rows aria-label="Tokens" style={{ marginTop: 16 }}>
           {data.tokens.map((token) => (
             <TokenLine key={token.id} token={token} />
           ))}
-        </Box>
+        </Rows>
       )}
       <HowToAsk />
     </Box>
@@ -52,18 +52,7 @@ const TokenLine = ({ token }: { readonly token: CallResult<"tokens">["tokens"][n
   const { moment } = useFrame();
   const drop = useAct("dropToken");
   return (
-    <Box
-      component="li"
-      sx={{
-        display: "flex",
-        flexWrap: "wrap",
-        gap: 1.5,
-        alignItems: "center",
-        minHeight: 36,
-        borderBottom: 1,
-        borderColor: "divider",
-      }}
-    >
+    <Row>
       <strong>{token.name}</strong>
       <Quiet>
         made {moment(token.made)}
@@ -76,7 +65,7 @@ const TokenLine = ({ token }: { readonly token: CallResult<"tokens">["tokens"][n
       >
         Take back
       </Act>
-    </Box>
+    </Row>
   );
 };
 

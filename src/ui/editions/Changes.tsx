@@ -3,7 +3,7 @@ import { Box, Checkbox } from "@mui/material";
 import type { Slot } from "../../core/model/slot";
 import type { CallResult } from "../client/call";
 import { Badge } from "../shell/Badge";
-import { Act, Quiet } from "../theme/pieces";
+import { Act, Quiet, Rows } from "../theme/pieces";
 
 export type ReviewData = CallResult<"review">;
 
@@ -43,7 +43,7 @@ export const Changes = ({
   };
   return (
     <Box>
-      <Box component="ul" aria-label="Changes" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Changes">
         {changes.map((change) => {
           return (
             <Box
@@ -77,7 +77,7 @@ export const Changes = ({
             </Box>
           );
         })}
-      </Box>
+      </Rows>
       {mayChoose && changes.some(({ id }) => left.has(id)) ? (
         <Box sx={{ pt: 1 }}>
           <Quiet>What is not ticked stays in the draft.</Quiet>{" "}

@@ -5,7 +5,7 @@ import { MakeNamed } from "../access/MakeNamed";
 import type { CallResult } from "../client/call";
 import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
-import { Act, Mono, Quiet, ShownOnce } from "../theme/pieces";
+import { Act, Mono, Quiet, Rows, ShownOnce } from "../theme/pieces";
 
 /** Links to the draft for those without an account: made, shown once, taken back. */
 export const DraftLinks = () => {
@@ -31,11 +31,11 @@ export const DraftLinks = () => {
         />
       ) : null}
       {create.data ? <MadeLink url={create.data.url} /> : null}
-      <Box component="ul" aria-label="Links to the draft" sx={{ listStyle: "none", m: 0, mt: 0.5, p: 0 }}>
+      <Rows aria-label="Links to the draft" style={{ marginTop: 4 }}>
         {data?.links.map((link) => (
           <LinkLine key={link.id} link={link} onTakeBack={mayDesign ? create.reset : null} />
         ))}
-      </Box>
+      </Rows>
     </Box>
   );
 };

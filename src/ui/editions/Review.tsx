@@ -11,7 +11,7 @@ import { partPath } from "../client/paths";
 import { MomentField } from "../fields/MomentField";
 import { ImpactView } from "../overview/ImpactView";
 import { LookLine, lookKey } from "../overview/LookLine";
-import { Act, Quiet, Trouble, Wrong } from "../theme/pieces";
+import { Act, Quiet, Rows, Trouble, Wrong } from "../theme/pieces";
 import { BeforeAfter } from "./BeforeAfter";
 import { Changes, NONE, type ReviewData, type Ticks } from "./Changes";
 
@@ -207,11 +207,11 @@ const Looks = () => {
   return (
     <Box>
       <Typography variant="h3">Worth a look</Typography>
-      <Box component="ul" aria-label="Worth a look" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Worth a look">
         {data.findings.map((finding) => (
           <LookLine key={lookKey(finding)} finding={finding} />
         ))}
-      </Box>
+      </Rows>
     </Box>
   );
 };

@@ -9,7 +9,7 @@ import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
-import { Quiet, SheetHead, Trouble } from "../theme/pieces";
+import { Quiet, Rows, SheetHead, Trouble } from "../theme/pieces";
 
 type Place = CallResult<"findText">["places"][number];
 const keyOf = ({ document, node, path }: Place): string => JSON.stringify([document, node, path]);
@@ -64,7 +64,7 @@ export const FindScreen = () => {
           Type what to look for. Words of entries are content: they are changed where entries are written.
         </Quiet>
       ) : null}
-      <Box component="ul" aria-label="Places" sx={{ listStyle: "none", m: 0, mt: 1.5, p: 0 }}>
+      <Rows aria-label="Places" style={{ marginTop: 12 }}>
         {places.map((place) => (
           <PlaceLine
             key={keyOf(place)}
@@ -74,7 +74,7 @@ export const FindScreen = () => {
             onToggle={() => setWithout((now) => toggled(now, keyOf(place)))}
           />
         ))}
-      </Box>
+      </Rows>
       {data && data.total > places.length && places.length > 0 ? (
         <Quiet>and {data.total - places.length} more; replace these first</Quiet>
       ) : null}

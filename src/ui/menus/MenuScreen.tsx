@@ -16,7 +16,7 @@ import { FitBar, FitScale } from "../fit/FitBar";
 import { PartSign } from "../shell/PartSign";
 import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Mono, Pending, Quiet, SheetHead } from "../theme/pieces";
+import { Act, Mono, Pending, Quiet, Row, Rows, SheetHead } from "../theme/pieces";
 import { ItemTree } from "./ItemTree";
 import { changeItems, useMenuEditor } from "./menu-editor";
 
@@ -162,20 +162,9 @@ const Missing = ({
       <Typography id="missing" variant="h2">
         Pages it does not have
       </Typography>
-      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows>
         {pages.map(({ identity, title, path }) => (
-          <Box
-            component="li"
-            key={identity}
-            sx={{
-              display: "flex",
-              gap: 1,
-              alignItems: "baseline",
-              minHeight: 30,
-              borderBottom: 1,
-              borderColor: "divider",
-            }}
-          >
+          <Row key={identity}>
             <span>{title}</span>
             <Mono style={{ opacity: 0.75 }}>{path}</Mono>
             {mayAdd ? (
@@ -187,8 +176,8 @@ const Missing = ({
                 Add
               </Act>
             ) : null}
-          </Box>
+          </Row>
         ))}
-      </Box>
+      </Rows>
     </Box>
   );

@@ -9,7 +9,7 @@ import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { Act, Mono, Quiet, Rows, Trouble, Waiting } from "../theme/pieces";
 import { MendView } from "./MendView";
 
 export type Found = CallResult<"findings">["findings"][number];
@@ -45,7 +45,7 @@ export const FindingSheet = ({
       <Typography sx={{ py: 2, fontSize: "0.94rem" }}>
         {sentenceCase(describeFinding(finding, badge, moment))}
       </Typography>
-      <Box component="ul" aria-label="Parts of it" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Parts of it">
         {parts.map((part) => (
           <Box
             component="li"
@@ -68,7 +68,7 @@ export const FindingSheet = ({
             </SheetLink>
           </Box>
         ))}
-      </Box>
+      </Rows>
       {finding.some.length > 0 ? (
         <Box component="details" sx={{ mt: 1.5, "& summary": { cursor: "pointer" } }}>
           <summary>The pages</summary>

@@ -8,7 +8,7 @@ import type { CallResult } from "../client/call";
 import { useFrame, useMay } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { PartSign } from "../shell/PartSign";
-import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { Act, Quiet, Rows, Trouble, Waiting } from "../theme/pieces";
 import { MendView } from "./MendView";
 
 type Row = CallResult<"explain">["rows"][number];
@@ -36,11 +36,11 @@ export const Rivals = ({
   const shown = all || far <= MOST_NEAR ? rivals : close;
   return (
     <>
-      <Box component="ul" aria-label="Other parts of this slot" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Other parts of this slot">
         {shown.map((row) => (
           <Rival key={row.part} page={page} slot={slot} row={row} />
         ))}
-      </Box>
+      </Rows>
       {shown.length < rivals.length ? (
         <Box sx={{ py: 1 }}>
           <Act onClick={() => setAll(true)}>

@@ -6,7 +6,7 @@ import { useCall, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { Act, Mono, Quiet, Rows, Trouble, Waiting } from "../theme/pieces";
 import { cellsOf, type Selection } from "./selection";
 
 const HOW: Readonly<Record<string, string>> = {
@@ -36,7 +36,7 @@ export const RowSheet = ({
         <Typography variant="h2">{label}</Typography>
         <Mono style={{ opacity: 0.75 }}>{data.page.path}</Mono>
       </Box>
-      <Box component="ul" aria-label="Slots of the page" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Slots of the page">
         {data.slots.map((slot) => (
           <Box
             component="li"
@@ -55,7 +55,7 @@ export const RowSheet = ({
             </Act>
           </Box>
         ))}
-      </Box>
+      </Rows>
       <Box sx={{ mt: 2 }}>
         <SheetLink href={pagePath(identity, site)}>Open this page</SheetLink>
       </Box>

@@ -12,10 +12,10 @@ import { leafPath, partPath } from "../client/paths";
 import { PartMenu } from "../part/PartHead";
 import { Badge } from "../shell/Badge";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
+import { Act, Empty, Pending, Quiet, Row, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { NewPart } from "./NewPart";
 
-type Row = CallResult<"parts">["rows"][number];
+type PartRow = CallResult<"parts">["rows"][number];
 
 /** All parts, slot by slot, in the order that decides among equals. */
 export const PartsScreen = () => {
@@ -77,20 +77,9 @@ const Pieces = () => {
   return (
     <Box component="section" sx={{ mt: 2.5 }} aria-label="Shared pieces">
       <Typography variant="h2">Shared pieces</Typography>
-      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows>
         {data.pieces.map((piece) => (
-          <Box
-            component="li"
-            key={piece.id}
-            sx={{
-              display: "flex",
-              gap: 2,
-              alignItems: "center",
-              minHeight: 36,
-              borderTop: 1,
-              borderColor: "divider",
-            }}
-          >
+          <Row key={piece.id}>
             <SheetLink href={leafPath("pieces", site, piece.id)}>{piece.name}</SheetLink>
             <Quiet>
               {piece.uses.length === 0
@@ -102,9 +91,9 @@ const Pieces = () => {
                 Remove
               </Act>
             ) : null}
-          </Box>
+          </Row>
         ))}
-      </Box>
+      </Rows>
     </Box>
   );
 };
@@ -115,7 +104,7 @@ const SlotTable = ({
   onNew,
 }: {
   readonly slot: Slot;
-  readonly rows: readonly Row[];
+  readonly rows: readonly PartRow[];
   readonly onNew: () => void;
 }) => (
   <Box component="section" sx={{ mt: 2.5 }} aria-label={SLOT_NAMES[slot]}>
@@ -157,7 +146,7 @@ const SlotTable = ({
           </thead>
           <tbody>
             {rows.map((row) => (
-              <PartRow key={row.id} row={row} />
+              <PartLine key={row.id} row={row} />
             ))}
           </tbody>
         </Box>
@@ -166,7 +155,7 @@ const SlotTable = ({
   </Box>
 );
 
-const PartRow = ({ row }: { readonly row: Row }) => {
+const PartLine = ({ row }: { readonly row: PartRow }) => {
   const site = useSite();
   const isActive = row.state !== "paused" && row.state !== "inBin";
   return (

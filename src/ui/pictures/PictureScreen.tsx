@@ -17,7 +17,7 @@ import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
+import { Act, Pending, Quiet, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { FocalPoint } from "./FocalPoint";
 import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
@@ -181,11 +181,11 @@ const Places = ({ data, body, src }: SheetProps & { readonly src: string }) => {
         {places.length === 0 ? "Used nowhere" : `As it is seen now, in ${count(places.length, "place")}`}
       </Box>
       {places.length === 0 ? <Quiet>Choose it in a part, an entry or the site profile.</Quiet> : null}
-      <Box component="ul" aria-label="Where it is seen" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Where it is seen">
         {places.map((place, at) => (
           <Place key={at} place={place} body={body} src={src} />
         ))}
-      </Box>
+      </Rows>
     </>
   );
 };

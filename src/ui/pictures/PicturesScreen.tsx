@@ -9,7 +9,7 @@ import { useMay } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
+import { Act, Empty, Pending, Quiet, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
 import { useUploads } from "./useUploads";
@@ -154,11 +154,11 @@ const Shelf = ({ pictures }: { readonly pictures: readonly Row[] }) => {
           <Quiet>Nothing to see to.</Quiet>
         )}
       </Box>
-      <Box component="ul" aria-label="Pictures" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Pictures">
         {shown.map((row) => (
           <PictureRow key={row.id} row={row} />
         ))}
-      </Box>
+      </Rows>
       {shown.length === 0 ? <Quiet>No picture is called that.</Quiet> : null}
     </>
   );

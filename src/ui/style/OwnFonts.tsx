@@ -5,7 +5,7 @@ import type { Operation } from "../../core/design/operations";
 import type { HouseStyle } from "../../core/model/house-style";
 import { sendFile } from "../client/call";
 import { useRefresh, useSite } from "../client/hooks";
-import { Act, Quiet, Trouble } from "../theme/pieces";
+import { Act, Quiet, Rows, Trouble } from "../theme/pieces";
 
 interface Props {
   readonly ownFonts: HouseStyle["ownFonts"];
@@ -22,7 +22,7 @@ export const OwnFonts = memo(({ ownFonts, fonts, apply }: Props) => {
   return (
     <Box sx={{ px: 2, py: 1.25 }}>
       <Box sx={{ fontWeight: 600, mb: 0.75 }}>Fonts of your own</Box>
-      <Box component="ul" aria-label="Fonts of your own" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Fonts of your own">
         {ownFonts.map(({ file, family, licence }) => (
           <Box component="li" key={file} sx={{ display: "flex", gap: 1, py: 0.25 }}>
             <span>{family}</span>
@@ -38,7 +38,7 @@ export const OwnFonts = memo(({ ownFonts, fonts, apply }: Props) => {
             )}
           </Box>
         ))}
-      </Box>
+      </Rows>
       <AddFont />
     </Box>
   );

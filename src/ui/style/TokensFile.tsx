@@ -8,7 +8,7 @@ import { type CallResult, call } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { OneOf } from "../fields/ChoiceInput";
 import { Swatch } from "../fields/ColourField";
-import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
+import { Act, Mono, Quiet, Row, Rows, Trouble } from "../theme/pieces";
 
 const MEASURE_NAMES = { contentWidth: "content width", radius: "corners", distance: "distance" } as const;
 const IS_WORDS = { new: "new", same: "the same", differs: "another value" } as const;
@@ -176,25 +176,8 @@ const TypeAndMeasures = ({ data: { fonts, looks, measures } }: { readonly data: 
 const List = ({ name, children }: { readonly name: string; readonly children: React.ReactNode }) => (
   <Box sx={{ mb: 1.5 }}>
     <Box sx={{ fontWeight: 600, mb: 0.25 }}>{name}</Box>
-    <Box component="ul" aria-label={name} sx={{ listStyle: "none", m: 0, p: 0 }}>
-      {children}
-    </Box>
+    <Rows aria-label={name}>{children}</Rows>
   </Box>
 );
 
-const Line = ({ children }: { readonly children: React.ReactNode }) => (
-  <Box
-    component="li"
-    sx={{
-      display: "flex",
-      flexWrap: "wrap",
-      gap: 1,
-      alignItems: "center",
-      py: 0.4,
-      borderTop: 1,
-      borderColor: "divider",
-    }}
-  >
-    {children}
-  </Box>
-);
+const Line = ({ children }: { readonly children: React.ReactNode }) => <Row>{children}</Row>;

@@ -16,7 +16,7 @@ import { PreviewFrame } from "../preview/PreviewFrame";
 import { usePreview } from "../preview/usePreview";
 import { useRoom } from "../preview/useRoom";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Empty, Mono, Quiet } from "../theme/pieces";
+import { Act, Empty, Mono, Quiet, Rows } from "../theme/pieces";
 
 type TypedIn = CallResult<"style">["typedIn"][number];
 
@@ -61,7 +61,7 @@ export const TypedInList = ({
           </Button>
         ) : null}
       </Box>
-      <Box component="ul" aria-label="Typed-in colours" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows aria-label="Typed-in colours">
         {found.map((typed) => {
           const key = `${typed.document} ${typed.node} ${typed.path.join(".")}`;
           return (
@@ -77,7 +77,7 @@ export const TypedInList = ({
             </Box>
           );
         })}
-      </Box>
+      </Rows>
     </Box>
   );
 };

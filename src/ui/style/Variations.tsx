@@ -8,7 +8,7 @@ import { differenceName, differenceValue } from "../../messages/style";
 import { count } from "../../messages/words";
 import { Swatch } from "../fields/ColourField";
 import { useRoom } from "../preview/useRoom";
-import { Act, Empty, Quiet } from "../theme/pieces";
+import { Act, Empty, Quiet, Row, Rows } from "../theme/pieces";
 import { StyledPage } from "./StyledPage";
 
 /** Styles kept by name: compared with the one at hand side by side, taken over as a whole or value by value. */
@@ -38,7 +38,7 @@ export const Variations = ({
           or value by value.
         </Empty>
       ) : (
-        <Box component="ul" aria-label="Variations" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        <Rows aria-label="Variations">
           {style.variations.map((variation) => (
             <VariationLine
               key={variation.id}
@@ -50,7 +50,7 @@ export const Variations = ({
               onDrop={() => setAll(style.variations.filter(({ id }) => id !== variation.id))}
             />
           ))}
-        </Box>
+        </Rows>
       )}
       {chosen ? <Comparison style={style} name={chosen.name} values={chosen.values} apply={apply} /> : null}
     </Box>
@@ -109,17 +109,7 @@ const VariationLine = ({
   const { name, values } = variation;
   const differing = styleDifferences(valuesOf(style), values).length;
   return (
-    <Box
-      component="li"
-      sx={{
-        py: 0.75,
-        borderTop: 1,
-        borderColor: "divider",
-        display: "flex",
-        gap: 1.25,
-        alignItems: "center",
-      }}
-    >
+    <Row>
       <Box sx={{ display: "flex" }}>
         {values.palette.slice(0, 6).map(({ id, value }) => (
           <Swatch key={id} value={value} size={16} />
@@ -138,7 +128,7 @@ const VariationLine = ({
           Drop
         </Act>
       </Box>
-    </Box>
+    </Row>
   );
 };
 
@@ -170,18 +160,7 @@ const Comparison = ({
         sx={{ listStyle: "none", m: 0, mt: 1.5, p: 0 }}
       >
         {differences.map((difference) => (
-          <Box
-            component="li"
-            key={difference.path.join(" ")}
-            sx={{
-              display: "flex",
-              gap: 1.25,
-              py: 0.5,
-              borderTop: 1,
-              borderColor: "divider",
-              alignItems: "center",
-            }}
-          >
+          <Row key={difference.path.join(" ")}>
             <span style={{ minWidth: 200 }}>{differenceName(difference)}</span>
             <Value value={difference.before} /> <Quiet>→</Quiet> <Value value={difference.after} />
             <Act
@@ -191,7 +170,7 @@ const Comparison = ({
             >
               Take this one
             </Act>
-          </Box>
+          </Row>
         ))}
       </Box>
     </Box>

@@ -29,6 +29,18 @@ export const Wrong = styled("span")(({ theme }) => ({
   fontWeight: 600,
 }));
 
+/** A list without signs, and a line of it. */
+export const Rows = styled("ul")({ listStyle: "none", margin: 0, padding: 0 });
+export const Row = styled("li")(({ theme }) => ({
+  display: "flex",
+  flexWrap: "wrap",
+  gap: "4px 12px",
+  alignItems: "center",
+  minHeight: 36,
+  padding: "4px 0",
+  borderBottom: `1px solid ${theme.vars?.palette.divider}`,
+}));
+
 /** A heading of a screen with what goes beside it. */
 export const SheetHead = ({
   title,

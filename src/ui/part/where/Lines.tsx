@@ -6,7 +6,7 @@ import { describeClause } from "../../../messages/placement-sentences";
 import { GONE, type Vocabulary } from "../../../messages/vocabulary";
 import { useFrame } from "../../client/frame";
 import { type Place, PlacePicker } from "../../fields/PlacePicker";
-import { Act, Quiet, Wrong } from "../../theme/pieces";
+import { Act, Quiet, Rows, Wrong } from "../../theme/pieces";
 import { usePlaceWords } from "./usePlaceWords";
 
 interface Line {
@@ -36,7 +36,7 @@ export const Lines = ({ title, nothing, lines, whole, onChange, onAudience }: Li
   return (
     <Box component="section" aria-label={title}>
       <Typography variant="h2">{title}</Typography>
-      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Rows>
         {lines.length === 0 ? (
           <Box component="li" sx={{ py: 1, color: "text.secondary" }}>
             {nothing}
@@ -52,7 +52,7 @@ export const Lines = ({ title, nothing, lines, whole, onChange, onAudience }: Li
             onChange={(next) => replace(index, next)}
           />
         ))}
-      </Box>
+      </Rows>
       <Box sx={{ maxWidth: 420 }}>
         <PlacePicker
           label={`${title}: another line`}
