@@ -222,20 +222,28 @@ const reorderTies = (column: Column, orderOf: ReadonlyMap<number, number>, numbe
   }
 };
 
-/** The column after the facts of one page changed. `rules` are those of the new facts, sorted. */
+/** A part that asks for a page, and how narrowly. */
+export interface Asking {
+  readonly part: number;
+  readonly rank: number;
+}
+
+/** The column after the facts of one page changed. `asking` are the parts that ask for it now, in the order of the slot. */
 export const updatePage = (
   old: Column,
   number: number,
-  rules: readonly Rule[],
+  asking: readonly Asking[],
   numbers: PartNumbers,
 ): Column => {
+  const rank = asking.reduce((most, each) => Math.max(most, each.rank), 0);
+  const [winner, ...tied] = asking.filter((each) => each.rank === rank);
+  const tie = tied.reduce((known, { part }) => numbers.tieWith(known, part), 0);
+  const rankNumber = winner ? numbers.rankNumber(rank) : 0;
+  const part = winner?.part ?? 0;
+  if (old.part[number] === part && old.rank[number] === rankNumber && old.tie[number] === tie) return old;
   const column: Column = { part: old.part.slice(), rank: old.rank.slice(), tie: old.tie.slice() };
-  column.part[number] = 0;
-  column.rank[number] = 0;
-  column.tie[number] = 0;
-  const open = new Uint32Array((old.part.length + 31) >>> 5);
-  putBit(open, number);
-  const holding = rules.filter((rule) => hasPage(rule.driver, number) && holdsAt(rule, number));
-  settle(column, holding, { open, left: 1 }, numbers);
+  column.part[number] = part;
+  column.rank[number] = rankNumber;
+  column.tie[number] = tie;
   return column;
 };

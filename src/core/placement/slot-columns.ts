@@ -1,12 +1,12 @@
-import { findEntry, type SiteIndex } from "../addresses/facts";
+import { type Address, findEntry, type SiteIndex } from "../addresses/facts";
 import { withChangedEntry } from "../addresses/stems";
 import { carryLists } from "../archives/lists";
 import type { EntryFacts } from "../model/content";
 import { entryIdentity } from "../model/identity";
 import type { Slot } from "../model/slot";
-import { type Column, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
+import { type Asking, type Column, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
 import type { CompiledPlacement } from "./compile";
-import { audienceFits, type View, windowOpen } from "./match";
+import { audienceFits, bestMatch, type View, windowOpen } from "./match";
 import { carryNumbers, partNumbersOf } from "./part-numbers";
 import { type CompiledDesign, choiceAt, compileDesign } from "./resolve";
 import { carrySets, type SiteSets, setsOf } from "./site-sets";
@@ -148,7 +148,7 @@ const followed = (
     earlier.index === compiled.index
       ? old
       : changedPages(earlier, compiled).reduce(
-          (sum, number) => updatePage(sum, number, sortedRules(compiled, slot, view, key), numbers),
+          (sum, number) => updatePage(sum, number, askingFor(compiled, slot, view, number), numbers),
           old,
         );
   if (compiled.placements[slot] === earlier.placements[slot]) return column;
@@ -194,6 +194,16 @@ const changedPages = (earlier: CompiledDesign, compiled: CompiledDesign): readon
   for (let number = 0; number < now.length; number += 1)
     if (now[number] !== old[number]) changed.push(number);
   return changed;
+};
+
+/** The parts that ask for one page, in the order of the slot. */
+const askingFor = (compiled: CompiledDesign, slot: Slot, view: View, number: number): readonly Asking[] => {
+  const page = compiled.index.pages[number] as Address;
+  const numbers = partNumbersOf(compiled.index);
+  return compiled.placements[slot].flatMap((placement): Asking[] => {
+    const found = bestMatch(placement, page, view);
+    return found ? [{ part: numbers.numberOf(placement.part), rank: found.rank }] : [];
+  });
 };
 
 const keepsOrder = (after: readonly CompiledPlacement[], before: readonly CompiledPlacement[]): boolean => {
