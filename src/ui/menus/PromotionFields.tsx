@@ -27,9 +27,6 @@ export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
       </>
     );
   const set = (change: Partial<Promotion>) => put({ ...promotion, ...change });
-  const pictures = [["", "none"], ...frame.pictures.map((each) => [each.id, each.name] as const)] as const;
-  const named = (all: Readonly<Record<string, string>>, any: string) =>
-    [["", any], ...Object.entries(all)] as const;
   return (
     <>
       <Quiet>In its panel</Quiet>
@@ -44,50 +41,72 @@ export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
         id={`${id}-picture`}
         label="Picture of the panel"
         value={promotion.picture}
-        options={pictures}
+        options={[["", "none"], ...frame.pictures.map((each) => [each.id, each.name] as const)]}
         onChange={(picture) => set({ picture })}
       />
-      <label htmlFor={`${id}-text`}>
-        <Quiet>Words</Quiet>
-      </label>
-      <TextField
-        id={`${id}-text`}
-        value={promotion.text}
-        onChange={(event) => set({ text: event.target.value })}
-        slotProps={{ htmlInput: { maxLength: 300 } }}
-      />
-      <label htmlFor={`${id}-target`}>
-        <Quiet>They lead to</Quiet>
-      </label>
-      <TargetInput
-        id={`${id}-target`}
-        value={promotion.target ?? { url: "/" }}
-        onChange={(target) => set({ target })}
-      />
+      <Words id={id} promotion={promotion} onChange={set} />
       <Quiet>Newest of</Quiet>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 76px", gap: 1 }}>
-        <OneOf
-          id={`${id}-kind`}
-          label="Entries of the kind"
-          value={promotion.kind}
-          options={named(frame.vocabulary.kinds, "any kind")}
-          onChange={(kind) => set({ kind })}
-        />
-        <OneOf
-          id={`${id}-term`}
-          label="Entries about"
-          value={promotion.term}
-          options={named(frame.vocabulary.terms, "about anything")}
-          onChange={(term) => set({ term })}
-        />
-        <NumberInput
-          label="How many entries"
-          value={promotion.count}
-          min={0}
-          max={8}
-          onChange={(count) => set({ count })}
-        />
-      </Box>
+      <Newest id={id} promotion={promotion} onChange={set} />
     </>
+  );
+};
+
+interface FieldsProps {
+  readonly id: string;
+  readonly promotion: Promotion;
+  readonly onChange: (change: Partial<Promotion>) => void;
+}
+
+const Words = ({ id, promotion, onChange }: FieldsProps) => (
+  <>
+    <label htmlFor={`${id}-text`}>
+      <Quiet>Words</Quiet>
+    </label>
+    <TextField
+      id={`${id}-text`}
+      value={promotion.text}
+      onChange={(event) => onChange({ text: event.target.value })}
+      slotProps={{ htmlInput: { maxLength: 300 } }}
+    />
+    <label htmlFor={`${id}-target`}>
+      <Quiet>They lead to</Quiet>
+    </label>
+    <TargetInput
+      id={`${id}-target`}
+      value={promotion.target ?? { url: "/" }}
+      onChange={(target) => onChange({ target })}
+    />
+  </>
+);
+
+const anyOr = (all: Readonly<Record<string, string>>, any: string) =>
+  [["", any], ...Object.entries(all)] as const;
+
+const Newest = ({ id, promotion, onChange }: FieldsProps) => {
+  const { kinds, terms } = useFrame().frame.vocabulary;
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 76px", gap: 1 }}>
+      <OneOf
+        id={`${id}-kind`}
+        label="Entries of the kind"
+        value={promotion.kind}
+        options={anyOr(kinds, "any kind")}
+        onChange={(kind) => onChange({ kind })}
+      />
+      <OneOf
+        id={`${id}-term`}
+        label="Entries about"
+        value={promotion.term}
+        options={anyOr(terms, "about anything")}
+        onChange={(term) => onChange({ term })}
+      />
+      <NumberInput
+        label="How many entries"
+        value={promotion.count}
+        min={0}
+        max={8}
+        onChange={(count) => onChange({ count })}
+      />
+    </Box>
   );
 };

@@ -155,29 +155,8 @@ export const PartMenu = ({
   readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> };
 }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const site = useSite();
-  const router = useRouter();
-  const say = useSnackbar();
-  const duplicate = useAct("duplicatePart");
-  const change = useAct("change");
-  const notice = useUndoNotice();
-  const { id, body } = data;
-  const close = () => setAnchor(null);
-  const set = async (path: string, value: unknown, was: unknown, words: string) => {
-    close();
-    await change.mutateAsync({ operations: [{ op: "set", id, path: [path], value, was }] });
-    notice(words);
-  };
-  const copy = async (withPlacement: boolean) => {
-    close();
-    const made = await duplicate.mutateAsync({ part: id, withPlacement });
-    say.enqueueSnackbar(
-      withPlacement
-        ? "Copied with its lines. The copy is paused: two of the same would be tied."
-        : "Copied. The copy shows nowhere yet.",
-    );
-    router.push(partPath(made.part, site));
-  };
+  const { copy, set } = usePartActs(data.id, () => setAnchor(null));
+  const { on, binnedAt } = data.body;
   return (
     <>
       <Button
@@ -189,35 +168,52 @@ export const PartMenu = ({
       >
         More ▾
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={() => copy(false)}>Duplicate</MenuItem>
         <MenuItem onClick={() => copy(true)}>Duplicate with where it shows</MenuItem>
-        {body.binnedAt === null ? (
-          body.on ? (
-            <MenuItem onClick={() => set("on", false, true, "Paused in the draft.")}>Pause</MenuItem>
-          ) : (
-            <MenuItem onClick={() => set("on", true, false, "Switched on in the draft.")}>Switch on</MenuItem>
-          )
-        ) : null}
-        {body.binnedAt === null ? (
-          <MenuItem
-            onClick={() =>
-              set(
-                "binnedAt",
-                new Date().toISOString(),
-                null,
-                "Put in the bin. Visitors see it until you publish.",
-              )
-            }
-          >
+        {binnedAt !== null ? null : on ? (
+          <MenuItem onClick={() => set("on", false, true, "Paused in the draft.")}>Pause</MenuItem>
+        ) : (
+          <MenuItem onClick={() => set("on", true, false, "Switched on in the draft.")}>Switch on</MenuItem>
+        )}
+        {binnedAt === null ? (
+          <MenuItem onClick={() => set("binnedAt", new Date().toISOString(), null, BINNED)}>
             Put in the bin
           </MenuItem>
         ) : (
-          <MenuItem onClick={() => set("binnedAt", null, body.binnedAt, "Restored.")}>
+          <MenuItem onClick={() => set("binnedAt", null, binnedAt, "Restored.")}>
             Restore from the bin
           </MenuItem>
         )}
       </Menu>
     </>
   );
+};
+
+const BINNED = "Put in the bin. Visitors see it until you publish.";
+
+const usePartActs = (id: string, onBegin: () => void) => {
+  const site = useSite();
+  const router = useRouter();
+  const say = useSnackbar().enqueueSnackbar;
+  const duplicate = useAct("duplicatePart");
+  const change = useAct("change");
+  const notice = useUndoNotice();
+  return {
+    set: async (path: "on" | "binnedAt", value: unknown, was: unknown, words: string) => {
+      onBegin();
+      await change.mutateAsync({ operations: [{ op: "set", id, path: [path], value, was }] });
+      notice(words);
+    },
+    copy: async (withPlacement: boolean) => {
+      onBegin();
+      const made = await duplicate.mutateAsync({ part: id, withPlacement });
+      say(
+        withPlacement
+          ? "Copied with its lines. The copy is paused: two of the same would be tied."
+          : "Copied. The copy shows nowhere yet.",
+      );
+      router.push(partPath(made.part, site));
+    },
+  };
 };

@@ -20,7 +20,6 @@ const bar = { flex: "1 1 100px", maxWidth: 320 } as const;
 
 /** What is on its way, what became of it. */
 export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof useUploads>) => {
-  const site = useSite();
   if (sending.length === 0 && jobs.length === 0) return null;
   const isSettled =
     sending.every(({ trouble }) => trouble !== null) &&
@@ -37,54 +36,69 @@ export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof u
         background: theme.vars?.palette.ours.desk,
       })}
     >
-      {sending.map(({ key, name, sent, trouble }) => (
-        <Box key={`s${key}`} sx={line}>
-          <span style={nameOf}>{name}</span>
-          {trouble ? (
-            <Wrong role="alert" style={{ fontWeight: 400, flex: "1 1 180px" }}>
-              {trouble}
-            </Wrong>
-          ) : (
-            <>
-              <LinearProgress
-                variant="determinate"
-                value={sent * 100}
-                aria-label={`Sending ${name}`}
-                sx={bar}
-              />
-              <Quiet>{Math.round(sent * 100)} % sent</Quiet>
-              <Act onClick={() => stop(key)} aria-label={`Stop sending ${name}`}>
-                Stop
-              </Act>
-            </>
-          )}
+      {sending.map((each) => (
+        <Box key={`s${each.key}`} sx={line}>
+          <span style={nameOf}>{each.name}</span>
+          <OnItsWay {...each} onStop={() => stop(each.key)} />
         </Box>
       ))}
-      {jobs.map(({ id, name, state, issue, picture }) => (
-        <Box key={id} sx={line}>
-          <span style={nameOf}>{name}</span>
-          {state === "failed" ? (
-            <Wrong role="alert" style={{ fontWeight: 400, flex: "1 1 180px" }}>
-              {issue ? describeIssues([issue]) : "It could not be made ready."}
-            </Wrong>
-          ) : state === "done" ? (
-            <span>
-              ready{" "}
-              {picture ? (
-                <SheetLink href={leafPath("pictures", site, picture)} aria-label={`Open ${name}`}>
-                  open
-                </SheetLink>
-              ) : null}
-            </span>
-          ) : (
-            <>
-              <LinearProgress aria-label={`Making ${name} ready`} sx={bar} />
-              <Quiet>{state === "waiting" ? "waits its turn" : "sizes are made"}</Quiet>
-            </>
-          )}
+      {jobs.map((job) => (
+        <Box key={job.id} sx={line}>
+          <span style={nameOf}>{job.name}</span>
+          <InHand job={job} />
         </Box>
       ))}
       {isSettled ? <Act onClick={putAway}>Put away</Act> : null}
     </Box>
+  );
+};
+
+type Uploads = ReturnType<typeof useUploads>;
+const TROUBLE = { fontWeight: 400, flex: "1 1 180px" } as const;
+
+const OnItsWay = ({
+  name,
+  sent,
+  trouble,
+  onStop,
+}: Uploads["sending"][number] & { readonly onStop: () => void }) =>
+  trouble ? (
+    <Wrong role="alert" style={TROUBLE}>
+      {trouble}
+    </Wrong>
+  ) : (
+    <>
+      <LinearProgress variant="determinate" value={sent * 100} aria-label={`Sending ${name}`} sx={bar} />
+      <Quiet>{Math.round(sent * 100)} % sent</Quiet>
+      <Act onClick={onStop} aria-label={`Stop sending ${name}`}>
+        Stop
+      </Act>
+    </>
+  );
+
+const InHand = ({ job: { name, state, issue, picture } }: { readonly job: Uploads["jobs"][number] }) => {
+  const site = useSite();
+  if (state === "failed")
+    return (
+      <Wrong role="alert" style={TROUBLE}>
+        {issue ? describeIssues([issue]) : "It could not be made ready."}
+      </Wrong>
+    );
+  if (state === "done")
+    return (
+      <span>
+        ready{" "}
+        {picture ? (
+          <SheetLink href={leafPath("pictures", site, picture)} aria-label={`Open ${name}`}>
+            open
+          </SheetLink>
+        ) : null}
+      </span>
+    );
+  return (
+    <>
+      <LinearProgress aria-label={`Making ${name} ready`} sx={bar} />
+      <Quiet>{state === "waiting" ? "waits its turn" : "sizes are made"}</Quiet>
+    </>
   );
 };

@@ -55,20 +55,14 @@ const send = (
     request.send(file);
   });
 
-/** Sends pictures one after another, and follows what the job makes of them. */
-export const useUploads = () => {
+/** What the job makes of the pictures it has; asked for again and again while it is at work. */
+const useJobs = () => {
   const site = useSite();
   const queries = useQueryClient();
   const refresh = useRefresh();
   const { data } = useCall("uploads", {});
-  const away = useAct("putUploadsAway");
-  const [sending, setSending] = useState<readonly Sending[]>([]);
-  const stops = useRef(new Map<number, AbortController>());
-  const count = useRef(0);
-  const chain = useRef<Promise<void>>(Promise.resolve());
   const jobs = data?.uploads ?? [];
   const pending = jobs.filter(({ state }) => state === "waiting" || state === "working").length;
-
   const settled = jobs.filter(({ state }) => state === "done").length;
   const before = useRef(settled);
   useEffect(() => {
@@ -81,7 +75,19 @@ export const useUploads = () => {
     const poll = setInterval(() => void queries.invalidateQueries({ queryKey: [site, "uploads"] }), POLL_MS);
     return () => clearInterval(poll);
   }, [pending, queries, site]);
+  return jobs;
+};
 
+/** Sends pictures one after another, and follows what the job makes of them. */
+export const useUploads = () => {
+  const site = useSite();
+  const queries = useQueryClient();
+  const jobs = useJobs();
+  const away = useAct("putUploadsAway");
+  const [sending, setSending] = useState<readonly Sending[]>([]);
+  const stops = useRef(new Map<number, AbortController>());
+  const count = useRef(0);
+  const chain = useRef<Promise<void>>(Promise.resolve());
   const change = useCallback(
     (key: number, next: Partial<Sending>) =>
       setSending((all) => all.map((each) => (each.key === key ? { ...each, ...next } : each))),

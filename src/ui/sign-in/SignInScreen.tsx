@@ -1,6 +1,6 @@
 "use client";
 import { zodResolver } from "@hookform/resolvers/zod";
-import { Box, Button, TextField, Typography } from "@mui/material";
+import { Button, styled, TextField, Typography } from "@mui/material";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
@@ -16,14 +16,11 @@ const Form = z.object({
 /** Only ways back inside the studio. */
 const safeBack = (back: string | null): string => (back && /^\/s\/[a-z0-9-]+(\/|$)/.test(back) ? back : "/");
 
-export const SignInScreen = () => {
+const useSignIn = () => {
   const back = safeBack(useSearchParams().get("back"));
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { register, handleSubmit, formState } = useForm({
-    resolver: zodResolver(Form),
-    defaultValues: { email: "", password: "" },
-  });
-  const submit = handleSubmit(async ({ email, password }) => {
+  const form = useForm({ resolver: zodResolver(Form), defaultValues: { email: "", password: "" } });
+  const submit = form.handleSubmit(async ({ email, password }) => {
     setTrouble(null);
     try {
       await signIn(email, password);
@@ -32,34 +29,16 @@ export const SignInScreen = () => {
       setTrouble(error instanceof Error ? error.message : "It did not work. Try again.");
     }
   });
+  return { back, form, submit, trouble };
+};
+
+export const SignInScreen = () => {
+  const { back, form, submit, trouble } = useSignIn();
+  const { register, formState } = form;
   const { errors } = formState;
   return (
-    <Box
-      component="main"
-      sx={(theme) => ({
-        minHeight: "100vh",
-        display: "grid",
-        placeItems: "center",
-        background: theme.vars?.palette.ours.index,
-        p: 2,
-      })}
-    >
-      <Box
-        component="form"
-        onSubmit={submit}
-        noValidate
-        sx={(theme) => ({
-          width: "100%",
-          maxWidth: 360,
-          background: theme.vars?.palette.ours.sheet,
-          border: 1,
-          borderColor: "divider",
-          borderRadius: 2,
-          p: 4,
-          display: "grid",
-          gap: 2,
-        })}
-      >
+    <Ground>
+      <Sheet onSubmit={submit} noValidate>
         <Typography variant="h1">Gray Latch</Typography>
         {back !== "/" ? (
           <Typography color="text.secondary">Sign in again to go on where you were.</Typography>
@@ -85,7 +64,26 @@ export const SignInScreen = () => {
         <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
           Sign in
         </Button>
-      </Box>
-    </Box>
+      </Sheet>
+    </Ground>
   );
 };
+
+const Ground = styled("main")(({ theme }) => ({
+  minHeight: "100vh",
+  display: "grid",
+  placeItems: "center",
+  background: theme.vars?.palette.ours.index,
+  padding: 16,
+}));
+
+const Sheet = styled("form")(({ theme }) => ({
+  width: "100%",
+  maxWidth: 360,
+  background: theme.vars?.palette.ours.sheet,
+  border: `1px solid ${theme.vars?.palette.divider}`,
+  borderRadius: 8,
+  padding: 32,
+  display: "grid",
+  gap: 16,
+}));

@@ -2,7 +2,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { Box, Button, MenuItem, Select, TextField } from "@mui/material";
 import { useState } from "react";
-import { Controller, useForm } from "react-hook-form";
+import { type Control, Controller, useForm } from "react-hook-form";
 import { z } from "zod";
 import { useFrame } from "../client/frame";
 import { useAct } from "../client/hooks";
@@ -17,17 +17,12 @@ const Form = z.object({
 });
 const EMPTY = { name: "", email: "", level: "" };
 
-/** An account for someone who visits the site. Its password is made here and shown once. */
-export const AddVisitor = () => {
-  const { frame } = useFrame();
+/** The form, and what becomes of it: an account whose password is made here and handed over. */
+const useNewAccount = () => {
   const add = useAct("addVisitor");
   const [made, setMade] = useState<Handed | null>(null);
-  const { control, register, handleSubmit, reset, formState } = useForm({
-    resolver: zodResolver(Form),
-    defaultValues: EMPTY,
-  });
-  const { errors } = formState;
-  const submit = handleSubmit(async (given) => {
+  const form = useForm({ resolver: zodResolver(Form), defaultValues: EMPTY });
+  const submit = form.handleSubmit(async (given) => {
     const password = newPassword();
     setMade(null);
     try {
@@ -37,8 +32,15 @@ export const AddVisitor = () => {
       return;
     }
     setMade({ name: given.name, password });
-    reset(EMPTY);
+    form.reset(EMPTY);
   });
+  return { form, submit, made, trouble: add.error?.message ?? null, isPending: add.isPending };
+};
+
+/** An account for someone who visits the site. Its password is made here and shown once. */
+export const AddVisitor = () => {
+  const { form, submit, made, trouble, isPending } = useNewAccount();
+  const { errors } = form.formState;
   return (
     <>
       <Box
@@ -54,7 +56,7 @@ export const AddVisitor = () => {
           helperText={errors.name?.message}
           slotProps={{ htmlInput: { "aria-label": "Name", maxLength: 120 } }}
           sx={{ width: 200 }}
-          {...register("name")}
+          {...form.register("name")}
         />
         <TextField
           placeholder="E-mail address"
@@ -63,35 +65,41 @@ export const AddVisitor = () => {
           helperText={errors.email?.message}
           slotProps={{ htmlInput: { "aria-label": "E-mail address", maxLength: 254 } }}
           sx={{ width: 260 }}
-          {...register("email")}
+          {...form.register("email")}
         />
-        {frame.levels.length > 0 ? (
-          <Controller
-            control={control}
-            name="level"
-            render={({ field }) => (
-              <Select
-                {...field}
-                displayEmpty
-                SelectDisplayProps={{ "aria-label": "Membership" }}
-                sx={{ width: 170 }}
-              >
-                <MenuItem value="">no membership</MenuItem>
-                {frame.levels.map(({ key, name }) => (
-                  <MenuItem key={key} value={key}>
-                    {name}
-                  </MenuItem>
-                ))}
-              </Select>
-            )}
-          />
-        ) : null}
-        <Button type="submit" variant="contained" disabled={add.isPending}>
+        <LevelField control={form.control} />
+        <Button type="submit" variant="contained" disabled={isPending}>
           Add an account
         </Button>
       </Box>
-      {add.error ? <Trouble>{add.error.message}</Trouble> : null}
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
       {made ? <HandOver {...made} /> : null}
     </>
+  );
+};
+
+const LevelField = ({ control }: { readonly control: Control<z.input<typeof Form>> }) => {
+  const { frame } = useFrame();
+  if (frame.levels.length === 0) return null;
+  return (
+    <Controller
+      control={control}
+      name="level"
+      render={({ field }) => (
+        <Select
+          {...field}
+          displayEmpty
+          SelectDisplayProps={{ "aria-label": "Membership" }}
+          sx={{ width: 170 }}
+        >
+          <MenuItem value="">no membership</MenuItem>
+          {frame.levels.map(({ key, name }) => (
+            <MenuItem key={key} value={key}>
+              {name}
+            </MenuItem>
+          ))}
+        </Select>
+      )}
+    />
   );
 };
