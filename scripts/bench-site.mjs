@@ -10,7 +10,7 @@ import { startServer } from "./supervisor.mjs";
 
 const SITE = "plates";
 const HOST = `${SITE}.localhost`;
-const SIZES = [1000, 10_000, 100_000];
+const SIZES = (process.env.PAGES ?? "1000,10000,100000").split(",").map(Number);
 
 const at = (times, share) => {
   const sorted = [...times].sort((a, b) => a - b);

@@ -7,6 +7,7 @@ import type { Issue } from "../core/model/issue";
 import type { Picture } from "../core/model/picture";
 import { CONTENT_KEY, DESIGN_KEY } from "./content-repository";
 import { type Connection, database, on, runStatement, selectRows, type Transaction } from "./database";
+import { knownDocuments, noteDocuments } from "./known-documents";
 import type { ChangeRow, EditionRow } from "./models";
 
 /** Design documents, the editions that freeze them, and the changes made to them. */
@@ -29,15 +30,39 @@ const readDocument = (row: DesignDocument): DesignDocument => {
   return document.value;
 };
 
-export const loadDraft = async (site: string, connection: Connection): Promise<Design> =>
-  designOf(
-    (
-      await selectRows<DesignDocument>(
-        "SELECT id, kind, body FROM document WHERE site = :site ORDER BY id",
-        { site },
-        connection,
-      )
-    ).map(readDocument),
+interface StoredDocument extends Omit<DesignDocument, "body"> {
+  readonly hash: string;
+  /** `null` if it need not be fetched. */
+  readonly body: unknown;
+}
+
+/** Reads the documents of a state; those that are known already stay the objects they are. */
+const readAll = async (
+  site: string,
+  state: "draft" | "edition",
+  select: (known: readonly string[]) => Promise<StoredDocument[]>,
+): Promise<Design> => {
+  const known = knownDocuments(site);
+  // an empty list is none of SQL's
+  const rows = await select(["", ...known.hashes]);
+  const documents = rows.map((row) => {
+    const { id, kind, hash, body } = row;
+    return { hash, document: known.find(row) ?? readDocument({ id, kind, body } as DesignDocument) };
+  });
+  noteDocuments(site, state, documents);
+  return designOf(documents.map(({ document }) => document));
+};
+
+/** The body, unless its hash is known here. */
+const BODY = "CASE WHEN hash IN (:known) THEN NULL ELSE body END AS body";
+
+export const loadDraft = (site: string, connection: Connection): Promise<Design> =>
+  readAll(site, "draft", (known) =>
+    selectRows(
+      `SELECT id, kind, hash, ${BODY} FROM document WHERE site = :site ORDER BY id`,
+      { site, known },
+      connection,
+    ),
   );
 
 /** Pictures of content that are newer than an edition, by id: content is live at once. Those that are not there are left out. */
@@ -55,16 +80,14 @@ export const loadPictures = async (
   return Object.fromEntries(rows.map(readDocument).map(({ id, body }) => [id, body as Picture]));
 };
 
-export const loadEdition = async (site: string, seq: number, connection: Connection): Promise<Design> =>
-  designOf(
-    (
-      await selectRows<DesignDocument>(
-        `SELECT document AS id, kind, body FROM edition_item JOIN blob USING (site, hash)
-         WHERE site = :site AND edition = :seq ORDER BY document`,
-        { site, seq },
-        connection,
-      )
-    ).map(readDocument),
+export const loadEdition = (site: string, seq: number, connection: Connection): Promise<Design> =>
+  readAll(site, "edition", (known) =>
+    selectRows(
+      `SELECT document AS id, kind, hash, ${BODY} FROM edition_item JOIN blob USING (site, hash)
+       WHERE site = :site AND edition = :seq ORDER BY document`,
+      { site, seq, known },
+      connection,
+    ),
   );
 
 /** The edition visitors see: the newest whose time has come. Its key names what it holds, its number only where it stands. */
@@ -166,14 +189,15 @@ export const saveDesign = async (
   rev: number,
   transaction: Transaction,
 ): Promise<string> => {
+  const saved: { hash: string; document: DesignDocument }[] = [];
   for (const [id, document] of after) {
     if (before.get(id) === document) continue;
     const { kind, body } = document;
-    await database().models.document.upsert(
-      { site, id, kind, body, rev, hash: hashOf(body) },
-      { transaction },
-    );
+    const hash = hashOf(body);
+    await database().models.document.upsert({ site, id, kind, body, rev, hash }, { transaction });
+    saved.push({ hash, document });
   }
+  noteDocuments(site, "saved", saved);
   for (const id of before.keys())
     if (!after.has(id)) await database().models.document.destroy({ where: { site, id }, transaction });
   const [row] = await selectRows<{ key: string }>(

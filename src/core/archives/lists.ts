@@ -258,29 +258,30 @@ const inserted = (places: Uint32Array, place: number): Uint32Array => {
   return next;
 };
 
-/** An order in which one place is where it belongs now. */
+/** An order in which one place is where it belongs now: what lies between where it was and is moves up by one. */
 const moved = (
-  { places, rank }: Order,
+  order: Order,
   place: number,
   entries: readonly EntryFacts[],
-  order: (a: EntryFacts, b: EntryFacts) => number,
+  compared: (a: EntryFacts, b: EntryFacts) => number,
 ): Order => {
-  const rest = new Uint32Array(places.length - 1);
+  const { places, rank } = order;
   const was = rank[place] as number;
-  rest.set(places.subarray(0, was));
-  rest.set(places.subarray(was + 1), was);
-  let [low, high] = [0, rest.length];
+  const entryAt = (at: number) => entries[places[at < was ? at : at + 1] as number] as EntryFacts;
+  let [low, high] = [0, places.length - 1];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (order(entries[rest[middle] as number] as EntryFacts, entries[place] as EntryFacts) < 0)
-      low = middle + 1;
+    if (compared(entryAt(middle), entries[place] as EntryFacts) < 0) low = middle + 1;
     else high = middle;
   }
-  const next = new Uint32Array(places.length);
-  next.set(rest.subarray(0, low));
-  next[low] = place;
-  next.set(rest.subarray(low), low + 1);
-  return ranked(next);
+  if (low === was) return order;
+  const next: Order = { places: places.slice(), rank: rank.slice() };
+  if (low < was) next.places.copyWithin(low + 1, low, was);
+  else next.places.copyWithin(was, was + 1, low + 1);
+  next.places[low] = place;
+  for (let at = Math.min(low, was); at <= Math.max(low, was); at += 1)
+    next.rank[next.places[at] as number] = at;
+  return next;
 };
 
 const known = new WeakMap<SiteIndex, EntryLists>();

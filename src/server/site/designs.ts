@@ -6,7 +6,7 @@ import { changedIndex, follow, onChangedIndex } from "../../core/placement/slot-
 import type { SiteHead } from "../../data/content-repository";
 import type { Connection, Transaction } from "../../data/database";
 import { liveEdition, loadDraft, loadEdition } from "../../data/design-repository";
-import { forgetIndexes, keepIndexAs, knownIndex, siteIndex, whenForgotten } from "./indexes";
+import { forgetIndexes, keepIndexAfter, keepIndexAs, knownIndex, siteIndex, whenForgotten } from "./indexes";
 import { KeptPromises } from "./kept-promises";
 
 /**
@@ -44,12 +44,16 @@ const remember = (key: string, compiled: CompiledDesign): CompiledDesign => {
   return compiled;
 };
 
-/** A design compiled for an index. However many ask at once, it is loaded once and compiled once. */
+/**
+ * A design compiled for an index. However many ask at once, it is loaded once and compiled once; of one that follows
+ * another on the same pages only what differs is.
+ */
 const remembered = async (
   key: string,
   index: SiteIndex,
   connection: Connection,
   load: (transaction: Transaction) => Promise<Design>,
+  before?: CompiledDesign,
 ): Promise<CompiledDesign> => {
   const cached = designs.get(key);
   if (cached?.index === index) return cached;
@@ -58,7 +62,12 @@ const remembered = async (
     (await loadedDesigns.get(key, connection, async (transaction) => ({ design: await load(transaction) })))
       .design;
   const made = designs.get(key);
-  return made?.index === index ? made : remember(key, compileDesign(design, index));
+  if (made?.index === index) return made;
+  const compiled =
+    before?.index === index
+      ? follow(compileDesign(design, index, before), before)
+      : compileDesign(design, index);
+  return remember(key, compiled);
 };
 
 /** The draft as it is now. */
@@ -121,7 +130,7 @@ export const followEntry = (before: SiteHead, contentKey: string, entry: EntryFa
   const known = knownIndex(before.id, before.contentKey, before.now);
   const index = known && changedIndex(known, entry);
   if (!known || !index) return false;
-  keepIndexAs(before.id, contentKey, index, before.now);
+  keepIndexAfter(before.id, known, contentKey, index);
   followContent(before.id, (compiled) =>
     compiled.index === known ? onChangedIndex(compiled, index) : undefined,
   );
@@ -144,8 +153,12 @@ export const liveOf = async (
   if (!live) return null;
   const index = await siteIndex(head, now, connection);
   const key = `${head.id} edition ${live.key}`;
-  const compiled = await remembered(key, index, connection, (transaction) =>
-    loadEdition(head.id, live.seq, transaction),
+  const compiled = await remembered(
+    key,
+    index,
+    connection,
+    (transaction) => loadEdition(head.id, live.seq, transaction),
+    designs.get(shownLast.get(head.id) ?? ""),
   );
   shownLast.set(head.id, key);
   return { seq: live.seq, compiled };

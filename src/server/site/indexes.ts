@@ -119,6 +119,17 @@ const keepIndex = (site: string, made: CachedIndex): void => {
 export const keepIndexAs = (site: string, contentKey: string, index: SiteIndex, now: string): void =>
   keepIndex(site, { contentKey, ...publicationsAround(index.facts, now), index });
 
+/** Keeps an index made of a known one without a change of when anything is published. */
+export const keepIndexAfter = (
+  site: string,
+  known: SiteIndex,
+  contentKey: string,
+  index: SiteIndex,
+): void => {
+  const before = indexes.get(site)?.find((each) => each.index === known);
+  if (before) keepIndex(site, { ...before, contentKey, index });
+};
+
 /** The pages of a content at an instant, if they are known in this process; nothing is loaded. */
 export const knownIndex = (site: string, contentKey: string, now: string): SiteIndex | undefined =>
   knownAt(site, contentKey, now)?.index;

@@ -59,7 +59,10 @@ const changedEntry = (index: SiteIndex, change: EntryChange): Outcome<EntryFacts
   const path = canonical.value;
   const reserved = pathIssue(path);
   if (reserved) return fail({ ...reserved, path: ["path"] });
-  const other = index.stems.find((page) => page.path === path && page.entry?.id !== entry.id);
+  const other =
+    path === entry.path
+      ? undefined
+      : index.stems.find((page) => page.path === path && page.entry?.id !== entry.id);
   if (path === "/" || other)
     return fail(issue("path.taken", ["path"], { path, other: other?.title ?? "the front page" }));
   const unknown = terms.find((term) => !index.terms.has(term));
