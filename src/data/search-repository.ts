@@ -76,7 +76,7 @@ const findWords = async (
   // all words are those of the text and those all may read: one index is looked into for everyone
   return selectRows<Found>(
     `SELECT id, title,
-       (ts_filter(open_words, '{a}') @@ plainto_tsquery(${config}, :first) OR ${HEADING_TITLE} LIKE :pattern) AS "inTitle"
+       (open_words @@ to_tsquery(${config}, :first) OR ${HEADING_TITLE} LIKE :pattern) AS "inTitle"
      FROM entry
      WHERE ${PUBLISHED} AND all_words @@ ${asked} AND (access IN (:readable) OR open_words @@ ${asked})
      ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND}`,
@@ -88,7 +88,8 @@ const findWords = async (
       terms: terms.join(" "),
       before: terms.slice(0, -1).join(" "),
       begins: `${last}:*`,
-      first: terms[0],
+      // of weight A: what the title says
+      first: `${terms[0]}:A`,
       pattern: patternOf(words[0] as string),
     },
     connection,
@@ -106,12 +107,19 @@ const findLetters = async (
   connection: Connection,
 ): Promise<readonly Found[]> => {
   const patterns = words.map(patternOf);
-  const each = patterns.map(
-    (_, place) => `(${HEADING} LIKE :p${place} OR (access IN (:readable) AND words LIKE :p${place}))`,
+  const ways = patterns.map((_, place) => [
+    `${HEADING} LIKE :p${place}`,
+    `(access IN (:readable) AND words LIKE :p${place})`,
+  ]);
+  // one word is looked for in one index after the other: in both at once each that is found is read twice
+  const [only = []] = ways;
+  const asked = ways.length === 1 ? only : [ways.map((each) => `(${each.join(" OR ")})`).join(" AND ")];
+  const each = asked.map(
+    (condition) => `(SELECT id, title, (${HEADING_TITLE} LIKE :p0) AS "inTitle" FROM entry
+      WHERE ${PUBLISHED} AND ${condition} ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND})`,
   );
   return selectRows<Found>(
-    `SELECT id, title, (${HEADING_TITLE} LIKE :p0) AS "inTitle" FROM entry
-     WHERE ${PUBLISHED} AND ${each.join(" AND ")} ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND}`,
+    `SELECT * FROM (${each.join(" UNION ")}) AS found ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND}`,
     {
       site,
       at,

@@ -30,18 +30,20 @@ export const BeginScreen = () => {
   return <Sheet beginning={data} />;
 };
 
+/** What is answered before anybody says anything. */
+const firstSaid = ({ profile, menu, style }: Beginning): Said => ({
+  name: profile.name,
+  tagline: profile.tagline,
+  logo: profile.logo,
+  colour: (style.palette.find(({ id }) => id === style.roles.accent)?.value ?? "#2f6673").slice(0, 7),
+  ground: "light",
+  menu: menu
+    .slice(0, FIRST_ITEMS)
+    .flatMap(({ target }) => (target && "identity" in target ? [target.identity] : [])),
+});
+
 const Sheet = ({ beginning }: { readonly beginning: Beginning }) => {
-  const { profile, menu, style } = beginning;
-  const [said, setSaid] = useState<Said>({
-    name: profile.name,
-    tagline: profile.tagline,
-    logo: profile.logo,
-    colour: (style.palette.find(({ id }) => id === style.roles.accent)?.value ?? "#2f6673").slice(0, 7),
-    ground: "light",
-    menu: menu
-      .slice(0, FIRST_ITEMS)
-      .flatMap(({ target }) => (target && "identity" in target ? [target.identity] : [])),
-  });
+  const [said, setSaid] = useState(() => firstSaid(beginning));
   const [seed, setSeed] = useState(1);
   const [used, setUsed] = useState(false);
   const say = (next: Partial<Said>) => setSaid((now) => ({ ...now, ...next }));
@@ -67,7 +69,7 @@ const Sheet = ({ beginning }: { readonly beginning: Beginning }) => {
           gap: 4,
         }}
       >
-        <Questions said={said} say={say} menu={menu} />
+        <Questions said={said} say={say} menu={beginning.menu} />
         <Frames
           frames={frames.data ?? []}
           isWaiting={frames.isFetching}
@@ -121,34 +123,43 @@ const Questions = ({
       <GroundChoice value={said.ground} onChange={(ground) => say({ ground })} />
       <Quiet>All other colours follow from it; every text can be read on them.</Quiet>
     </Question>
-    <Question name="Menu">
-      {menu.length === 0 ? <Quiet>There are no pages yet that a menu could lead to.</Quiet> : null}
-      <Box>
-        {menu.map((item) => {
-          const identity = item.target && "identity" in item.target ? item.target.identity : "";
-          const isIn = said.menu.includes(identity);
-          return (
-            <FormControlLabel
-              key={identity}
-              sx={{ display: "flex", mr: 0 }}
-              control={
-                <Checkbox
-                  size="small"
-                  checked={isIn}
-                  onChange={() =>
-                    say({
-                      menu: isIn ? said.menu.filter((each) => each !== identity) : [...said.menu, identity],
-                    })
-                  }
-                />
-              }
-              label={item.label}
-            />
-          );
-        })}
-      </Box>
-    </Question>
+    <MenuQuestion said={said} say={say} menu={menu} />
   </Box>
+);
+
+const MenuQuestion = ({
+  said,
+  say,
+  menu,
+}: {
+  readonly said: Said;
+  readonly say: (next: Partial<Said>) => void;
+  readonly menu: Beginning["menu"];
+}) => (
+  <Question name="Menu">
+    {menu.length === 0 ? <Quiet>There are no pages yet that a menu could lead to.</Quiet> : null}
+    <Box>
+      {menu.map((item) => {
+        const identity = item.target && "identity" in item.target ? item.target.identity : "";
+        const others = said.menu.filter((each) => each !== identity);
+        const isIn = others.length < said.menu.length;
+        return (
+          <FormControlLabel
+            key={identity}
+            sx={{ display: "flex", mr: 0 }}
+            control={
+              <Checkbox
+                size="small"
+                checked={isIn}
+                onChange={() => say({ menu: isIn ? others : [...said.menu, identity] })}
+              />
+            }
+            label={item.label}
+          />
+        );
+      })}
+    </Box>
+  </Question>
 );
 
 const Logo = ({ said, say }: { readonly said: Said; readonly say: (next: Partial<Said>) => void }) => {

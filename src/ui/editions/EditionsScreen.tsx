@@ -10,17 +10,27 @@ import { History } from "./History";
 import { Review } from "./Review";
 import { WaitingNotice } from "./WaitingNotice";
 
-/** The draft in words, what it changes, publishing, and the way back. */
-export const EditionsScreen = () => {
+/** The draft compared with what visitors see: all of it, or the changes that are chosen. */
+const useReviewed = () => {
   const [left, setLeft] = useState<ReadonlySet<string>>(NONE);
   const whole = useCall("review", {});
   const ids = whole.data?.changes.map(({ id }) => id) ?? [];
   const only = ids.filter((id) => !left.has(id));
   const isPart = only.length < ids.length;
   const some = useCall("review", { only }, { enabled: isPart });
-  // what was there stays until what is chosen is compared
-  const review = isPart && some.data ? some : whole;
-  const isCurrent = !isPart || (some.data !== undefined && !some.isPlaceholderData);
+  return {
+    // what was there stays until what is chosen is compared
+    review: isPart && some.data ? some : whole,
+    only: isPart ? only : null,
+    isCurrent: !isPart || (some.data !== undefined && !some.isPlaceholderData),
+    left,
+    setLeft,
+  };
+};
+
+/** The draft in words, what it changes, publishing, and the way back. */
+export const EditionsScreen = () => {
+  const { review, only, isCurrent, left, setLeft } = useReviewed();
   const editions = useCall("editions", {});
   const error = review.error ?? editions.error;
   if (!review.data || !editions.data)
@@ -58,7 +68,7 @@ export const EditionsScreen = () => {
             <Review
               key={review.data.waiting?.seq ?? 0}
               data={review.data}
-              only={isPart ? only : null}
+              only={only}
               isCurrent={isCurrent}
               left={left}
               onLeave={setLeft}

@@ -9,18 +9,15 @@ import { NumberInput } from "./NumberInput";
 const SIDES = ["top", "right", "bottom", "left"] as const;
 const isEven = (value: Sides): boolean => SIDES.every((side) => value[side] === value.top);
 
-/** Four distances: one number while they are linked, one each when they are not. */
-export const SidesInput = ({
-  id,
-  label,
-  value,
-  onChange,
-}: {
+interface Props {
   readonly id: string;
   readonly label: string;
   readonly value: Sides;
   readonly onChange: (value: Sides) => void;
-}) => {
+}
+
+/** Four distances: one number while they are linked, one each when they are not. */
+export const SidesInput = ({ id, label, value, onChange }: Props) => {
   const [isLinked, setLinked] = useState(isEven(value));
   const all = (px: number): Sides => ({ top: px, right: px, bottom: px, left: px });
   if (isLinked && isEven(value))
@@ -48,20 +45,7 @@ export const SidesInput = ({
         alignItems: "center",
       }}
     >
-      {SIDES.map((side, place) => (
-        <Box key={side} sx={{ display: "contents" }}>
-          <Quiet style={{ fontSize: 12 }}>{SIDE_NAMES[side]}</Quiet>
-          <NumberInput
-            {...(place === 0 ? { id } : {})}
-            label={`${label}, ${SIDE_NAMES[side]}`}
-            value={value[side]}
-            min={0}
-            max={400}
-            unit="px"
-            onChange={(px) => onChange({ ...value, [side]: px })}
-          />
-        </Box>
-      ))}
+      <EachSide id={id} label={label} value={value} onChange={onChange} />
       <span />
       <Act
         onClick={() => {
@@ -75,3 +59,19 @@ export const SidesInput = ({
     </Box>
   );
 };
+
+const EachSide = ({ id, label, value, onChange }: Props) =>
+  SIDES.map((side, place) => (
+    <Box key={side} sx={{ display: "contents" }}>
+      <Quiet style={{ fontSize: 12 }}>{SIDE_NAMES[side]}</Quiet>
+      <NumberInput
+        {...(place === 0 ? { id } : {})}
+        label={`${label}, ${SIDE_NAMES[side]}`}
+        value={value[side]}
+        min={0}
+        max={400}
+        unit="px"
+        onChange={(px) => onChange({ ...value, [side]: px })}
+      />
+    </Box>
+  ));

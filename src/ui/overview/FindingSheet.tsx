@@ -9,7 +9,7 @@ import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
-import { Act, Mono, Quiet, Rows, Trouble, Waiting } from "../theme/pieces";
+import { Act, Mono, Quiet, Row, Rows, Trouble, Waiting } from "../theme/pieces";
 import { MendView } from "./MendView";
 
 export type Found = CallResult<"findings">["findings"][number];
@@ -47,47 +47,38 @@ export const FindingSheet = ({
       </Typography>
       <Rows aria-label="Parts of it">
         {parts.map((part) => (
-          <Box
-            component="li"
-            key={part}
-            sx={{
-              display: "flex",
-              flexWrap: "wrap",
-              alignItems: "center",
-              columnGap: 1.5,
-              py: 0.75,
-              borderTop: 1,
-              borderColor: "divider",
-            }}
-          >
+          <Row key={part}>
             <span>
               <PartSign part={part} withName />
             </span>
             <SheetLink href={partPath(part, site, ["where"])}>
               {finding.code === "nowhere" ? "Say where" : "Where it shows"}
             </SheetLink>
-          </Box>
+          </Row>
         ))}
       </Rows>
-      {finding.some.length > 0 ? (
-        <Box component="details" sx={{ mt: 1.5, "& summary": { cursor: "pointer" } }}>
-          <summary>The pages</summary>
-          <Box component="ul" sx={{ m: 0, pl: 2.5, color: "text.secondary", fontSize: 12 }}>
-            {finding.some.map((page) => (
-              <li key={page.identity}>
-                {page.title} <Mono>{page.path}</Mono>
-              </li>
-            ))}
-            {"pages" in finding && finding.pages > finding.some.length ? (
-              <li>and {finding.pages - finding.some.length} more</li>
-            ) : null}
-          </Box>
-        </Box>
-      ) : null}
+      <SomePages finding={finding} />
       <Mends finding={finding} onDone={onDone} />
     </>
   );
 };
+
+const SomePages = ({ finding }: { readonly finding: Found }) =>
+  finding.some.length === 0 ? null : (
+    <Box component="details" sx={{ mt: 1.5, "& summary": { cursor: "pointer" } }}>
+      <summary>The pages</summary>
+      <Box component="ul" sx={{ m: 0, pl: 2.5, color: "text.secondary", fontSize: 12 }}>
+        {finding.some.map((page) => (
+          <li key={page.identity}>
+            {page.title} <Mono>{page.path}</Mono>
+          </li>
+        ))}
+        {"pages" in finding && finding.pages > finding.some.length ? (
+          <li>and {finding.pages - finding.some.length} more</li>
+        ) : null}
+      </Box>
+    </Box>
+  );
 
 const Mends = ({ finding, onDone }: { readonly finding: Found; readonly onDone: () => void }) => {
   const router = useRouter();

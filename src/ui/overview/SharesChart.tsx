@@ -9,18 +9,9 @@ import { useFrame } from "../client/frame";
 const MOST = 8;
 const BAR = 26;
 
-/** How the pages shown are shared out among the parts of a slot, the largest share first, with numbers. */
-export const SharesChart = ({
-  slot,
-  groups,
-  pages,
-}: {
-  readonly slot: Slot;
-  readonly groups: readonly CoverageGroup[];
-  readonly pages: number;
-}) => {
+/** The largest shares, each by its name, and the rest as one. */
+const useBars = (slot: Slot, groups: readonly CoverageGroup[], pages: number) => {
   const { frame } = useFrame();
-  const { ours } = useTheme().vars?.palette ?? {};
   const nameOf = ({ part, how }: Share): string => {
     if (how === "missing") return "missing";
     const found = part === null ? undefined : frame.parts[part];
@@ -33,10 +24,24 @@ export const SharesChart = ({
       sums.set(nameOf(share), (sums.get(nameOf(share)) ?? 0) + share.pages);
   const all = [...sums].map(([name, count]) => ({ name, count })).sort((a, b) => b.count - a.count);
   const rest = all.slice(MOST).reduce((sum, { count }) => sum + count, 0);
-  const bars = [
+  return [
     ...all.slice(0, MOST),
     ...(rest > 0 ? [{ name: `${all.length - MOST} others`, count: rest }] : []),
   ].map((bar) => ({ ...bar, label: `${digits(bar.count)} · ${percent(bar.count, pages)}` }));
+};
+
+/** How the pages shown are shared out among the parts of a slot, the largest share first, with numbers. */
+export const SharesChart = ({
+  slot,
+  groups,
+  pages,
+}: {
+  readonly slot: Slot;
+  readonly groups: readonly CoverageGroup[];
+  readonly pages: number;
+}) => {
+  const { ours } = useTheme().vars?.palette ?? {};
+  const bars = useBars(slot, groups, pages);
   if (bars.length < 2) return null;
   const said = bars.map(({ name, label }) => `${name}: ${label}`).join("; ");
   return (

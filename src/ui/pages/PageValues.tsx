@@ -28,18 +28,15 @@ const CONTROLS: Readonly<Record<ChoiceType, Control>> = {
 /** Typing is saved when it rests. */
 const REST_MS = 500;
 
-/** One setting of a part as this page has it: what is typed here is said by this page only. */
-export const PageValue = ({
-  page,
-  slot,
-  part,
-  setting,
-}: {
+interface ValueProps {
   readonly page: string;
   readonly slot: Slot;
   readonly part: string;
   readonly setting: SettingOfPage;
-}) => {
+}
+
+/** What a page says of a setting: shown as it is typed, saved when it rests. */
+const usePageValue = ({ page, slot, part, setting }: ValueProps) => {
   const site = useSite();
   const refresh = useRefresh();
   const say = useSnackbar().enqueueSnackbar;
@@ -52,7 +49,6 @@ export const PageValue = ({
     if (!waiting.current) setValue(JSON.parse(known ?? "null") as unknown);
   }, [known]);
   const { open, node, path } = setting;
-  const mayOpen = useMay("design");
   const save = async (next: unknown) => {
     const change = open
       ? call(site, "sayOnPage", { page, slot, name: open.name, value: next as never })
@@ -69,6 +65,14 @@ export const PageValue = ({
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void save(next), REST_MS);
   };
+  return { value, change, save };
+};
+
+/** One setting of a part as this page has it: what is typed here is said by this page only. */
+export const PageValue = ({ page, slot, part, setting }: ValueProps) => {
+  const { value, change, save } = usePageValue({ page, slot, part, setting });
+  const { open, path } = setting;
+  const mayOpen = useMay("design");
   if (!open && !mayOpen) return null;
   return (
     <Box component="section" aria-label={`${setting.label} on this page`} sx={{ py: 0.25 }}>

@@ -37,24 +37,7 @@ const PICTURES = [
 ] as const;
 
 const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
-  const { frame } = useFrame();
-  const set = useProfileEditor((editor) => editor.set);
   const mayDesign = useMay("design");
-  const text = (field: "name" | "tagline" | "owner" | "address", label: string, help: string) => (
-    <TextField
-      label={label}
-      value={profile[field]}
-      helperText={help}
-      fullWidth
-      multiline={field === "address"}
-      minRows={field === "address" ? 3 : 1}
-      onChange={(event) => {
-        if (field !== "name" || event.target.value !== "") set([field], event.target.value);
-      }}
-      slotProps={{ inputLabel: { shrink: true } }}
-    />
-  );
-  const options = [["", "none"], ...frame.pictures.map(({ id, name }) => [id, name] as const)] as const;
   return (
     <Box sx={{ display: "grid", gridTemplateRows: "auto minmax(0,1fr)", height: { md: "100%" } }}>
       <Box sx={{ px: 2.5, pt: 2.25 }}>
@@ -64,42 +47,84 @@ const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
       </Box>
       <ValueSheet>
         <ValueColumn name="Facts" isOpen={mayDesign}>
-          <Box sx={{ p: 2, display: "grid", gap: 1.5, alignContent: "start" }}>
-            <SavingTrouble of={useProfileEditor} />
-            {text("name", "Name", "As it stands in headers and in browser tabs.")}
-            {text("tagline", "Tagline", "What it is, in a few words.")}
-            {PICTURES.map(([field, label]) => (
-              <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
-                <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
-                <OneOf
-                  id={`profile-${field}`}
-                  label={label}
-                  value={profile[field]}
-                  options={options}
-                  onChange={(next) => set([field], next)}
-                />
-              </Box>
-            ))}
-            {text("owner", "Owner", "Who © lines name. Empty: the name above.")}
-            <Box sx={{ display: "grid", gridTemplateColumns: "126px 110px", gap: 1 }}>
-              <Quiet style={{ lineHeight: "30px" }}>First year</Quiet>
-              <NumberInput
-                label="First year"
-                value={profile.firstYear}
-                min={0}
-                max={9999}
-                onChange={(next) => set(["firstYear"], next)}
-              />
-            </Box>
-            {text("address", "Postal address", "A line each; the block Address shows it.")}
-            <SocialLinks links={profile.social} onChange={(next) => set(["social"], next)} />
-          </Box>
+          <Facts profile={profile} />
         </ValueColumn>
         <ProfilePreview profile={profile} />
       </ValueSheet>
     </Box>
   );
 };
+
+const set = (path: readonly (string | number)[], value: unknown) =>
+  useProfileEditor.getState().set(path, value);
+
+const Text = ({
+  profile,
+  field,
+  label,
+  help,
+}: {
+  readonly profile: SiteProfile;
+  readonly field: "name" | "tagline" | "owner" | "address";
+  readonly label: string;
+  readonly help: string;
+}) => (
+  <TextField
+    label={label}
+    value={profile[field]}
+    helperText={help}
+    fullWidth
+    multiline={field === "address"}
+    minRows={field === "address" ? 3 : 1}
+    onChange={(event) => {
+      if (field !== "name" || event.target.value !== "") set([field], event.target.value);
+    }}
+    slotProps={{ inputLabel: { shrink: true } }}
+  />
+);
+
+const Pictures = ({ profile }: { readonly profile: SiteProfile }) => {
+  const { frame } = useFrame();
+  return PICTURES.map(([field, label]) => (
+    <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
+      <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
+      <OneOf
+        id={`profile-${field}`}
+        label={label}
+        value={profile[field]}
+        options={[["", "none"], ...frame.pictures.map(({ id, name }) => [id, name] as const)]}
+        onChange={(next) => set([field], next)}
+      />
+    </Box>
+  ));
+};
+
+const Facts = ({ profile }: { readonly profile: SiteProfile }) => (
+  <Box sx={{ p: 2, display: "grid", gap: 1.5, alignContent: "start" }}>
+    <SavingTrouble of={useProfileEditor} />
+    <Text profile={profile} field="name" label="Name" help="As it stands in headers and in browser tabs." />
+    <Text profile={profile} field="tagline" label="Tagline" help="What it is, in a few words." />
+    <Pictures profile={profile} />
+    <Text profile={profile} field="owner" label="Owner" help="Who © lines name. Empty: the name above." />
+    <Box sx={{ display: "grid", gridTemplateColumns: "126px 110px", gap: 1 }}>
+      <Quiet style={{ lineHeight: "30px" }}>First year</Quiet>
+      <NumberInput
+        label="First year"
+        value={profile.firstYear}
+        min={0}
+        max={9999}
+        onChange={(next) => set(["firstYear"], next)}
+      />
+    </Box>
+    <Text
+      profile={profile}
+      field="address"
+      label="Postal address"
+      help="A line each; the block Address shows it."
+    />
+    <SocialLinks links={profile.social} onChange={(next) => set(["social"], next)} />
+  </Box>
+);
 
 /** The ends of the front page: what a profile says stands there. */
 const VIEWS = [

@@ -1,5 +1,13 @@
 "use client";
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  TextField,
+  type TextFieldProps,
+} from "@mui/material";
 import { useState } from "react";
 import { useAct } from "../client/hooks";
 import { leafPath } from "../client/paths";
@@ -36,28 +44,21 @@ export const NewSite = ({ onClose }: { readonly onClose: () => void }) => {
         New site
       </DialogTitle>
       <DialogContent sx={{ display: "grid", gap: 2, "&&": { pt: 1 } }}>
-        <TextField
-          label="Name"
-          value={name}
-          autoFocus
-          onChange={(event) => setName(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 200 } }}
-        />
-        <TextField
+        <Text label="Name" value={name} onChange={setName} most={200} autoFocus />
+        <Text
           label="Address"
           value={shown}
           helperText="Small letters, digits and hyphens; it begins the address of the site."
-          onChange={(event) => setAddress(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 40 } }}
+          onChange={setAddress}
+          most={40}
         />
-        <TextField
+        <Text
           label="First pages, a line each"
           value={pages}
           multiline
           minRows={4}
           placeholder={"Visit\nOpening hours\nContact"}
-          onChange={(event) => setPages(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
+          onChange={setPages}
         />
         <Quiet>A front page is made as well. Then you choose a first design.</Quiet>
         {create.error ? <Trouble>{create.error.message}</Trouble> : null}
@@ -75,3 +76,18 @@ export const NewSite = ({ onClose }: { readonly onClose: () => void }) => {
     </Dialog>
   );
 };
+
+const Text = ({
+  onChange,
+  most,
+  ...rest
+}: Omit<TextFieldProps, "onChange"> & {
+  readonly onChange: (value: string) => void;
+  readonly most?: number;
+}) => (
+  <TextField
+    {...rest}
+    onChange={(event) => onChange(event.target.value)}
+    slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: most } }}
+  />
+);

@@ -1,19 +1,21 @@
 "use client";
 import { Box, Button, Menu, MenuItem } from "@mui/material";
 import { useState } from "react";
-import { useFrame } from "../client/frame";
+import { type Frame, useFrame } from "../client/frame";
 import { MomentField } from "../fields/MomentField";
 import { Quiet } from "../theme/pieces";
 
+const audiencesOf = ({ levels }: Frame): readonly (readonly [string, string])[] => [
+  ["signedOut", "signed out"],
+  ["signedIn", "signed in"],
+  ...levels.map((level) => [`level:${level.key}`, `as ${level.name}`] as const),
+];
+
 /** How the site is looked at: by whom, when, and the draft or what visitors see. */
 export const SeenAsMenu = () => {
-  const { frame, seen, setSeen, moment } = useFrame();
+  const { frame, seen, setSeen } = useFrame();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const audiences = [
-    ["signedOut", "signed out"],
-    ["signedIn", "signed in"],
-    ...frame.levels.map((level) => [`level:${level.key}`, `as ${level.name}`] as const),
-  ] as const;
+  const audiences = audiencesOf(frame);
   const name = audiences.find(([key]) => key === seen.audience)?.[1] ?? "signed out";
   const close = () => setAnchor(null);
   const look = (next: typeof seen) => {
@@ -29,16 +31,7 @@ export const SeenAsMenu = () => {
         aria-haspopup="menu"
         sx={{ fontWeight: 400, px: 0 }}
       >
-        <span>
-          <Quiet>seen</Quiet> <strong>{name}</strong>,{" "}
-          <strong>{seen.state === "draft" ? "draft" : "what visitors see"}</strong>
-          {seen.at === null ? null : (
-            <>
-              , <strong>{moment(seen.at)}</strong>
-            </>
-          )}{" "}
-          ▾
-        </span>
+        <SeenWords name={name} />
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         {audiences.map(([key, words]) => (
@@ -66,5 +59,21 @@ export const SeenAsMenu = () => {
         </Box>
       </Menu>
     </>
+  );
+};
+
+const SeenWords = ({ name }: { readonly name: string }) => {
+  const { seen, moment } = useFrame();
+  return (
+    <span>
+      <Quiet>seen</Quiet> <strong>{name}</strong>,{" "}
+      <strong>{seen.state === "draft" ? "draft" : "what visitors see"}</strong>
+      {seen.at === null ? null : (
+        <>
+          , <strong>{moment(seen.at)}</strong>
+        </>
+      )}{" "}
+      ▾
+    </span>
   );
 };

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { count } from "../../messages/words";
+import type { CallResult } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
@@ -8,21 +9,22 @@ import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 /** A cell of a spreadsheet: quoted, and never a formula. */
 const cell = (text: string): string => `"${text.replace(/^[=+\-@\t\r]/, "'$&").replaceAll('"', '""')}"`;
 
+type SignUps = CallResult<"signUps">["signUps"];
+
+const save = (signUps: SignUps): void => {
+  const rows = signUps.map((row) => [row.list, row.address, row.consent, row.at].map(cell).join(","));
+  const file = new Blob([["list,address,agreed to,at", ...rows].join("\r\n")], { type: "text/csv" });
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(file);
+  link.download = "sign-ups.csv";
+  link.click();
+  URL.revokeObjectURL(link.href);
+};
+
 /** The stand-in mailbox: addresses that visitors left in the forms of the site. */
 export const SignUpsScreen = () => {
   const { data, error } = useCall("signUps", {});
-  const drop = useAct("dropSignUp");
-  const { moment } = useFrame();
   if (!data) return <Pending error={error} what="Reading the mailbox …" />;
-  const save = () => {
-    const rows = data.signUps.map((row) => [row.list, row.address, row.consent, row.at].map(cell).join(","));
-    const file = new Blob([["list,address,agreed to,at", ...rows].join("\r\n")], { type: "text/csv" });
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(file);
-    link.download = "sign-ups.csv";
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
   return (
     <Box sx={{ px: 2.5, py: 2.25 }}>
       <SheetHead
@@ -30,7 +32,7 @@ export const SignUpsScreen = () => {
         about={`${count(data.signUps.length, "address", "addresses")}${data.isMore ? ", the newest" : ""}`}
       >
         {data.signUps.length > 0 ? (
-          <Button variant="text" color="inherit" onClick={save}>
+          <Button variant="text" color="inherit" onClick={() => save(data.signUps)}>
             As CSV
           </Button>
         ) : null}
@@ -40,39 +42,45 @@ export const SignUpsScreen = () => {
           The block Sign-up form puts a form into a footer or a page. What visitors leave there is read here.
         </Empty>
       ) : (
-        <Box sx={{ overflowX: "auto" }}>
-          <Table size="small" aria-label="Sign-ups">
-            <TableHead>
-              <TableRow>
-                <TableCell>Address</TableCell>
-                <TableCell>List</TableCell>
-                <TableCell>Agreed to</TableCell>
-                <TableCell>When</TableCell>
-                <TableCell />
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {data.signUps.map(({ list, address, consent, at }) => (
-                <TableRow key={`${list} ${address}`}>
-                  <TableCell sx={{ overflowWrap: "anywhere", minWidth: 150 }}>{address}</TableCell>
-                  <TableCell>{list}</TableCell>
-                  <TableCell>{consent === "" ? <Quiet>not asked</Quiet> : consent}</TableCell>
-                  <TableCell sx={{ whiteSpace: "nowrap" }}>{moment(at)}</TableCell>
-                  <TableCell align="right">
-                    <Act
-                      aria-label={`Forget ${address}`}
-                      disabled={drop.isPending}
-                      onClick={() => drop.mutate({ list, address })}
-                    >
-                      Forget
-                    </Act>
-                  </TableCell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </Box>
+        <SignUpTable signUps={data.signUps} />
       )}
+    </Box>
+  );
+};
+
+const SignUpTable = ({ signUps }: { readonly signUps: SignUps }) => {
+  const drop = useAct("dropSignUp");
+  const { moment } = useFrame();
+  return (
+    <Box sx={{ overflowX: "auto" }}>
+      <Table size="small" aria-label="Sign-ups">
+        <TableHead>
+          <TableRow>
+            {["Address", "List", "Agreed to", "When", ""].map((head) => (
+              <TableCell key={head}>{head}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {signUps.map(({ list, address, consent, at }) => (
+            <TableRow key={`${list} ${address}`}>
+              <TableCell sx={{ overflowWrap: "anywhere", minWidth: 150 }}>{address}</TableCell>
+              <TableCell>{list}</TableCell>
+              <TableCell>{consent === "" ? <Quiet>not asked</Quiet> : consent}</TableCell>
+              <TableCell sx={{ whiteSpace: "nowrap" }}>{moment(at)}</TableCell>
+              <TableCell align="right">
+                <Act
+                  aria-label={`Forget ${address}`}
+                  disabled={drop.isPending}
+                  onClick={() => drop.mutate({ list, address })}
+                >
+                  Forget
+                </Act>
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
     </Box>
   );
 };

@@ -12,6 +12,20 @@ import { Swatch } from "../fields/ColourField";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Wrong } from "../theme/pieces";
 
+const TABLE = {
+  width: "100%",
+  borderCollapse: "collapse",
+  "& td, & th": {
+    textAlign: "left",
+    py: 0.75,
+    pr: 1.5,
+    borderBottom: 1,
+    borderColor: "divider",
+    verticalAlign: "top",
+  },
+  "& th": { fontSize: 12, color: "text.secondary", fontWeight: 600 },
+} as const;
+
 /** All pairs of text and ground in use, failing ones first; a failing one offers the nearest colour that passes. */
 export const ContrastTable = ({
   style,
@@ -38,30 +52,12 @@ export const ContrastTable = ({
           </Wrong>
         )}
       </Box>
-      <Box
-        component="table"
-        aria-label="Contrast of pairs in use"
-        sx={{
-          width: "100%",
-          borderCollapse: "collapse",
-          "& td, & th": {
-            textAlign: "left",
-            py: 0.75,
-            pr: 1.5,
-            borderBottom: 1,
-            borderColor: "divider",
-            verticalAlign: "top",
-          },
-          "& th": { fontSize: 12, color: "text.secondary", fontWeight: 600 },
-        }}
-      >
+      <Box component="table" aria-label="Contrast of pairs in use" sx={TABLE}>
         <thead>
           <tr>
-            <th>Looks</th>
-            <th>Text on ground</th>
-            <th>Contrast</th>
-            <th>Where</th>
-            <th>What would help</th>
+            {["Looks", "Text on ground", "Contrast", "Where", "What would help"].map((head) => (
+              <th key={head}>{head}</th>
+            ))}
           </tr>
         </thead>
         <tbody>
@@ -102,22 +98,7 @@ const PairRow = ({
   return (
     <tr>
       <td>
-        <Box
-          component="span"
-          sx={{
-            display: "inline-block",
-            px: 1,
-            borderRadius: "4px",
-            color: pair.textHex,
-            background: pair.groundHex,
-            border: 1,
-            borderColor: "divider",
-            fontWeight: 600,
-            lineHeight: "26px",
-          }}
-        >
-          Abg 9
-        </Box>
+        <Specimen pair={pair} />
       </td>
       <td>
         {valueName(style, pair.text)} <Quiet>on</Quiet> {valueName(style, pair.ground)}
@@ -135,17 +116,54 @@ const PairRow = ({
         <Uses pair={pair} />
       </td>
       <td>
-        {pair.nearest && own && onRecolour ? (
-          <Act onClick={() => onRecolour(own.id, pair.nearest as string)}>
-            Make {own.name} <Swatch value={pair.nearest} size={13} /> <Mono>{pair.nearest}</Mono>
-          </Act>
-        ) : pair.nearest ? (
-          <Quiet>
-            <Swatch value={pair.nearest} size={13} /> <Mono>{pair.nearest}</Mono> would pass
-          </Quiet>
-        ) : null}
+        <Help pair={pair} own={own} onRecolour={onRecolour} />
       </td>
     </tr>
+  );
+};
+
+const Specimen = ({ pair }: { readonly pair: Pair }) => (
+  <Box
+    component="span"
+    sx={{
+      display: "inline-block",
+      px: 1,
+      borderRadius: "4px",
+      color: pair.textHex,
+      background: pair.groundHex,
+      border: 1,
+      borderColor: "divider",
+      fontWeight: 600,
+      lineHeight: "26px",
+    }}
+  >
+    Abg 9
+  </Box>
+);
+
+/** The nearest colour that passes, made of the one it is with a click where that is one of the palette. */
+const Help = ({
+  pair,
+  own,
+  onRecolour,
+}: {
+  readonly pair: Pair;
+  readonly own: ReturnType<typeof findColour>;
+  readonly onRecolour: ((colour: string, value: string) => void) | null;
+}) => {
+  const { nearest } = pair;
+  if (!nearest) return null;
+  const shown = (
+    <>
+      <Swatch value={nearest} size={13} /> <Mono>{nearest}</Mono>
+    </>
+  );
+  return own && onRecolour ? (
+    <Act onClick={() => onRecolour(own.id, nearest)}>
+      Make {own.name} {shown}
+    </Act>
+  ) : (
+    <Quiet>{shown} would pass</Quiet>
   );
 };
 

@@ -81,34 +81,22 @@ const LineView = ({
   readonly onLearn: (place: Place) => void;
   readonly onChange: (line: Line | null) => void;
 }) => {
-  const isBroken = (clause: Clause) => describeClause(clause, words).includes(GONE);
   return (
     <Box component="li" sx={{ py: 1, borderBottom: 1, borderColor: "divider" }}>
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 0.75 }}>
         <Quiet>{isFirst ? "" : "or"}</Quiet>
         {line.clauses.length === 0 ? <strong>every page</strong> : null}
         {line.clauses.map((clause, index) => (
-          <Box
+          <ClauseView
             key={JSON.stringify(clause)}
-            component="span"
-            sx={{ display: "inline-flex", alignItems: "center", gap: 0.25 }}
-          >
-            {index > 0 ? <Quiet style={{ marginRight: 6 }}>that are also</Quiet> : null}
-            {isBroken(clause) ? (
-              <Wrong>{describeClause(clause, words)} (broken)</Wrong>
-            ) : (
-              <strong>{describeClause(clause, words)}</strong>
-            )}
-            {line.clauses.length > 1 ? (
-              <IconButton
-                size="small"
-                aria-label={`Leave out ${describeClause(clause, words)}`}
-                onClick={() => onChange({ clauses: line.clauses.filter((_, at) => at !== index) })}
-              >
-                <CloseIcon sx={{ fontSize: 14 }} />
-              </IconButton>
-            ) : null}
-          </Box>
+            words={describeClause(clause, words)}
+            isFirst={index === 0}
+            onLeaveOut={
+              line.clauses.length > 1
+                ? () => onChange({ clauses: line.clauses.filter((_, at) => at !== index) })
+                : null
+            }
+          />
         ))}
         <Act
           style={{ marginLeft: "auto" }}
@@ -134,3 +122,24 @@ const LineView = ({
     </Box>
   );
 };
+
+const ClauseView = ({
+  words,
+  isFirst,
+  onLeaveOut,
+}: {
+  readonly words: string;
+  readonly isFirst: boolean;
+  /** `null` for the only one. */
+  readonly onLeaveOut: (() => void) | null;
+}) => (
+  <Box component="span" sx={{ display: "inline-flex", alignItems: "center", gap: 0.25 }}>
+    {isFirst ? null : <Quiet style={{ marginRight: 6 }}>that are also</Quiet>}
+    {words.includes(GONE) ? <Wrong>{words} (broken)</Wrong> : <strong>{words}</strong>}
+    {onLeaveOut ? (
+      <IconButton size="small" aria-label={`Leave out ${words}`} onClick={onLeaveOut}>
+        <CloseIcon sx={{ fontSize: 14 }} />
+      </IconButton>
+    ) : null}
+  </Box>
+);

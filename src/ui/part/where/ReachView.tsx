@@ -60,30 +60,37 @@ export const ReachView = ({
           isPending={isPending}
         />
       ))}
-      {data.kept.map(({ by, pages, titles }) => (
-        <PageList
-          key={by ?? "nothing"}
-          titles={titles}
-          total={pages}
-          head={
-            <>
-              {by ? <PartSign part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
-              <Quiet>keeps {pagesText(pages)}</Quiet>
-            </>
-          }
-        />
-      ))}
-      {data.moreKeepers > 0 ? <Quiet>and {data.moreKeepers} more parts keep some</Quiet> : null}
-      {data.shows > 0 ? (
-        <PageList
-          titles={data.shown}
-          total={data.shows}
-          head={<strong>Shows on {pagesText(data.shows)}</strong>}
-        />
-      ) : null}
+      <Lists data={data} />
     </Box>
   );
 };
+
+/** Who keeps pages it asks for, and where it shows. */
+const Lists = ({ data }: { readonly data: Reach }) => (
+  <>
+    {data.kept.map(({ by, pages, titles }) => (
+      <PageList
+        key={by ?? "nothing"}
+        titles={titles}
+        total={pages}
+        head={
+          <>
+            {by ? <PartSign part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
+            <Quiet>keeps {pagesText(pages)}</Quiet>
+          </>
+        }
+      />
+    ))}
+    {data.moreKeepers > 0 ? <Quiet>and {data.moreKeepers} more parts keep some</Quiet> : null}
+    {data.shows > 0 ? (
+      <PageList
+        titles={data.shown}
+        total={data.shows}
+        head={<strong>Shows on {pagesText(data.shows)}</strong>}
+      />
+    ) : null}
+  </>
+);
 
 const PageList = ({
   head,
