@@ -199,19 +199,15 @@ const Logo = ({ said, say }: { readonly said: Said; readonly say: (next: Partial
   );
 };
 
-const Frames = ({
-  frames,
-  isWaiting,
-  isBusy,
-  trouble,
-  onUse,
-}: {
+interface FramesProps {
   readonly frames: readonly DrawnFrame[];
   readonly isWaiting: boolean;
   readonly isBusy: boolean;
   readonly trouble: string | null;
   readonly onUse: (frame: DrawnFrame) => void;
-}) => {
+}
+
+const Frames = ({ frames, isWaiting, isBusy, trouble, onUse }: FramesProps) => {
   const { desk, room } = useRoom();
   const scale = Math.max(0.15, Math.min(0.34, (room - 12) / 2 / (WIDTH + 4)));
   return (
@@ -242,19 +238,15 @@ const Frames = ({
   );
 };
 
-const FrameView = ({
-  drawn,
-  place,
-  scale,
-  isBusy,
-  onUse,
-}: {
+interface FrameViewProps {
   readonly drawn: DrawnFrame;
   readonly place: number;
   readonly scale: number;
   readonly isBusy: boolean;
   readonly onUse: () => void;
-}) => {
+}
+
+const FrameView = ({ drawn, place, scale, isBusy, onUse }: FrameViewProps) => {
   const { frame } = useFrame();
   const drawings = useMemo(() => drawn.pages.map((page) => ({ id: 1, page, subject: "" })), [drawn]);
   const words = `${startName(drawn.frame.header)}; ${startName(drawn.frame.footer).toLowerCase()} at the foot`;

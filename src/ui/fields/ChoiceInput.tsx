@@ -39,15 +39,7 @@ export const OneOf = ({
   </Select>
 );
 
-export const ManyOf = ({
-  id,
-  label,
-  value,
-  options,
-  onChange,
-  empty = "none",
-  isOrdered = false,
-}: {
+interface ManyOfProps {
   readonly id: string;
   readonly label: string;
   readonly value: readonly string[];
@@ -56,7 +48,17 @@ export const ManyOf = ({
   readonly empty?: string;
   /** Values stay in the order they were chosen in; else in that of the options. */
   readonly isOrdered?: boolean;
-}) => (
+}
+
+export const ManyOf = ({
+  id,
+  label,
+  value,
+  options,
+  onChange,
+  empty = "none",
+  isOrdered = false,
+}: ManyOfProps) => (
   <Select
     id={id}
     multiple

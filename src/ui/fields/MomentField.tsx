@@ -7,16 +7,14 @@ import { useFrame } from "../client/frame";
 /** A complete time is taken this long after the last key, so that "2031" is not taken as "2". */
 const REST_MS = 600;
 
-/** An instant, typed as a wall time of the site. Empty is none. */
-export const MomentField = ({
-  id,
-  value,
-  onChange,
-}: {
+interface MomentFieldProps {
   readonly id: string;
   readonly value: string | null;
   readonly onChange: (instant: string | null) => void;
-}) => {
+}
+
+/** An instant, typed as a wall time of the site. Empty is none. */
+export const MomentField = ({ id, value, onChange }: MomentFieldProps) => {
   const { timeZone } = useFrame().frame.site;
   const wall = value === null ? "" : wallTime(value, timeZone);
   const [text, setText] = useState(wall);

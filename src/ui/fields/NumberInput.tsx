@@ -67,22 +67,17 @@ export const NumberInput = ({
   );
 };
 
-/** A value per width: one number until it differs on a narrower one. */
-export const PerWidth = ({
-  id,
-  value,
-  min,
-  max,
-  unit,
-  onChange,
-}: {
+interface PerWidthProps {
   readonly id: string;
   readonly value: { wide: number; middle?: number; small?: number };
   readonly min: number;
   readonly max: number;
   readonly unit?: string | undefined;
   readonly onChange: (value: unknown) => void;
-}) => {
+}
+
+/** A value per width: one number until it differs on a narrower one. */
+export const PerWidth = ({ id, value, min, max, unit, onChange }: PerWidthProps) => {
   const shown = WIDTHS.filter((width) => width === "wide" || value[width] !== undefined);
   const hidden = WIDTHS.filter((width) => width !== "wide" && value[width] === undefined);
   const set = (width: (typeof WIDTHS)[number], next: number | undefined) => {

@@ -63,18 +63,15 @@ export const namedShares = (
   return [...named].map(([label, pages]) => ({ label, pages })).sort((a, b) => b.pages - a.pages);
 };
 
-/** A closed group: its one badge, or a bar of badge numbers with counts. */
-export const GroupCell = ({
-  shares,
-  pages,
-  slot,
-  selected,
-}: {
+interface GroupCellProps {
   readonly shares: SlotShares;
   readonly pages: number;
   readonly slot: Slot;
   readonly selected: boolean;
-}) => {
+}
+
+/** A closed group: its one badge, or a bar of badge numbers with counts. */
+export const GroupCell = ({ shares, pages, slot, selected }: GroupCellProps) => {
   const nameOf = useShareName();
   const named = namedShares(shares, nameOf);
   const [first, ...others] = shares.shares;

@@ -30,16 +30,14 @@ const useBars = (slot: Slot, groups: readonly CoverageGroup[], pages: number) =>
   ].map((bar) => ({ ...bar, label: `${digits(bar.count)} · ${percent(bar.count, pages)}` }));
 };
 
-/** How the pages shown are shared out among the parts of a slot, the largest share first, with numbers. */
-export const SharesChart = ({
-  slot,
-  groups,
-  pages,
-}: {
+interface SharesChartProps {
   readonly slot: Slot;
   readonly groups: readonly CoverageGroup[];
   readonly pages: number;
-}) => {
+}
+
+/** How the pages shown are shared out among the parts of a slot, the largest share first, with numbers. */
+export const SharesChart = ({ slot, groups, pages }: SharesChartProps) => {
   const { ours } = useTheme().vars?.palette ?? {};
   const bars = useBars(slot, groups, pages);
   if (bars.length < 2) return null;

@@ -187,21 +187,16 @@ const OptionButton = styled("button")({
   cursor: "pointer",
 });
 
-const Ways = ({
-  slot,
-  pages,
-  view,
-  wanted,
-  isOne,
-  onDone,
-}: {
+interface WaysProps {
   readonly slot: Slot;
   readonly pages: readonly string[];
   readonly view: TableView;
   readonly wanted: Wanted;
   readonly isOne: boolean;
   readonly onDone: () => void;
-}) => {
+}
+
+const Ways = ({ slot, pages, view, wanted, isOne, onDone }: WaysProps) => {
   const { asked } = useFrame();
   // one key a mount: created parts have ids of their own in the answer that is carried out
   const { data, error, isPlaceholderData } = useCall("offer", {
@@ -235,17 +230,14 @@ const Ways = ({
   );
 };
 
-const WayView = ({
-  way,
-  wanted,
-  isOne,
-  onDone,
-}: {
+interface WayViewProps {
   readonly way: Way;
   readonly wanted: Wanted;
   readonly isOne: boolean;
   readonly onDone: () => void;
-}) => {
+}
+
+const WayView = ({ way, wanted, isOne, onDone }: WayViewProps) => {
   const change = useAct("change");
   const notice = useUndoNotice();
   const router = useRouter();

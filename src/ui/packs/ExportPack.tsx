@@ -95,14 +95,13 @@ const useSave = (
   return { save, busy, trouble };
 };
 
-/** The parts of the site by slot and number, to be ticked. */
-const PartPicks = ({
-  picked,
-  onPick,
-}: {
+interface PartPicksProps {
   readonly picked: readonly string[];
   readonly onPick: (parts: readonly string[]) => void;
-}) => {
+}
+
+/** The parts of the site by slot and number, to be ticked. */
+const PartPicks = ({ picked, onPick }: PartPicksProps) => {
   const { frame } = useFrame();
   const all = Object.entries(frame.parts)
     .filter(([, part]) => part.state !== "inBin")

@@ -164,13 +164,12 @@ interface EntryFacts {
   readonly inMenus: boolean;
 }
 
-const EntryFields = ({
-  fields,
-  onChange,
-}: {
+interface EntryFieldsProps {
   readonly fields: EntryFacts;
   readonly onChange: (fields: EntryFacts) => void;
-}) => {
+}
+
+const EntryFields = ({ fields, onChange }: EntryFieldsProps) => {
   const { frame } = useFrame();
   const names = frame.vocabulary.terms;
   const set = (changed: Partial<EntryFacts>) => onChange({ ...fields, ...changed });

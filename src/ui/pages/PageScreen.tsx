@@ -135,16 +135,14 @@ const Choices = ({
   </Box>
 );
 
-/** A badge in the margin for each slot, on a line to where it lies, as dimensions stand beside a drawing. */
-const Leaders = ({
-  slots,
-  places,
-  scale,
-}: {
+interface LeadersProps {
   readonly slots: CallResult<"page">["slots"];
   readonly places: Places;
   readonly scale: number;
-}) => (
+}
+
+/** A badge in the margin for each slot, on a line to where it lies, as dimensions stand beside a drawing. */
+const Leaders = ({ slots, places, scale }: LeadersProps) => (
   <Box aria-hidden sx={{ position: "absolute", inset: 0, pointerEvents: "none" }}>
     {slots.map(({ slot, part }) => {
       const place = places[slot];

@@ -97,17 +97,15 @@ export const PageValue = ({ page, slot, part, setting }: ValueProps) => {
   );
 };
 
-/** What was clicked in the preview: its settings for this page only, and the way to them for everywhere. */
-export const PointedSettings = ({
-  page,
-  data,
-  nodes,
-}: {
+interface PointedSettingsProps {
   readonly page: string;
   readonly data: SlotOfPage;
   /** Ids from the innermost outwards. */
   readonly nodes: readonly string[];
-}) => {
+}
+
+/** What was clicked in the preview: its settings for this page only, and the way to them for everywhere. */
+export const PointedSettings = ({ page, data, nodes }: PointedSettingsProps) => {
   const site = useSite();
   const { badge } = useFrame();
   const node = nodes.find((id) => data.settings.some((setting) => setting.node === id));

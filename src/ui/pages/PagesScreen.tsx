@@ -213,14 +213,13 @@ const usePick = (
   return useCallback((event, at, row) => current.current(event, at, row), []);
 };
 
-const Heads = ({
-  every,
-  onEvery,
-}: {
+interface HeadsProps {
   readonly every: boolean;
   /** `null` for who may not choose. */
   readonly onEvery: (() => void) | null;
-}) => (
+}
+
+const Heads = ({ every, onEvery }: HeadsProps) => (
   <Box
     role="row"
     sx={{

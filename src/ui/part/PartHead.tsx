@@ -147,13 +147,12 @@ const PartName = ({ id, name }: { readonly id: string; readonly name: string }) 
   );
 };
 
-export const PartMenu = ({
-  data,
-  quiet = false,
-}: {
+interface PartMenuProps {
   readonly quiet?: boolean;
   readonly data: { readonly id: string; readonly body: Pick<Part, "on" | "binnedAt"> };
-}) => {
+}
+
+export const PartMenu = ({ data, quiet = false }: PartMenuProps) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { copy, set } = usePartActs(data.id, () => setAnchor(null));
   const { on, binnedAt } = data.body;

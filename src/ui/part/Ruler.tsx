@@ -21,14 +21,13 @@ interface Wish {
   readonly at: number;
 }
 
-/** What each band of the part does at every width. The edge where a menu fits can be dragged: what reaches it is offered. */
-export const Ruler = ({
-  said,
-  ways,
-}: {
+interface RulerProps {
   readonly said: ReturnType<typeof usePreview>["said"];
   readonly ways: FindWays;
-}) => {
+}
+
+/** What each band of the part does at every width. The edge where a menu fits can be dragged: what reaches it is offered. */
+export const Ruler = ({ said, ways }: RulerProps) => {
   const readings = useStore(said, (now) => now.readings);
   const [wish, setWish] = useState<Wish | null>(null);
   const wished = readings.find(({ band }) => band === wish?.band);
@@ -107,16 +106,14 @@ const Line = ({
   );
 };
 
-/** The edge as something to hold: by pointer, or by arrows (Shift: 8 px). */
-const Edge = ({
-  name,
-  at,
-  onWish,
-}: {
+interface EdgeProps {
   readonly name: string;
   readonly at: number;
   readonly onWish: (at: number | null) => void;
-}) => {
+}
+
+/** The edge as something to hold: by pointer, or by arrows (Shift: 8 px). */
+const Edge = ({ name, at, onWish }: EdgeProps) => {
   const [held, setHeld] = useState<number | null>(null);
   const shown = held ?? at;
   const widthOf = (event: PointerEvent<HTMLElement>): number => {

@@ -198,17 +198,14 @@ const BeginWith = ({
   );
 };
 
-const ShowsOn = ({
-  where,
-  onWhere,
-  clauses,
-  onClauses,
-}: {
+interface ShowsOnProps {
   readonly where: Where;
   readonly onWhere: (where: Where) => void;
   readonly clauses: readonly Clause[];
   readonly onClauses: (clauses: readonly Clause[]) => void;
-}) => {
+}
+
+const ShowsOn = ({ where, onWhere, clauses, onClauses }: ShowsOnProps) => {
   const { frame } = useFrame();
   const { words, learn } = usePlaceWords(frame.vocabulary);
   return (

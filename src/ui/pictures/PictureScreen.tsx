@@ -193,15 +193,13 @@ const Places = ({ data, body, src }: SheetProps & { readonly src: string }) => {
 const SCALE = 0.25;
 const SOFT = 1.3;
 
-const Place = ({
-  place,
-  body,
-  src,
-}: {
+interface PlaceProps {
   readonly place: Data["places"][number];
   readonly body: Picture;
   readonly src: string;
-}) => {
+}
+
+const Place = ({ place, body, src }: PlaceProps) => {
   const site = useSite();
   const { where, boxes, part, page } = place;
   return (

@@ -136,19 +136,15 @@ const Finder = ({ onClose }: { readonly onClose: () => void }) => {
   );
 };
 
-const PlaceList = ({
-  places,
-  at,
-  isKnown,
-  onAt,
-  onGo,
-}: {
+interface PlaceListProps {
   readonly places: readonly Place[];
   readonly at: number;
   readonly isKnown: boolean;
   readonly onAt: (at: number) => void;
   readonly onGo: (place: Place) => void;
-}) => (
+}
+
+const PlaceList = ({ places, at, isKnown, onAt, onGo }: PlaceListProps) => (
   <Box id="go-to-list" role="listbox" aria-label="Places" sx={{ maxHeight: 400, overflow: "auto", py: 0.5 }}>
     {places.map((place, index) => (
       <Box

@@ -26,17 +26,15 @@ const TABLE = {
   "& th": { fontSize: 12, color: "text.secondary", fontWeight: 600 },
 } as const;
 
-/** All pairs of text and ground in use, failing ones first; a failing one offers the nearest colour that passes. */
-export const ContrastTable = ({
-  style,
-  partUses,
-  onRecolour,
-}: {
+interface ContrastTableProps {
   readonly style: HouseStyle;
   readonly partUses: readonly PairUses[];
   /** Null for those who may only look. */
   readonly onRecolour: ((colour: string, value: string) => void) | null;
-}) => {
+}
+
+/** All pairs of text and ground in use, failing ones first; a failing one offers the nearest colour that passes. */
+export const ContrastTable = ({ style, partUses, onRecolour }: ContrastTableProps) => {
   const pairs = measurePairs(style, [...styleUses(style), ...partUses]);
   const failing = pairs.filter(({ passes }) => !passes).length;
   return (

@@ -11,14 +11,13 @@ import { useRoom } from "../preview/useRoom";
 import { Act, Empty, Quiet, Row, Rows } from "../theme/pieces";
 import { StyledPage } from "./StyledPage";
 
-/** Styles kept by name: compared with the one at hand side by side, taken over as a whole or value by value. */
-export const Variations = ({
-  style,
-  apply,
-}: {
+interface VariationsProps {
   readonly style: HouseStyle;
   readonly apply: (operations: readonly Operation[]) => boolean;
-}) => {
+}
+
+/** Styles kept by name: compared with the one at hand side by side, taken over as a whole or value by value. */
+export const Variations = ({ style, apply }: VariationsProps) => {
   const [open, setOpen] = useState<string | null>(null);
   const setAll = (variations: HouseStyle["variations"]) =>
     apply([{ op: "set", id: "style", path: ["variations"], value: variations, was: style.variations }]);
@@ -132,17 +131,14 @@ const VariationLine = ({
   );
 };
 
-const Comparison = ({
-  style,
-  name,
-  values,
-  apply,
-}: {
+interface ComparisonProps {
   readonly style: HouseStyle;
   readonly name: string;
   readonly values: StyleValues;
   readonly apply: (operations: readonly Operation[]) => boolean;
-}) => {
+}
+
+const Comparison = ({ style, name, values, apply }: ComparisonProps) => {
   const { desk, room } = useRoom();
   const now = valuesOf(style);
   const differences = styleDifferences(now, values);

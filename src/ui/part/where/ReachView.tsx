@@ -14,21 +14,17 @@ import { Act, Mono, Quiet, Waiting } from "../../theme/pieces";
 
 type Reach = CallResult<"reach">;
 
-/** "Asks for 214 pages, shows on 171; 43 keep narrower parts", before and after, with the lists and the ties. */
-export const ReachView = ({
-  id,
-  data,
-  slot,
-  isPending,
-  isOld,
-}: {
+interface ReachViewProps {
   readonly id: string;
   readonly data: Reach;
   readonly slot: Slot;
   /** The placement is not kept yet: what would be, beside what is. */
   readonly isPending: boolean;
   readonly isOld: boolean;
-}) => {
+}
+
+/** "Asks for 214 pages, shows on 171; 43 keep narrower parts", before and after, with the lists and the ties. */
+export const ReachView = ({ id, data, slot, isPending, isOld }: ReachViewProps) => {
   const { frame } = useFrame();
   const kept = data.kept.reduce((sum, { pages }) => sum + pages, 0);
   const level = frame.levels.find(({ key }) => `level:${key}` === data.audience)?.name;

@@ -6,14 +6,13 @@ import { audienceOptions } from "../../fields/audience-options";
 import { MomentField } from "../../fields/MomentField";
 import { Act, Quiet } from "../../theme/pieces";
 
-/** For whom, from when until when, and whether also over narrower parts. */
-export const Terms = ({
-  placement,
-  onChange,
-}: {
+interface TermsProps {
   readonly placement: Placement;
   readonly onChange: (next: Placement) => void;
-}) => {
+}
+
+/** For whom, from when until when, and whether also over narrower parts. */
+export const Terms = ({ placement, onChange }: TermsProps) => {
   const { frame } = useFrame();
   const audiences = audienceOptions(frame.levels);
   return (
