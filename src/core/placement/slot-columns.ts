@@ -4,7 +4,16 @@ import { carryLists } from "../archives/lists";
 import type { EntryFacts } from "../model/content";
 import { entryIdentity } from "../model/identity";
 import type { Slot } from "../model/slot";
-import { type Asking, type Column, type Rule, rulesOf, settleAll, sortRules, updateColumn, updatePage } from "./columns";
+import {
+  type Asking,
+  type Column,
+  type Rule,
+  rulesOf,
+  settleAll,
+  sortRules,
+  updateColumn,
+  updatePage,
+} from "./columns";
 import type { CompiledPlacement } from "./compile";
 import { audienceFits, bestMatch, type View, windowOpen } from "./match";
 import { carryNumbers, partNumbersOf } from "./part-numbers";
