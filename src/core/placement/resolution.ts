@@ -55,17 +55,30 @@ const weightsOf = (compiled: CompiledDesign, at: string): Weighed => {
   );
   const isTimed = [...lists.values()].some((list) => list?.settings.upcoming);
   if (found && found.index === index && !isTimed && sameLists(found.lists, lists)) return found;
-  const weights = new Uint16Array(index.pages.length).fill(1);
-  let pageTotal = index.stems.length;
-  for (const [stem, later] of index.later) {
+  const counts = [...index.later].map(([stem, later]): readonly [number, number] => {
     const list = lists.get(shown[stem] as number);
-    const more = Math.min(65535, pagesUnder(index, index.stems[stem] as Address, list, at) - 1);
-    weights[later] = more;
-    pageTotal += more;
-  }
-  const made = { index, lists, weights, pageTotal };
+    return [later, Math.min(65535, pagesUnder(index, index.stems[stem] as Address, list, at) - 1)];
+  });
+  const pageTotal = counts.reduce((sum, [, more]) => sum + more, index.stems.length);
+  const made = { index, lists, weights: weightsWith(index, counts), pageTotal };
   weighed.set(shown, made);
   return made;
+};
+
+/** The newest weights of pages that are numbered so. */
+const newestWeights = new WeakMap<CompiledDesign["index"]["numbers"], Uint16Array>();
+
+/** Each page counts once, but for the later pages that are told. Where they are as before, they are the same. */
+const weightsWith = (
+  { numbers, pages }: CompiledDesign["index"],
+  later: readonly (readonly [number: number, more: number])[],
+): Uint16Array => {
+  const before = newestWeights.get(numbers);
+  if (before && later.every(([number, more]) => before[number] === more)) return before;
+  const weights = new Uint16Array(pages.length).fill(1);
+  for (const [number, more] of later) weights[number] = more;
+  newestWeights.set(numbers, weights);
+  return weights;
 };
 
 const sameLists = (a: PagedLists, b: PagedLists): boolean =>
