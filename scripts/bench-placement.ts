@@ -24,6 +24,8 @@ const once = <T>(work: () => T): { readonly ms: number; readonly result: T } => 
 };
 const timed = (times: number, work: () => unknown): number =>
   median(Array.from({ length: times }, () => once(work).ms));
+/** What the machine does meanwhile is none of the work's own. */
+const leastOfThree = (work: () => unknown): number => Math.min(...[1, 2, 3].map(() => once(work).ms));
 const say = (text: string) => console.log(text);
 
 const siteOf = (pages: number, parts: number) => {
@@ -112,15 +114,9 @@ const benchEdits = (site: ReturnType<typeof siteOf>, full: number): void => {
     const number = (document.body as { number: number }).number;
     return edited(compiled, document, bigPlacement(random, site.facts, number === 1 ? 2 : number, NOW));
   };
-  // each is timed three times and the least counts: what the machine does meanwhile is none of its own
   const run = (design: CompiledDesign["design"]) =>
-    Math.min(
-      ...[1, 2, 3].map(
-        () =>
-          once(() =>
-            impactOf(before, resolveAll(follow(compileDesign(design, site.index, compiled), compiled), VIEW)),
-          ).ms,
-      ),
+    leastOfThree(() =>
+      impactOf(before, resolveAll(follow(compileDesign(design, site.index, compiled), compiled), VIEW)),
     );
   for (let warm = 0; warm < 60; warm += 1) run(edit());
   const samples = sorted(Array.from({ length: 200 }, () => run(edit())));
@@ -132,10 +128,10 @@ const benchEdits = (site: ReturnType<typeof siteOf>, full: number): void => {
   const factTimes = Array.from({ length: 60 }, () => {
     const entry = random.pick(entries);
     const terms = random.some(site.facts.terms, 1, 2).map(({ id }) => id);
-    return once(() => {
+    return leastOfThree(() => {
       const next = withEntry(compiled, { ...entry, terms });
       return next && impactOf(before, resolveAll(next, VIEW));
-    }).ms;
+    });
   }).slice(20);
   say(`after one entry's topics changed: ${(median(factTimes) / full).toFixed(3)} of the full time`);
 };

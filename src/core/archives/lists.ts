@@ -1,6 +1,7 @@
 import type { SiteIndex } from "../addresses/facts";
 import type { EntryFacts } from "../model/content";
 import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
+import { withNumber, withoutNumber } from "../model/sorted-numbers";
 
 /**
  * Which entries stand in which list, and in which order: worked out once for the content of a site, so that a list of
@@ -230,13 +231,9 @@ export class EntryLists {
     const [was, is] = [new Set(identitiesFor(from, before)), new Set(identitiesFor(to, after))];
     const members = new Map(this.#members);
     for (const identity of was)
-      if (!is.has(identity))
-        members.set(
-          identity,
-          (members.get(identity) ?? NONE).filter((each) => each !== place),
-        );
+      if (!is.has(identity)) members.set(identity, withoutNumber(members.get(identity) ?? NONE, place));
     for (const identity of is)
-      if (!was.has(identity)) members.set(identity, inserted(members.get(identity) ?? NONE, place));
+      if (!was.has(identity)) members.set(identity, withNumber(members.get(identity) ?? NONE, place));
     const orders = new Map<string, Order>();
     for (const [key, order] of this.#orders) {
       const [sort, direction] = key.split(" ") as [Sort, Direction];
@@ -246,17 +243,6 @@ export class EntryLists {
     return new EntryLists(to.published, members, orders);
   }
 }
-
-/** Places ascending with one more. */
-const inserted = (places: Uint32Array, place: number): Uint32Array => {
-  const next = new Uint32Array(places.length + 1);
-  const at = places.findIndex((each) => each > place);
-  const cut = at < 0 ? places.length : at;
-  next.set(places.subarray(0, cut));
-  next[cut] = place;
-  next.set(places.subarray(cut), cut + 1);
-  return next;
-};
 
 /** An order in which one place is where it belongs now: what lies between where it was and is moves up by one. */
 const moved = (

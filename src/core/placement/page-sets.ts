@@ -1,3 +1,5 @@
+import { placeIn } from "../model/sorted-numbers";
+
 /**
  * Sets of page numbers, each in the smallest of three forms: a run of neighbours (what lies under one entry or path is
  * one, for pages are numbered in tree order), an ascending list while it holds fewer than one page in 32, bits else.
@@ -53,23 +55,19 @@ export const hasPage = (set: PageSet, number: number): boolean => {
   }
 };
 
-const isListed = (numbers: Uint32Array, number: number): boolean => {
-  let [low, high] = [0, numbers.length - 1];
-  while (low <= high) {
-    const middle = (low + high) >>> 1;
-    const found = numbers[middle] as number;
-    if (found === number) return true;
-    if (found < number) low = middle + 1;
-    else high = middle - 1;
-  }
-  return false;
-};
+const isListed = (numbers: Uint32Array, number: number): boolean =>
+  numbers[placeIn(numbers, number)] === number;
 
 /** Calls `visit` for every page of the set, ascending. */
 export const eachPage = (set: PageSet, visit: (number: number) => void): void => {
+  for (const number of pagesOf(set)) visit(number);
+};
+
+/** The pages of the set, ascending. */
+export const pagesOf = (set: PageSet): Uint32Array => {
   const found = new Uint32Array(set.size);
   collect(set, found);
-  for (let at = 0; at < found.length; at += 1) visit(found[at] as number);
+  return found;
 };
 
 /** Writes the pages of the set into `into`, ascending. Returns how many. */

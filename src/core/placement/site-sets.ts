@@ -1,8 +1,9 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { entryIdentity } from "../model/identity";
 import { type Clause, FACETS, type Facet } from "../model/placement";
+import { withNumber, withoutNumber } from "../model/sorted-numbers";
 import { FACET_RULES } from "./facets";
-import { eachPage, type PageSet, rangeSet, setOfNumbers, unionOf } from "./page-sets";
+import { type PageSet, pagesOf, rangeSet, setOfNumbers, unionOf } from "./page-sets";
 
 /**
  * The pages on which each value holds, for one site. Names are look-ups; what lies under an entry comes from the tree,
@@ -188,30 +189,10 @@ const moved = (
   const { valuesAt } = FACET_RULES[facet];
   const [old, now] = [valuesAt(before), valuesAt(after)];
   const next = new Map(sets);
-  const numbersOf = (value: string): number[] => {
-    const numbers: number[] = [];
-    const set = next.get(value);
-    if (set) eachPage(set, (each) => numbers.push(each));
-    return numbers;
-  };
-  for (const value of old)
-    if (!now.includes(value))
-      next.set(
-        value,
-        setOfNumbers(
-          numbersOf(value).filter((each) => each !== number),
-          total,
-        ),
-      );
-  for (const value of now)
-    if (!old.includes(value))
-      next.set(
-        value,
-        setOfNumbers(
-          [...numbersOf(value), number].sort((a, b) => a - b),
-          total,
-        ),
-      );
+  const put = (value: string, change: (numbers: Uint32Array, number: number) => Uint32Array) =>
+    next.set(value, setOfNumbers(change(pagesOf(next.get(value) ?? rangeSet(0, 0)), number), total));
+  for (const value of old) if (!now.includes(value)) put(value, withoutNumber);
+  for (const value of now) if (!old.includes(value)) put(value, withNumber);
   return next;
 };
 
