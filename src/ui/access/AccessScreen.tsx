@@ -1,5 +1,6 @@
 "use client";
 import { Box, Typography } from "@mui/material";
+import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
@@ -13,7 +14,7 @@ export const AccessScreen = () => {
   if (!data) return <Pending error={error} what="Reading the tokens …" />;
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4, maxWidth: 860 }}>
-      <SheetHead title="Access for scripts" about={`${data.tokens.length || "no"} tokens of yours`} />
+      <SheetHead title="Access for scripts" about={`${data.tokens.length === 0 ? "no tokens" : count(data.tokens.length, "token")} of yours`} />
       <MakeNamed
         hint="What the token is for"
         label="What the token is for"

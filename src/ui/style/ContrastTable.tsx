@@ -133,6 +133,7 @@ const Specimen = ({ pair }: { readonly pair: Pair }) => (
       borderColor: "divider",
       fontWeight: 600,
       lineHeight: "26px",
+      whiteSpace: "nowrap",
     }}
   >
     Abg 9
