@@ -203,6 +203,11 @@ export const describeVerdict = (
         is: `is less narrow than ${badge(verdict.than)}`,
         because: `asks for ${describeCondition(verdict.condition, words)}`,
       };
+    case "passedOver":
+      return {
+        is: `stands back for ${badge(verdict.by)}`,
+        because: `asks for ${describeCondition(verdict.condition, words)}, but ${badge(verdict.by)} shows also over narrower parts`,
+      };
     case "tiedLater":
       return {
         is: `is tied with ${badge(verdict.with)} and later in order`,

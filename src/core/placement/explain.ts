@@ -4,7 +4,7 @@ import type { Clause, Exception } from "../model/placement";
 import type { Slot } from "../model/slot";
 import { type CompiledCondition, type CompiledPlacement, compareSpecificity } from "./compile";
 import { audienceFits, bestMatch, holds, holdsAll, keepingOff, type View, windowOpen } from "./match";
-import { type CompiledDesign, isActive, resolveSlot, type SlotAnswer } from "./resolve";
+import { type CompiledDesign, candidatesFor, isActive, resolveSlot, type SlotAnswer } from "./resolve";
 
 /** Why a part does or does not fill the slot of a page. */
 export type Verdict =
@@ -12,6 +12,8 @@ export type Verdict =
   | { readonly is: "wins"; readonly condition: CompiledCondition }
   | { readonly is: "chosenInstead"; readonly condition: CompiledCondition }
   | { readonly is: "lessNarrow"; readonly condition: CompiledCondition; readonly than: string }
+  /** As narrow or narrower, but the other shows also over narrower parts. */
+  | { readonly is: "passedOver"; readonly condition: CompiledCondition; readonly by: string }
   | { readonly is: "tiedLater"; readonly condition: CompiledCondition; readonly with: string }
   | { readonly is: "keptOff"; readonly condition: CompiledCondition; readonly exception: Exception }
   | {
@@ -30,6 +32,8 @@ export type Verdict =
 export interface Explanation {
   readonly slot: Slot;
   readonly answer: SlotAnswer;
+  /** Parts that ask as narrowly or more narrowly than the winner and stand back because it shows also over narrower ones. */
+  readonly over: readonly string[];
   /** The winner first, then rivals from the nearest to the farthest. */
   readonly rows: readonly { readonly part: string; readonly verdict: Verdict }[];
 }
@@ -40,14 +44,15 @@ const RANK: Readonly<Record<Verdict["is"], number>> = {
   chosenInstead: 2,
   tiedLater: 3,
   keptOff: 4,
-  lessNarrow: 5,
-  outsideWindow: 6,
-  otherAudience: 7,
-  elsewhere: 8,
-  nowhere: 9,
-  paused: 10,
-  notPublished: 11,
-  inBin: 12,
+  passedOver: 5,
+  lessNarrow: 6,
+  outsideWindow: 7,
+  otherAudience: 8,
+  elsewhere: 9,
+  nowhere: 10,
+  paused: 11,
+  notPublished: 12,
+  inBin: 13,
 };
 
 /** The condition that misses the page by least: fewest failing clauses, then narrowest, then first. */
@@ -64,6 +69,32 @@ const nearest = (placement: CompiledPlacement, page: Address) => {
     );
   return best;
 };
+
+/** Whether a condition only stands back because the one that wins is also over narrower ones. */
+const isPassedOver = ({ specificity }: CompiledCondition, winner: CompiledCondition): boolean => {
+  const [over, ...narrowness] = specificity;
+  const [winnerOver, ...winnerNarrowness] = winner.specificity;
+  return over < winnerOver && compareSpecificity([0, ...narrowness], [0, ...winnerNarrowness]) <= 0;
+};
+
+/**
+ * Parts that ask for a page as narrowly or more narrowly than the one that wins there, and stand back because that one
+ * shows also over narrower parts.
+ */
+export const passedOverAt = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  page: Address,
+  view: View,
+  { resolved }: SlotAnswer,
+): readonly string[] =>
+  resolved.by !== "rule" || resolved.condition.specificity[0] === 0
+    ? []
+    : candidatesFor(compiled, slot, page, view)
+        .filter(
+          ({ part, condition }) => part !== resolved.part && isPassedOver(condition, resolved.condition),
+        )
+        .map(({ part }) => part);
 
 const verdictOf = (
   part: string,
@@ -87,8 +118,9 @@ const verdictOf = (
     if (resolved.by !== "rule")
       throw new Error(`explain: expected ${slot} to be resolved by rule, got ${resolved.by}`);
     if (resolved.part === part) return { is: "wins", condition: match };
-    return resolved.tied.includes(part)
-      ? { is: "tiedLater", condition: match, with: resolved.part }
+    if (resolved.tied.includes(part)) return { is: "tiedLater", condition: match, with: resolved.part };
+    return isPassedOver(match, resolved.condition)
+      ? { is: "passedOver", condition: match, by: resolved.part }
       : { is: "lessNarrow", condition: match, than: resolved.part };
   }
   const asking = placement.conditions.find((condition) => holdsAll(condition.clauses, page));
@@ -110,7 +142,7 @@ export const explainSlot = (compiled: CompiledDesign, slot: Slot, page: Address,
     .map((part) => ({ part, verdict: verdictOf(part, slot, page, view, compiled, answer) }))
     .filter((row) => row.verdict.is !== "inBin")
     .sort((a, b) => RANK[a.verdict.is] - RANK[b.verdict.is] || narrower(a.verdict, b.verdict));
-  return { slot, answer, rows };
+  return { slot, answer, over: passedOverAt(compiled, slot, page, view, answer), rows };
 };
 
 const narrower = (a: Verdict, b: Verdict): number =>

@@ -9,7 +9,7 @@ import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
 import { countAsked, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, isActive } from "./resolve";
-import type { SlotColumn } from "./slot-columns";
+import { type SlotColumn, slotColumn } from "./slot-columns";
 
 /** Something the checker noticed. The sentence is made in `messages` from code and parts. */
 export type Finding = {
@@ -142,8 +142,9 @@ const partFindings = (
 ): readonly Finding[] => {
   const { shown, tied } = shownOrTied(resolutions);
   const everyone = resolutions.map(({ view }) => view.audience);
-  return SLOTS.flatMap((slot) =>
-    compiled.placements[slot].flatMap((placement): Finding[] => {
+  return SLOTS.flatMap((slot) => {
+    const isShownLater = shownLater(compiled, slot, resolutions);
+    return compiled.placements[slot].flatMap((placement): Finding[] => {
       const { part, window } = placement;
       const severity = "warning";
       if (shown.has(part)) return [];
@@ -156,11 +157,48 @@ const partFindings = (
       const asking = resolutions
         .map((resolution) => ({ audience: resolution.view.audience, asks: countAsked(resolution, part) }))
         .filter(({ asks }) => asks > 0);
-      if (asking.length === 0) return [];
+      // a season that ends, or another that begins, may give it its pages back
+      if (asking.length === 0 || isShownLater(part)) return [];
       const asks = Math.max(...asking.map((each) => each.asks));
       return [{ code: "overruled", severity, part, asks, audiences: asking.map(({ audience }) => audience) }];
-    }),
+    });
+  });
+};
+
+/** When parts of a slot begin or cease to ask after an instant, in order. */
+const turningPoints = (compiled: CompiledDesign, slot: Slot, at: string): readonly string[] =>
+  [
+    ...new Set(
+      compiled.placements[slot].flatMap(({ window }) => [window?.from ?? null, window?.until ?? null]),
+    ),
+  ]
+    .filter((point): point is string => point !== null && point > at)
+    .sort();
+
+/** Whether a part of a slot shows on some page for someone at a time to come. Looked for only when it is asked. */
+const shownLater = (
+  compiled: CompiledDesign,
+  slot: Slot,
+  resolutions: readonly Resolution[],
+): ((part: string) => boolean) => {
+  const [first] = resolutions;
+  if (!first) return () => false;
+  const views = turningPoints(compiled, slot, first.view.at).flatMap((at) =>
+    resolutions.map(({ view }) => ({ audience: view.audience, at })),
   );
+  const shown = new Set<string | null>();
+  const look = views[Symbol.iterator]();
+  return (part) => {
+    while (!shown.has(part)) {
+      const { value: view, done } = look.next();
+      if (done) return false;
+      const column = slotColumn(compiled, slot, view);
+      column.shown.forEach((winner, number) => {
+        if (first.weights[number] !== 0) shown.add(first.numbers.idOf(winner));
+      });
+    }
+    return true;
+  };
 };
 
 /** Parts that show on some page for someone, and parts that are tied somewhere for someone. */

@@ -12,7 +12,7 @@ import { impactOf, reachOf } from "./impact";
 import { mendsForFinding, mendsForPart } from "./mends";
 import { proposals, type Wanted } from "./proposals";
 import { askedBy, type Resolution, resolveAll, shownAt } from "./resolution";
-import { compileDesign, partOf, resolveSlot } from "./resolve";
+import { type CompiledDesign, compileDesign, partOf, resolveSlot } from "./resolve";
 
 const seed = runSeed(7);
 const counter = () => {
@@ -156,6 +156,7 @@ describe("findings", () => {
   it("says nowhere, waiting, overruled, tied, missing, broken and unused where they are true, and for whom", () => {
     const seen = new Set<string>();
     let partial = 0;
+    let later = 0;
     for (let number = 0; number < 120; number += 1) {
       const { compiled, index } = world(900 + number);
       const audiences = audiencesOf(index);
@@ -170,7 +171,18 @@ describe("findings", () => {
             ),
           ),
         );
-      for (const finding of findingsOf(compiled, NOW)) {
+      const all = findingsOf(compiled, NOW);
+      const told = new Set(all.flatMap((finding) => ("part" in finding ? [finding.part] : [])));
+      for (const [part, { window, conditions }] of compiled.byPart)
+        if (
+          !told.has(part) &&
+          conditions.length > 0 &&
+          window === null &&
+          !showsFor(part) &&
+          showsLater(compiled, part)
+        )
+          later += 1;
+      for (const finding of all) {
         seen.add(finding.code);
         expect(finding.audiences.length).toBeGreaterThan(0);
         if (finding.audiences.length < audiences.length) partial += 1;
@@ -178,7 +190,10 @@ describe("findings", () => {
           expect(getBody(compiled.design, "part", finding.part).placement.conditions).toEqual([]);
           expect(showsFor(finding.part)).toBe(false);
         }
-        if (finding.code === "overruled") expect(showsFor(finding.part)).toBe(false);
+        if (finding.code === "overruled") {
+          expect(showsFor(finding.part)).toBe(false);
+          expect(showsLater(compiled, finding.part)).toBe(false);
+        }
         if (finding.code === "waiting") {
           expect(showsFor(finding.part)).toBe(false);
           expect(finding.from > NOW).toBe(true);
@@ -203,7 +218,24 @@ describe("findings", () => {
       expect.arrayContaining(["broken", "missing", "nowhere", "overruled", "tied", "unused", "waiting"]),
     );
     expect(partial).toBeGreaterThan(20);
+    expect(later).toBeGreaterThan(1);
   });
+  /** Whether a part shows anywhere at a time to come: every page, everyone, at every turn of a window, one by one. */
+  const showsLater = ({ design, index, ...rest }: CompiledDesign, part: string): boolean => {
+    const compiled = { design, index, ...rest };
+    const { slot } = getBody(design, "part", part);
+    const turns = documentsOf(design, "part").flatMap(({ body: { placement } }) => [
+      placement.window?.from ?? "",
+      placement.window?.until ?? "",
+    ]);
+    return turns
+      .filter((turn) => turn > NOW)
+      .some((at) =>
+        audiencesOf(index).some((audience) =>
+          index.pages.some((page) => partOf(resolveSlot(compiled, slot, page, { audience, at })) === part),
+        ),
+      );
+  };
 });
 
 describe("mends", () => {

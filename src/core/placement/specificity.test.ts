@@ -271,6 +271,44 @@ describe("why", () => {
   });
 });
 
+describe("a part that shows also over narrower parts", () => {
+  const over = (placement: Placement): Placement => ({ ...placement, over: true });
+  const explained = (parts: Part[], identity: Identity) => {
+    const page = index.byIdentity.get(identity);
+    if (!page) throw new Error(`test: expected a page ${identity}, got none`);
+    return explainSlot(designWith(parts), "header", page, view);
+  };
+  it("is the reason where a narrower or an equal one stands back, and only there", () => {
+    const parts = [
+      part(1, over(on(line(clause("under", "visit"))))),
+      part(2, on(line(clause("entry", "by-bus")))),
+      part(3, on(line(clause("under", "visit")))),
+      part(4, EVERYWHERE),
+    ];
+    const { over: passed, rows } = explained(parts, "entry:by-bus");
+    expect(passed).toEqual(["h2", "h3"]);
+    expect(Object.fromEntries(rows.map((row) => [row.part, row.verdict.is]))).toEqual({
+      h1: "wins",
+      h2: "passedOver",
+      h3: "passedOver",
+      // it would have stood back anyway
+      h4: "lessNarrow",
+    });
+  });
+  it("is no reason where it is the narrowest anyway, or one of two that both do", () => {
+    expect(
+      explained([part(1, over(on(line(clause("entry", "by-bus"))))), part(2, EVERYWHERE)], "entry:by-bus")
+        .over,
+    ).toEqual([]);
+    const both = explained(
+      [part(1, over(on(line(clause("entry", "by-bus"))))), part(2, over(EVERYWHERE))],
+      "entry:by-bus",
+    );
+    expect(both.over).toEqual([]);
+    expect(both.rows.map(({ verdict }) => verdict.is)).toEqual(["wins", "lessNarrow"]);
+  });
+});
+
 describe("stored placements", () => {
   const bad: [string, unknown][] = [
     ["an unknown facet", { conditions: [{ clauses: [{ facet: "colour", values: ["x"] }] }] }],

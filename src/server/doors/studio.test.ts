@@ -181,7 +181,8 @@ describe("changing the draft", () => {
     const renaming = { ...renameTo(id, "Morning header", "Day header"), key: "change-of-mine-1" };
     const keys = [renaming.key, "change-of-mine-2"];
     const first = await mine.get("change", renaming);
-    expect(await mine.get("change", renaming)).toEqual(first);
+    const { rev, label, documents } = first;
+    expect(await mine.get("change", renaming)).toMatchObject({ rev, label, documents });
     expect(first.documents[id]).toMatchObject({ name: "Morning header" });
     expect(await mine.get("newest", { document: id, keys })).toMatchObject({
       body: { name: "Morning header" },

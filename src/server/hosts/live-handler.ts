@@ -1,9 +1,10 @@
 import type { IncomingMessage } from "node:http";
 import { laterPage } from "../../core/addresses/facts";
 import { canonicalPath } from "../../core/addresses/paths";
-import { findBody } from "../../core/design/design";
+import { findBody, getBody } from "../../core/design/design";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { expectedIn } from "../../core/placement/expectations";
+import { passedOverAt } from "../../core/placement/explain";
 import { resolveAll } from "../../core/placement/resolution";
 import { partOf, resolvePage } from "../../core/placement/resolve";
 import { findSite } from "../../data/content-repository";
@@ -66,14 +67,16 @@ const begin = async (site: string, url: URL, now: Date): Promise<Answer> => {
 
 /** Every slot of the page: which part fills it and why, or why none does; and where each is opened. */
 const pointsOf = (site: string, { compiled, page, pageNumber, now }: FoundPage) => {
-  const answers = resolvePage(compiled, laterPage(page, pageNumber), { audience: "signedOut", at: now });
+  const view = { audience: "signedOut", at: now } as const;
+  const shown = laterPage(page, pageNumber);
+  const answers = resolvePage(compiled, shown, view);
   const studio = `${studioOrigin()}/s/${site}`;
   const conditions = SLOTS.flatMap((each) => {
     const { resolved } = answers[each];
     return resolved.by === "rule" ? [resolved.condition] : [];
   });
   const words = vocabularyFor(compiled.index, conditions);
-  const resolution = resolveAll(compiled, { audience: "signedOut", at: now });
+  const resolution = resolveAll(compiled, view);
   const number = compiled.index.numbers.get(page.identity);
   const slot = (each: Slot) => {
     const { resolved } = answers[each];
@@ -87,7 +90,14 @@ const pointsOf = (site: string, { compiled, page, pageNumber, now }: FoundPage) 
       isEmpty: !part || part.bands.length === 0,
       isMissing:
         !part && resolved.by === "none" && number !== undefined && expectedIn(resolution, each)(number),
-      why: describeWhy(resolved, each, words),
+      why: describeWhy(
+        resolved,
+        each,
+        words,
+        passedOverAt(compiled, each, shown, view, answers[each]).map((over) =>
+          partName(getBody(compiled.design, "part", over)),
+        ),
+      ),
       part: id === null ? null : `${studio}/parts/${id}`,
       page: `${studio}/pages/${encodeURIComponent(page.identity)}`,
     };

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { gate } from "../../../test/gate";
 import { Studio, signInAs } from "../../../test/studio";
-import { closeDatabase, POOL, runStatement, selectRows } from "../../data/database";
+import { closeDatabase, POOL, runStatement } from "../../data/database";
 import { answerSite, answerVisitor } from "../hosts/site-handler";
 import { publicOrigin } from "../http/host-names";
 import { finishedPage, forgetPages } from "./finished-pages";
@@ -109,14 +109,17 @@ describe("finished pages", () => {
     const { seq } = await studio.get("publish", {});
     expect(await at("/visit/")).toContain("Before the restoring");
     // a dump of another day: the same number, another content
-    const profiles = await selectRows<{ hash: string }>(
-      `SELECT hash FROM edition_item WHERE site = 'observatory' AND edition = :seq AND document = 'profile'`,
+    await runStatement(
+      `INSERT INTO blob (site, hash, body)
+       SELECT site, 'of another day', jsonb_set(body, '{tagline}', '"From another day"') FROM edition_item JOIN blob USING (site, hash)
+       WHERE site = 'observatory' AND edition = :seq AND document = 'profile'`,
       { seq },
       POOL,
     );
     await runStatement(
-      `UPDATE blob SET body = jsonb_set(body, '{tagline}', '"From another day"') WHERE site = 'observatory' AND hash = :hash`,
-      { hash: profiles[0]?.hash },
+      `UPDATE edition_item SET hash = 'of another day'
+       WHERE site = 'observatory' AND edition = :seq AND document = 'profile'`,
+      { seq },
       POOL,
     );
     await runStatement(

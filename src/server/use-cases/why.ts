@@ -24,7 +24,7 @@ export const explain = defineUseCase({
     const number = numberOfKey(compiled.index, page);
     const address = number === undefined ? undefined : compiled.index.pages[number];
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
-    const { answer, rows } = explainSlot(compiled, slot, address, view);
+    const { answer, over, rows } = explainSlot(compiled, slot, address, view);
     const live = seen.state === "live" ? compiled : await designAt(context, "live", POOL, view.at);
     const liveNumber = numberOfKey(live.index, page);
     const liveAddress = liveNumber === undefined ? undefined : live.index.pages[liveNumber];
@@ -42,6 +42,7 @@ export const explain = defineUseCase({
       page: { key: page, ...named(address) },
       slot,
       answer,
+      over,
       rows: [...rows, ...unpublished],
       visitors: {
         part: visitors,

@@ -14,7 +14,10 @@ export const AccessScreen = () => {
   if (!data) return <Pending error={error} what="Reading the tokens …" />;
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4, maxWidth: 860 }}>
-      <SheetHead title="Access for scripts" about={`${data.tokens.length === 0 ? "no tokens" : count(data.tokens.length, "token")} of yours`} />
+      <SheetHead
+        title="Access for scripts"
+        about={`${data.tokens.length === 0 ? "no tokens" : count(data.tokens.length, "token")} of yours`}
+      />
       <MakeNamed
         hint="What the token is for"
         label="What the token is for"

@@ -97,10 +97,10 @@ const Head = ({
 
 const Winner = ({ data }: { readonly data: Explained }) => {
   const site = useSite();
-  const { frame } = useFrame();
+  const { frame, badge } = useFrame();
   const { resolved, unusedChoice } = data.answer;
   const part = "part" in resolved ? resolved.part : null;
-  const sentence = describeWhy(resolved, data.slot, frame.vocabulary);
+  const sentence = describeWhy(resolved, data.slot, frame.vocabulary, data.over.map(badge));
   return (
     <Box sx={{ py: 2, borderBottom: 1, borderColor: "divider" }}>
       <Typography component="p" sx={{ fontSize: "0.94rem" }} data-testid="why-winner">
