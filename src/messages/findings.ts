@@ -17,7 +17,7 @@ export const describeFinding = (
     case "waiting":
       return `${badge(finding.part)} is on and waits: it shows from ${moment(finding.from)}.`;
     case "overruled":
-      return `${badge(finding.part)} asks for ${pages(finding.asks)} and shows on none: narrower parts keep them.`;
+      return `${badge(finding.part)} asks for ${pages(finding.asks)} and shows on none: other parts keep them.`;
     case "tied":
       return `${listed(finding.parts.map(badge))} ask equally much on ${pages(finding.pages)}; ${badge(finding.parts[0] ?? "")} is first.`;
     case "broken":

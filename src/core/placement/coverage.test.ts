@@ -3,7 +3,7 @@ import { NOW } from "../../../test/random-site";
 import { randomWorld } from "../../../test/random-world";
 import type { Address } from "../addresses/facts";
 import type { Expectations } from "../design/design";
-import { designOf } from "../design/design";
+import { choiceId, designOf } from "../design/design";
 import { SLOTS } from "../model/slot";
 import { type CoverageFilter, coverageOf, coverageRows, filtered, groupsOf, numberOfKey } from "./coverage";
 import { expectedIn } from "./expectations";
@@ -116,6 +116,28 @@ describe("the table of pages and slots", () => {
           all.filter((number) => there(number) && fits(number)),
         );
     }
+  });
+  it("counts what a page says itself for the part there as its own choice", () => {
+    const { index, compiled } = randomWorld(5);
+    const paged = [...index.later.keys()][0] as number;
+    const { identity } = index.stems[paged] as Address;
+    const body = {
+      schema: 1,
+      identity,
+      slots: {},
+      values: { header: { title: "Own" }, footer: {} },
+    } as const;
+    const design = new Map(compiled.design);
+    for (const [id, { kind }] of design) if (kind === "choice") design.delete(id);
+    design.set(choiceId(identity), { id: choiceId(identity), kind: "choice", body });
+    const resolution = resolveAll(compileDesign(design, index), view);
+    const all = [...index.pages.keys()];
+    const there = [paged, index.later.get(paged)].filter(
+      (number) => resolution.weights[number as number] !== 0,
+    );
+    expect(filtered(resolution, all, { own: true })).toEqual(there);
+    expect(filtered(resolution, all, { own: true, slot: "header" })).toEqual(there);
+    expect(filtered(resolution, all, { own: true, slot: "footer" })).toEqual([]);
   });
   it("leaves out groups without a page, and needs no part at all", () => {
     const { index } = randomWorld(3);

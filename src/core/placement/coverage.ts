@@ -1,9 +1,10 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { canonicalPath, splitPage } from "../addresses/paths";
+import { documentsOf } from "../design/design";
 import { SLOTS, type Slot } from "../model/slot";
 import { expectedIn } from "./expectations";
 import { type Resolution, shownAt } from "./resolution";
-import { isEmptyOnPurpose } from "./resolve";
+import { type CompiledDesign, isEmptyOnPurpose } from "./resolve";
 
 /** One cell of the table of pages × slots. */
 export interface CoverageCell {
@@ -177,6 +178,7 @@ export const filtered = (resolution: Resolution, numbers: readonly number[], fil
   const isMarked = (number: number, ...states: string[]) =>
     slots.some((slot) => states.includes(columns[slot].marks.get(number)?.is ?? ""));
   const cell = filter.state === "missing" || filter.state === "tied" ? cellsOf(resolution) : undefined;
+  const sayers = filter.own ? pagesThatSay(compiled, slots) : NOBODY;
   const inState = (number: number) =>
     filter.state === "unused"
       ? isMarked(number, "unused")
@@ -187,7 +189,7 @@ export const filtered = (resolution: Resolution, numbers: readonly number[], fil
   return numbers.filter((number) => {
     if (weights[number] === 0 || (pasted !== undefined && number !== pasted)) return false;
     if (part !== undefined && !slots.some((slot) => columns[slot].shown[number] === part)) return false;
-    if (filter.own && !isMarked(number, "choice", "nothing", "unused")) return false;
+    if (filter.own && !isMarked(number, "choice", "nothing", "unused") && !sayers.has(number)) return false;
     if (filter.state !== undefined && !inState(number)) return false;
     if (words.length === 0) return true;
     const page = pages[number] as Address;
@@ -195,6 +197,20 @@ export const filtered = (resolution: Resolution, numbers: readonly number[], fil
     return words.every((word) => title.includes(word) || path.includes(word));
   });
 };
+
+const NOBODY: ReadonlySet<number> = new Set();
+
+/** Pages that say something themselves for what stands in one of the slots; of an archive its later pages too. */
+const pagesThatSay = ({ design, index }: CompiledDesign, slots: readonly Slot[]): ReadonlySet<number> =>
+  new Set(
+    documentsOf(design, "choice").flatMap(({ body: { identity, values } }) => {
+      const number = index.numbers.get(identity);
+      const says = slots.some((slot) => Object.keys(values?.[slot] ?? {}).length > 0);
+      if (number === undefined || !says) return [];
+      const later = index.later.get(number);
+      return later === undefined ? [number] : [number, later];
+    }),
+  );
 
 /** The groups with their sizes and what fills their slots; groups that a filter empties are left out. */
 export const coverageOf = (

@@ -302,6 +302,22 @@ describe("bad input", () => {
     await first.get("undo");
     expect((await second.get("reach", { part: night.id })).order).toEqual(order);
   });
+  it("a part that waits is told as it will be on its day, and how many pages others keep in all", async () => {
+    const who = await studio();
+    const night = await partNamed(who, "Night header");
+    const { body } = await who.get("part", { part: night.id });
+    const now = await who.get("reach", { part: night.id });
+    expect(now.opens).toBeNull();
+    const opens = "2031-12-01T18:00:00.000Z";
+    const placement = { ...body.placement, window: { from: opens, until: null } };
+    const then = await who.get("reach", { part: night.id, placement });
+    expect(then).toMatchObject({ opens, asks: now.asks, shows: now.shows });
+    expect(now.asks).toBeGreaterThan(0);
+    const every = { ...body.placement, conditions: [{ clauses: [] }], over: false };
+    const wide = await who.get("reach", { part: night.id, placement: every });
+    expect(wide.keptPages).toBe(wide.kept.reduce((sum, { pages }) => sum + pages, 0));
+    expect(wide.shows + wide.keptPages).toBe(wide.asks);
+  });
   it("pages that are not there are named", async () => {
     const who = await studio();
     expect(await who.refused("explain", { slot: "header", page: "entry:gone" })).toMatchObject([

@@ -45,7 +45,7 @@ const tiesOf = (resolution: Resolution, slot: Slot, part: string) => {
 
 /**
  * Where a part would show with a placement that is not saved yet, and what that would change; without one, where it
- * shows. Seen by the audience the placement is for.
+ * shows. Seen by the audience the placement is for; of one that waits for its day, on that day.
  */
 export const reach = defineUseCase({
   input: Seen.pick({ at: true }).extend({ part: z.string(), placement: Placement.optional() }),
@@ -54,7 +54,9 @@ export const reach = defineUseCase({
     if (!body) return fail(issue("part.unknown", ["part"]));
     const wished: Part = placement ? { ...body, placement } : body;
     const audience = wished.placement.audience ?? "signedOut";
-    const view = viewOf(context, { audience, at });
+    const from = wished.placement.window?.from ?? null;
+    const opens = from !== null && from > viewOf(context, { audience, at }).at ? from : null;
+    const view = viewOf(context, { audience, at: opens ?? at });
     const draft = await designAt(context, "draft", POOL, view.at);
     const design = new Map(draft.design).set(id, { id, kind: "part", body: wished });
     const compiled = placement ? follow(compileDesign(design, draft.index, draft), draft) : draft;
@@ -67,12 +69,16 @@ export const reach = defineUseCase({
       before,
       pages: resolution.pageTotal,
       audience,
+      /** When it begins to ask, if that is still to come: all this is of that moment. */
+      opens,
       shown: titles(resolution, found.shown),
       kept: found.kept.slice(0, MOST_KEEPERS).map(({ by, pages, numbers }) => ({
         by,
         pages,
         titles: titles(resolution, numbers),
       })),
+      /** Pages it asks for that others keep, in all. */
+      keptPages: found.kept.reduce((sum, { pages }) => sum + pages, 0),
       moreKeepers: Math.max(0, found.kept.length - MOST_KEEPERS),
       tied: tiesOf(resolution, wished.slot, id),
       order: orderedParts(compiled.design, wished.slot),

@@ -14,8 +14,8 @@ const PLACEMENT: readonly Aspect[] = ["parts", "lines", "choices", "expectations
  * them against the answers before and after a change of all else.
  */
 export const MADE_OF: Partial<Record<UseCaseName, readonly Aspect[]>> = {
-  coverage: PLACEMENT,
-  rows: PLACEMENT,
+  coverage: [...PLACEMENT, "values"],
+  rows: [...PLACEMENT, "values"],
   expectations: PLACEMENT,
   explain: PLACEMENT,
   // with its own body, which comes with the answer to a change

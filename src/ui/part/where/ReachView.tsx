@@ -3,7 +3,7 @@ import { Box, Typography } from "@mui/material";
 import { orderId } from "../../../core/design/design";
 import type { Operation } from "../../../core/design/operations";
 import type { Slot } from "../../../core/model/slot";
-import { pages as pagesText } from "../../../messages/words";
+import { count, digits, pages as pagesText } from "../../../messages/words";
 import type { CallResult } from "../../client/call";
 import { useFrame } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
@@ -23,18 +23,19 @@ interface ReachViewProps {
   readonly isOld: boolean;
 }
 
-/** "Asks for 214 pages, shows on 171; 43 keep narrower parts", before and after, with the lists and the ties. */
+/** "Asks for 214 pages, shows on 171; 43 show another", before and after, with the lists and the ties. */
 export const ReachView = ({ id, data, slot, isPending, isOld }: ReachViewProps) => {
-  const { frame } = useFrame();
-  const kept = data.kept.reduce((sum, { pages }) => sum + pages, 0);
+  const { frame, moment } = useFrame();
+  const kept = data.keptPages;
   const level = frame.levels.find(({ key }) => `level:${key}` === data.audience)?.name;
   return (
     <Box sx={{ display: "grid", gap: 2, opacity: isOld ? 0.6 : 1 }} aria-busy={isOld}>
       <Typography data-testid="reach" sx={{ fontSize: "0.94rem" }}>
-        Asks for <strong>{pagesText(data.asks)}</strong>, shows on{" "}
-        {isPending && data.before !== data.shows ? <>{data.before} → </> : null}
-        <strong>{data.shows}</strong>
-        {kept > 0 ? `; ${kept} keep others` : ""}.
+        {data.opens === null ? "Asks" : `Waits until ${moment(data.opens)}. Then it asks`} for{" "}
+        <strong>{pagesText(data.asks)}</strong>, shows on{" "}
+        {isPending && data.before !== data.shows ? <>{digits(data.before)} → </> : null}
+        <strong>{digits(data.shows)}</strong>
+        {kept > 0 ? `; ${digits(kept)} ${kept === 1 ? "shows" : "show"} another` : ""}.
         {data.audience === "signedOut" ? "" : ` Seen ${level ? `as ${level}` : "signed in"}.`}
       </Typography>
       {isPending && data.impact ? (
@@ -62,31 +63,38 @@ export const ReachView = ({ id, data, slot, isPending, isOld }: ReachViewProps) 
 };
 
 /** Who keeps pages it asks for, and where it shows. */
-const Lists = ({ data }: { readonly data: Reach }) => (
-  <>
-    {data.kept.map(({ by, pages, titles }) => (
-      <PageList
-        key={by ?? "nothing"}
-        titles={titles}
-        total={pages}
-        head={
-          <>
-            {by ? <PartSign part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
-            <Quiet>keeps {pagesText(pages)}</Quiet>
-          </>
-        }
-      />
-    ))}
-    {data.moreKeepers > 0 ? <Quiet>and {data.moreKeepers} more parts keep some</Quiet> : null}
-    {data.shows > 0 ? (
-      <PageList
-        titles={data.shown}
-        total={data.shows}
-        head={<strong>Shows on {pagesText(data.shows)}</strong>}
-      />
-    ) : null}
-  </>
-);
+const Lists = ({ data }: { readonly data: Reach }) => {
+  const rest = data.keptPages - data.kept.reduce((sum, { pages }) => sum + pages, 0);
+  return (
+    <>
+      {data.kept.map(({ by, pages, titles }) => (
+        <PageList
+          key={by ?? "nothing"}
+          titles={titles}
+          total={pages}
+          head={
+            <>
+              {by ? <PartSign part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
+              <Quiet>keeps {pagesText(pages)}</Quiet>
+            </>
+          }
+        />
+      ))}
+      {data.moreKeepers > 0 ? (
+        <Quiet>
+          and {count(data.moreKeepers, "more part keeps", "more parts keep")} {pagesText(rest)}
+        </Quiet>
+      ) : null}
+      {data.shows > 0 ? (
+        <PageList
+          titles={data.shown}
+          total={data.shows}
+          head={<strong>Shows on {pagesText(data.shows)}</strong>}
+        />
+      ) : null}
+    </>
+  );
+};
 
 const PageList = ({
   head,
