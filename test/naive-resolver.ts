@@ -122,11 +122,12 @@ export const naiveCounted = (clauses: readonly Clause[]): Clause[] => {
     (clause, index) => clauses.findIndex((other) => text(other) === text(clause)) === index,
   );
   return once.filter((clause) => {
-    if (clause.facet !== "role" || clause.values.length !== 1) return true;
-    if (clause.values[0] === "entry") return !once.some((other) => ON_ENTRIES.includes(other.facet));
-    if (clause.values[0] === "archive")
-      return !once.some((other) => other.facet === "archiveOf" || other.facet === "page");
-    return true;
+    if (clause.facet !== "role") return true;
+    const onEntries = once.some((other) => ON_ENTRIES.includes(other.facet));
+    const onArchives = once.some((other) => other.facet === "archiveOf" || other.facet === "page");
+    const saysNothing =
+      (onEntries && clause.values.includes("entry")) || (onArchives && clause.values.includes("archive"));
+    return !saysNothing;
   });
 };
 

@@ -35,7 +35,15 @@ const allowedValues: Partial<Record<Facet, RegExp>> = {
 
 /** One facet and the values of which one must hold. */
 export const Clause = z
-  .object({ facet: Facet, values: z.array(z.string().min(1)).min(1).max(500) })
+  .object({
+    facet: Facet,
+    // named twice is named once
+    values: z
+      .array(z.string().min(1))
+      .min(1)
+      .max(500)
+      .overwrite((values) => [...new Set(values)]),
+  })
   .superRefine((clause, context) => {
     const pattern = allowedValues[clause.facet];
     clause.values.forEach((value, index) => {

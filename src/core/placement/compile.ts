@@ -65,9 +65,8 @@ export const countedClauses = (clauses: readonly Clause[]): readonly Clause[] =>
   const implied = new Set(once.map((clause) => FACET_RULES[clause.facet].implies));
   return once.filter(
     (clause) =>
-      clause.facet !== "role" ||
-      clause.values.length !== 1 ||
-      !implied.has(clause.values[0] as "entry" | "archive"),
+      // one of several is enough for a role to hold: it says nothing where another clause implies one of them
+      clause.facet !== "role" || !clause.values.some((value) => implied.has(value as "entry" | "archive")),
   );
 };
 

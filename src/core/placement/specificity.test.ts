@@ -140,6 +140,16 @@ describe("specificity of a line", () => {
       [0, 0, 0, 1, 1],
     ],
     [
+      "nor does it when it is named twice",
+      on(line(clause("role", "entry", "entry"), clause("kind", "note"))),
+      [0, 0, 0, 1, 1],
+    ],
+    [
+      "nor as one of several",
+      on(line(clause("role", "archive", "entry"), clause("kind", "note"))),
+      [0, 0, 0, 1, 1],
+    ],
+    [
       "a role that nothing implies counts",
       on(line(clause("role", "entry"), clause("pathUnder", "/visit/"))),
       [0, 0, 1, 1, 1],
@@ -321,6 +331,13 @@ describe("stored placements", () => {
     ],
     ["ten thousand conditions", { conditions: Array.from({ length: 10_000 }, () => ({ clauses: [] })) }],
   ];
+  it("take a value that is named twice for one", () => {
+    const clauses = [{ facet: "kind", values: ["note", "log", "note"] }];
+    expect(Placement.parse({ conditions: [{ clauses }] }).conditions[0]?.clauses[0]?.values).toEqual([
+      "note",
+      "log",
+    ]);
+  });
   it.each(bad)("refuses %s", (_, value) => {
     expect(Placement.safeParse(value).success).toBe(false);
   });
