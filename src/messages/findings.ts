@@ -25,7 +25,9 @@ export const describeFinding = (
     case "missing":
       return `${pages(finding.pages)} ${finding.pages === 1 ? "has" : "have"} no ${slotName(finding.slot)}.`;
     case "unused":
-      return `One page chose ${badge(finding.part)}, which is paused or gone.`;
+      return "part" in finding
+        ? `One page chose ${badge(finding.part)} as its ${slotName(finding.slot)}, which is paused, gone or made for another slot.`
+        : `One page chose to have no ${slotName(finding.slot)}; no page is without one, so the rules decide.`;
     case "valueUnread":
       return `One page says something of its own (${finding.name}) for its ${slotName(finding.slot)}, which does not ask for it.`;
     case "noBody":

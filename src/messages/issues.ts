@@ -183,6 +183,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "draftLink.tooMany": (params) =>
     `At most ${params["limit"]} links to the draft at a time. Take one back first.`,
   "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
+  "choice.otherSlot": (params) =>
+    `“${params["name"]}” is made for another slot: a page cannot choose it here. Nothing was saved.`,
   "choice.tooMany": (params) =>
     `${params["count"]} pages are too many to choose one by one (at most ${params["limit"]}). Use a line instead; nothing was saved.`,
   "visitor.exists": (params) => `${params["email"]} has an account on this site already.`,

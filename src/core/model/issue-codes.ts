@@ -14,6 +14,7 @@ export const ISSUE_CODES = [
   "change.tooDeep",
   "choice.notOpen",
   "choice.notOpenable",
+  "choice.otherSlot",
   "choice.tooMany",
   "choice.wrongType",
   "content.gone",

@@ -46,6 +46,8 @@ export type Finding = {
       readonly numbers: readonly number[];
     }
   | { readonly code: "unused"; readonly slot: Slot; readonly page: string; readonly part: string }
+  /** It chose to have no layout: no page is without one. */
+  | { readonly code: "unused"; readonly slot: Slot; readonly page: string; readonly chose: "nothing" }
   /** A value the page has for a choice that the part there does not read. */
   | { readonly code: "valueUnread"; readonly slot: Slot; readonly page: string; readonly name: string }
   | { readonly code: "noBody"; readonly part: string }
@@ -250,9 +252,11 @@ const unusedFindings = (compiled: CompiledDesign, resolution: Resolution | undef
   SLOTS.flatMap((slot) =>
     [...(resolution?.columns[slot].marks ?? [])].flatMap(([number, mark]): Found[] => {
       const page = compiled.index.stems[number];
-      return mark.is === "unused" && page
-        ? [{ code: "unused", severity: "warning", slot, page: page.identity, part: mark.part }]
-        : [];
+      if (mark.is !== "unused" || !page) return [];
+      const found = { code: "unused", severity: "warning", slot, page: page.identity } as const;
+      return [
+        mark.choice === "nothing" ? { ...found, chose: mark.choice } : { ...found, part: mark.choice.part },
+      ];
     }),
   );
 

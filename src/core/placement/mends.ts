@@ -139,7 +139,12 @@ export const mendsForFinding = (compiled: CompiledDesign, finding: Finding, at: 
       return mendsForBroken(compiled, finding, view);
     case "unused": {
       const operations = chooseOperations(compiled.design, finding.page, finding.slot, undefined);
-      return working(compiled, [{ is: "reset", part: finding.part, operations }], view, () => true);
+      return working(
+        compiled,
+        [{ is: "reset", part: "part" in finding ? finding.part : "", operations }],
+        view,
+        () => true,
+      );
     }
     case "valueUnread": {
       const operations = sayOperations(compiled.design, finding.page, finding.slot, finding.name, undefined);

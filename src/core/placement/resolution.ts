@@ -157,7 +157,7 @@ export const tiedAt = (resolution: Resolution, slot: Slot, number: number): read
 export const answerAt = (resolution: Resolution, slot: Slot, number: number): SlotAnswer => {
   const { compiled, view, columns } = resolution;
   const mark = columns[slot].marks.get(number);
-  const unusedChoice = mark?.is === "unused" ? mark.part : null;
+  const unusedChoice = mark?.is === "unused" ? mark.choice : null;
   return { resolved: resolvedAt(resolution, slot, number, mark, compiled, view), unusedChoice };
 };
 

@@ -25,13 +25,17 @@ export type Resolved =
     }
   | { readonly by: "none" };
 
-/** Resolution plus the choice that could not be honoured: its part is paused, in the bin or gone. */
+/** What a page chose for a slot: a part, or nothing. */
+export type Choice = NonNullable<PageChoice["slots"][Slot]>;
+
+/**
+ * Resolution plus the choice that could not be honoured: its part is paused, in the bin, gone or made for another slot; or
+ * it is to have no layout, which no page is without.
+ */
 export interface SlotAnswer {
   readonly resolved: Resolved;
-  readonly unusedChoice: string | null;
+  readonly unusedChoice: Choice | null;
 }
-
-type Choice = NonNullable<PageChoice["slots"][Slot]>;
 
 /** A design made ready for questions: placements of the parts that are on, in order, per slot; what pages choose. */
 export interface CompiledDesign {
@@ -170,14 +174,17 @@ export const choiceAt = (
   compiled: CompiledDesign,
   slot: Slot,
   identity: string,
-): { readonly resolved: Resolved | null; readonly unused: string | null } => {
+): { readonly resolved: Resolved | null; readonly unused: Choice | null } => {
   const choice = compiled.choices[slot].get(identity);
-  if (choice === undefined || (choice === "nothing" && slot === "layout"))
-    return { resolved: null, unused: null };
-  if (choice === "nothing") return { resolved: { by: "choiceOfNothing" }, unused: null };
-  return isActive(findBody(compiled.design, "part", choice.part))
+  if (choice === undefined) return { resolved: null, unused: null };
+  if (choice === "nothing")
+    return slot === "layout"
+      ? { resolved: null, unused: choice }
+      : { resolved: { by: "choiceOfNothing" }, unused: null };
+  const part = findBody(compiled.design, "part", choice.part);
+  return isActive(part) && part.slot === slot
     ? { resolved: { by: "choice", part: choice.part }, unused: null }
-    : { resolved: null, unused: choice.part };
+    : { resolved: null, unused: choice };
 };
 
 /** What fills a slot at (page, audience, instant): the page's own choice, else the narrowest part, else nothing. */

@@ -17,7 +17,7 @@ import {
 import type { CompiledPlacement } from "./compile";
 import { audienceFits, bestMatch, type View, windowOpen } from "./match";
 import { carryNumbers, partNumbersOf } from "./part-numbers";
-import { type CompiledDesign, choiceAt, compileDesign } from "./resolve";
+import { type Choice, type CompiledDesign, choiceAt, compileDesign } from "./resolve";
 import { carrySets, type SiteSets, setsOf } from "./site-sets";
 
 /**
@@ -29,7 +29,7 @@ import { carrySets, type SiteSets, setsOf } from "./site-sets";
 export type ChoiceMark =
   | { readonly is: "choice" }
   | { readonly is: "nothing" }
-  | { readonly is: "unused"; readonly part: string };
+  | { readonly is: "unused"; readonly choice: Choice };
 
 /** What fills one slot of every page: by page number the number of the part, 0 for nothing. */
 export interface SlotColumn {
@@ -265,7 +265,7 @@ const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotC
       } else if (resolved) {
         shown[page] = 0;
         marks.set(page, { is: "nothing" });
-      } else if (unused !== null) marks.set(page, { is: "unused", part: unused });
+      } else if (unused !== null) marks.set(page, { is: "unused", choice: unused });
     }
   }
   return { ruled, shown, marks };

@@ -1,12 +1,15 @@
 import { describe, expect, it } from "vitest";
+import type { Address } from "../addresses/facts";
 import { buildIndex } from "../addresses/stems";
-import { designOf } from "../design/design";
+import { choiceId, designOf, type PageChoice } from "../design/design";
 import type { Part } from "../design/part";
 import type { SiteFacts } from "../model/content";
 import type { Identity } from "../model/identity";
 import { type Clause, type Condition, EVERYWHERE, NOWHERE, Placement } from "../model/placement";
 import { compareSpecificity, specificityOf } from "./compile";
 import { explainSlot } from "./explain";
+import { type Finding, findingsOf } from "./findings";
+import { mendsForFinding } from "./mends";
 import { compileDesign, resolveSlot } from "./resolve";
 
 /** The rules of the placement table, one by one, on a site small enough to see. */
@@ -224,7 +227,7 @@ describe("what fills a slot", () => {
     );
     expect(winnerAt(compiled, "entry:visit")).toMatchObject({
       resolved: { by: "rule", part: "h1" },
-      unusedChoice: "h2",
+      unusedChoice: { part: "h2" },
     });
   });
   it("leaves out what is paused or in the bin", () => {
@@ -278,6 +281,38 @@ describe("why", () => {
       h8: "outsideWindow",
       h9: "tiedLater",
     });
+  });
+});
+
+describe("a choice that cannot be honoured", () => {
+  const withChoice = (parts: readonly Part[], slots: PageChoice["slots"]) => {
+    const design = new Map(designWith(parts).design);
+    const body = { schema: 1, identity: "entry:by-bus", slots } as const;
+    design.set(choiceId("entry:by-bus"), { id: choiceId("entry:by-bus"), kind: "choice", body });
+    return compileDesign(design, index);
+  };
+  const page = index.byIdentity.get("entry:by-bus") as Address;
+  it("leaves the rules to decide and is a finding: a part of another slot", () => {
+    const footer = { ...part(2, NOWHERE), slot: "footer" as const };
+    const compiled = withChoice([part(1, EVERYWHERE), footer], { header: { part: "h2" } });
+    expect(resolveSlot(compiled, "header", page, view)).toMatchObject({
+      resolved: { by: "rule", part: "h1" },
+      unusedChoice: { part: "h2" },
+    });
+    expect(findingsOf(compiled, view.at).filter(({ code }) => code === "unused")).toMatchObject([
+      { slot: "header", page: "entry:by-bus", part: "h2" },
+    ]);
+  });
+  it("likewise of no layout, which no page is without", () => {
+    const compiled = withChoice([part(1, EVERYWHERE)], { layout: "nothing", header: "nothing" });
+    expect(resolveSlot(compiled, "layout", page, view)).toEqual({
+      resolved: { by: "none" },
+      unusedChoice: "nothing",
+    });
+    expect(resolveSlot(compiled, "header", page, view).resolved).toEqual({ by: "choiceOfNothing" });
+    const unused = findingsOf(compiled, view.at).filter(({ code }) => code === "unused");
+    expect(unused).toMatchObject([{ slot: "layout", page: "entry:by-bus", chose: "nothing" }]);
+    expect(mendsForFinding(compiled, unused[0] as Finding, view.at)).toMatchObject([{ is: "reset" }]);
   });
 });
 

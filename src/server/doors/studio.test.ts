@@ -261,6 +261,12 @@ describe("changing the draft", () => {
     expect(
       await editor.refused("choosePage", { pages: ["search"], slot: "footer", choice: { part: "gone" } }),
     ).toMatchObject([{ code: "part.unknown" }]);
+    // a footer is no header, whoever asks
+    const [footer] = (await editor.get("parts")).rows.filter(({ slot }) => slot === "footer");
+    const other = { pages: ["search"], slot: "header", choice: { part: footer?.id } };
+    expect(await editor.refused("choosePage", other)).toMatchObject([
+      { code: "choice.otherSlot", params: { slot: "header" } },
+    ]);
     await editor.get("undo");
     const issues = await editor.refused("createPart", {
       slot: "footer",

@@ -8,7 +8,7 @@ import { ASPECTS, type Aspect, touchedBetween } from "../../core/design/touched"
 import { sameValue } from "../../core/model/canonical";
 import type { Term } from "../../core/model/content";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
-import { Slot } from "../../core/model/slot";
+import { SLOTS, Slot } from "../../core/model/slot";
 import { missingValues } from "../../core/placement/compile";
 import { chooseOperations } from "../../core/placement/proposals";
 import {
@@ -81,6 +81,20 @@ const newMissingValues = (before: Design, after: Design, index: SiteIndex): read
       .map(({ facet, value }) => issue("placement.missing", [id], { facet, value }));
   });
 };
+
+/** What a page chose for a slot though it is made for another one, where it was not so before. */
+const choicesOfOtherSlots = (before: Design, after: Design): readonly Issue[] =>
+  documentsOf(after, "choice").flatMap(({ id, body }) =>
+    before.get(id)?.body === body
+      ? []
+      : SLOTS.flatMap((slot) => {
+          const choice = body.slots[slot];
+          const part = typeof choice === "object" ? findBody(after, "part", choice.part) : undefined;
+          return part && part.slot !== slot
+            ? [issue("choice.otherSlot", [id], { slot, name: part.name })]
+            : [];
+        }),
+  );
 
 /** So many operations of a large change are applied at a time; in between others get their turn. */
 const STEP = 20;
@@ -161,7 +175,8 @@ export const commitChange = async (
   }
   const fresh = terms.length > 0 ? await lockSite(head.id, transaction) : head;
   const missing = newMissingValues(before, after, await siteIndex(fresh, context.now, transaction));
-  if (missing.length > 0) return fail(...missing);
+  const wrong = [...missing, ...choicesOfOtherSlots(before, after)];
+  if (wrong.length > 0) return fail(...wrong);
   const rev = head.designRev + 1;
   const label = extras.label ?? describeChange(operations, before);
   const key = await saveDesign(head.id, before, after, rev, transaction);

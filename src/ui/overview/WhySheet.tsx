@@ -108,7 +108,14 @@ const Winner = ({ data }: { readonly data: Explained }) => {
       </Typography>
       {unusedChoice ? (
         <Typography sx={{ mt: 1 }}>
-          The page chose <PartSign part={unusedChoice} />, which is paused or gone; so the rules decide.
+          {unusedChoice === "nothing" ? (
+            "The page chose to have none, which no page is; so the rules decide."
+          ) : (
+            <>
+              The page chose <PartSign part={unusedChoice.part} />, which is paused, gone or made for another
+              slot; so the rules decide.
+            </>
+          )}
         </Typography>
       ) : null}
       {part ? (
