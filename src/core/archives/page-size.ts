@@ -17,22 +17,35 @@ export const pagedListOf = (layout: Part | null): Extract<Block, { kind: "entryL
 
 type PagedList = NonNullable<ReturnType<typeof pagedListOf>>;
 
+/**
+ * Which entries stand on which page of an archive. It belongs to its first page, whatever layout later pages wear: so each
+ * entry is on exactly one of them. The size is the same for everyone, for pages are numbered for everyone.
+ */
+export type Paging = Pick<
+  PagedList["settings"],
+  "kinds" | "terms" | "upcoming" | "sort" | "direction" | "pageSize"
+>;
+
+/** The paging of an archive: by the layout of its first page as who asks sees it, and as those who are signed out do. */
+export const pagingOf = (own: Part | null, signedOut: Part | null): Paging | undefined => {
+  const list = pagedListOf(own);
+  if (!list) return undefined;
+  const { kinds, terms, upcoming, sort, direction, pageSize } = list.settings;
+  const everyones = pagedListOf(signedOut)?.settings.pageSize ?? pageSize;
+  return { kinds, terms, upcoming, sort, direction, pageSize: everyones };
+};
+
 /** How many pages an archive has under a layout's paged list. At least one; one page in a layout without. */
-export const pagesUnder = (
-  index: SiteIndex,
-  page: Address,
-  list: PagedList | undefined,
-  at: string,
-): number => {
+export const pagesUnder = (index: SiteIndex, page: Address, list: Paging | undefined, at: string): number => {
   if (!page.archiveOf || !list) return 1;
-  const { terms, upcoming, pageSize } = list.settings;
+  const { terms, upcoming, pageSize } = list;
   const total =
     terms.length === 0 && !upcoming
       ? listsOf(index).size(page.identity)
-      : selectEntries(index, page, list.settings, at, []).length;
+      : selectEntries(index, page, { ...list, from: "archive" }, at, []).length;
   return Math.max(1, Math.ceil(total / pageSize));
 };
 
 /** How many pages an archive has under the layout that wins at its stem. */
 export const pageCount = (index: SiteIndex, page: Address, layout: Part | null, at: string): number =>
-  pagesUnder(index, page, pagedListOf(layout), at);
+  pagesUnder(index, page, pagedListOf(layout)?.settings, at);

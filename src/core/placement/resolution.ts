@@ -1,6 +1,7 @@
 import type { Address } from "../addresses/facts";
 import { pagedListOf, pagesUnder } from "../archives/page-size";
 import { findBody } from "../design/design";
+import { wholeDesign } from "../design/pieces";
 import { SLOTS, type Slot } from "../model/slot";
 import { matchesOf } from "./columns";
 import type { CompiledPlacement } from "./compile";
@@ -47,17 +48,19 @@ const weightsOf = (compiled: CompiledDesign, at: string): Weighed => {
   const numbers = partNumbersOf(index);
   const { shown } = slotColumn(compiled, "layout", { audience: "signedOut", at });
   const found = weighed.get(shown);
+  // a list may stand in a shared piece
+  const whole = wholeDesign(compiled.design);
   const lists: PagedLists = new Map(
     [...new Set([...index.later.keys()].map((stem) => shown[stem] as number))].map((layout) => [
       layout,
-      pagedListOf(findBody(compiled.design, "part", numbers.idOf(layout) ?? "") ?? null),
+      pagedListOf(findBody(whole, "part", numbers.idOf(layout) ?? "") ?? null),
     ]),
   );
   const isTimed = [...lists.values()].some((list) => list?.settings.upcoming);
   if (found && found.index === index && !isTimed && sameLists(found.lists, lists)) return found;
   const counts = [...index.later].map(([stem, later]): readonly [number, number] => {
     const list = lists.get(shown[stem] as number);
-    return [later, Math.min(65535, pagesUnder(index, index.stems[stem] as Address, list, at) - 1)];
+    return [later, Math.min(65535, pagesUnder(index, index.stems[stem] as Address, list?.settings, at) - 1)];
   });
   const pageTotal = counts.reduce((sum, [, more]) => sum + more, index.stems.length);
   const made = { index, lists, weights: weightsWith(index, counts), pageTotal };

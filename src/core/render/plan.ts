@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { isPagedList } from "../archives/page-size";
+import { isPagedList, type Paging, pagedListOf } from "../archives/page-size";
 import { selectEntries } from "../archives/select";
 import { showsBody } from "../blocks";
 import { identitiesLedTo, idsShown } from "../blocks/shown";
@@ -34,6 +34,8 @@ export interface PlanInput {
   readonly page: Address;
   readonly parts: readonly Part[];
   readonly pageNumber: number;
+  /** Which entries stand on which page of the archive; as the layout's own list says, if it is not told. */
+  readonly paging?: Paging | undefined;
   readonly at: string;
   /** Results of a search, best first; empty elsewhere. */
   readonly found: readonly EntryFacts[];
@@ -74,8 +76,12 @@ const promotedEntries = (promotion: Promotion, { index, page, at }: PlanInput): 
         [],
       ).slice(0, promotion.count);
 
-const listNeed = (list: Extract<Block, { kind: "entryList" }>, input: PlanInput): ListNeed => {
-  const { settings } = list;
+const listNeed = (
+  list: Extract<Block, { kind: "entryList" }>,
+  input: PlanInput,
+  paging: Partial<Paging> | undefined,
+): ListNeed => {
+  const settings = { ...list.settings, ...paging };
   const all = selectEntries(input.index, input.page, settings, input.at, input.found);
   const isPaged = isPagedList(list) && input.page.archiveOf !== null;
   if (!isPaged) {
@@ -96,8 +102,13 @@ const listNeed = (list: Extract<Block, { kind: "entryList" }>, input: PlanInput)
 /** First step of drawing: which entries, pictures, menus and pages the parts will show. Pure; fetches nothing. */
 export const planPage = (input: PlanInput): Needs => {
   const blocks = input.parts.flatMap(blocksOf);
+  const [first] = input.parts.flatMap((part) => (part.slot === "layout" ? (pagedListOf(part) ?? []) : []));
   const lists = Object.fromEntries(
-    blocks.flatMap((block) => (block.kind === "entryList" ? [[block.id, listNeed(block, input)]] : [])),
+    blocks.flatMap((block) =>
+      block.kind === "entryList"
+        ? [[block.id, listNeed(block, input, block === first ? input.paging : undefined)]]
+        : [],
+    ),
   );
   const menus = [...new Set(blocks.flatMap((block) => idsShown(block, "menu")))];
   const ledTo = blocks.flatMap(identitiesLedTo);

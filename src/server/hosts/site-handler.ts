@@ -188,7 +188,7 @@ export const findPage = async (
   if ("redirect" in found) return found;
   const { index } = compiled;
   const notFound = index.byIdentity.get("notFound") as Address;
-  const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, now);
+  const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, audience, now);
   const page = beyond ? notFound : found.address;
   const query = page.role === "search" ? (url.searchParams.get("q") ?? "").slice(0, 200) : "";
   const pageNumber = beyond ? 1 : found.page;

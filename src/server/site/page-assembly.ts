@@ -1,6 +1,6 @@
 import { type Address, findEntry, laterPage, mayRead, type SiteIndex } from "../../core/addresses/facts";
 import { pagePath } from "../../core/addresses/paths";
-import { pageCount } from "../../core/archives/page-size";
+import { pagesUnder, pagingOf } from "../../core/archives/page-size";
 import { withPageValues } from "../../core/cascade/page-values";
 import { partSeenBy } from "../../core/cascade/seen-by";
 import { choiceId, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../../core/design/design";
@@ -12,7 +12,13 @@ import { authorIdentity, entryIdentity, kindIdentity, termIdentity } from "../..
 import type { Picture } from "../../core/model/picture";
 import type { Audience } from "../../core/model/placement";
 import { SLOTS, type Slot } from "../../core/model/slot";
-import { type CompiledDesign, type PageAnswers, partOf, resolvePage } from "../../core/placement/resolve";
+import {
+  type CompiledDesign,
+  type PageAnswers,
+  partOf,
+  resolvePage,
+  resolveSlot,
+} from "../../core/placement/resolve";
 import type { PageData } from "../../core/render/page-data";
 import { type ListNeed, planPage } from "../../core/render/plan";
 import { loadBody, type SiteHead } from "../../data/content-repository";
@@ -36,16 +42,24 @@ export interface PageRequest {
   readonly shown?: { readonly id: string; readonly part: Part };
 }
 
-/** How many pages a page's archive has, as its winning layout says, signed out. */
-export const pagesOf = (compiled: CompiledDesign, page: Address, at: string): number => {
-  const layout = partOf(resolvePage(compiled, page, { audience: "signedOut", at }).layout);
-  return pageCount(
-    compiled.index,
-    page,
-    layout === null ? null : (findBody(compiled.design, "part", layout) ?? null),
-    at,
-  );
+/** The layout that wins at the first page of an archive, with what the page says itself. */
+const layoutAt = (compiled: CompiledDesign, page: Address, audience: Audience, at: string): Part | null => {
+  const id = partOf(resolveSlot(compiled, "layout", page, { audience, at }));
+  const part = id === null ? undefined : findBody(wholeDesign(compiled.design), "part", id);
+  const values = findBody(compiled.design, "choice", choiceId(page.identity))?.values;
+  return part ? partSeenBy(withPageValues(part, values?.layout), audience) : null;
 };
+
+/** Which entries stand on which page of an archive, for who looks. */
+const pagingAt = (compiled: CompiledDesign, page: Address, audience: Audience, at: string) => {
+  if (!page.archiveOf) return undefined;
+  const everyones = layoutAt(compiled, page, "signedOut", at);
+  return pagingOf(audience === "signedOut" ? everyones : layoutAt(compiled, page, audience, at), everyones);
+};
+
+/** How many pages a page's archive has for who looks. */
+export const pagesOf = (compiled: CompiledDesign, page: Address, audience: Audience, at: string): number =>
+  pagesUnder(compiled.index, page, pagingAt(compiled, page, audience, at), at);
 
 /** What the page says itself. It holds for all its page numbers. */
 const valuesOf = ({ compiled, page }: PageRequest): PageData["values"] =>
@@ -87,6 +101,9 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     page,
     parts,
     pageNumber: request.pageNumber,
+    // what is being edited is shown as it says itself
+    paging:
+      request.shown?.part.slot === "layout" ? undefined : pagingAt(compiled, page, request.audience, at),
     at,
     found: (request.found ?? []).flatMap((id) => findEntry(index, id) ?? []),
     menus,
