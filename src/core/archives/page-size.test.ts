@@ -6,26 +6,20 @@ import { findEntry } from "../addresses/facts";
 import { buildIndex, withChangedEntry } from "../addresses/stems";
 import { compileDesign } from "../placement/resolve";
 import { carryLists } from "./lists";
-import { pagesUnder } from "./page-size";
+import { type Paging, pagesUnder } from "./page-size";
 import { selectEntries } from "./select";
 
 const seed = runSeed(83);
 const listOf = (settings: object) =>
   ({
-    kind: "entryList",
-    id: "list",
-    settings: {
-      from: "archive",
-      paged: true,
-      kinds: [],
-      terms: [],
-      upcoming: false,
-      sort: "date",
-      direction: "down",
-      pageSize: 3,
-      ...settings,
-    },
-  }) as never;
+    kinds: [],
+    terms: [],
+    upcoming: false,
+    sort: "date",
+    direction: "down",
+    pageSize: 3,
+    ...settings,
+  }) as Paging;
 
 describe("how many pages an archive has", () => {
   it("follows from what its list selects, counted for the whole site or one by one", () => {
@@ -38,8 +32,9 @@ describe("how many pages an archive has", () => {
       const pageSize = 1 + random.below(4);
       const list = listOf({ terms, pageSize });
       for (const page of index.stems) {
-        const settings = (list as { settings: never }).settings;
-        const selected = page.archiveOf ? selectEntries(index, page, settings, NOW, []).length : 0;
+        const selected = page.archiveOf
+          ? selectEntries(index, page, { ...list, from: "archive" }, NOW, []).length
+          : 0;
         const expected = Math.max(1, Math.ceil(selected / pageSize));
         expect(pagesUnder(index, page, list, NOW), `seed ${seed + number}, ${page.identity}`).toBe(expected);
         expect(pagesUnder(index, page, undefined, NOW)).toBe(1);

@@ -15,7 +15,7 @@ const listed = async (): Promise<readonly (readonly string[])[]> => {
     const path = number === 1 ? ARCHIVE : `${ARCHIVE}page/${number}/`;
     const { status, body } = await answerSite("observatory", new URL(publicOrigin("observatory") + path));
     if (status === 404) return pages;
-    const main = /<main[^]*<\/main>/.exec(String(body))?.[0] ?? "";
+    const main = /<main.*<\/main>/s.exec(String(body))?.[0] ?? "";
     pages.push([...main.matchAll(/class="name" href="([^"]+)"/g)].map(([, href]) => href as string));
   }
   throw new Error("test: expected an end of the archive");
