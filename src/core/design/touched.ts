@@ -9,6 +9,8 @@ export const ASPECTS = [
   "lines",
   /** What they hold. */
   "bands",
+  /** How many pages archives have: a list of a layout says so, which may stand in a shared piece. */
+  "pages",
   /** The part a page chose. */
   "choices",
   /** What pages say themselves. */
@@ -26,7 +28,8 @@ type Part = DocumentBodies["part"];
 const PART_IS = ["slot", "number", "name", "on", "binnedAt"] as const;
 
 const ofPart = (before: Part | undefined, after: Part | undefined): readonly Aspect[] => {
-  if (!before || !after) return ["parts", "lines", "bands"];
+  const isLayout = (before ?? after)?.slot === "layout";
+  if (!before || !after) return ["parts", "lines", "bands", ...(isLayout ? (["pages"] as const) : [])];
   const isOther =
     PART_IS.some((field) => before[field] !== after[field]) || isNothing(before) !== isNothing(after);
   const isMoved = before.placement !== after.placement;
@@ -36,12 +39,12 @@ const ofPart = (before: Part | undefined, after: Part | undefined): readonly Asp
     ["lines", isMoved],
     // a change of anything not named here counts as one of what it holds
     ["bands", isDrawnOtherwise || !(isOther || isMoved)],
+    ["pages", isLayout && isDrawnOtherwise],
   ];
   return found.flatMap(([aspect, is]) => (is ? [aspect] : []));
 };
 
 const ASPECT_OF = {
-  piece: "pieces",
   order: "lines",
   menu: "menus",
   style: "style",
@@ -57,6 +60,7 @@ const ofDocument = (
   const kind = (after ?? before)?.kind;
   if (kind === undefined) return [];
   if (kind === "choice") return ["choices", "values"];
+  if (kind === "piece") return ["pieces", "pages"];
   if (kind !== "part") return [ASPECT_OF[kind]];
   const bodyOf = (document: DesignDocument | undefined) =>
     document?.kind === "part" ? document.body : undefined;

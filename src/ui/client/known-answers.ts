@@ -7,7 +7,7 @@ import type { CallResult } from "./call";
 /** The answer to a change, and what of all that was asked before still holds after it. */
 type Saved = CallResult<"change">;
 
-const PLACEMENT: readonly Aspect[] = ["parts", "lines", "choices", "expectations"];
+const PLACEMENT: readonly Aspect[] = ["parts", "lines", "pages", "choices", "expectations"];
 
 /**
  * What answers are made of, of the design; those that are not named may be made of anything. A test holds each of
@@ -21,7 +21,7 @@ export const MADE_OF: Partial<Record<UseCaseName, readonly Aspect[]>> = {
   // with its own body, which comes with the answer to a change
   part: PLACEMENT,
   reach: PLACEMENT,
-  places: ["parts"],
+  places: PLACEMENT,
   tokens: [],
   draftLinks: [],
   savedFilters: [],
