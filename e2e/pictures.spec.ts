@@ -29,6 +29,9 @@ test("G9: a picture has a point that stays in view; what is seen at each width m
   await page.keyboard.press("Shift+ArrowLeft");
   await page.keyboard.press("ArrowUp");
   await expect(crop).toHaveCSS("object-position", "62% 71%");
+  // the bar above tells of the change: from then on nothing moves
+  await saved(page);
+  await expect(page.getByText(/^\d+ changes?/).first()).toBeVisible();
   const area = await page.getByTestId("focal-area").boundingBox();
   if (!area) throw new Error("test: expected the picture on the screen");
   await page.mouse.move(area.x + area.width * 0.5, area.y + area.height * 0.5);
