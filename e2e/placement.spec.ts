@@ -289,7 +289,6 @@ test("a press on a row that is still passing, or still on its way, is not lost",
   });
   await rows.evaluate((scroller) => scroller.scrollTo(0, 0));
   await group("Visiting").click();
-  await rows.evaluate((scroller) => scroller.scrollTo(0, scroller.scrollHeight));
   await rows.getByRole("button", { name: "Footer of a page", exact: true }).first().click();
   await expect(sheet(page)).toContainText("Why this footer?");
   tell();
