@@ -45,7 +45,3 @@ export const pagesUnder = (index: SiteIndex, page: Address, list: Paging | undef
       : selectEntries(index, page, { ...list, from: "archive" }, at, []).length;
   return Math.max(1, Math.ceil(total / pageSize));
 };
-
-/** How many pages an archive has under the layout that wins at its stem. */
-export const pageCount = (index: SiteIndex, page: Address, layout: Part | null, at: string): number =>
-  pagesUnder(index, page, pagedListOf(layout)?.settings, at);

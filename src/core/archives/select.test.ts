@@ -6,7 +6,7 @@ import { buildIndex } from "../addresses/stems";
 import { defaultSettings } from "../blocks";
 import type { Part } from "../design/part";
 import { planPage } from "../render/plan";
-import { pageCount } from "./page-size";
+import { pagedListOf, pagesUnder } from "./page-size";
 import { selectEntries } from "./select";
 
 const settings = defaultSettings("entryList");
@@ -55,7 +55,7 @@ describe("lists of entries", () => {
       const layout = partWith("layout", [block("entryList", { pageSize })]) as Part;
       for (const page of index.stems.filter((stem) => stem.archiveOf !== null)) {
         const whole = selectEntries(index, page, settings, NOW, []).map((entry) => entry.id);
-        const count = pageCount(index, page, layout, NOW);
+        const count = pagesUnder(index, page, pagedListOf(layout)?.settings, NOW);
         const paged = Array.from({ length: count }, (_, at) =>
           Object.values(
             planPage({

@@ -4,8 +4,8 @@ import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { MakeNamed } from "../fields/MakeNamed";
 import { Act, Empty, Mono, Pending, Quiet, Row, Rows, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
-import { MakeNamed } from "./MakeNamed";
 
 /** One's own tokens for scripts: made, shown once, taken back. */
 export const AccessScreen = () => {

@@ -1,10 +1,10 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
-import { MakeNamed } from "../access/MakeNamed";
 import type { CallResult } from "../client/call";
 import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
+import { MakeNamed } from "../fields/MakeNamed";
 import { Act, Mono, Quiet, Rows, ShownOnce } from "../theme/pieces";
 
 /** Links to the draft for those without an account: made, shown once, taken back. */

@@ -9,6 +9,7 @@ import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { PartSign } from "../shell/PartSign";
 import { SheetLink } from "../shell/SheetLink";
+import { withOrWithout } from "../shell/sets";
 import { Quiet, Rows, SheetHead, Trouble } from "../theme/pieces";
 
 type Place = CallResult<"findText">["places"][number];
@@ -71,7 +72,7 @@ export const FindScreen = () => {
             place={place}
             isChosen={!without.has(keyOf(place))}
             hasReplacement={by !== "" || asked.by !== ""}
-            onToggle={() => setWithout((now) => toggled(now, keyOf(place)))}
+            onToggle={() => setWithout((now) => withOrWithout(now, keyOf(place)))}
           />
         ))}
       </Rows>
@@ -81,9 +82,6 @@ export const FindScreen = () => {
     </Box>
   );
 };
-
-const toggled = (all: ReadonlySet<string>, key: string): ReadonlySet<string> =>
-  all.has(key) ? new Set([...all].filter((each) => each !== key)) : new Set([...all, key]);
 
 interface Wish {
   readonly find: string;

@@ -6,6 +6,7 @@ import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { SheetLink } from "../shell/SheetLink";
+import { withOrWithout } from "../shell/sets";
 import { useKeys } from "../shell/useKeys";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ColumnSheet } from "./ColumnSheet";
@@ -99,9 +100,6 @@ export const OverviewScreen = () => {
     </Box>
   );
 };
-
-const withOrWithout = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
-  all.has(one) ? new Set([...all].filter((each) => each !== one)) : new Set([...all, one]);
 
 const SHEET = {
   px: 2.5,

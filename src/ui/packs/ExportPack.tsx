@@ -6,6 +6,7 @@ import { count, listed } from "../../messages/words";
 import { fetchPack } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
+import { saveAs } from "../client/save-as";
 import { Badge } from "../shell/Badge";
 import { Quiet, Trouble } from "../theme/pieces";
 
@@ -81,11 +82,7 @@ const useSave = (
     setBusy(true);
     setTrouble(null);
     try {
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(await fetchPack(site, wanted));
-      link.download = fileName(wanted.name, wanted.version);
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+      saveAs(fileName(wanted.name, wanted.version), await fetchPack(site, wanted));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : "The pack could not be written.");
     } finally {

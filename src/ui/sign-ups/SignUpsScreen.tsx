@@ -4,6 +4,7 @@ import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
+import { saveAs } from "../client/save-as";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 
 /** A cell of a spreadsheet: quoted, and never a formula. */
@@ -14,11 +15,7 @@ type SignUps = CallResult<"signUps">["signUps"];
 const save = (signUps: SignUps): void => {
   const rows = signUps.map((row) => [row.list, row.address, row.consent, row.at].map(cell).join(","));
   const file = new Blob([["list,address,agreed to,at", ...rows].join("\r\n")], { type: "text/csv" });
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(file);
-  link.download = "sign-ups.csv";
-  link.click();
-  URL.revokeObjectURL(link.href);
+  saveAs("sign-ups.csv", file);
 };
 
 /** The stand-in mailbox: addresses that visitors left in the forms of the site. */

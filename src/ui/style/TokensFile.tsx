@@ -6,6 +6,7 @@ import { COLOUR_ROLES, type ColourRole } from "../../core/model/house-style";
 import { count, ROLE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
 import { type CallResult, call } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { saveAs } from "../client/save-as";
 import { OneOf } from "../fields/ChoiceInput";
 import { Swatch } from "../fields/ColourField";
 import { Act, Mono, Quiet, Row, Rows, Trouble } from "../theme/pieces";
@@ -22,11 +23,7 @@ export const TokensFile = ({ mayDesign }: { readonly mayDesign: boolean }) => {
   const save = async () => {
     try {
       const { text } = await call(site, "tokensFile", {});
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(new Blob([text], { type: "application/json" }));
-      link.download = `${site}.tokens.json`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      saveAs(`${site}.tokens.json`, new Blob([text], { type: "application/json" }));
     } catch (error) {
       say(error instanceof Error ? error.message : "The file could not be written.", { variant: "error" });
     }

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, TextField } from "@mui/material";
+import { Box } from "@mui/material";
 import { useMemo, useState } from "react";
 import type { Operation } from "../../core/design/operations";
 import { type HouseStyle, type StyleValues, valuesOf } from "../../core/model/house-style";
@@ -7,6 +7,7 @@ import { styleDifferences, takeOver, withDifference } from "../../core/style/dif
 import { differenceName, differenceValue } from "../../messages/style";
 import { count } from "../../messages/words";
 import { Swatch } from "../fields/ColourField";
+import { MakeNamed } from "../fields/MakeNamed";
 import { useRoom } from "../preview/useRoom";
 import { Act, Empty, Quiet, Row, Rows } from "../theme/pieces";
 import { StyledPage } from "./StyledPage";
@@ -30,7 +31,16 @@ export const Variations = ({ style, apply }: VariationsProps) => {
   const chosen = style.variations.find(({ id }) => id === open);
   return (
     <Box>
-      <KeepAs onKeep={keep} />
+      <Box sx={{ mb: 1.5 }}>
+        <MakeNamed
+          hint="Name, such as Winter"
+          label="Name of the variation"
+          words="Keep the style as it is now"
+          variant="contained"
+          isPending={false}
+          onMake={async (name) => keep(name)}
+        />
+      </Box>
       {style.variations.length === 0 ? (
         <Empty title="No variation is kept">
           Keep the style under a name before you try something: then compare the two, and go back as a whole
@@ -52,33 +62,6 @@ export const Variations = ({ style, apply }: VariationsProps) => {
         </Rows>
       )}
       {chosen ? <Comparison style={style} name={chosen.name} values={chosen.values} apply={apply} /> : null}
-    </Box>
-  );
-};
-
-const KeepAs = ({ onKeep }: { readonly onKeep: (name: string) => void }) => {
-  const [name, setName] = useState("");
-  return (
-    <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() === "") return;
-        onKeep(name.trim());
-        setName("");
-      }}
-      sx={{ display: "flex", gap: 1, mb: 1.5 }}
-    >
-      <TextField
-        value={name}
-        placeholder="Name, such as Winter"
-        onChange={(event) => setName(event.target.value)}
-        slotProps={{ htmlInput: { "aria-label": "Name of the variation", maxLength: 80 } }}
-        sx={{ width: 240 }}
-      />
-      <Button type="submit" variant="contained" disabled={name.trim() === ""}>
-        Keep the style as it is now
-      </Button>
     </Box>
   );
 };

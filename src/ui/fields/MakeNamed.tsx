@@ -13,7 +13,7 @@ interface Props {
   readonly variant: "contained" | "outlined";
 }
 
-/** Something that is made with a name alone: a token, a link. */
+/** Something that is made with a name alone: a token, a link, a variation. */
 export const MakeNamed = ({ hint, label, words, isPending, onMake, variant }: Props) => {
   const [name, setName] = useState("");
   const trimmed = name.trim();

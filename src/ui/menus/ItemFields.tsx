@@ -1,0 +1,121 @@
+"use client";
+import { Box, Switch } from "@mui/material";
+import { useId } from "react";
+import {
+  changeItem,
+  indentItem,
+  type MenuRow,
+  moveItem,
+  outdentItem,
+  removeItem,
+} from "../../core/menus/item-tree";
+import type { MenuItem } from "../../core/model/menu";
+import { TargetInput } from "../fields/SiteInput";
+import { Act } from "../theme/pieces";
+import { focusLabel } from "./LabelField";
+import { changeItems } from "./menu-editor";
+import { PromotionFields } from "./PromotionFields";
+import { SignField } from "./SignField";
+
+/** What else an item says, below its label. */
+export const ItemFields = ({
+  row,
+  onSelect,
+}: {
+  readonly row: MenuRow;
+  readonly onSelect: (id: string | null) => void;
+}) => {
+  const { item } = row;
+  const id = useId();
+  return (
+    <Box
+      sx={{
+        pl: "22px",
+        pr: 1,
+        pb: 1.25,
+        display: "grid",
+        gridTemplateColumns: "92px minmax(0,1fr)",
+        gap: 0.75,
+        alignItems: "center",
+        "& > label": { color: "text.secondary" },
+      }}
+    >
+      <label htmlFor={`${id}-target`}>Leads to</label>
+      <LeadsTo id={`${id}-target`} item={item} />
+      <label htmlFor={`${id}-sign`}>Sign</label>
+      <SignField id={`${id}-sign`} item={item} />
+      <label htmlFor={`${id}-high`}>Stands out</label>
+      <Switch
+        id={`${id}-high`}
+        size="small"
+        checked={item.highlight ?? false}
+        onChange={(_, highlight) => changeItems((items) => changeItem(items, item.id, { highlight }))}
+      />
+      {row.depth === 0 && item.items.length > 0 ? <PromotionFields item={item} /> : null}
+      <span />
+      <ItemActs item={item} onSelect={onSelect} />
+    </Box>
+  );
+};
+
+/** Changes the menu and goes on in the label of the item. */
+const act = (item: MenuItem, change: (items: readonly MenuItem[]) => readonly MenuItem[]) => () => {
+  changeItems(change);
+  focusLabel(item.id);
+};
+
+const LeadsTo = ({ id, item }: { readonly id: string; readonly item: MenuItem }) =>
+  item.target === null ? (
+    <Act type="button" onClick={act(item, (items) => changeItem(items, item.id, { target: { url: "/" } }))}>
+      Give it a link
+    </Act>
+  ) : (
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <TargetInput
+          key={item.id}
+          id={id}
+          value={item.target}
+          onChange={(target) => changeItems((items) => changeItem(items, item.id, { target }))}
+        />
+      </Box>
+      {item.items.length > 0 ? (
+        <Act type="button" onClick={act(item, (items) => changeItem(items, item.id, { target: null }))}>
+          No link
+        </Act>
+      ) : null}
+    </Box>
+  );
+
+const MOVES: readonly (readonly [string, (items: readonly MenuItem[], id: string) => readonly MenuItem[]])[] =
+  [
+    ["up", (items, id) => moveItem(items, id, -1)],
+    ["down", (items, id) => moveItem(items, id, 1)],
+    ["one level in", indentItem],
+    ["one level out", outdentItem],
+  ];
+
+const ItemActs = ({
+  item,
+  onSelect,
+}: {
+  readonly item: MenuItem;
+  readonly onSelect: (id: string | null) => void;
+}) => (
+  <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.75, fontSize: 12.5 }}>
+    {MOVES.map(([words, move]) => (
+      <Act key={words} type="button" onClick={act(item, (items) => move(items, item.id))}>
+        {words}
+      </Act>
+    ))}
+    <Act
+      type="button"
+      onClick={() => {
+        onSelect(null);
+        changeItems((items) => removeItem(items, item.id));
+      }}
+    >
+      take out
+    </Act>
+  </Box>
+);
