@@ -30,6 +30,12 @@ export const BeginScreen = () => {
   return <Sheet beginning={data} />;
 };
 
+/** What is said so far, and saying more. */
+interface Saying {
+  readonly said: Said;
+  readonly say: (next: Partial<Said>) => void;
+}
+
 /** What is answered before anybody says anything. */
 const firstSaid = ({ profile, menu, style }: Beginning): Said => ({
   name: profile.name,
@@ -89,15 +95,7 @@ const Question = ({ name, children }: { readonly name: string; readonly children
   </Box>
 );
 
-const Questions = ({
-  said,
-  say,
-  menu,
-}: {
-  readonly said: Said;
-  readonly say: (next: Partial<Said>) => void;
-  readonly menu: Beginning["menu"];
-}) => (
+const Questions = ({ said, say, menu }: Saying & { readonly menu: Beginning["menu"] }) => (
   <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
     <Question name="Name">
       <TextField
@@ -127,15 +125,7 @@ const Questions = ({
   </Box>
 );
 
-const MenuQuestion = ({
-  said,
-  say,
-  menu,
-}: {
-  readonly said: Said;
-  readonly say: (next: Partial<Said>) => void;
-  readonly menu: Beginning["menu"];
-}) => (
+const MenuQuestion = ({ said, say, menu }: Saying & { readonly menu: Beginning["menu"] }) => (
   <Question name="Menu">
     {menu.length === 0 ? <Quiet>There are no pages yet that a menu could lead to.</Quiet> : null}
     <Box>
@@ -162,7 +152,7 @@ const MenuQuestion = ({
   </Question>
 );
 
-const Logo = ({ said, say }: { readonly said: Said; readonly say: (next: Partial<Said>) => void }) => {
+const Logo = ({ said, say }: Saying) => {
   const { frame } = useFrame();
   const uploads = useUploads();
   // a picture that was sent for the logo becomes it as soon as it is ready

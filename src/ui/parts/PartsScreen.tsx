@@ -128,7 +128,8 @@ const SlotTable = ({
           component="table"
           sx={{
             width: "100%",
-            minWidth: 720,
+            // what is wider than a phone scrolls; squeezed, where a part shows takes eight lines
+            minWidth: 960,
             borderCollapse: "collapse",
             "& th": { textAlign: "left", fontSize: 12, fontWeight: 600, color: "text.secondary", py: 0.5 },
             "& td": { borderTop: 1, borderColor: "divider", height: 36, pr: 2 },

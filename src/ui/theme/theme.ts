@@ -134,6 +134,14 @@ export const theme = createTheme({
         multiline: { padding: 0 },
       },
     },
+    MuiInputLabel: {
+      styleOverrides: {
+        // where the words of an input of this height stand
+        outlined: {
+          "&.MuiInputLabel-sizeSmall:not(.MuiInputLabel-shrink)": { transform: "translate(11px, 5px)" },
+        },
+      },
+    },
     MuiAutocomplete: {
       styleOverrides: {
         paper: ({ theme: all }) => ({
