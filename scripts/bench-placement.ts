@@ -29,7 +29,7 @@ const leastOfThree = (work: () => unknown): number => Math.min(...[1, 2, 3].map(
 const say = (text: string) => console.log(text);
 
 const siteOf = (pages: number, parts: number) => {
-  const band = { id: "band" } as never;
+  const band = { id: "band", cells: [] } as never;
   const { facts, design } = bigSite({ pages, parts, seed: 5, now: NOW, bands: () => [band] });
   return { facts, design, index: buildIndex(facts, NOW) };
 };

@@ -20,7 +20,9 @@ const BREATH = 4000;
 
 /** The same in steps, so that who makes it while others wait can let them through in between. */
 export function* indexing(facts: SiteFacts, now: string): Generator<undefined, SiteIndex> {
-  const published = facts.entries.filter((entry) => entry.publishedOn === null || entry.publishedOn <= now);
+  const isPublished = ({ publishedOn }: EntryFacts) => publishedOn === null || publishedOn <= now;
+  // one list where it is the same: a change of one entry copies it once
+  const published = facts.entries.every(isPublished) ? facts.entries : facts.entries.filter(isPublished);
   yield;
   // what is under what does not depend on being published
   const entries = new Map(facts.entries.map((entry) => [entry.id, entry]));
@@ -204,10 +206,14 @@ export const withChangedEntry = (index: SiteIndex, entry: EntryFacts): SiteIndex
     access: entry.access,
   };
   const stems = withOne(index.stems, number, next);
+  const entries = withOne(index.facts.entries, index.facts.entries.indexOf(old), entry);
   return {
     ...index,
-    facts: { ...index.facts, entries: withOne(index.facts.entries, index.facts.entries.indexOf(old), entry) },
-    published: withOne(index.published, index.published.indexOf(old), entry),
+    facts: { ...index.facts, entries },
+    published:
+      index.published === index.facts.entries
+        ? entries
+        : withOne(index.published, index.published.indexOf(old), entry),
     stems,
     pages: withOne(index.pages, number, next),
     byIdentity: through(index.numbers, stems),

@@ -138,6 +138,11 @@ export const changesSince = (before: Uint32Array, after: Uint32Array): readonly 
   return known?.of === before ? known.numbers : undefined;
 };
 
+/** Notes of winners on which pages they may differ from those they were made of. */
+export const noteChanges = (after: Uint32Array, of: Uint32Array, numbers: readonly number[]): void => {
+  changes.set(after, { of, numbers });
+};
+
 /** An edit of one part: its rules as they were and as they are. */
 export interface RuleChange {
   readonly part: number;
@@ -179,7 +184,7 @@ export const updateColumn = (
     for (const rule of edit.after) insert(column, rule, { open, orderOf, numbers, touched });
   if (left > 0) settle(column, rules(), { open, left }, numbers);
   if (orderChanged) reorderTies(column, orderOf, numbers);
-  else changes.set(column.part, { of: old.part, numbers: touched });
+  else noteChanges(column.part, old.part, touched);
   return column;
 };
 
@@ -267,6 +272,6 @@ export const updatePage = (
   column.part[number] = part;
   column.rank[number] = rankNumber;
   column.tie[number] = tie;
-  changes.set(column.part, { of: old.part, numbers: [number] });
+  noteChanges(column.part, old.part, [number]);
   return column;
 };

@@ -1,4 +1,4 @@
-import { placeIn } from "../model/sorted-numbers";
+import { placeIn, withNumber, withoutNumber } from "../model/sorted-numbers";
 
 /**
  * Sets of page numbers, each in the smallest of three forms: a run of neighbours (what lies under one entry or path is
@@ -140,4 +140,15 @@ export const unionOf = (sets: readonly PageSet[], total: number): PageSet => {
     else eachPage(set, (number) => putBit(words, number));
   const numbers = new Uint32Array(total);
   return setOfNumbers(numbers.slice(0, collectBits(words, numbers)), total);
+};
+
+/** The set with one more of `total` pages in it, or without one; the same if it is so already. */
+export const withPage = (set: PageSet, number: number, isIn: boolean, total: number): PageSet => {
+  if (hasPage(set, number) === isIn) return set;
+  const size = set.size + (isIn ? 1 : -1);
+  if (set.is !== "bits" || size * SPARSE < total)
+    return setOfNumbers((isIn ? withNumber : withoutNumber)(pagesOf(set), number), total);
+  const words = set.words.slice();
+  (isIn ? putBit : dropBit)(words, number);
+  return { is: "bits", words, size };
 };

@@ -1,9 +1,8 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { entryIdentity } from "../model/identity";
 import { type Clause, FACETS, type Facet } from "../model/placement";
-import { withNumber, withoutNumber } from "../model/sorted-numbers";
 import { FACET_RULES } from "./facets";
-import { type PageSet, pagesOf, rangeSet, setOfNumbers, unionOf } from "./page-sets";
+import { type PageSet, rangeSet, setOfNumbers, unionOf, withPage } from "./page-sets";
 
 /**
  * The pages on which each value holds, for one site. Names are look-ups; what lies under an entry comes from the tree,
@@ -11,7 +10,8 @@ import { type PageSet, pagesOf, rangeSet, setOfNumbers, unionOf } from "./page-s
  * clause first asks for it. Only values that clauses name are kept as sets.
  */
 export class SiteSets {
-  private readonly sets = new Map<string, PageSet>();
+  /** By facet, then by the values that a clause names. */
+  private readonly sets = new Map<Facet, Map<string, PageSet>>();
   private readonly carried = new Map<Facet, ReadonlyMap<string, PageSet>>();
   /** Children of entries, by id, published or not. */
   private tree: ReadonlyMap<string, readonly string[]> | undefined;
@@ -26,14 +26,16 @@ export class SiteSets {
 
   /** The pages on which a clause holds. */
   of(clause: Clause): PageSet {
-    const key = `${clause.facet} ${JSON.stringify(clause.values)}`;
-    const found = this.sets.get(key);
+    const sets = this.sets.get(clause.facet) ?? new Map<string, PageSet>();
+    this.sets.set(clause.facet, sets);
+    const key = JSON.stringify(clause.values);
+    const found = sets.get(key);
     if (found) return found;
     const made = unionOf(
       clause.values.map((value) => this.ofValue(clause.facet, value)),
       this.total,
     );
-    this.sets.set(key, made);
+    sets.set(key, made);
     return made;
   }
 
@@ -43,17 +45,13 @@ export class SiteSets {
     next.tree = this.tree;
     next.byPath = this.byPath;
     const [before, after] = [this.index.pages[number] as Address, index.pages[number] as Address];
-    const changed = new Map(FACETS.map((facet) => [facet, changedValues(facet, before, after)]));
-    for (const [facet, sets] of this.carried)
-      next.carried.set(
-        facet,
-        changed.get(facet)?.size === 0 ? sets : moved(sets, facet, before, after, number, this.total),
-      );
-    for (const [key, set] of this.sets) {
-      const space = key.indexOf(" ");
-      const values = changed.get(key.slice(0, space) as Facet) as ReadonlySet<string>;
-      const names = values.size === 0 ? [] : (JSON.parse(key.slice(space + 1)) as string[]);
-      if (!names.some((value) => values.has(value))) next.sets.set(key, set);
+    for (const facet of FACETS) {
+      const values = changedValues(facet, before, after);
+      const carried = this.carried.get(facet);
+      if (carried)
+        next.carried.set(facet, values.size === 0 ? carried : moved(carried, values, number, this.total));
+      const sets = this.sets.get(facet);
+      if (sets) next.sets.set(facet, values.size === 0 ? sets : without(sets, values));
     }
     return next;
   }
@@ -167,34 +165,35 @@ export class SiteSets {
 
 const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
-/** The values of a facet that only one of two states of a page carries. */
-const changedValues = (facet: Facet, before: Address, after: Address): ReadonlySet<string> => {
+/** The values of a facet that only one of two states of a page carries, and whether it is the later one. */
+const changedValues = (facet: Facet, before: Address, after: Address): ReadonlyMap<string, boolean> => {
   const { valuesAt } = FACET_RULES[facet];
   const [old, now] = [valuesAt(before), valuesAt(after)];
-  return new Set([
-    ...old.filter((value) => !now.includes(value)),
-    ...now.filter((value) => !old.includes(value)),
+  return new Map([
+    ...old.filter((value) => !now.includes(value)).map((value) => [value, false] as const),
+    ...now.filter((value) => !old.includes(value)).map((value) => [value, true] as const),
   ]);
 };
 
-/** The pages of each value after one page's values of the facet changed. */
+/** The pages of each value after one page got some values of the facet and lost others. */
 const moved = (
   sets: ReadonlyMap<string, PageSet>,
-  facet: Facet,
-  before: Address,
-  after: Address,
+  values: ReadonlyMap<string, boolean>,
   number: number,
   total: number,
 ): ReadonlyMap<string, PageSet> => {
-  const { valuesAt } = FACET_RULES[facet];
-  const [old, now] = [valuesAt(before), valuesAt(after)];
   const next = new Map(sets);
-  const put = (value: string, change: (numbers: Uint32Array, number: number) => Uint32Array) =>
-    next.set(value, setOfNumbers(change(pagesOf(next.get(value) ?? rangeSet(0, 0)), number), total));
-  for (const value of old) if (!now.includes(value)) put(value, withoutNumber);
-  for (const value of now) if (!old.includes(value)) put(value, withNumber);
+  for (const [value, isCarried] of values)
+    next.set(value, withPage(next.get(value) ?? rangeSet(0, 0), number, isCarried, total));
   return next;
 };
+
+/** The sets of clauses that name none of the values. */
+const without = (
+  sets: ReadonlyMap<string, PageSet>,
+  values: ReadonlyMap<string, boolean>,
+): Map<string, PageSet> =>
+  new Map([...sets].filter(([key]) => !(JSON.parse(key) as string[]).some((value) => values.has(value))));
 
 const known = new WeakMap<SiteIndex, SiteSets>();
 

@@ -7,6 +7,8 @@ import type { Slot } from "../model/slot";
 import {
   type Asking,
   type Column,
+  changesSince,
+  noteChanges,
   type Rule,
   rulesOf,
   settleAll,
@@ -238,15 +240,40 @@ export const slotColumn = (compiled: CompiledDesign, slot: Slot, view: View): Sl
   return made;
 };
 
-/** Where neither parts nor choices of a slot changed, nothing lies otherwise over what rules give. */
+/** Where neither parts nor choices of a slot changed, the same lies over what rules give. */
 const earlierOverlay = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotColumn | undefined => {
   const { earlier } = engineOf(compiled);
-  return earlier &&
-    earlier.index.numbers === compiled.index.numbers &&
-    earlier.choices[slot] === compiled.choices[slot] &&
-    earlier.placements[slot] === compiled.placements[slot]
-    ? engineOf(earlier).overlays.get(ruled)
-    : undefined;
+  if (
+    !earlier ||
+    earlier.index.numbers !== compiled.index.numbers ||
+    earlier.choices[slot] !== compiled.choices[slot] ||
+    earlier.placements[slot] !== compiled.placements[slot]
+  )
+    return undefined;
+  const { overlays } = engineOf(earlier);
+  const same = overlays.get(ruled);
+  if (same) return same;
+  for (const overlay of overlays.values()) {
+    const numbers = changesSince(overlay.ruled.part, ruled.part);
+    if (numbers) return overlayOn(ruled, overlay, numbers);
+  }
+  return undefined;
+};
+
+/** An overlay on what rules give now, which is another on some pages only. */
+const overlayOn = (
+  ruled: Column,
+  { shown: old, marks }: SlotColumn,
+  numbers: readonly number[],
+): SlotColumn => {
+  if (marks.size === 0) return { ruled, shown: ruled.part, marks };
+  const shown = old.slice();
+  for (const number of numbers) {
+    const mark = marks.get(number);
+    if (!mark || mark.is === "unused") shown[number] = ruled.part[number] as number;
+  }
+  noteChanges(shown, old, numbers);
+  return { ruled, shown, marks };
 };
 
 const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotColumn => {
