@@ -6,7 +6,7 @@ import { TextMeasure } from "../src/core/measure/text-measure";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";
-import type { DrawMessage } from "../src/workers/frame-end";
+import type { DrawMessage } from "../src/workers/preview-end";
 import { shaper } from "../test/shaper";
 import { blankPage, leastInChromium, loadFonts } from "./blank-page";
 import { PAGES } from "./public-pages";

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import type { DrawMessage } from "../src/workers/frame-end";
+import type { DrawMessage } from "../src/workers/preview-end";
 import { cutSheet, type Sheet, sheetChange } from "../src/workers/sheet";
 import { seeded } from "../test/seeded";
 import { PORT } from "./studio";

@@ -166,7 +166,7 @@ export const makePart = async (
 const changesInDraft = (page: Page): Promise<number> =>
   page.evaluate(async () => {
     const site = location.pathname.split("/")[2];
-    const answer = await fetch(`/api/studio/${site}/frame`, { method: "POST", body: "{}" });
+    const answer = await fetch(`/api/studio/${site}/aboutSite`, { method: "POST", body: "{}" });
     return (await answer.json()).value.draft.changes;
   });
 

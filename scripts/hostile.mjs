@@ -250,7 +250,7 @@ export const hostile = async ({
   };
   // warm: what is made once is not held against hostile input
   await sendForm("packPlan", pack, "{}");
-  await studio.call("frame");
+  await studio.call("aboutSite");
   for (const host of ["localhost", "observatory.localhost", "observatory--preview.localhost"])
     for (const path of ["/", "/nothing-here", "/api/nothing"]) await ask(port, { host, path });
   const rss = rssOf(pid);
@@ -345,7 +345,7 @@ export const hostile = async ({
     "rows",
     "nothing",
     "toString",
-    "frame",
+    "aboutSite",
   ];
   const [part] = rows;
   const model = {

@@ -1,7 +1,7 @@
 import { withValueAt } from "../src/core/design/operations";
 import { Part } from "../src/core/design/part";
 import { type PartNode, updateNode, walk } from "../src/core/design/tree";
-import { specsFor } from "../src/ui/part/specs-for";
+import { specsFor } from "../src/messages/specs-for";
 import type { Seeded } from "./seeded";
 
 /** Another value for a setting, as its field could give it; undefined if it gives none here. */

@@ -3,13 +3,16 @@ import { type Design, type DesignDocument, findBody } from "../core/design/desig
 import type { Operation } from "../core/design/operations";
 import type { Block, Part } from "../core/design/part";
 import { findPlace, type PartNode } from "../core/design/tree";
+import { type NodeDifference, nodeDifferences } from "../core/editions/node-differences";
+import type { RedrawnBecause } from "../core/editions/redrawing";
 import { sameValue } from "../core/model/canonical";
 import { type HouseStyle, valuesOf } from "../core/model/house-style";
 import { WIDTHS, type Width } from "../core/model/values";
 import { styleDifferences } from "../core/style/differences";
-import { BLOCK_NAMES, blockField } from "./block-fields";
+import { BLOCK_NAMES } from "./block-fields";
 import type { FieldSpec } from "./controls";
 import { fieldName } from "./fields";
+import { settingOf } from "./specs-for";
 import { differenceName } from "./style";
 import { valueWords } from "./values";
 import { badgeText, count } from "./words";
@@ -72,6 +75,10 @@ const settingName = (path: readonly (string | number)[]): string => {
   return fieldName(words.at(-1) ?? "");
 };
 
+/** What a setting is called; what its field says in brackets explains a value. */
+const nameOf = (field: FieldSpec | undefined, path: readonly (string | number)[]): string =>
+  field?.label?.replace(/ \(.*\)$/, "") ?? settingName(path);
+
 const describeSet = (operation: Extract<Operation, { op: "set" }>, design: Design): string => {
   const document = design.get(operation.id);
   const name = documentName(document);
@@ -116,9 +123,8 @@ export const describeOperation = (operation: Operation, design: Design): string 
     case "setNode": {
       const part = findBody(design, "part", operation.id) ?? findBody(design, "piece", operation.id);
       const node = part ? findPlace(part, operation.node)?.node : undefined;
-      const field = node && "kind" in node ? blockField(node.kind as BlockKind, operation.path) : undefined;
-      const name = field?.label ?? settingName(operation.path);
-      return `${nodeName(node)}: ${name}${step(operation, design, field)}`;
+      const field = node && settingOf(node, operation.path);
+      return `${nodeName(node)}: ${nameOf(field, operation.path)}${step(operation, design, field)}`;
     }
     case "insertNode":
       return `new ${nodeName(operation.node as Block)}`;
@@ -163,6 +169,38 @@ export const describeDocumentChange = (
   return "changed";
 };
 
+/** One thing in which a part is drawn otherwise: "new search", "band: ground", "menu: gap". */
+const nodeInWords = (difference: NodeDifference): string => {
+  const { node } = difference;
+  switch (difference.is) {
+    case "more":
+      return `new ${nodeName(node)}`;
+    case "less":
+      return `no ${nodeName(node)}`;
+    case "moved":
+      return `${nodeName(node)} moved`;
+    case "set": {
+      const name = nameOf(settingOf(node, difference.path), difference.path);
+      return `${nodeName(node)}: ${name.toLowerCase()}`;
+    }
+  }
+};
+
+const nodesInWords = (differences: readonly NodeDifference[]): string =>
+  inShort([...new Set(differences.map(nodeInWords))]);
+
+/** Why a part looks otherwise: what in it is another, then what it shares with others. */
+export const describeRedrawn = (because: RedrawnBecause, before: Design, after: Design): string => {
+  const shared = because.documents.map((id) => {
+    const [was, is] = [before.get(id), after.get(id)];
+    return `${documentName(is ?? was)} (${describeDocumentChange(was, is)})`;
+  });
+  // what a band is called is seen by nobody
+  const seen = because.nodes.filter((each) => each.is !== "set" || each.path[0] !== "name");
+  const own = [...new Set(seen.map(nodeInWords))];
+  return inShort([...own, ...shared]);
+};
+
 const MOST_NAMED = 3;
 /** "colour Brass, Heading 1 size, content width and 4 more". */
 const inShort = (names: readonly string[]): string => {
@@ -191,7 +229,7 @@ const describePartChange = (before: Part, after: Part): string => {
     before.binnedAt === after.binnedAt ? "" : after.binnedAt === null ? "restored" : "put in the bin",
     differs(before.placement, after.placement) ? "shows elsewhere" : "",
     differs(before.choices ?? [], after.choices ?? []) ? "pages may change other things" : "",
-    differs(before.bands, after.bands) ? "looks different" : "",
+    differs(before.bands, after.bands) ? nodesInWords(nodeDifferences(before.bands, after.bands)) : "",
   ].filter((change) => change !== "");
   return changes.length === 0 ? "changed" : changes.join(", ");
 };

@@ -31,7 +31,7 @@ import type { StartingMaterial } from "../core/starting/points";
 import type { Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
 import { shaperFor, warmFonts } from "./fonts";
-import { type Drawing, FrameEnd } from "./frame-end";
+import { type Drawing, PreviewEnd } from "./preview-end";
 
 /** What stands in for what the page has: documents as they are being edited, slots left out. */
 export interface Instead {
@@ -93,7 +93,7 @@ interface View {
   data?: PageData;
   drawing?: Drawing;
   /** The frames that show it, each with a line of its own: what is drawn goes there past the studio's thread. */
-  readonly frames: Map<number, FrameEnd>;
+  readonly frames: Map<number, PreviewEnd>;
 }
 const views = new Map<number, View>();
 const viewOf = (id: number): View => {
@@ -164,7 +164,7 @@ const api = {
   /** Ties a frame to the drawings of a view: it shows the last one, and each that comes. */
   tie(view: number, frame: number, port: MessagePort): void {
     const { frames, drawing } = viewOf(view);
-    const end = new FrameEnd(port);
+    const end = new PreviewEnd(port);
     frames.set(frame, end);
     if (drawing) end.show(drawing);
   },

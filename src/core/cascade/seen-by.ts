@@ -28,20 +28,20 @@ const bandSeenBy = (band: Band, audience: Audience): Band | null => {
   return cells.length === 0 ? null : { ...band, cells };
 };
 
-const kept = new WeakMap<Part, Map<Audience, Part>>();
+const seenParts = new WeakMap<Part, Map<Audience, Part>>();
 
 /**
  * A whole part as one audience sees it: bands and blocks that are for others are left out, and cells that are left with
  * nothing. The same object where there is nothing to leave out, and for the same part and audience.
  */
 export const partSeenBy = (part: Part, audience: Audience): Part => {
-  const known = kept.get(part) ?? new Map<Audience, Part>();
+  const known = seenParts.get(part) ?? new Map<Audience, Part>();
   const found = known.get(audience);
   if (found) return found;
   const bands = part.bands.flatMap((band) => bandSeenBy(band, audience) ?? []);
   const isWhole = bands.length === part.bands.length && bands.every((band, at) => band === part.bands[at]);
   const seen = isWhole ? part : { ...part, bands };
-  kept.set(part, known.set(audience, seen));
+  seenParts.set(part, known.set(audience, seen));
   return seen;
 };
 

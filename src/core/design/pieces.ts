@@ -113,11 +113,11 @@ export const pieceIn =
   (id) =>
     findBody(design, "piece", id);
 
-const kept = new WeakMap<Design, Design>();
+const wholes = new WeakMap<Design, Design>();
 
 /** A design whose parts are whole. The same object where no piece is used. */
 export const wholeDesign = (design: Design): Design => {
-  const known = kept.get(design);
+  const known = wholes.get(design);
   if (known) return known;
   const find = pieceIn(design);
   const changed = documentsOf(design, "part").flatMap((document) => {
@@ -126,7 +126,7 @@ export const wholeDesign = (design: Design): Design => {
   });
   const whole = changed.length === 0 ? design : new Map(design);
   for (const document of changed) (whole as Map<string, (typeof changed)[number]>).set(document.id, document);
-  kept.set(design, whole);
+  wholes.set(design, whole);
   return whole;
 };
 

@@ -29,14 +29,14 @@ const addStrings = (value: unknown, found: Set<string>): void => {
     for (const each of Object.values(value)) addStrings(each, found);
 };
 
-const kept = new WeakMap<object, ReadonlySet<string>>();
+const needsByBody = new WeakMap<object, ReadonlySet<string>>();
 /** What a document says that may be a name of something else in the design. An order names parts that need not be there. */
 const namesIn = ({ kind, body }: DesignDocument): ReadonlySet<string> => {
-  const known = kept.get(body);
+  const known = needsByBody.get(body);
   if (known) return known;
   const found = new Set<string>();
   if (kind !== "order") addStrings(body, found);
-  kept.set(body, found);
+  needsByBody.set(body, found);
   return found;
 };
 

@@ -54,19 +54,19 @@ const lineEnds = (text: string): readonly number[] => {
 };
 
 const MOST_KEPT = 5000;
-const kept = new Map<string, readonly string[]>();
+const cutTexts = new Map<string, readonly string[]>();
 
 /** A text cut where a line may end. */
 export const piecesOf = (text: string): readonly string[] => {
-  const known = kept.get(text);
+  const known = cutTexts.get(text);
   if (known) return known;
-  if (kept.size >= MOST_KEPT) kept.clear();
+  if (cutTexts.size >= MOST_KEPT) cutTexts.clear();
   let from = 0;
   const pieces = lineEnds(text).map((end) => {
     const piece = text.slice(from, end);
     from = end;
     return piece;
   });
-  kept.set(text, pieces);
+  cutTexts.set(text, pieces);
   return pieces;
 };

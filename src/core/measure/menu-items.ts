@@ -17,14 +17,14 @@ export type Links = Readonly<Record<string, { readonly path: string }>>;
 
 /** The items of a menu. One whose page is gone is not shown; what hangs below it stays reachable in its place. */
 export const shownItems = (items: readonly MenuItem[], links: Links): readonly ShownItem[] => {
-  const known = kept.get(items);
+  const known = knownItems.get(items);
   if (known?.links === links) return known.shown;
   const shown = items.flatMap((item) => shownItem(item, links));
-  kept.set(items, { links, shown });
+  knownItems.set(items, { links, shown });
   return shown;
 };
 /** A page asks for the same menu several times: for what it shows, and for where it fits. */
-const kept = new WeakMap<
+const knownItems = new WeakMap<
   readonly MenuItem[],
   { readonly links: Links; readonly shown: readonly ShownItem[] }
 >();

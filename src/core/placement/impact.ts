@@ -37,6 +37,13 @@ export interface Coming {
   readonly addresses: readonly Address[];
 }
 
+/** Which parts may be drawn otherwise after a change, and whether one really is on a page. */
+export interface Redrawing {
+  readonly parts: ReadonlySet<string>;
+  readonly on: (part: string, page: Address) => boolean;
+}
+export const NOTHING_REDRAWN: Redrawing = { parts: new Set(), on: () => false };
+
 const NOBODY: Coming = { pages: 0, addresses: [] };
 
 /** For each page number after, its number before, or -1; null if both sides are numbered alike. */
@@ -62,13 +69,13 @@ interface Sides {
 }
 
 /**
- * What a change does to every page, compared at one view. `changedParts` are drawn otherwise where they stay;
+ * What a change does to every page, compared at one view. `redrawing` tells what is drawn otherwise where it stays;
  * `changedPages` (identities) say something else themselves.
  */
 export const impactOf = (
   before: Resolution,
   after: Resolution,
-  changedParts: ReadonlySet<string> = new Set(),
+  redrawing: Redrawing = NOTHING_REDRAWN,
   changedPages: readonly string[] = [],
 ): Impact => {
   const aligned = alignment(before.compiled.index, after.compiled.index);
@@ -82,7 +89,7 @@ export const impactOf = (
   const sides: Sides = { before, after, aligned, weights, touch };
   const groups = SLOTS.flatMap((slot) => changedIn(slot, sides));
   const redrawn = new Map<string, number>();
-  if (changedParts.size > 0) for (const slot of SLOTS) countRedrawn(slot, sides, changedParts, redrawn);
+  if (redrawing.parts.size > 0) for (const slot of SLOTS) countRedrawn(slot, sides, redrawing, redrawn);
   const revalued = changedPages.reduce((sum, identity) => sum + countRevalued(identity, sides), 0);
   const same = !aligned && before.weights === after.weights;
   const appear = same ? NOBODY : coming(after, weights);
@@ -148,13 +155,14 @@ const inOrder = (numbers: readonly number[]): Iterable<number> =>
 const countRedrawn = (
   slot: Slot,
   { before, after, aligned, weights, touch }: Sides,
-  changedParts: ReadonlySet<string>,
+  redrawing: Redrawing,
   redrawn: Map<string, number>,
 ): void => {
   for (let number = 0; number < weights.length; number += 1) {
     const part = shownAt(after, slot, number);
-    if (part === null || !changedParts.has(part) || weights[number] === 0) continue;
+    if (part === null || !redrawing.parts.has(part) || weights[number] === 0) continue;
     if (shownAt(before, slot, aligned ? (aligned[number] as number) : number) !== part) continue;
+    if (!redrawing.on(part, after.compiled.index.pages[number] as Address)) continue;
     redrawn.set(part, (redrawn.get(part) ?? 0) + (weights[number] as number));
     touch(number);
   }
@@ -192,7 +200,7 @@ export interface Reach {
   readonly shows: number;
   readonly shown: readonly number[];
   /** Pages it asks for that another part (or nothing, null) keeps, the largest group first. */
-  readonly kept: readonly {
+  readonly keepers: readonly {
     readonly by: string | null;
     readonly pages: number;
     readonly numbers: readonly number[];
@@ -210,19 +218,19 @@ export const reachOf = (resolution: Resolution, slot: Slot, part: string, asks: 
   const shows: number[] = [];
   for (let number = 0; number < shown.length; number += 1)
     if (shown[number] === own && isThere(number)) shows.push(number);
-  const kept = new Map<number, number[]>();
+  const keepers = new Map<number, number[]>();
   for (const number of asks) {
     const by = shown[number] as number;
     if (by === own || !isThere(number)) continue;
-    const list = kept.get(by);
+    const list = keepers.get(by);
     if (list) list.push(number);
-    else kept.set(by, [number]);
+    else keepers.set(by, [number]);
   }
   return {
     asks: weigh(asks),
     shows: weigh(shows),
     shown: shows,
-    kept: [...kept]
+    keepers: [...keepers]
       .map(([by, list]) => ({ by: numbers.idOf(by), pages: weigh(list), numbers: list }))
       .sort((a, b) => b.pages - a.pages),
   };

@@ -107,10 +107,14 @@ describe("impact", () => {
     const resolutions = Array.from({ length: 20 }, (_, number) => resolveAll(world(number).compiled, view));
     const resolution = resolutions.find((each) => shownAt(each, "header", 0) !== null) as Resolution;
     const shown = shownAt(resolution, "header", 0) as string;
-    const impact = impactOf(resolution, resolution, new Set([shown]));
+    const parts = new Set([shown]);
+    const impact = impactOf(resolution, resolution, { parts, on: () => true });
     expect(impact.groups).toEqual([]);
     expect(impact.redrawn[0]?.part).toBe(shown);
     expect(impact.pages).toBe(impact.redrawn[0]?.pages);
+    const some = impactOf(resolution, resolution, { parts, on: (_, { role }) => role === "archive" });
+    expect(some.pages).toBeLessThan(impact.pages);
+    expect(impactOf(resolution, resolution, { parts, on: () => false }).pages).toBe(0);
   });
   it("says which pages vanish and appear when content goes, and compares the others by identity", () => {
     for (let number = 0; number < 40; number += 1) {
@@ -141,12 +145,12 @@ describe("impact", () => {
       for (const [part, placement] of compiled.byPart) {
         const { slot } = getBody(compiled.design, "part", part);
         const reach = reachOf(resolution, slot, part, askedBy(compiled, placement, view));
-        const kept = reach.kept.reduce((sum, group) => sum + group.pages, 0);
+        const kept = reach.keepers.reduce((sum, group) => sum + group.pages, 0);
         const shownUnasked = reach.shown.filter(
           (at) => !askedBy(compiled, placement, view).includes(at),
         ).length;
         expect(reach.shows - shownUnasked + kept).toBe(reach.asks);
-        for (const group of reach.kept) expect(group.by).not.toBe(part);
+        for (const group of reach.keepers) expect(group.by).not.toBe(part);
       }
     }
   });

@@ -46,7 +46,7 @@ interface Sources {
 
 const steady = new WeakMap<Band, boolean>();
 /** Whether a band shows nothing of the page it is on. */
-const isSteady = (band: Band): boolean => {
+export const isSteady = (band: Band): boolean => {
   const known = steady.get(band);
   if (known !== undefined) return known;
   const blocks = flatBlocks(band.cells.flatMap((cell) => cell.blocks));

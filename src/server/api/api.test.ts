@@ -153,9 +153,9 @@ describe("the API", () => {
 
   it("a token opens nothing else: the studio's calls want a session", async () => {
     const token = await tokenOf();
-    const request = requestFor("/api/studio/observatory/frame", {}, { authorization: `Bearer ${token}` });
+    const request = requestFor("/api/studio/observatory/aboutSite", {}, { authorization: `Bearer ${token}` });
     const { answerCall } = await import("../doors/studio-requests");
-    expect((await answerCall(request, "observatory", "frame")).status).toBe(401);
+    expect((await answerCall(request, "observatory", "aboutSite")).status).toBe(401);
   });
 
   it("is described by the file it serves, which is the one in docs", async () => {

@@ -30,7 +30,7 @@ describe("one connection is enough", () => {
   it("for sixteen searches of strangers at once, and for the studio beside them", async () => {
     const studio = new Studio(await signInAs("owner"));
     const searches = sixteen((at) => visit(`/search/?q=moon+${"abcdefghijklmnop"[at]}`));
-    expect((await studio.send("frame", {})).status).toBe(200);
+    expect((await studio.send("aboutSite", {})).status).toBe(200);
     expect(await all(searches)).toEqual([200]);
   });
   it("for sixteen requests with any visitor's cookie", async () => {

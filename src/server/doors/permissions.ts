@@ -3,7 +3,7 @@ import type { UseCaseName } from "./registry";
 
 /** The permission each use-case needs. A use-case that is not here does not compile. */
 export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission>> = {
-  frame: "see",
+  aboutSite: "see",
   coverage: "see",
   expectations: "see",
   rows: "see",
@@ -79,7 +79,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   ownPiece: "design",
   removePiece: "design",
   openPointing: "see",
-  signs: "see",
+  itemSigns: "see",
   keepVideo: "design",
   starts: "see",
   beginning: "see",

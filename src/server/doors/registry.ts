@@ -4,6 +4,7 @@
  */
 
 import { createSite } from "../import/sites";
+import { aboutSite } from "../use-cases/about-site";
 import { begin, beginning } from "../use-cases/begin";
 import {
   bringBack,
@@ -21,9 +22,8 @@ import { dropFilter, savedFilters, saveFilter } from "../use-cases/filters";
 import { findText, replaceText } from "../use-cases/find-text";
 import { findingMends, findings } from "../use-cases/findings";
 import { addFont } from "../use-cases/fonts";
-import { frame } from "../use-cases/frame";
 import { lookFindings } from "../use-cases/look-findings";
-import { createMenu, menu, menus, removeMenu, signs } from "../use-cases/menus";
+import { createMenu, itemSigns, menu, menus, removeMenu } from "../use-cases/menus";
 import { offer } from "../use-cases/offer";
 import { packContents, packImport, packPlan } from "../use-cases/packs";
 import { openToPages, sayOnPage } from "../use-cases/page-values";
@@ -44,7 +44,7 @@ import { places, reach } from "../use-cases/where";
 import { explain, mends } from "../use-cases/why";
 
 export const useCases = {
-  frame,
+  aboutSite,
   coverage,
   expectations,
   rows,
@@ -69,7 +69,7 @@ export const useCases = {
   ownPiece,
   removePiece,
   openPointing,
-  signs,
+  itemSigns,
   keepVideo,
   starts,
   beginning,

@@ -31,9 +31,9 @@ describe("sign-in", () => {
   afterEach(() => runStatement("DELETE FROM attempt", {}, POOL));
   it("opens a session that ends on the server", async () => {
     const cookie = await signInAs("owner");
-    expect((await new Studio(cookie).send("frame", {})).status).toBe(200);
+    expect((await new Studio(cookie).send("aboutSite", {})).status).toBe(200);
     await deleteSession(requestFor("/api/session", {}, { cookie }));
-    expect((await new Studio(cookie).send("frame", {})).status).toBe(401);
+    expect((await new Studio(cookie).send("aboutSite", {})).status).toBe(401);
   });
   it("keeps only a hash of the session and of the password", async () => {
     const cookie = await signInAs("owner");
@@ -126,8 +126,8 @@ describe("the door", () => {
       POOL,
     );
     const stranger = new Studio(await signInAs("viewer"), "tide-mill");
-    expect((await stranger.send("frame", {})).status).toBe(404);
-    expect((await new Studio(cookie, "nowhere").send("frame", {})).status).toBe(404);
+    expect((await stranger.send("aboutSite", {})).status).toBe(404);
+    expect((await new Studio(cookie, "nowhere").send("aboutSite", {})).status).toBe(404);
   });
   it("says clearly what is wrong with a call", async () => {
     const studio = await owner();
@@ -152,10 +152,10 @@ describe("changing the draft", () => {
     const { id } = await partNamed(studio, "Day header");
     const saved = await studio.get("change", renameTo(id, "Morning header", "Day header"));
     expect(saved.label).toBe("rename header 1 to “Morning header”");
-    expect((await studio.get("frame")).undo).toBe(saved.label);
+    expect((await studio.get("aboutSite")).undo).toBe(saved.label);
     await studio.get("undo");
     expect((await studio.get("part", { part: id })).body.name).toBe("Day header");
-    expect((await studio.get("frame")).redo).toBe(saved.label);
+    expect((await studio.get("aboutSite")).redo).toBe(saved.label);
     await studio.get("redo");
     expect((await studio.get("part", { part: id })).body.name).toBe("Morning header");
     await studio.get("undo");
@@ -177,7 +177,7 @@ describe("changing the draft", () => {
   it("makes a change once, however often it is sent, and knows for whom it has it", async () => {
     const [mine, theirs] = [await owner(), new Studio(await signInAs("builder"))];
     const { id } = await partNamed(mine, "Day header");
-    const { undo: before } = await mine.get("frame");
+    const { undo: before } = await mine.get("aboutSite");
     const renaming = { ...renameTo(id, "Morning header", "Day header"), key: "change-of-mine-1" };
     const keys = [renaming.key, "change-of-mine-2"];
     const first = await mine.get("change", renaming);
@@ -195,7 +195,7 @@ describe("changing the draft", () => {
     await theirs.get("change", other);
     await theirs.get("undo");
     await mine.get("undo");
-    expect((await mine.get("frame")).undo).toBe(before);
+    expect((await mine.get("aboutSite")).undo).toBe(before);
     expect(await mine.get("newest", { document: "gone", keys: [] })).toEqual({ body: null, arrived: [] });
   });
   it("takes a change of one key that comes twice at the same time for one", async () => {
@@ -292,7 +292,7 @@ describe("publishing", () => {
     expect(await textAt("/about/")).toContain(`n-${band}`);
     const review = await studio.get("review");
     expect(review.changes).toMatchObject([{ part: { slot: "header" }, what: "looks different" }]);
-    expect(review.impact.pages).toBe((await studio.get("frame")).draft.pages);
+    expect(review.impact.pages).toBe((await studio.get("aboutSite")).draft.pages);
     const { seq } = await studio.get("publish", { note: "Without the thin band" });
     expect(await studio.get("editionChanges", { seq })).toMatchObject({
       base: 1,
@@ -314,7 +314,7 @@ describe("publishing", () => {
     expect(await studio.refused("restore", { seq: 999 })).toMatchObject([{ code: "edition.unknown" }]);
     await studio.get("restore", { seq: 1 });
     await studio.get("undo");
-    expect((await studio.get("frame")).draft.changes).toBe(0);
+    expect((await studio.get("aboutSite")).draft.changes).toBe(0);
   });
   it("publishes what was looked at, not what came since", async () => {
     const studio = await owner();
@@ -363,7 +363,7 @@ describe("publishing", () => {
       expect(await studio.refused(name, input)).toMatchObject([
         { code: "publish.waits", params: { seq: later.seq } },
       ]);
-    expect((await studio.get("frame")).mayTakeBack).toBe(false);
+    expect((await studio.get("aboutSite")).mayTakeBack).toBe(false);
     expect(await studio.refused("putOff", { seq: current })).toMatchObject([{ code: "edition.notWaiting" }]);
     await studio.get("putOff", { seq: later.seq });
     expect(await studio.refused("putOff", { seq: later.seq })).toMatchObject([
@@ -384,7 +384,7 @@ describe("publishing", () => {
     await studio.get("takeBack");
     expect(await textAt("/about/")).toContain(`n-${band}`);
     await studio.get("undo");
-    expect((await studio.get("frame")).draft.changes).toBe(0);
+    expect((await studio.get("aboutSite")).draft.changes).toBe(0);
   });
   it("publishes some of the changes with what they need; the others stay in the draft", async () => {
     const studio = await owner();
@@ -415,10 +415,10 @@ describe("publishing", () => {
     await studio.get("publish", { only, reviewed: review.rev });
     const rest = await studio.get("review");
     expect(rest.changes.map(({ id }) => id)).toEqual([footer.id]);
-    expect((await studio.get("frame")).parts[header.id]?.state).toBe("published");
+    expect((await studio.get("aboutSite")).parts[header.id]?.state).toBe("published");
     await studio.get("takeBack");
     for (let times = 0; times < 3; times += 1) await studio.get("undo");
-    expect((await studio.get("frame")).draft.changes).toBe(0);
+    expect((await studio.get("aboutSite")).draft.changes).toBe(0);
   });
   it("refuses while an exception points at something that is gone", async () => {
     const studio = await owner();
@@ -510,7 +510,7 @@ describe("packs between sites", () => {
     const rows = (await to.get("parts")).rows;
     expect(rows.find((row) => row.name === "Day header")).toMatchObject({
       state: "new",
-      shows: (await to.get("frame")).pageCount,
+      shows: (await to.get("aboutSite")).pageCount,
       slot: "header",
       number: 1,
     });

@@ -15,7 +15,7 @@ describe("an answer that is kept after a change", () => {
       rows.find((row) => row.slot === slot && row.shows > 0),
     );
     if (!header || !footer) throw new Error("test: expected a header and a footer of the demo, got none");
-    const page = (await studio.get("frame")).site.front;
+    const page = (await studio.get("aboutSite")).site.front;
     const part = (id: string) => studio.get("part", { part: id }).then(({ body }) => body);
     const seen = { audience: "signedOut", state: "draft" } as const;
     const shown = { by: "kind", filter: {} };
@@ -34,9 +34,9 @@ describe("an answer that is kept after a change", () => {
       ["visitors", {}],
       ["uploads", {}],
       ["icons", { query: "star" }],
-      ["signs", { query: "star" }],
+      ["itemSigns", { query: "star" }],
       ["parts", {}],
-      ["frame", {}],
+      ["aboutSite", {}],
     ];
     expect(questions.map(([name]) => name)).toEqual(expect.arrayContaining(Object.keys(MADE_OF)));
     const askAll = async () =>
@@ -104,7 +104,7 @@ describe("an answer that is kept after a change", () => {
       for (const each of touched) met.add(each);
       expect(touched, change).not.toEqual([]);
       // the frame tells of every change: nothing of it is ever kept
-      expect(after.get("frame"), change).not.toEqual(before.get("frame"));
+      expect(after.get("aboutSite"), change).not.toEqual(before.get("aboutSite"));
       for (const [name] of questions) {
         if (!stillHolds(name, touched as never)) continue;
         kept += 1;

@@ -162,7 +162,7 @@ describe("what a site may keep", () => {
     form.set("file", new Blob([new Uint8Array(9)]));
     expect(await who.send("packPlan", form)).toMatchObject({ status: 507 });
     // what needs no room goes on
-    expect((await who.send("frame", {})).status).toBe(200);
+    expect((await who.send("aboutSite", {})).status).toBe(200);
   });
 });
 

@@ -161,14 +161,14 @@ describe("while the database cannot be reached", () => {
   it("the studio says so, with when to ask again, and goes on when it is back", async () => {
     const studio = new Studio(await signInAs("owner"));
     await goAway();
-    const away = await studio.send("frame", {});
+    const away = await studio.send("aboutSite", {});
     expect([away.status, away.outcome]).toMatchObject([
       503,
       { ok: false, issues: [{ code: "server.away" }] },
     ]);
     process.env["PGPORT"] = port;
     await closeDatabase();
-    expect((await studio.send("frame", {})).status).toBe(200);
+    expect((await studio.send("aboutSite", {})).status).toBe(200);
   });
   it("pages that were last known to hold more than a day ago are not told", async () => {
     await visit("/visit/");

@@ -71,3 +71,6 @@ export const shaperFor = async (
   await Promise.all(files.map(({ file }) => unpackedFont(site, file)));
   return theShaper;
 };
+
+/** One without any font: where it matters only whether two drawings differ. */
+export const fontlessShaper = (async () => new Shaper(await import("harfbuzzjs"), new Map()))();

@@ -76,7 +76,9 @@ describe("a new site", () => {
     const who = await owner();
     const issues = await who.refused("createSite", { name: "A", address: "a-new-site", pages: [], ...more });
     expect(issues[0]?.code).toBe(code);
-    expect((await new Studio(who.cookie, "a-new-site").refused("frame", {}))[0]?.code).toBe("site.unknown");
+    expect((await new Studio(who.cookie, "a-new-site").refused("aboutSite", {}))[0]?.code).toBe(
+      "site.unknown",
+    );
   });
   it("is made by those who may publish only", async () => {
     const editor = new Studio(await signInAs("editor"), "tide-mill");

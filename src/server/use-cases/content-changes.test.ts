@@ -109,7 +109,7 @@ describe("deletion", () => {
     const impact = await who.get("removalImpact", removal);
     expect(impact.label).toBe("Eclipses");
     expect(impact.live.vanish.titles.some((page) => page.title === "Eclipses")).toBe(true);
-    const { parts } = await who.get("frame");
+    const { parts } = await who.get("aboutSite");
     expect(impact.broken.map(({ part }) => parts[part]?.name)).toContain("Night header");
     const before = await content();
     const { removal: id } = await who.get("removeFromContent", removal);

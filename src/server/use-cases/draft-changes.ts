@@ -1,7 +1,13 @@
 import type { Design, DesignDocument, PageChoice } from "../../core/design/design";
-import { pieceIn, piecesUsed, wholePart } from "../../core/design/pieces";
+import type { Drawer } from "../../core/editions/part-drawings";
+import { redrawingOf, redrawnBecause } from "../../core/editions/redrawing";
 import { sameValue } from "../../core/model/canonical";
+import type { Redrawing } from "../../core/placement/impact";
+import { describeRedrawn } from "../../messages/changes";
+import { ENGLISH } from "../../messages/visitor-words";
 import type { PartState } from "../../messages/words";
+import { fontlessShaper } from "../site/shaping";
+import type { SiteContext } from "./use-case";
 
 /** One document that the draft has otherwise than visitors see. */
 export interface DraftChange {
@@ -46,31 +52,24 @@ export const partState = (id: string, draft: Design, live: Design): PartState =>
   return sameValue(published.body, document.body) ? "published" : "changed";
 };
 
-/** Ids of parts whose drawing differs: bands of their own, or a menu, picture, style or profile they may use. */
-export const redrawnParts = (changes: readonly DraftChange[], draft: Design): ReadonlySet<string> => {
-  const shared = changes.some(({ before, after }) =>
-    ["style", "profile", "menu", "picture", "piece"].includes((after ?? before)?.kind ?? ""),
-  );
-  if (!shared)
-    return new Set(
-      changes.flatMap(({ id, before, after }) =>
-        before?.kind === "part" && after?.kind === "part" && !sameValue(before.body.bands, after.body.bands)
-          ? [id]
-          : [],
-      ),
-    );
-  const touched = new Set(changes.map(({ id }) => id));
-  const everywhere = touched.has("style") || touched.has("profile");
-  return new Set(
-    [...draft.values()].flatMap((document) => {
-      if (document.kind !== "part") return [];
-      const text = JSON.stringify([
-        document.body.bands,
-        piecesUsed(document.body.bands, pieceIn(draft)),
-        wholePart(document.body, pieceIn(draft)).bands,
-      ]);
-      const uses = everywhere || [...touched].some((id) => text.includes(`"${id}"`));
-      return uses || touched.has(document.id) ? [document.id] : [];
-    }),
-  );
+/** How parts are drawn to be compared: without fonts, for where menus become a button follows from what is compared. */
+const drawerOf = async ({ site, now }: SiteContext): Promise<Drawer> => ({
+  words: ENGLISH,
+  shaper: await fontlessShaper,
+  language: site.settings.language,
+  at: now,
+});
+
+/** Which parts visitors would see otherwise, and on which pages. */
+export const redrawing = async (context: SiteContext, live: Design, draft: Design): Promise<Redrawing> =>
+  redrawingOf({ before: live, after: draft, drawer: await drawerOf(context) });
+
+/** Why visitors would see a part otherwise, in words. */
+export const redrawnWords = async (
+  context: SiteContext,
+  live: Design,
+  draft: Design,
+): Promise<(part: string) => string> => {
+  const drawer = await drawerOf(context);
+  return (part) => describeRedrawn(redrawnBecause(part, { before: live, after: draft, drawer }), live, draft);
 };

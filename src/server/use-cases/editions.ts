@@ -23,7 +23,7 @@ import { describeDocumentChange, documentName } from "../../messages/changes";
 import { momentWords } from "../../messages/wall-time";
 import { siteIndex } from "../site/indexes";
 import { allOrNothing } from "./design-changes";
-import { type DraftChange, draftChanges, redrawnParts, revaluedPages } from "./draft-changes";
+import { type DraftChange, draftChanges, redrawing, redrawnWords, revaluedPages } from "./draft-changes";
 import { placementFindings, sentFinding } from "./findings";
 import { impactInWords } from "./impact-words";
 import { defineUseCase, type SiteContext } from "./use-case";
@@ -106,8 +106,9 @@ export const review = defineUseCase({
         live,
         draft,
         viewOf(context, { audience: "signedOut" }),
-        redrawnParts(taken, draft.design),
+        await redrawing(context, live.design, draft.design),
         revaluedPages(taken),
+        await redrawnWords(context, live.design, draft.design),
       ),
       findings: findings.slice(0, MOST_FINDINGS).map((finding) => sentFinding(draft, finding)),
       /** The edition that goes live by itself; until then nothing else is published. */

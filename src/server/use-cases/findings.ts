@@ -14,12 +14,12 @@ import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
 /** Findings of a design hold until what some audience sees changes. */
-interface Kept {
+interface Found {
   readonly columns: readonly SlotColumn[];
   readonly instant: string;
   readonly findings: readonly Finding[];
 }
-const kept = new WeakMap<CompiledDesign, Kept>();
+const foundFor = new WeakMap<CompiledDesign, Found>();
 
 /** Windows that have not opened yet, as text: a waiting part is a finding until then. */
 const waiting = (compiled: CompiledDesign, at: string): string =>
@@ -33,12 +33,12 @@ export const placementFindings = (compiled: CompiledDesign, at: string): readonl
     const resolution = resolveAll(compiled, { audience, at });
     return SLOTS.map((slot) => resolution.columns[slot]);
   });
-  const found = kept.get(compiled);
+  const found = foundFor.get(compiled);
   const instant = waiting(compiled, at);
   if (found?.instant === instant && found.columns.every((column, place) => column === columns[place]))
     return found.findings;
   const findings = findingsOf(compiled, at);
-  kept.set(compiled, { columns, instant, findings });
+  foundFor.set(compiled, { columns, instant, findings });
   return findings;
 };
 

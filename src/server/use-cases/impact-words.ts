@@ -1,7 +1,13 @@
 import type { Address } from "../../core/addresses/facts";
 import { applyOperations, type Operation } from "../../core/design/operations";
 import { type Outcome, succeed } from "../../core/model/issue";
-import { type Coming, type ImpactGroup, impactOf } from "../../core/placement/impact";
+import {
+  type Coming,
+  type ImpactGroup,
+  impactOf,
+  NOTHING_REDRAWN,
+  type Redrawing,
+} from "../../core/placement/impact";
 import type { View } from "../../core/placement/match";
 import { resolveAll } from "../../core/placement/resolution";
 import { type CompiledDesign, compileDesign } from "../../core/placement/resolve";
@@ -28,10 +34,11 @@ export const impactInWords = (
   before: CompiledDesign,
   after: CompiledDesign,
   view: View,
-  changed: ReadonlySet<string> = new Set(),
+  redrawing: Redrawing = NOTHING_REDRAWN,
   revalued: readonly string[] = [],
+  because: (part: string) => string = () => "",
 ) => {
-  const impact = impactOf(resolveAll(before, view), resolveAll(after, view), changed, revalued);
+  const impact = impactOf(resolveAll(before, view), resolveAll(after, view), redrawing, revalued);
   const badge = (id: string | null) =>
     id === null ? null : (badgeOf(after.design, id) ?? badgeOf(before.design, id));
   const group = ({ slot, before: from, after: to, pages, numbers }: ImpactGroup) => ({
@@ -46,7 +53,7 @@ export const impactInWords = (
     pairs: impact.pairs,
     groups: impact.groups.slice(0, MOST_GROUPS).map(group),
     moreGroups: Math.max(0, impact.groups.length - MOST_GROUPS),
-    redrawn: impact.redrawn.map(({ part, pages }) => ({ part: badge(part), pages })),
+    redrawn: impact.redrawn.map(({ part, pages }) => ({ part: badge(part), pages, because: because(part) })),
     revalued: impact.revalued,
     appear: coming(impact.appear),
     vanish: coming(impact.vanish),

@@ -65,14 +65,14 @@ export const lookFindingsAt = (
   compiled: CompiledDesign,
   at: string,
 ): Promise<readonly LookFinding[]> => {
-  const known = kept.get(compiled);
+  const known = foundFor.get(compiled);
   if (known && Math.abs(Date.parse(at) - Date.parse(known.at)) < HOLDS_MS) return known.found;
   const found = notice(context, compiled, at);
-  kept.set(compiled, { at, found });
-  void found.catch(() => kept.delete(compiled));
+  foundFor.set(compiled, { at, found });
+  void found.catch(() => foundFor.delete(compiled));
   return found;
 };
-const kept = new WeakMap<
+const foundFor = new WeakMap<
   CompiledDesign,
   { readonly at: string; readonly found: Promise<readonly LookFinding[]> }
 >();

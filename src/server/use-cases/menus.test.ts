@@ -52,10 +52,10 @@ describe("menus", () => {
   });
   it("find signs by name, outlines only", async () => {
     const who = await studio();
-    const { signs } = await who.get("signs", { query: "home" });
+    const { signs } = await who.get("itemSigns", { query: "home" });
     expect(signs[0]).toEqual({ name: "home", outline: "M10 20v-6h4v6h5v-8h3L12 3 2 12h3v8z" });
     expect(signs.every(({ outline }) => /^[MmZzLlHhVvCcSsQqTtAa0-9 ,.eE+-]+$/.test(outline))).toBe(true);
-    expect((await who.get("signs", { query: "no such sign at all" })).signs).toEqual([]);
+    expect((await who.get("itemSigns", { query: "no such sign at all" })).signs).toEqual([]);
   });
   it.each([
     ["deeper than three levels", [item("a", [item("b", [item("c", [item("d")])])])], "menu.depth"],

@@ -17,7 +17,7 @@ import { SLOTS } from "../../core/model/slot";
 import { POOL } from "../../data/database";
 import { allOrNothing, commitChange } from "./design-changes";
 import { fitMaterialOf } from "./fit-material";
-import { findSigns } from "./signs";
+import { findItemSigns } from "./item-signs";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
@@ -132,9 +132,9 @@ export const createMenu = defineUseCase({
 });
 
 /** Signs for items, by their names. */
-export const signs = defineUseCase({
+export const itemSigns = defineUseCase({
   input: z.object({ query: z.string().trim().min(1).max(60) }),
-  run: async (_, { query }) => succeed({ signs: await findSigns(query) }),
+  run: async (_, { query }) => succeed({ signs: await findItemSigns(query) }),
 });
 
 /** Takes a menu out. One that a part shows is not taken out. */

@@ -34,7 +34,7 @@ describe("what single pages say", () => {
     ]);
     const data = await who.get("previewPage", { page });
     expect(JSON.stringify(data.slots.titleBar)).toContain("Come up the ridge");
-    const { frame, review } = { frame: await who.get("frame"), review: await who.get("review") };
+    const { frame, review } = { frame: await who.get("aboutSite"), review: await who.get("review") };
     expect(frame.draft.pages).toBeGreaterThan(0);
     expect(review.impact.revalued).toBe(1);
     expect(review.changes.map(({ what }) => what)).toContain("chooses for itself");
@@ -43,7 +43,7 @@ describe("what single pages say", () => {
     expect([back?.value, back?.open?.source]).toEqual(["", "part"]);
     await who.get("undo");
     await who.get("undo");
-    expect((await who.get("frame")).draft.changes).toBe(0);
+    expect((await who.get("aboutSite")).draft.changes).toBe(0);
   });
   it("is a finding when no part asks for it any more, and forgotten by one click", async () => {
     const who = await studio();
@@ -72,7 +72,7 @@ describe("what single pages say", () => {
     expect(await code("sayOnPage", heading)).toBe("choice.notOpen");
     expect(await code("openToPages", { part, node, path: ["id"] })).toBe("choice.notOpenable");
     expect(await code("openToPages", { part, node, path: PATH, page, value: true })).toBe("choice.wrongType");
-    expect((await who.get("frame")).draft.changes).toBe(0);
+    expect((await who.get("aboutSite")).draft.changes).toBe(0);
   });
   it("is for editors to say, not to open", async () => {
     const editor = await studio("editor");

@@ -24,7 +24,7 @@ describe("shared pieces", () => {
     const { pieces } = await who.get("pieces");
     expect(pieces).toMatchObject([{ id: made.piece, name: "Round the site", blocks: 2 }]);
     expect(pieces[0]?.uses.map(({ document }) => document)).toEqual([part]);
-    const front = (await who.get("frame")).site.front;
+    const front = (await who.get("aboutSite")).site.front;
     const data = await who.get("previewPage", { page: front });
     const shown = blocksOf(data.slots.footer?.part as Part).map(({ kind }) => kind);
     expect(shown).toEqual(expect.arrayContaining(blocksOf(body).map(({ kind }) => kind)));
@@ -48,7 +48,7 @@ describe("shared pieces", () => {
     expect(JSON.stringify(now)).toContain("Around the site");
     await who.get("removePiece", { piece: made.piece });
     await undo(who, 3);
-    expect((await who.get("frame")).draft.changes).toBe(0);
+    expect((await who.get("aboutSite")).draft.changes).toBe(0);
   });
   it("are refused in words: inside themselves, of blocks apart, of a part that is gone", async () => {
     const who = await owner();

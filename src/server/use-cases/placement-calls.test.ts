@@ -222,7 +222,7 @@ describe("choices on many pages", () => {
 describe("what is expected", () => {
   it("can be said per slot and kind; gaps are findings", async () => {
     const who = await studio();
-    const { frame, stated } = { frame: await who.get("frame"), ...(await who.get("expectations")) };
+    const { frame, stated } = { frame: await who.get("aboutSite"), ...(await who.get("expectations")) };
     expect(stated).toBeNull();
     const prints = Object.entries(frame.vocabulary.kinds).find(
       ([, name]) => name === "Prints",
@@ -315,7 +315,7 @@ describe("bad input", () => {
     expect(now.asks).toBeGreaterThan(0);
     const every = { ...body.placement, conditions: [{ clauses: [] }], over: false };
     const wide = await who.get("reach", { part: night.id, placement: every });
-    expect(wide.keptPages).toBe(wide.kept.reduce((sum, { pages }) => sum + pages, 0));
+    expect(wide.keptPages).toBe(wide.keepers.reduce((sum, { pages }) => sum + pages, 0));
     expect(wide.shows + wide.keptPages).toBe(wide.asks);
   });
   it("pages that are not there are named", async () => {

@@ -72,14 +72,14 @@ export const reach = defineUseCase({
       /** When it begins to ask, if that is still to come: all this is of that moment. */
       opens,
       shown: titles(resolution, found.shown),
-      kept: found.kept.slice(0, MOST_KEEPERS).map(({ by, pages, numbers }) => ({
+      keepers: found.keepers.slice(0, MOST_KEEPERS).map(({ by, pages, numbers }) => ({
         by,
         pages,
         titles: titles(resolution, numbers),
       })),
       /** Pages it asks for that others keep, in all. */
-      keptPages: found.kept.reduce((sum, { pages }) => sum + pages, 0),
-      moreKeepers: Math.max(0, found.kept.length - MOST_KEEPERS),
+      keptPages: found.keepers.reduce((sum, { pages }) => sum + pages, 0),
+      moreKeepers: Math.max(0, found.keepers.length - MOST_KEEPERS),
       tied: tiesOf(resolution, wished.slot, id),
       order: orderedParts(compiled.design, wished.slot),
       impact: placement ? impactInWords(draft, compiled, view) : null,

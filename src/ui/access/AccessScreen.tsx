@@ -1,8 +1,8 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { count } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { MakeNamed } from "../fields/MakeNamed";
 import { Act, Empty, Mono, Pending, Quiet, Row, Rows, SheetHead, ShownOnce, Trouble } from "../theme/pieces";
@@ -53,7 +53,7 @@ export const AccessScreen = () => {
 };
 
 const TokenLine = ({ token }: { readonly token: CallResult<"tokens">["tokens"][number] }) => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const drop = useAct("dropToken");
   return (
     <Row>

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { startName } from "../../messages/starts";
 import { pages as pagesText } from "../../messages/words";
 import type { DrawnFrame } from "../../workers/preview.worker";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { OneOf } from "../fields/ChoiceInput";
@@ -153,12 +153,12 @@ const MenuQuestion = ({ said, say, menu }: Saying & { readonly menu: Beginning["
 );
 
 const Logo = ({ said, say }: Saying) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const uploads = useUploads();
   // a picture that was sent for the logo becomes it as soon as it is ready
   const ready = uploads.jobs.filter(({ state, picture }) => state === "done" && picture).at(-1)?.picture;
   const [taken, setTaken] = useState<string | null>(null);
-  if (ready && ready !== taken && frame.pictures.some(({ id }) => id === ready)) {
+  if (ready && ready !== taken && about.pictures.some(({ id }) => id === ready)) {
     setTaken(ready);
     say({ logo: ready });
   }
@@ -170,7 +170,7 @@ const Logo = ({ said, say }: Saying) => {
         value={said.logo}
         options={[
           ["", "none: the name in words"],
-          ...frame.pictures.map(({ id, name }) => [id, name] as const),
+          ...about.pictures.map(({ id, name }) => [id, name] as const),
         ]}
         onChange={(logo) => say({ logo })}
       />
@@ -237,7 +237,7 @@ interface FrameViewProps {
 }
 
 const FrameView = ({ drawn, place, scale, isBusy, onUse }: FrameViewProps) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const drawings = useMemo(() => drawn.pages.map((page) => ({ id: 1, page, subject: "" })), [drawn]);
   const words = `${startName(drawn.frame.header)}; ${startName(drawn.frame.footer).toLowerCase()} at the foot`;
   return (
@@ -252,7 +252,7 @@ const FrameView = ({ drawn, place, scale, isBusy, onUse }: FrameViewProps) => {
         {drawings.map((drawing, at) => (
           <PreviewFrame
             key={at}
-            origin={frame.site.previewOrigin}
+            origin={about.site.previewOrigin}
             source={drawing}
             width={WIDTH}
             scale={scale}
@@ -271,11 +271,11 @@ const FrameView = ({ drawn, place, scale, isBusy, onUse }: FrameViewProps) => {
 
 /** The frame is in the draft: what is left is to publish it and to look. */
 const Begun = ({ isNew }: { readonly isNew: boolean }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const site = useSite();
   const publish = useAct("publish");
   const [seq, setSeq] = useState<number | null>(null);
-  const { draft } = frame;
+  const { draft } = about;
   const run = async () => setSeq((await publish.mutateAsync({ note: "The first design" })).seq);
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
@@ -295,7 +295,7 @@ const Begun = ({ isNew }: { readonly isNew: boolean }) => {
         ) : null}
         <Box
           component="a"
-          href={frame.site.origin}
+          href={about.site.origin}
           target="_blank"
           rel="noreferrer"
           sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}

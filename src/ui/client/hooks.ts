@@ -39,7 +39,7 @@ export const useRefresh = () => {
 };
 
 /** Others change the site too: the frame, which is asked most often, tells of it. */
-export const useRevisions = (revisions: CallResult<"frame">["revisions"] | undefined): void => {
+export const useRevisions = (revisions: CallResult<"aboutSite">["revisions"] | undefined): void => {
   const queries = useQueryClient();
   const site = useSite();
   useEffect(() => {

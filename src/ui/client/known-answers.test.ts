@@ -13,7 +13,7 @@ const answer = (rev: number, touched: readonly Aspect[], documents: Record<strin
 const asked = () => {
   const queries = new QueryClient();
   for (const [name, input] of [
-    ["frame", {}],
+    ["aboutSite", {}],
     ["coverage", { by: "kind" }],
     ["part", { part: "p" }],
     ["findings", {}],
@@ -37,12 +37,12 @@ describe("the answer to a change", () => {
     await takeOver(queries, "site", [answer(6, ["bands"], { p: "as it is", other: "x" })]);
     expect(bodyOf("p")).toMatchObject({ body: "as it is", shows: 3 });
     expect(bodyOf("other")).toBeUndefined();
-    expect(stale()).toEqual(["frame", "findings"]);
+    expect(stale()).toEqual(["aboutSite", "findings"]);
   });
   it("counts all of several", async () => {
     const { queries, stale } = asked();
     await takeOver(queries, "site", [answer(6, ["style"]), answer(7, ["choices"])]);
-    expect(stale()).toEqual(["frame", "coverage", "part", "findings"]);
+    expect(stale()).toEqual(["aboutSite", "coverage", "part", "findings"]);
   });
   it.each([
     ["another change lies between", [answer(7, ["bands"])]],
@@ -52,7 +52,7 @@ describe("the answer to a change", () => {
   ])("asks everything again where %s", async (_, saved) => {
     const { queries, stale } = asked();
     await takeOver(queries, "site", saved);
-    expect(stale()).toEqual(["frame", "coverage", "part", "findings", "savedFilters"]);
+    expect(stale()).toEqual(["aboutSite", "coverage", "part", "findings", "savedFilters"]);
   });
   it("keeps nothing that is made of content where terms came or went", async () => {
     const { queries, stale } = asked();
@@ -71,7 +71,7 @@ describe("a frame that tells other revisions", () => {
     noteRevisions(queries, "site", { design: 5, content: 2 });
     expect(stale()).toEqual(own);
     noteRevisions(queries, "site", { design: 7, content: 2 });
-    expect(stale()).toEqual(["frame", "coverage", "part", "findings", "savedFilters"]);
+    expect(stale()).toEqual(["aboutSite", "coverage", "part", "findings", "savedFilters"]);
   });
   it("has all else asked again when content changed", () => {
     const { queries, stale } = asked();

@@ -29,7 +29,7 @@ export const MADE_OF: Partial<Record<UseCaseName, readonly Aspect[]>> = {
   visitors: [],
   uploads: [],
   icons: [],
-  signs: [],
+  itemSigns: [],
 };
 
 /** Questions about one document that give its body, by the field that names it. */
@@ -97,6 +97,6 @@ export const noteRevisions = (queries: QueryClient, site: string, now: Revisions
   if (known && (known.design !== now.design || known.content !== now.content))
     void queries.invalidateQueries({
       queryKey: [site],
-      predicate: ({ queryKey: [, name] }) => name !== "frame",
+      predicate: ({ queryKey: [, name] }) => name !== "aboutSite",
     });
 };

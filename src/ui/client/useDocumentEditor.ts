@@ -2,8 +2,8 @@
 import { usePathname } from "next/navigation";
 import { useEffect } from "react";
 import type { StoreApi, UseBoundStore } from "zustand";
+import { useAboutSite, useMay } from "./about-site";
 import type { DocumentEditor } from "./document-editor";
-import { useFrame, useMay } from "./frame";
 import { useRefresh, useSite } from "./hooks";
 
 /**
@@ -19,7 +19,7 @@ export const useDocumentEditor = <Body>(
   const site = useSite();
   const refresh = useRefresh();
   const here = usePathname();
-  const account = useFrame().frame.account.id;
+  const account = useAboutSite().about.account.id;
   const mayChange = useMay("design");
   const open = useEditor((editor) => editor.open);
   useEffect(() => {

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { useState } from "react";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useCall } from "../client/hooks";
 import { OneOf } from "../fields/ChoiceInput";
 import { PreviewFrame } from "../preview/PreviewFrame";
@@ -23,9 +23,9 @@ interface Page {
 
 /** Pages that would show something else: a few of each group, and of those a part looks different on. */
 const usePagesChanged = ({ impact }: ReviewData): readonly Page[] => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const [redrawn] = impact.redrawn;
-  const part = Object.entries(frame.parts).find(
+  const part = Object.entries(about.parts).find(
     ([, { slot, number }]) => slot === redrawn?.part?.slot && number === redrawn.part.number,
   )?.[0];
   const { data } = useCall("previewPages", { part: part ?? "" }, { enabled: part !== undefined });
@@ -80,9 +80,9 @@ const Side = ({
   readonly state: keyof typeof WORDS;
   readonly width: number;
 }) => {
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const preview = usePreview(page.identity, null, { audience: asked.audience, state }, 1, {
-    revision: frame.draft.changes,
+    revision: about.draft.changes,
   });
   const scale = (width - 2) / WIDTH;
   return (
@@ -90,7 +90,7 @@ const Side = ({
       <Quiet style={{ fontSize: 12 }}>{WORDS[state]}</Quiet>
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <PreviewFrame
-        origin={frame.site.previewOrigin}
+        origin={about.site.previewOrigin}
         source={preview.tie}
         width={WIDTH}
         scale={scale}

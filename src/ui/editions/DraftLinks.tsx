@@ -1,8 +1,8 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { MakeNamed } from "../fields/MakeNamed";
 import { Act, Mono, Quiet, Rows, ShownOnce } from "../theme/pieces";
@@ -64,7 +64,7 @@ const LinkLine = ({
   /** `null` for who may not. */
   readonly onTakeBack: (() => void) | null;
 }) => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const drop = useAct("dropDraftLink");
   return (
     <Box

@@ -2,8 +2,8 @@
 import { Box, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 import { ChangeWords } from "./Changes";
@@ -44,7 +44,7 @@ interface EditionProps {
 }
 
 const Edition = ({ edition, mayRestore }: EditionProps) => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const restore = useAct("restore");
   const say = useSnackbar().enqueueSnackbar;
   const [isOpen, setOpen] = useState(false);

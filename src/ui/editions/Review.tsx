@@ -5,7 +5,7 @@ import { useSnackbar } from "notistack";
 import { useState } from "react";
 import { describeFinding } from "../../messages/findings";
 import { count, pages as pagesText } from "../../messages/words";
-import { useFrame, useMay } from "../client/frame";
+import { useAboutSite, useMay } from "../client/about-site";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { MomentField } from "../fields/MomentField";
@@ -62,7 +62,7 @@ interface PublishProps extends Pick<ReviewProps, "data" | "only" | "isCurrent"> 
 
 /** Publishes what is chosen, at once or at a time of its own, and says what is live then. */
 const usePublish = ({ data, only, onDone }: Omit<PublishProps, "isCurrent">) => {
-  const { frame, moment } = useFrame();
+  const { about, moment } = useAboutSite();
   const publish = useAct("publish");
   const say = useSnackbar().enqueueSnackbar;
   const run = async (note: string, at: string | null) => {
@@ -75,7 +75,7 @@ const usePublish = ({ data, only, onDone }: Omit<PublishProps, "isCurrent">) => 
     if (at) return say(`Edition ${done.seq} goes live on ${moment(at)}.`);
     say(`Edition ${done.seq} is live.${stays > 0 ? ` ${count(stays, "change")} stayed in the draft.` : ""}`, {
       action: (
-        <Button color="inherit" href={frame.site.origin} target="_blank">
+        <Button color="inherit" href={about.site.origin} target="_blank">
           See it live
         </Button>
       ),
@@ -86,7 +86,7 @@ const usePublish = ({ data, only, onDone }: Omit<PublishProps, "isCurrent">) => 
 
 /** The note, the time and the button. */
 const Publish = ({ data, only, isCurrent, onDone }: PublishProps) => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const [note, setNote] = useState("");
   /** When it is to go live; null for at once, empty while no time is chosen. */
   const [at, setAt] = useState<string | null>(null);
@@ -136,7 +136,7 @@ const When = ({
   readonly at: string | null;
   readonly onChange: (at: string | null) => void;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   return (
     <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", flexWrap: "wrap", minHeight: 32 }}>
       {at === null ? (
@@ -145,7 +145,7 @@ const When = ({
         <>
           <label htmlFor="publish-at">Goes live on</label>
           <MomentField id="publish-at" value={at || null} onChange={(next) => onChange(next ?? "")} />
-          <Quiet>{frame.site.timeZone}</Quiet>
+          <Quiet>{about.site.timeZone}</Quiet>
           <Act onClick={() => onChange(null)}>At once instead</Act>
         </>
       )}
@@ -155,7 +155,7 @@ const When = ({
 
 /** What stays as it is with this edition and had better be known before. */
 const ToKnow = ({ data }: { readonly data: ReviewData }) => {
-  const { badge, moment } = useFrame();
+  const { badge, moment } = useAboutSite();
   const nowhere = data.findings.filter((finding) => finding.code === "nowhere");
   const others = data.findings.filter((finding) => finding.code !== "nowhere");
   if (nowhere.length + others.length + data.optOuts === 0) return null;
@@ -184,7 +184,7 @@ const ToKnow = ({ data }: { readonly data: ReviewData }) => {
 };
 
 const ShowsNowhere = ({ part }: { readonly part: string }) => {
-  const { badge } = useFrame();
+  const { badge } = useAboutSite();
   const site = useSite();
   return (
     <li>

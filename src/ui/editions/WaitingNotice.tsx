@@ -1,13 +1,13 @@
 "use client";
 import { useSnackbar } from "notistack";
-import { useFrame, useMay } from "../client/frame";
+import { useAboutSite, useMay } from "../client/about-site";
 import { useAct } from "../client/hooks";
 import { Act, Notice } from "../theme/pieces";
 import type { ReviewData } from "./Changes";
 
 /** An edition that goes live by itself, and the way to stop that. */
 export const WaitingNotice = ({ waiting }: { readonly waiting: NonNullable<ReviewData["waiting"]> }) => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const mayDesign = useMay("design");
   const putOff = useAct("putOff");
   const say = useSnackbar().enqueueSnackbar;

@@ -6,7 +6,7 @@ import type { Sides } from "../../core/model/look";
 import type { RichText } from "../../core/model/rich-text";
 import type { Control, FieldSpec } from "../../messages/controls";
 import { fieldName } from "../../messages/fields";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { Act } from "../theme/pieces";
 import { audienceOptions } from "./audience-options";
 import { ManyOf, OneOf } from "./ChoiceInput";
@@ -122,11 +122,13 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
   markdown: ({ id, value, onChange }) => (
     <MarkdownInput id={id} value={value as RichText} onChange={onChange} />
   ),
-  menu: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useFrame().frame.menus)} />,
-  piece: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useFrame().frame.pieces)} />,
-  picture: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useFrame().frame.pictures)} />,
+  menu: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useAboutSite().about.menus)} />,
+  piece: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useAboutSite().about.pieces)} />,
+  picture: ({ control: _, ...rest }) => (
+    <OneOrNone {...rest} options={named(useAboutSite().about.pictures)} />
+  ),
   pictures: ({ value, control: _, ...rest }) => (
-    <ManyOf {...rest} value={value as string[]} options={named(useFrame().frame.pictures)} isOrdered />
+    <ManyOf {...rest} value={value as string[]} options={named(useAboutSite().about.pictures)} isOrdered />
   ),
   video: ({ id, value, onChange }) => (
     <VideoInput id={id} value={value as Video | null} onChange={onChange} />
@@ -135,7 +137,7 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
     <ManyOf
       {...rest}
       value={value as string[]}
-      options={Object.entries(useFrame().frame.vocabulary.kinds)}
+      options={Object.entries(useAboutSite().about.vocabulary.kinds)}
       empty="all kinds"
     />
   ),
@@ -143,12 +145,12 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
     <ManyOf
       {...rest}
       value={value as string[]}
-      options={Object.entries(useFrame().frame.vocabulary.terms)}
+      options={Object.entries(useAboutSite().about.vocabulary.terms)}
       empty="anything"
     />
   ),
   audience: ({ value, control: _, ...rest }) => (
-    <OneOf {...rest} value={String(value ?? "")} options={audienceOptions(useFrame().frame.levels)} />
+    <OneOf {...rest} value={String(value ?? "")} options={audienceOptions(useAboutSite().about.levels)} />
   ),
   menuButton: ({ value, control: _, ...rest }) => <MenuButtonInput {...rest} value={value as never} />,
   colour: ({ value, control, ...rest }) => (

@@ -2,7 +2,7 @@
 import { TextField } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import { instantOf, wallTime } from "../../messages/wall-time";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 
 /** A complete time is taken this long after the last key, so that "2031" is not taken as "2". */
 const REST_MS = 600;
@@ -15,7 +15,7 @@ interface MomentFieldProps {
 
 /** An instant, typed as a wall time of the site. Empty is none. */
 export const MomentField = ({ id, value, onChange }: MomentFieldProps) => {
-  const { timeZone } = useFrame().frame.site;
+  const { timeZone } = useAboutSite().about.site;
   const wall = value === null ? "" : wallTime(value, timeZone);
   const [text, setText] = useState(wall);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);

@@ -6,7 +6,7 @@ import { sameValue } from "../../core/model/canonical";
 import { COLOUR_ROLES } from "../../core/model/house-style";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
 import { ROLE_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useCall } from "../client/hooks";
 import { Wrong } from "../theme/pieces";
 import { OneOf, type Options } from "./ChoiceInput";
@@ -27,12 +27,12 @@ export const ColourInput = ({
   /** What no colour of its own means. */
   readonly empty?: string | undefined;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const typed = value.startsWith("#");
   const options: Options = [
     ["", empty],
     ...COLOUR_ROLES.map((role) => [`role:${role}`, ROLE_NAMES[role]] as const),
-    ...frame.palette.map((colour) => [`colour:${colour.id}`, colour.name] as const),
+    ...about.palette.map((colour) => [`colour:${colour.id}`, colour.name] as const),
     ["typed", "typed in …"],
   ];
   return (
@@ -61,7 +61,7 @@ export const TargetInput = ({
   readonly value: TargetValue;
   readonly onChange: (value: TargetValue) => void;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const [typed, setTyped] = useState({ text: "", means: "" });
   const address = "url" in value ? value.url : "";
   // an address that is not right yet stands as it is typed; one that is changed elsewhere is that
@@ -77,7 +77,7 @@ export const TargetInput = ({
     "identity" in value
       ? picked?.identity === value.identity
         ? picked.title
-        : (frame.targets[value.identity] ?? "a page that is gone")
+        : (about.targets[value.identity] ?? "a page that is gone")
       : text;
   const bad = !("identity" in value) && !LinkTarget.safeParse(text).success;
   return (

@@ -2,12 +2,12 @@
 import { Box, Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
 import { type ReactNode, useDeferredValue, useState } from "react";
 import { count, sentenceCase } from "../../messages/words";
+import { useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { withOrWithout } from "../shell/sets";
 import { Quiet, Rows, SheetHead, Trouble } from "../theme/pieces";
@@ -164,7 +164,7 @@ const PlaceLine = ({
           <SheetLink href={leafPath("menus", site, place.document)}>Menu “{place.menu}”</SheetLink>
         ) : (
           <>
-            <PartSign part={place.document} />{" "}
+            <PartBadge part={place.document} />{" "}
             <SheetLink href={`${partPath(place.document, site)}?node=${place.node}`}>
               {sentenceCase(place.block)}
             </SheetLink>

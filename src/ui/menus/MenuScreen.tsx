@@ -5,15 +5,15 @@ import { useState } from "react";
 import { insertAfter, rowsOf } from "../../core/menus/item-tree";
 import type { Menu } from "../../core/model/menu";
 import { count, digits } from "../../messages/words";
+import { useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { newNodeId } from "../client/new-id";
 import { leafPath, partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { FitBar, FitScale } from "../fit/FitBar";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Pending, Quiet, Row, Rows, SheetHead } from "../theme/pieces";
@@ -124,7 +124,7 @@ const Uses = ({ uses }: { readonly uses: Data["uses"] }) => {
       {uses.map((use) => (
         <Box key={use.node} sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
           <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", flexWrap: "wrap" }}>
-            <PartSign part={use.part} withName />
+            <PartBadge part={use.part} withName />
             <SheetLink href={`${partPath(use.part, site)}?node=${use.node}`}>
               {use.band || "its band"}
             </SheetLink>

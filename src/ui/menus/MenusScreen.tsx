@@ -3,10 +3,10 @@ import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, TextFiel
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { count } from "../../messages/words";
-import { useMay } from "../client/frame";
+import { useMay } from "../client/about-site";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { Empty, Pending, Quiet, SheetHead, Wrong } from "../theme/pieces";
 
@@ -46,7 +46,7 @@ export const MenusScreen = () => {
                   <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
                     {menu.parts.length === 0 ? <Quiet>no part</Quiet> : null}
                     {menu.parts.map((part) => (
-                      <PartSign key={part} part={part} />
+                      <PartBadge key={part} part={part} />
                     ))}
                   </Box>
                 </TableCell>

@@ -3,7 +3,7 @@ import { Box, TextField } from "@mui/material";
 import { useId } from "react";
 import { changeItem } from "../../core/menus/item-tree";
 import { type MenuItem, Promotion } from "../../core/model/menu";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { OneOf } from "../fields/ChoiceInput";
 import { NumberInput } from "../fields/NumberInput";
 import { TargetInput } from "../fields/SiteInput";
@@ -12,7 +12,7 @@ import { changeItems } from "./menu-editor";
 
 /** What the panel of an item shows beside what is below it. It belongs to the item, whatever its label. */
 export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const id = useId();
   const { promotion } = item;
   const put = (next: Promotion | undefined) =>
@@ -41,7 +41,7 @@ export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
         id={`${id}-picture`}
         label="Picture of the panel"
         value={promotion.picture}
-        options={[["", "none"], ...frame.pictures.map((each) => [each.id, each.name] as const)]}
+        options={[["", "none"], ...about.pictures.map((each) => [each.id, each.name] as const)]}
         onChange={(picture) => set({ picture })}
       />
       <Words id={id} promotion={promotion} onChange={set} />
@@ -83,7 +83,7 @@ const anyOr = (all: Readonly<Record<string, string>>, any: string) =>
   [["", any], ...Object.entries(all)] as const;
 
 const Newest = ({ id, promotion, onChange }: FieldsProps) => {
-  const { kinds, terms } = useFrame().frame.vocabulary;
+  const { kinds, terms } = useAboutSite().about.vocabulary;
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 76px", gap: 1 }}>
       <OneOf

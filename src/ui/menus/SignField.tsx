@@ -18,7 +18,7 @@ const Drawn = ({ outline }: { readonly outline: string }) => (
 export const SignField = ({ id, item }: { readonly id: string; readonly item: MenuItem }) => {
   const [text, setText] = useState("");
   const query = useDeferredValue(text.trim());
-  const { data } = useCall("signs", { query }, { enabled: query !== "" });
+  const { data } = useCall("itemSigns", { query }, { enabled: query !== "" });
   const found: readonly Sign[] = query === "" ? [] : (data?.signs ?? []);
   const put = (sign: Sign | null) =>
     changeItems((items) => changeItem(items, item.id, sign ? { sign } : { sign: undefined }));

@@ -2,7 +2,7 @@
 import type { Slot } from "../../core/model/slot";
 import type { CoverageCell, SlotShares } from "../../core/placement/coverage";
 import { shortly } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { Badge, SlotPictogram } from "../shell/Badge";
 import classes from "./table.module.css";
 
@@ -16,8 +16,8 @@ export const CellView = ({
   readonly slot: Slot;
   readonly selected: boolean;
 }) => {
-  const { frame } = useFrame();
-  const part = cell.part === null ? undefined : frame.parts[cell.part];
+  const { about } = useAboutSite();
+  const part = cell.part === null ? undefined : about.parts[cell.part];
   if (cell.how === "missing") return <span className={classes["missing"]}>missing</span>;
   if (cell.how === "nothingByRule") return <span className={classes["quiet"]}>nothing, by rule</span>;
   if (cell.how === "choiceOfNothing")
@@ -45,10 +45,10 @@ const MOST_SHARES = 3;
 
 /** What a share of a group is called on its bar: a badge number, or a word for nothing and missing. */
 export const useShareName = (): ((share: SlotShares["shares"][number]) => string) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   return ({ part, how }) => {
     if (how === "missing") return "missing";
-    const found = part === null ? undefined : frame.parts[part];
+    const found = part === null ? undefined : about.parts[part];
     return found && !found.isNothing ? String(found.number) : "none";
   };
 };

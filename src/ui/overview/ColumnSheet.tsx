@@ -4,8 +4,8 @@ import { EXPECTATIONS, EXPECTATIONS_ID, type Expectation } from "../../core/desi
 import type { Operation } from "../../core/design/operations";
 import type { Slot } from "../../core/model/slot";
 import { EXPECTATION_NAMES, pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Quiet } from "../theme/pieces";
 import { SharesChart } from "./SharesChart";
@@ -49,7 +49,7 @@ export const ColumnSheet = ({
 
 /** Whether the slot should be filled: in general, and where a kind differs. */
 const Expected = ({ slot }: { readonly slot: Slot }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const { data } = useCall("expectations", {});
   const change = useAct("change");
   if (!data) return null;
@@ -76,7 +76,7 @@ const Expected = ({ slot }: { readonly slot: Slot }) => {
         value={data.general[slot]}
         onChange={(value) => set(null, value as Expectation)}
       />
-      {Object.entries(frame.vocabulary.kinds).map(([kind, name]) => (
+      {Object.entries(about.vocabulary.kinds).map(([kind, name]) => (
         <ExpectedLine
           key={kind}
           label={name}

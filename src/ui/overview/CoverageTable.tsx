@@ -6,7 +6,7 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
 import { SLOT_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import type { Selection } from "./selection";
 import { type Acts, TableRow, titleOf } from "./TableRow";
 import classes from "./table.module.css";
@@ -69,7 +69,7 @@ interface Props {
 
 /** Pages × slots. Only the rows in view are fetched and in the document; arrow keys walk the cells, Shift selects. */
 export const CoverageTable = ({ groups, view, open, onOpen, selection, onSelect, onAdd }: Props) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const scroller = useRef<HTMLDivElement>(null);
   const runs = useMemo(() => runsOf(groups, open), [groups, open]);
   const virtual = useVirtualizer({

@@ -2,7 +2,7 @@
 import { Autocomplete, Box, MenuItem, Select, TextField } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import type { CoverageFilter } from "../../core/placement/coverage";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useSite } from "../client/hooks";
 import { Act } from "../theme/pieces";
 import { writeFilter } from "./useFilter";
@@ -124,14 +124,14 @@ const StateFilter = ({ filter, onChange }: FilterProps) => (
 );
 
 const PartFilter = ({ filter, onChange }: FilterProps) => {
-  const { frame, badge } = useFrame();
-  const parts = Object.entries(frame.parts).filter(([, part]) => part.state !== "inBin");
+  const { about, badge } = useAboutSite();
+  const parts = Object.entries(about.parts).filter(([, part]) => part.state !== "inBin");
   return (
     <Autocomplete
       size="small"
       options={parts.map(([id]) => id)}
-      value={filter.part !== undefined && frame.parts[filter.part] ? filter.part : null}
-      getOptionLabel={(id) => `${badge(id)} ${frame.parts[id]?.name ?? ""}`}
+      value={filter.part !== undefined && about.parts[filter.part] ? filter.part : null}
+      getOptionLabel={(id) => `${badge(id)} ${about.parts[id]?.name ?? ""}`}
       onChange={(_, part) => {
         const { part: __, ...others } = filter;
         onChange(part === null ? others : { ...others, part });
@@ -152,7 +152,7 @@ const PartFilter = ({ filter, onChange }: FilterProps) => {
 };
 
 const AsCsv = ({ view }: { readonly view: TableView }) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const site = useSite();
   const query = new URLSearchParams(writeFilter(view));
   query.set("audience", asked.audience);

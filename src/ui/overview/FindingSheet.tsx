@@ -3,11 +3,11 @@ import { Box, Typography } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { describeFinding, FINDING_NAMES } from "../../messages/findings";
 import { sentenceCase } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Row, Rows, Trouble, Waiting } from "../theme/pieces";
 import { MendView } from "./MendView";
@@ -34,7 +34,7 @@ export const FindingSheet = ({
   readonly finding: Found;
   readonly onDone: () => void;
 }) => {
-  const { badge, moment } = useFrame();
+  const { badge, moment } = useAboutSite();
   const site = useSite();
   const parts = "parts" in finding ? finding.parts : "part" in finding ? [finding.part] : [];
   return (
@@ -49,7 +49,7 @@ export const FindingSheet = ({
         {parts.map((part) => (
           <Row key={part}>
             <span>
-              <PartSign part={part} withName />
+              <PartBadge part={part} withName />
             </span>
             <SheetLink href={partPath(part, site, ["where"])}>
               {finding.code === "nowhere" ? "Say where" : "Where it shows"}

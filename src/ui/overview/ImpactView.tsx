@@ -44,10 +44,10 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
           </Quiet>
         </li>
       ) : null}
-      {impact.redrawn.map(({ part, pages }, index) => (
+      {impact.redrawn.map(({ part, pages, because }, index) => (
         <li key={`redrawn ${index}`}>
           {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null}{" "}
-          <Quiet>looks different on {pagesText(pages)}</Quiet>
+          {because || "drawn otherwise"} <Quiet>on {pagesText(pages)}</Quiet>
         </li>
       ))}
     </Box>

@@ -14,7 +14,7 @@ import {
 } from "../../messages/findings";
 import { LOOK_NAMES } from "../../messages/look-findings";
 import { digits, pages as pagesText, sentenceCase } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -34,7 +34,7 @@ interface LedgerProps {
 
 /** What there is to settle, each line with the click that mends it. */
 export const Ledger = ({ current, onFinding, onSelect }: LedgerProps) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const settle = useSettle({ onFinding, onSelect });
   const [code, setCode] = useState<Code | null>(null);
   const isLookCode = code !== null && code in LOOK_NAMES;
@@ -157,7 +157,7 @@ const FindingLine = ({
   readonly onFinding: (finding: Found) => void;
   readonly onSettle: (finding: Found) => void;
 }) => {
-  const { frame, badge, moment } = useFrame();
+  const { about, badge, moment } = useAboutSite();
   const words = sentenceCase(describeFinding(finding, badge, moment));
   return (
     <LedgerLine
@@ -169,7 +169,7 @@ const FindingLine = ({
       <PlainButton aria-pressed={isCurrent} onClick={() => onFinding(finding)}>
         {words}{" "}
         {finding.audiences.length > 0 ? (
-          <Quiet>Seen {describeAudiences(finding.audiences, frame.levels)}.</Quiet>
+          <Quiet>Seen {describeAudiences(finding.audiences, about.levels)}.</Quiet>
         ) : null}
       </PlainButton>
     </LedgerLine>

@@ -4,8 +4,8 @@ import type { LookCode } from "../../core/checks/look-findings";
 import { describeAudiences } from "../../messages/findings";
 import { describeLook, LOOK_MENDS, LOOK_NAMES, lookMendWords } from "../../messages/look-findings";
 import { digits, sentenceCase } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -46,7 +46,7 @@ const placeOf = (finding: Look, site: string): string => {
 
 /** Something noticed of how parts look: the sentence leads to where it is seen to, the click does it where one click can. */
 export const LookLine = ({ finding }: { readonly finding: Look }) => {
-  const { badge, frame } = useFrame();
+  const { badge, about } = useAboutSite();
   const router = useRouter();
   const site = useSite();
   const change = useAct("change");
@@ -66,7 +66,7 @@ export const LookLine = ({ finding }: { readonly finding: Look }) => {
       act={{ words: mend ? lookMendWords(mend) : LOOK_MENDS[finding.code], about: words, onClick: run }}
     >
       <PlainButton onClick={open}>{words}</PlainButton>
-      {finding.audience ? <Quiet> Seen {describeAudiences([finding.audience], frame.levels)}.</Quiet> : null}
+      {finding.audience ? <Quiet> Seen {describeAudiences([finding.audience], about.levels)}.</Quiet> : null}
     </LedgerLine>
   );
 };

@@ -2,7 +2,7 @@
 import { Box, Button } from "@mui/material";
 import { type ReactNode, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useCall } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { SheetLink } from "../shell/SheetLink";
@@ -21,7 +21,7 @@ import { WhySheet } from "./WhySheet";
 
 /** The home of a site: what fills every slot of every page, what there is to settle, and why. */
 export const OverviewScreen = () => {
-  const { seen, asked } = useFrame();
+  const { seen, asked } = useAboutSite();
   const { view, setView } = useFilter();
   const { data, error } = useCall("coverage", { ...asked, by: view.by, filter: view.filter });
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
@@ -122,11 +122,11 @@ const TABLE = {
 } as const;
 
 const NoParts = () => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   return (
     <Box sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
       This site has no parts yet: visitors see its pages in a plain layout.{" "}
-      <SheetLink href={leafPath("begin", frame.site.id)}>Begin with a complete frame</SheetLink>
+      <SheetLink href={leafPath("begin", about.site.id)}>Begin with a complete frame</SheetLink>
     </Box>
   );
 };

@@ -4,10 +4,10 @@ import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { describeVerdict } from "../../messages/placement-sentences";
 import { count } from "../../messages/words";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame, useMay } from "../client/frame";
 import { useCall } from "../client/hooks";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { Act, Quiet, Rows, Trouble, Waiting } from "../theme/pieces";
 import { MendView } from "./MendView";
 
@@ -53,15 +53,15 @@ export const Rivals = ({
 };
 
 const Rival = ({ page, slot, row }: { readonly page: string; readonly slot: Slot; readonly row: Row }) => {
-  const { frame, seen, badge } = useFrame();
+  const { about, seen, badge } = useAboutSite();
   const [open, setOpen] = useState(false);
-  const { is, because } = describeVerdict(row.verdict, frame.vocabulary, badge);
+  const { is, because } = describeVerdict(row.verdict, about.vocabulary, badge);
   const mayMend = useMay("design") && seen.state === "draft";
   return (
     <Box component="li" sx={{ py: 1.25, borderBottom: 1, borderColor: "divider" }}>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }}>
         <span>
-          <PartSign part={row.part} /> {frame.parts[row.part]?.name} <Quiet>{is}</Quiet>
+          <PartBadge part={row.part} /> {about.parts[row.part]?.name} <Quiet>{is}</Quiet>
         </span>
         {mayMend ? (
           <Act
@@ -92,7 +92,7 @@ const Mends = ({
   readonly part: string;
   readonly onDone: () => void;
 }) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const { data, error, isPlaceholderData } = useCall("mends", {
     audience: asked.audience,
     ...(asked.at ? { at: asked.at } : {}),

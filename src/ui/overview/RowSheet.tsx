@@ -1,10 +1,10 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { SLOT_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useCall, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, Rows, Trouble, Waiting } from "../theme/pieces";
 import { cellsOf, type Selection } from "./selection";
@@ -24,7 +24,7 @@ export const RowSheet = ({
   readonly selection: Extract<Selection, { is: "row" }>;
   readonly onSelect: (selection: Selection) => void;
 }) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const site = useSite();
   const { page, identity, label } = selection;
   const { data, error } = useCall("page", { ...asked, page });
@@ -44,7 +44,7 @@ export const RowSheet = ({
             sx={{ py: 1, borderBottom: 1, borderColor: "divider", display: "flex", gap: 1, flexWrap: "wrap" }}
           >
             <strong style={{ width: 84 }}>{SLOT_NAMES[slot.slot]}</strong>
-            {slot.part === null ? null : <PartSign part={slot.part} />}
+            {slot.part === null ? null : <PartBadge part={slot.part} />}
             <Quiet>{HOW[slot.resolved]}</Quiet>
             <Act
               style={{ marginLeft: "auto" }}

@@ -4,17 +4,17 @@ import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from "rec
 import type { Slot } from "../../core/model/slot";
 import type { CoverageGroup, Share } from "../../core/placement/coverage";
 import { badgeText, digits } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 
 const MOST = 8;
 const BAR = 26;
 
 /** The largest shares, each by its name, and the rest as one. */
 const useBars = (slot: Slot, groups: readonly CoverageGroup[], pages: number) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const nameOf = ({ part, how }: Share): string => {
     if (how === "missing") return "missing";
-    const found = part === null ? undefined : frame.parts[part];
+    const found = part === null ? undefined : about.parts[part];
     if (!found) return how === "none" ? "not expected" : "nothing, chosen";
     return found.isNothing ? "nothing, by rule" : badgeText(found.slot, found.number);
   };

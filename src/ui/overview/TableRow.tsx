@@ -4,7 +4,7 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import type { CoverageGroup, CoverageRow } from "../../core/placement/coverage";
 import { groupWords } from "../../messages/coverage";
 import { digits, pages as pagesText, SLOT_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { CellView, GroupCell } from "./CellView";
 import classes from "./table.module.css";
 
@@ -82,8 +82,8 @@ export const TableRow = memo(({ index, group, isOpen, row, isPassing, selected, 
 });
 
 const PassingCell = ({ part }: { readonly part: string | null }) => {
-  const { frame } = useFrame();
-  return <span className={classes["quiet"]}>{frame.parts[part ?? ""]?.number ?? ""}</span>;
+  const { about } = useAboutSite();
+  return <span className={classes["quiet"]}>{about.parts[part ?? ""]?.number ?? ""}</span>;
 };
 
 const PageName = ({

@@ -4,12 +4,12 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { slotName } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallInput, CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { ImpactView } from "./ImpactView";
 import { isOnePage } from "./selection";
@@ -54,7 +54,7 @@ const optionsOf = (
     wanted: { use: "copy", part },
     words: (
       <>
-        A copy of <PartSign part={part} /> {these}
+        A copy of <PartBadge part={part} /> {these}
       </>
     ),
   });
@@ -64,7 +64,7 @@ const optionsOf = (
       (part): Option => ({
         key: part,
         wanted: { use: "part", part },
-        words: <PartSign part={part} withName />,
+        words: <PartBadge part={part} withName />,
       }),
     ),
     ...(current ? [copyOf(current)] : []),
@@ -76,10 +76,10 @@ const optionsOf = (
 /** Another part for the selected pages: every way is computed first, what would not work is not offered. */
 export const UseAnother = (props: Props) => {
   const { title, slot, current } = props;
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const [wanted, setWanted] = useState<Wanted | null>(null);
   const [typed, setTyped] = useState("");
-  const usable = Object.entries(frame.parts)
+  const usable = Object.entries(about.parts)
     .filter(
       ([id, part]) =>
         part.slot === slot &&
@@ -197,7 +197,7 @@ interface WaysProps {
 }
 
 const Ways = ({ slot, pages, view, wanted, isOne, onDone }: WaysProps) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   // one key a mount: created parts have ids of their own in the answer that is carried out
   const { data, error, isPlaceholderData } = useCall("offer", {
     slot,

@@ -3,12 +3,12 @@ import { Box, Typography } from "@mui/material";
 import type { Slot } from "../../core/model/slot";
 import { describeWhy } from "../../messages/why";
 import { slotName } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { Badge } from "../shell/Badge";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { Rivals } from "./Rivals";
@@ -26,7 +26,7 @@ export const WhySheet = ({
   readonly selection: Extract<Selection, { is: "cells" }>;
   readonly view: TableView;
 }) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const { slot, pages, label } = selection;
   const [page = ""] = pages;
   const single = isOnePage(pages);
@@ -97,14 +97,14 @@ const Head = ({
 
 const Winner = ({ data }: { readonly data: Explained }) => {
   const site = useSite();
-  const { frame, badge } = useFrame();
+  const { about, badge } = useAboutSite();
   const { resolved, unusedChoice } = data.answer;
   const part = "part" in resolved ? resolved.part : null;
-  const sentence = describeWhy(resolved, data.slot, frame.vocabulary, data.over.map(badge));
+  const sentence = describeWhy(resolved, data.slot, about.vocabulary, data.over.map(badge));
   return (
     <Box sx={{ py: 2, borderBottom: 1, borderColor: "divider" }}>
       <Typography component="p" sx={{ fontSize: "0.94rem" }} data-testid="why-winner">
-        {part ? <PartSign part={part} withName /> : null} {sentence}
+        {part ? <PartBadge part={part} withName /> : null} {sentence}
       </Typography>
       {unusedChoice ? (
         <Typography sx={{ mt: 1 }}>
@@ -112,7 +112,7 @@ const Winner = ({ data }: { readonly data: Explained }) => {
             "The page chose to have none, which no page is; so the rules decide."
           ) : (
             <>
-              The page chose <PartSign part={unusedChoice.part} />, which is paused, gone or made for another
+              The page chose <PartBadge part={unusedChoice.part} />, which is paused, gone or made for another
               slot; so the rules decide.
             </>
           )}
@@ -130,7 +130,7 @@ const Winner = ({ data }: { readonly data: Explained }) => {
 
 /** Whether visitors see it already or only the draft has it. */
 const Visitors = ({ data }: { readonly data: Explained }) => {
-  const { seen } = useFrame();
+  const { seen } = useAboutSite();
   if (seen.state === "live") return null;
   const { visitors } = data;
   return (

@@ -2,8 +2,8 @@
 import { useQueries } from "@tanstack/react-query";
 import { useRef } from "react";
 import type { CoverageFilter, CoverageRow } from "../../core/placement/coverage";
+import type { Asked } from "../client/about-site";
 import { call } from "../client/call";
-import type { Asked } from "../client/frame";
 import { useSite } from "../client/hooks";
 
 /** Which pages the table shows and how they are grouped. */

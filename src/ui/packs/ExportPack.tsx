@@ -3,8 +3,8 @@ import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from "
 import { useState } from "react";
 import { SLOTS } from "../../core/model/slot";
 import { count, listed } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import { fetchPack } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { saveAs } from "../client/save-as";
 import { Badge } from "../shell/Badge";
@@ -12,9 +12,9 @@ import { Quiet, Trouble } from "../theme/pieces";
 
 /** Choose parts; see what comes along and why; take the file. */
 export const ExportPack = () => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const [parts, setParts] = useState<readonly string[]>([]);
-  const [name, setName] = useState(`${frame.site.name}, parts`);
+  const [name, setName] = useState(`${about.site.name}, parts`);
   const [version, setVersion] = useState("1.0.0");
   const [include, setInclude] = useState({ withMenus: true, withPictures: true, withStyle: true });
   const contents = useCall("packContents", { parts: [...parts] }, { enabled: parts.length > 0 });
@@ -99,8 +99,8 @@ interface PartPicksProps {
 
 /** The parts of the site by slot and number, to be ticked. */
 const PartPicks = ({ picked, onPick }: PartPicksProps) => {
-  const { frame } = useFrame();
-  const all = Object.entries(frame.parts)
+  const { about } = useAboutSite();
+  const all = Object.entries(about.parts)
     .filter(([, part]) => part.state !== "inBin")
     .sort(([, a], [, b]) => SLOTS.indexOf(a.slot) - SLOTS.indexOf(b.slot) || a.number - b.number);
   return (

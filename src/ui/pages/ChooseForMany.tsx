@@ -3,7 +3,7 @@ import { Box, Button, MenuItem, Select } from "@mui/material";
 import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useAct, useCall } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { ImpactView } from "../overview/ImpactView";
@@ -95,8 +95,8 @@ const Choice = ({
   readonly value: string;
   readonly onChange: (value: string) => void;
 }) => {
-  const { frame, badge } = useFrame();
-  const parts = Object.entries(frame.parts).filter(
+  const { about, badge } = useAboutSite();
+  const parts = Object.entries(about.parts).filter(
     ([, part]) => part.slot === slot && part.state !== "inBin" && part.state !== "paused",
   );
   return (

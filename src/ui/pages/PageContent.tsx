@@ -18,12 +18,12 @@ import { useRouter } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { useDeferredValue, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
 
 type Page = CallResult<"page">;
@@ -32,13 +32,13 @@ type Removable = NonNullable<Page["removable"]>;
 
 /** What of a page is content: where it lives, what it is about, who may open it. Live at once, so impact comes first. */
 export const PageContent = ({ data }: { readonly data: Page }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const [dialog, setDialog] = useState<"change" | "remove" | null>(null);
   const { entry, removable } = data;
   const mayChange = useMay("choose");
   const mayRemove = useMay("design");
   if (!entry && !removable) return null;
-  const { terms } = frame.vocabulary;
+  const { terms } = about.vocabulary;
   return (
     <Box component="section" aria-labelledby="content" sx={{ mt: 3 }}>
       <Typography id="content" variant="h2">
@@ -59,7 +59,7 @@ export const PageContent = ({ data }: { readonly data: Page }) => {
             {entry.terms.map((term) => terms[term]).join(", ") || <Quiet>nothing in particular</Quiet>}
           </Fact>
           <dt>May open</dt>
-          <Fact>{accessWords(entry.access, frame.levels)}</Fact>
+          <Fact>{accessWords(entry.access, about.levels)}</Fact>
         </Box>
       ) : null}
       <Box sx={{ display: "flex", gap: 2 }}>
@@ -170,8 +170,8 @@ interface EntryFieldsProps {
 }
 
 const EntryFields = ({ fields, onChange }: EntryFieldsProps) => {
-  const { frame } = useFrame();
-  const names = frame.vocabulary.terms;
+  const { about } = useAboutSite();
+  const names = about.vocabulary.terms;
   const set = (changed: Partial<EntryFacts>) => onChange({ ...fields, ...changed });
   return (
     <>
@@ -215,7 +215,7 @@ const AccessField = ({
   readonly access: string;
   readonly onChange: (access: string) => void;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   return (
     <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
       <span id="entry-access">May open</span>
@@ -224,9 +224,9 @@ const AccessField = ({
         onChange={(event) => onChange(event.target.value)}
         SelectDisplayProps={{ "aria-labelledby": "entry-access" }}
       >
-        {["public", "signedIn", ...frame.levels.map(({ key }) => `level:${key}`)].map((each) => (
+        {["public", "signedIn", ...about.levels.map(({ key }) => `level:${key}`)].map((each) => (
           <MenuItem key={each} value={each}>
-            {accessWords(each, frame.levels)}
+            {accessWords(each, about.levels)}
           </MenuItem>
         ))}
       </Select>
@@ -321,7 +321,7 @@ const RemovalImpact = ({
       <Box component="ul" aria-label="Lines that break" sx={{ m: 0, pl: 2.5 }}>
         {data.broken.map(({ part, lines, exceptions }) => (
           <li key={part}>
-            <PartSign part={part} /> {lines > 0 ? `${count(lines, "line")} will point at nothing` : ""}
+            <PartBadge part={part} /> {lines > 0 ? `${count(lines, "line")} will point at nothing` : ""}
             {lines > 0 && exceptions > 0 ? "; " : ""}
             {exceptions > 0 ? `${count(exceptions, "“Not on” line")} will, and block publishing` : ""}
           </li>

@@ -4,15 +4,15 @@ import { useParams } from "next/navigation";
 import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
 import { SLOT_NAMES, slotName } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
-import type { Places } from "../preview/frame-talk";
 import { PreviewFrame } from "../preview/PreviewFrame";
+import type { Places } from "../preview/preview-talk";
 import { usePreview } from "../preview/usePreview";
 import { useRoom } from "../preview/useRoom";
-import { PartSign } from "../shell/PartSign";
+import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet, SheetHead, Trouble, Waiting } from "../theme/pieces";
 import { PageContent } from "./PageContent";
@@ -30,7 +30,7 @@ const MARGIN = 62;
 export const PageScreen = () => {
   const params = useParams<{ page: string }>();
   const identity = decodeURIComponent(params.page);
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const { data, error } = useCall("page", {
     ...asked,
     page: identity,
@@ -63,7 +63,7 @@ export const PageScreen = () => {
           {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
           {data ? <Leaders slots={data.slots} places={places} scale={scale} /> : null}
           <PreviewFrame
-            origin={frame.site.previewOrigin}
+            origin={about.site.previewOrigin}
             source={preview.tie}
             width={WIDTH}
             scale={scale}
@@ -86,13 +86,13 @@ export const PageScreen = () => {
 };
 
 const PageHead = ({ page }: { readonly page: CallResult<"page">["page"] | null }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   return (
     <SheetHead title={page?.title ?? "…"} about={<Mono>{page?.path}</Mono>}>
       {page && page.role !== "notFound" ? (
         <Box
           component="a"
-          href={frame.site.origin + page.path}
+          href={about.site.origin + page.path}
           target="_blank"
           rel="noreferrer"
           sx={(theme) => ({ color: theme.vars?.palette.ours.brass, fontWeight: 600 })}
@@ -171,7 +171,7 @@ const Leaders = ({ slots, places, scale }: LeadersProps) => (
               alignItems: "center",
             }}
           >
-            <PartSign part={part} />
+            <PartBadge part={part} />
             <Box sx={{ width: 12, borderTop: 1, borderColor: "text.secondary" }} />
           </Box>
         </Box>
@@ -191,7 +191,7 @@ const SlotChoiceView = ({
   /** What was clicked in it, from the innermost outwards; null if nothing was. */
   readonly pointed: readonly string[] | null;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const site = useSite();
   const choose = useAct("choosePage");
   const { slot, chosen, part } = data;
@@ -215,10 +215,10 @@ const SlotChoiceView = ({
     >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, minHeight: 26 }}>
         <strong>{SLOT_NAMES[slot]}</strong>
-        {part && frame.parts[part] ? (
+        {part && about.parts[part] ? (
           <>
-            <PartSign part={part} />{" "}
-            <SheetLink href={partPath(part, site)}>{frame.parts[part].name}</SheetLink>
+            <PartBadge part={part} />{" "}
+            <SheetLink href={partPath(part, site)}>{about.parts[part].name}</SheetLink>
           </>
         ) : (
           <Quiet>nothing</Quiet>
@@ -248,7 +248,7 @@ const ChoiceSelect = ({
   readonly isBusy: boolean;
   readonly onPick: (value: string) => void;
 }) => {
-  const { frame, badge } = useFrame();
+  const { about, badge } = useAboutSite();
   return (
     <Select
       value={value}
@@ -260,7 +260,7 @@ const ChoiceSelect = ({
       <MenuItem value="everywhere">as everywhere</MenuItem>
       {parts.map((id) => (
         <MenuItem key={id} value={id}>
-          this page only: {badge(id)} {frame.parts[id]?.name}
+          this page only: {badge(id)} {about.parts[id]?.name}
         </MenuItem>
       ))}
       {chosen !== null && chosen !== "nothing" && !parts.includes(chosen.part) ? (

@@ -5,9 +5,9 @@ import { useEffect, useRef, useState } from "react";
 import type { ChoiceType } from "../../core/model/choices";
 import type { Slot } from "../../core/model/slot";
 import type { Control } from "../../messages/controls";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { call } from "../client/call";
-import { useFrame, useMay } from "../client/frame";
 import { useRefresh, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { Field } from "../fields/Field";
@@ -107,7 +107,7 @@ interface PointedSettingsProps {
 /** What was clicked in the preview: its settings for this page only, and the way to them for everywhere. */
 export const PointedSettings = ({ page, data, nodes }: PointedSettingsProps) => {
   const site = useSite();
-  const { badge } = useFrame();
+  const { badge } = useAboutSite();
   const node = nodes.find((id) => data.settings.some((setting) => setting.node === id));
   const { part, slot } = data;
   if (!part || node === undefined) return null;

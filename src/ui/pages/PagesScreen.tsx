@@ -6,7 +6,7 @@ import { type MouseEvent, memo, useCallback, useRef, useState } from "react";
 import { SLOTS } from "../../core/model/slot";
 import type { CoverageRow } from "../../core/placement/coverage";
 import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
-import { useFrame, useMay } from "../client/frame";
+import { useAboutSite, useMay } from "../client/about-site";
 import { useCall, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
 import { CellView } from "../overview/CellView";
@@ -25,7 +25,7 @@ const ROW = 33;
 
 /** All pages with what fills their slots: found by typing, filtered, and told what to choose, many at once. */
 export const PagesScreen = () => {
-  const { asked, frame } = useFrame();
+  const { asked, about } = useAboutSite();
   const { view, setView } = useFilter();
   const { data, error } = useCall("rows", {
     ...asked,
@@ -44,9 +44,9 @@ export const PagesScreen = () => {
       <SheetHead
         title="Pages"
         about={
-          data.pages === frame.pageCount
+          data.pages === about.pageCount
             ? pagesText(data.pages)
-            : `${data.pages} of ${pagesText(frame.pageCount)}`
+            : `${data.pages} of ${pagesText(about.pageCount)}`
         }
       >
         <Removals />
@@ -130,7 +130,7 @@ interface RowsProps {
 }
 
 const Rows = ({ total, view, isPicked, every, mayChoose, onEvery, onPick, last }: RowsProps) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: total,

@@ -1,13 +1,13 @@
 "use client";
 import { Box, MenuItem } from "@mui/material";
-import { useFrame, useMay } from "../client/frame";
+import { useAboutSite, useMay } from "../client/about-site";
 import { useAct, useCall } from "../client/hooks";
 import { QuietMenu } from "../shell/QuietMenu";
 import { Quiet } from "../theme/pieces";
 
 /** What was deleted and can be brought back. Not there while nothing was. */
 export const Removals = () => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const mayBringBack = useMay("design");
   const { data } = useCall("removals", {});
   const bringBack = useAct("bringBack");

@@ -9,7 +9,7 @@ import { findPlace } from "../../core/design/tree";
 import { ratioWords } from "../../messages/fit";
 import { LOGO_NAMES } from "../../messages/look-findings";
 import type { Noticed } from "../../workers/preview.worker";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import type { usePreview } from "../preview/usePreview";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
@@ -71,8 +71,8 @@ interface LineProps {
 
 /** What is hard to see, over what, by how much; then what would help. */
 const Line = ({ found, name, onOpen, children }: LineProps) => {
-  const { frame } = useFrame();
-  const picture = frame.pictures.find(({ id }) => id === found.picture)?.name ?? "a picture";
+  const { about } = useAboutSite();
+  const picture = about.pictures.find(({ id }) => id === found.picture)?.name ?? "a picture";
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline", py: 0.25 }}>
       <Act onClick={onOpen}>{name}</Act>

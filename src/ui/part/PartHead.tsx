@@ -7,8 +7,8 @@ import { type ReactNode, useState } from "react";
 import type { Part } from "../../core/design/part";
 import type { Slot } from "../../core/model/slot";
 import { pages, STATE_NAMES } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -28,7 +28,7 @@ export const PartHead = ({
 }) => {
   const site = useSite();
   const { body, id } = data;
-  const state = useFrame().frame.parts[id]?.state;
+  const state = useAboutSite().about.parts[id]?.state;
   return (
     <HeadLine>
       <Badge slot={body.slot as Slot} number={body.number} />

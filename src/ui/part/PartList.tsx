@@ -12,7 +12,7 @@ import {
 import { Box, styled, Typography } from "@mui/material";
 import { memo } from "react";
 import type { Band, Block, Cell } from "../../core/design/part";
-import { useFrame, useMay } from "../client/frame";
+import { useAboutSite, useMay } from "../client/about-site";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
 import { useEditor } from "./editor";
@@ -41,12 +41,12 @@ const drop = ({ active, over }: DragEndEvent): void => {
 const Bands = () => {
   const part = useEditor((state) => state.body);
   const editedKind = useEditor((state) => state.editedKind);
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const mayDesign = useMay("design");
   if (!part) return null;
   return (
     <div
-      onKeyDown={(event) => handleListKeys(event, frame.palette)}
+      onKeyDown={(event) => handleListKeys(event, about.palette)}
       role="group"
       aria-label="What the part is made of"
     >
@@ -77,14 +77,14 @@ const AddBand = memo(() => (
 const BandLine = memo(({ band }: { readonly band: Band }) => {
   const selected = useEditor((state) => state.selected);
   const also = useEditor((state) => state.also);
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const inside =
     selected !== null &&
     (selected === band.id ||
       [...band.cells].some((cell) => cell.id === selected || holds(cell.blocks, selected)));
   return (
     <Ruled>
-      <BandHead id={band.id} name={band.name || "Band"} about={bandText(band, frame.levels)} />
+      <BandHead id={band.id} name={band.name || "Band"} about={bandText(band, about.levels)} />
       <Cells cells={band.cells} />
       {inside && selected ? (
         also.length > 0 ? (
@@ -142,9 +142,9 @@ const CellSpan = memo(({ cell, share, isFirst }: CellSpanProps) => (
 ));
 
 const BlockChips = ({ blocks }: { readonly blocks: readonly Block[] }) => {
-  const { frame } = useFrame();
-  const menuName = (id: string) => frame.menus.find((menu) => menu.id === id)?.name ?? "gone";
-  const pieceName = (id: string) => frame.pieces.find((piece) => piece.id === id)?.name ?? "gone";
+  const { about } = useAboutSite();
+  const menuName = (id: string) => about.menus.find((menu) => menu.id === id)?.name ?? "gone";
+  const pieceName = (id: string) => about.pieces.find((piece) => piece.id === id)?.name ?? "gone";
   return (
     <>
       {blocks.map((block, index) => (
@@ -155,7 +155,7 @@ const BlockChips = ({ blocks }: { readonly blocks: readonly Block[] }) => {
         >
           {index > 0 ? <Quiet aria-hidden>·</Quiet> : null}
           <NodeButton id={block.id}>
-            {blockText(block, { menuName, pieceName, levels: frame.levels })}
+            {blockText(block, { menuName, pieceName, levels: about.levels })}
           </NodeButton>
           {block.blocks && block.blocks.length > 0 ? (
             <>

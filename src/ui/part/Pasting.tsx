@@ -6,8 +6,8 @@ import type { Block } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import type { Menu } from "../../core/model/menu";
 import { count } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import { call } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { newNodeId } from "../client/new-id";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -21,12 +21,12 @@ import { picturesIn, readPasted } from "./pasted";
 
 /** What is pasted while nobody types goes into the part: what was copied, pictures, an address, lines, text; pictures also where they are dropped. */
 export const Pasting = memo(() => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const pictures = usePastedPictures();
   const addItems = useAddItems();
   const say = useSnackbar().enqueueSnackbar;
   const { add } = pictures;
-  const { origin } = frame.site;
+  const { origin } = about.site;
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const { body: part, selected } = useEditor.getState();

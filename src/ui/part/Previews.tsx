@@ -8,14 +8,14 @@ import { findPlace } from "../../core/design/tree";
 import { isRuled } from "../../core/layout/readings";
 import type { Slot } from "../../core/model/slot";
 import { ratioWords } from "../../messages/fit";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { useMenuEditor } from "../menus/menu-editor";
 import { Followers } from "../preview/followers";
-import { AT_REST, type Talk } from "../preview/frame-talk";
 import { PreviewRow } from "../preview/PreviewRow";
 import { needsKey } from "../preview/preview-needs";
+import { AT_REST, type Talk } from "../preview/preview-talk";
 import { type PreviewOptions, usePreview } from "../preview/usePreview";
 import type { WorkerOf } from "../preview/usePreviewWorker";
 import { useRoom } from "../preview/useRoom";
@@ -61,7 +61,7 @@ const useFollowed = (
   page: string | null,
   options: Pick<PreviewOptions, "hasRuler" | "worker">,
 ) => {
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const [opened] = useState(() => ({ id, part: useEditor.getState().body as Part }));
   // another menu or picture is other data of the page: a reason to look again
   useEditor(({ body }) => (body ? needsKey(body) : ""));
@@ -128,7 +128,7 @@ interface DeskProps {
 
 /** The frames with what stands round them: how they are looked at, the ruler, what is hard to read, other pages. */
 const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: DeskProps) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const { selected, also } = useEditor(useShallow(({ selected, also }) => ({ selected, also })));
   const words = useWordsInPlace();
   const [size, setSize] = useState<Size>("fit");
@@ -148,7 +148,7 @@ const Desk = memo(({ id, slot, pages, page, showsNowhere, preview, onChoose }: D
   const heights = size === "row" ? (isLarge ? [170, 170] : [128, 128]) : isLarge ? [430, 300] : [270, 200];
   const pointedAt = pointing(slot, words);
   const common = {
-    origin: frame.site.previewOrigin,
+    origin: about.site.previewOrigin,
     slot,
     selected,
     also,

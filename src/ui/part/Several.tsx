@@ -4,15 +4,15 @@ import { setNodeOperation, valueAt } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
+import { commonSpecs } from "../../messages/specs-for";
 import { count } from "../../messages/words";
-import { useMay } from "../client/frame";
+import { useMay } from "../client/about-site";
 import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
 import { Act, Quiet } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { duplicateAll, putAllInBox, removeAll, standTogether } from "./node-actions";
 import { MakePiece } from "./PieceActs";
-import { commonSpecs } from "./specs-for";
 
 const TYPE_WORDS = { band: "band", cell: "cell", block: "block" } as const;
 

@@ -10,7 +10,8 @@ import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_CONTROLS, BLOCK_NAMES, FIRST_SETTINGS } from "../../messages/block-fields";
 import { type FieldSpec, isOffered } from "../../messages/controls";
 import { describeLines } from "../../messages/fit";
-import { useFrame, useMay } from "../client/frame";
+import { specsFor } from "../../messages/specs-for";
+import { useAboutSite, useMay } from "../client/about-site";
 import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
 import { Act, Quiet } from "../theme/pieces";
@@ -20,7 +21,6 @@ import { MenuActs } from "./MenuActs";
 import { addCell, canUnbox, duplicateNode, putInBox, removeSelected, unbox } from "./node-actions";
 import { OpenToPages, openLabel } from "./OpenToPages";
 import { MakePiece, PieceActs } from "./PieceActs";
-import { specsFor } from "./specs-for";
 import { kindOf, type NodeKind, Usual } from "./Usual";
 
 /** The settings of the selected node: the most used first, the rest behind "more". */
@@ -161,14 +161,14 @@ const AddCell = memo(({ node }: { readonly node: string }) => (
 
 /** Copies go to other parts and other sites too; the same by Ctrl C, X and V in the list. */
 const CopyActs = memo(({ node }: { readonly node: string }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const say = useSnackbar().enqueueSnackbar;
   const tell = (isDone: boolean | undefined, words: string) => {
     if (!isDone) say(words);
   };
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-      <Act onClick={() => withPlace(node, (place) => copyNode(place, frame.palette))}>Copy</Act>
+      <Act onClick={() => withPlace(node, (place) => copyNode(place, about.palette))}>Copy</Act>
       <Act onClick={() => tell(withPlace(node, pasteNode), "Nothing was copied that goes here.")}>
         Paste behind it
       </Act>

@@ -14,7 +14,7 @@ const FRESH = {
   cell: Cell.parse({ id: "cell" }),
   look: Look.parse({}),
 };
-const kept = new Map<BlockKind, unknown>();
+const freshBlocks = new Map<BlockKind, unknown>();
 
 /** What a node is, as far as it tells what is usual. */
 export type NodeKind = BlockKind | "band" | "cell";
@@ -24,8 +24,8 @@ export const kindOf = ({ type, node }: NodePlace): NodeKind =>
 /** A node as it is before anyone sets anything. */
 const freshNode = (kind: NodeKind): unknown => {
   if (kind === "band" || kind === "cell") return FRESH[kind];
-  const fresh = kept.get(kind) ?? { settings: defaultSettings(kind), look: FRESH.look };
-  kept.set(kind, fresh);
+  const fresh = freshBlocks.get(kind) ?? { settings: defaultSettings(kind), look: FRESH.look };
+  freshBlocks.set(kind, fresh);
   return fresh;
 };
 

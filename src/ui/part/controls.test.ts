@@ -7,7 +7,7 @@ import { Look } from "../../core/model/look";
 import { BLOCK_CONTROLS } from "../../messages/block-fields";
 import { type Control, type FieldSpec, isOffered } from "../../messages/controls";
 import { fieldName } from "../../messages/fields";
-import { specsFor } from "./specs-for";
+import { specsFor } from "../../messages/specs-for";
 
 /** A node of each sort as it is before anyone sets anything, with what reads it. */
 const freshBlock = (kind: BlockKind): Block =>

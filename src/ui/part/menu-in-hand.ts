@@ -16,15 +16,15 @@ export const takeInHand = (menu: string): void => {
 };
 
 const NOTHING_INSTEAD: Instead = {};
-const kept = new WeakMap<Menu, Instead>();
+const insteadOf = new WeakMap<Menu, Instead>();
 
 /** What stands in for the menu a page has: the one in hand as it is being edited. The same object while it stays the same. */
 export const menuInstead = (): Instead => {
   const { menu, isOpen } = useMenuInHand.getState();
   const { id, body } = useMenuEditor.getState();
   if (!isOpen || id !== menu || !body) return NOTHING_INSTEAD;
-  const instead = kept.get(body) ?? { menus: { [id]: body } };
-  kept.set(body, instead);
+  const instead = insteadOf.get(body) ?? { menus: { [id]: body } };
+  insteadOf.set(body, instead);
   return instead;
 };
 

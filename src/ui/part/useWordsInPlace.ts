@@ -3,7 +3,7 @@ import { useState } from "react";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { innerId } from "../../core/design/pieces";
-import { useMay } from "../client/frame";
+import { useMay } from "../client/about-site";
 import { changeItems, useMenuEditor } from "../menus/menu-editor";
 import { itemsWith, typedValue, type Words, type WordsPlace, wordsPlace } from "../preview/words-in-place";
 import { useEditor } from "./editor";

@@ -22,8 +22,8 @@ import type { Traits } from "../../core/starting/traits";
 import { describeCondition } from "../../messages/placement-sentences";
 import { describeStart, startName } from "../../messages/starts";
 import { SLOT_NAMES, slotName } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { PlacePicker } from "../fields/PlacePicker";
@@ -206,8 +206,8 @@ interface ShowsOnProps {
 }
 
 const ShowsOn = ({ where, onWhere, clauses, onClauses }: ShowsOnProps) => {
-  const { frame } = useFrame();
-  const { words, learn } = usePlaceWords(frame.vocabulary);
+  const { about } = useAboutSite();
+  const { words, learn } = usePlaceWords(about.vocabulary);
   return (
     <Box>
       <Typography variant="h3" id="new-where">

@@ -5,8 +5,8 @@ import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { FINDING_NAMES } from "../../messages/findings";
 import { count, digits, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { PartMenu } from "../part/PartHead";
@@ -69,11 +69,11 @@ export const PartsScreen = () => {
 /** Designs used inside several parts, with where each stands. */
 const Pieces = () => {
   const site = useSite();
-  const { badge, frame } = useFrame();
+  const { badge, about } = useAboutSite();
   const { data } = useCall("pieces", {});
   const remove = useAct("removePiece");
   if (!data || data.pieces.length === 0) return null;
-  const nameOf = (id: string) => frame.pieces.find((piece) => piece.id === id)?.name;
+  const nameOf = (id: string) => about.pieces.find((piece) => piece.id === id)?.name;
   return (
     <Box component="section" sx={{ mt: 2.5 }} aria-label="Shared pieces">
       <Typography variant="h2">Shared pieces</Typography>

@@ -7,8 +7,8 @@ import type { Part } from "../../core/design/part";
 import { innerId } from "../../core/design/pieces";
 import { findPlace } from "../../core/design/tree";
 import { count } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
@@ -18,8 +18,8 @@ import { HeadLine } from "../part/HeadLine";
 import { useMenuInstead } from "../part/menu-in-hand";
 import { ListAndDesk } from "../part/PartScreen";
 import { useWordsInPlace } from "../part/useWordsInPlace";
-import type { Talk } from "../preview/frame-talk";
 import { PreviewFrame } from "../preview/PreviewFrame";
+import type { Talk } from "../preview/preview-talk";
 import { usePreview } from "../preview/usePreview";
 import { useRoom } from "../preview/useRoom";
 import { Saving } from "../shell/Saving";
@@ -34,7 +34,7 @@ export const PieceScreen = () => {
   const { piece: id } = useParams<{ piece: string }>();
   const from = useSearchParams().get("in");
   const site = useSite();
-  const { badge } = useFrame();
+  const { badge } = useAboutSite();
   const { data, error } = useCall("piece", { piece: id });
   const open = useEditor((state) => state.id);
   const body = useEditor((state) => state.body);
@@ -79,7 +79,7 @@ const InPart = ({
   readonly body: Piece;
   readonly part: CallResult<"piece">["parts"][number];
 }) => {
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const { selected, also, select, selectAlso } = useEditor();
   const { data } = useCall("previewPages", { part: part.id });
   const { desk, room } = useRoom();
@@ -107,7 +107,7 @@ const InPart = ({
   const at = (width: number, height: number) => (
     <PreviewFrame
       key={width}
-      origin={frame.site.previewOrigin}
+      origin={about.site.previewOrigin}
       source={preview.tie}
       width={width}
       height={height}

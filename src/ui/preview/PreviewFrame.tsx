@@ -1,6 +1,6 @@
 "use client";
 import { Box } from "@mui/material";
-import { type FrameSize, type Said, type Talk, usePreviewDocument, useTalk, useTie } from "./frame-talk";
+import { type FrameSize, type Said, type Talk, usePreviewDocument, useTalk, useTie } from "./preview-talk";
 
 /** One preview: a frame on the preview host that is patched, never reloaded. */
 export const PreviewFrame = ({

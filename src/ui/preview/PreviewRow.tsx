@@ -9,7 +9,7 @@ import {
   usePreviewDocument,
   useTalk,
   useTie,
-} from "./frame-talk";
+} from "./preview-talk";
 
 /** What a row says: that it is there, that all its frames listen, how high it is, that all show a drawing, what one of them says. */
 type RowSaid =

@@ -2,7 +2,7 @@
 import { Box, ToggleButton } from "@mui/material";
 import { memo } from "react";
 import { OneOf } from "../fields/ChoiceInput";
-import type { PreviewView } from "./frame-talk";
+import type { PreviewView } from "./preview-talk";
 
 const STATES = [
   ["rest", "at rest"],

@@ -3,8 +3,8 @@ import { Box, TextField } from "@mui/material";
 import { useMemo } from "react";
 import type { SiteProfile } from "../../core/model/profile";
 import type { Instead } from "../../workers/preview.worker";
+import { useAboutSite, useMay } from "../client/about-site";
 import { createDocumentEditor } from "../client/document-editor";
-import { useFrame, useMay } from "../client/frame";
 import { useCall } from "../client/hooks";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { OneOf } from "../fields/ChoiceInput";
@@ -84,7 +84,7 @@ const Text = ({
 );
 
 const Pictures = ({ profile }: { readonly profile: SiteProfile }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   return PICTURES.map(([field, label]) => (
     <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
       <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
@@ -92,7 +92,7 @@ const Pictures = ({ profile }: { readonly profile: SiteProfile }) => {
         id={`profile-${field}`}
         label={label}
         value={profile[field]}
-        options={[["", "none"], ...frame.pictures.map(({ id, name }) => [id, name] as const)]}
+        options={[["", "none"], ...about.pictures.map(({ id, name }) => [id, name] as const)]}
         onChange={(next) => set([field], next)}
       />
     </Box>
@@ -135,15 +135,15 @@ const VIEWS = [
 ] as const;
 
 const ProfilePreview = ({ profile }: { readonly profile: SiteProfile }) => {
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const { desk, room } = useRoom();
   const instead = useMemo((): Instead => ({ profile }), [profile]);
   // another logo is another picture: the page's data is fetched anew
   const pictures = PICTURES.map(([field]) => profile[field]).join(" ");
-  const preview = usePreview(frame.site.front, null, asked, VIEWS.length, { revision: pictures, instead });
+  const preview = usePreview(about.site.front, null, asked, VIEWS.length, { revision: pictures, instead });
   const scale = Math.min(0.62, room / 1284);
   const common = {
-    origin: frame.site.previewOrigin,
+    origin: about.site.previewOrigin,
     source: preview.tie,
     scale,
     selected: null,

@@ -4,9 +4,9 @@ import { usePathname, useRouter } from "next/navigation";
 import { type SnackbarKey, useSnackbar } from "notistack";
 import { useEffect } from "react";
 import { count } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import { call } from "../client/call";
 import { forgetKept } from "../client/document-editor";
-import { useFrame } from "../client/frame";
 import { useSite } from "../client/hooks";
 import { forget, type Kept, keptIn } from "../client/kept-changes";
 
@@ -30,11 +30,11 @@ export const KeptElsewhere = () => {
   const site = useSite();
   const path = usePathname();
   const router = useRouter();
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const account = frame.account.id;
+  const account = about.account.id;
   // asked again wherever one goes, and after each save
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the frame comes anew when something was saved
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is told of the site comes anew when something was saved
   useEffect(() => {
     const said: SnackbarKey[] = [];
     let isOver = false;
@@ -72,6 +72,6 @@ export const KeptElsewhere = () => {
       isOver = true;
       for (const key of said) closeSnackbar(key);
     };
-  }, [account, closeSnackbar, enqueueSnackbar, frame, path, router, site]);
+  }, [account, closeSnackbar, enqueueSnackbar, about, path, router, site]);
   return null;
 };

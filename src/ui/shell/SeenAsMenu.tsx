@@ -1,11 +1,11 @@
 "use client";
 import { Box, Button, Menu, MenuItem } from "@mui/material";
 import { useState } from "react";
-import { type Frame, useFrame } from "../client/frame";
+import { type AboutSite, useAboutSite } from "../client/about-site";
 import { MomentField } from "../fields/MomentField";
 import { Quiet } from "../theme/pieces";
 
-const audiencesOf = ({ levels }: Frame): readonly (readonly [string, string])[] => [
+const audiencesOf = ({ levels }: AboutSite): readonly (readonly [string, string])[] => [
   ["signedOut", "signed out"],
   ["signedIn", "signed in"],
   ...levels.map((level) => [`level:${level.key}`, `as ${level.name}`] as const),
@@ -13,9 +13,9 @@ const audiencesOf = ({ levels }: Frame): readonly (readonly [string, string])[] 
 
 /** How the site is looked at: by whom, when, and the draft or what visitors see. */
 export const SeenAsMenu = () => {
-  const { frame, seen, setSeen } = useFrame();
+  const { about, seen, setSeen } = useAboutSite();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const audiences = audiencesOf(frame);
+  const audiences = audiencesOf(about);
   const name = audiences.find(([key]) => key === seen.audience)?.[1] ?? "signed out";
   const close = () => setAnchor(null);
   const look = (next: typeof seen) => {
@@ -63,7 +63,7 @@ export const SeenAsMenu = () => {
 };
 
 const SeenWords = ({ name }: { readonly name: string }) => {
-  const { seen, moment } = useFrame();
+  const { seen, moment } = useAboutSite();
   return (
     <span>
       <Quiet>seen</Quiet> <strong>{name}</strong>,{" "}

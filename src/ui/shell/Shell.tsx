@@ -5,9 +5,9 @@ import { usePathname, useRouter } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { type ReactNode, useEffect, useState } from "react";
 import { count, pages as pagesText } from "../../messages/words";
+import { type AboutSite, AboutSiteProvider, useAboutSite, useMay } from "../client/about-site";
 import { call, signOut } from "../client/call";
 import { saveAll } from "../client/document-editor";
-import { type Frame, FrameProvider, useFrame, useMay } from "../client/frame";
 import { isSignedOut, useCall, useRevisions, useSite } from "../client/hooks";
 import { type Leaf, leafPath } from "../client/paths";
 import { Quiet, Trouble, Waiting } from "../theme/pieces";
@@ -33,7 +33,7 @@ const LEAVES = [
 
 /** The paper index at the left, the bar above, and the sheet. */
 export const Shell = ({ children }: { readonly children: ReactNode }) => {
-  const { data, error } = useCall("frame", {});
+  const { data, error } = useCall("aboutSite", {});
   useRevisions(data?.revisions);
   const router = useRouter();
   const path = usePathname();
@@ -50,7 +50,7 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
       </>
     );
   return (
-    <FrameProvider frame={data}>
+    <AboutSiteProvider about={data}>
       <Away />
       <Box
         sx={(theme) => ({
@@ -63,7 +63,7 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
         })}
       >
         <Sign />
-        <TopBar frame={data} />
+        <TopBar about={data} />
         <Index />
         <Box
           component="main"
@@ -83,7 +83,7 @@ export const Shell = ({ children }: { readonly children: ReactNode }) => {
         </Box>
       </Box>
       <KeptElsewhere />
-    </FrameProvider>
+    </AboutSiteProvider>
   );
 };
 
@@ -169,16 +169,16 @@ const Index = () => {
 };
 
 /** Said once, above everything, to those who may not do all of it. */
-const limitOf = ({ may }: Frame): string | null => {
+const limitOf = ({ may }: AboutSite): string | null => {
   if (may.includes("design")) return null;
   return may.includes("choose") ? "you may choose for single pages" : "you may look, not change";
 };
 
 const LAST_ON_PHONES = { ml: { xs: "auto", md: 0 } } as const;
 
-const TopBar = ({ frame }: { readonly frame: Frame }) => {
+const TopBar = ({ about }: { readonly about: AboutSite }) => {
   const site = useSite();
-  const { draft } = frame;
+  const { draft } = about;
   return (
     <Box
       component="header"
@@ -193,7 +193,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
         py: 0.75,
       }}
     >
-      <SiteMenu frame={frame} />
+      <SiteMenu about={about} />
       <SeenAsMenu />
       <GoTo />
       <Box
@@ -207,12 +207,12 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
           gap: 2,
         }}
       >
-        {limitOf(frame) ? <Quiet>{limitOf(frame)}</Quiet> : null}
+        {limitOf(about) ? <Quiet>{limitOf(about)}</Quiet> : null}
         <Steps />
-        {frame.mayTakeBack ? <TakeBack /> : null}
+        {about.mayTakeBack ? <TakeBack /> : null}
         <Box
           component="a"
-          href={frame.site.origin}
+          href={about.site.origin}
           target="_blank"
           rel="noreferrer"
           sx={(theme) => ({
@@ -243,7 +243,7 @@ const TopBar = ({ frame }: { readonly frame: Frame }) => {
 const PointAtIt = () => {
   const site = useSite();
   const say = useSnackbar().enqueueSnackbar;
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const open = async () => {
     // opened at once, or the browser takes it for something nobody asked for
     const tab = window.open("about:blank", "_blank");
@@ -256,7 +256,7 @@ const PointAtIt = () => {
       say(error instanceof Error ? error.message : "It cannot be opened just now.", { variant: "error" });
     }
   };
-  return frame.isPublished ? (
+  return about.isPublished ? (
     <Tooltip
       describeChild
       title="Point at anything of the live site: which part it is, why, and the way to it"
@@ -268,7 +268,7 @@ const PointAtIt = () => {
   ) : null;
 };
 
-const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
+const SiteMenu = ({ about }: { readonly about: AboutSite }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [creating, setCreating] = useState(false);
   const mayDesign = useMay("design");
@@ -276,7 +276,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
   const router = useRouter();
   const { mode, setMode } = useColorScheme();
   const close = () => setAnchor(null);
-  const to = (leaf: Leaf, site = frame.site.id) => ({
+  const to = (leaf: Leaf, site = about.site.id) => ({
     onClick: () => {
       close();
       router.push(leafPath(leaf, site));
@@ -290,11 +290,11 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
         aria-haspopup="menu"
         sx={{ color: "text.primary", px: 0 }}
       >
-        {frame.site.name} ▾
+        {about.site.name} ▾
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        {frame.sites.map((each) => (
-          <MenuItem key={each.id} selected={each.id === frame.site.id} {...to("overview", each.id)}>
+        {about.sites.map((each) => (
+          <MenuItem key={each.id} selected={each.id === about.site.id} {...to("overview", each.id)}>
             {each.name}
           </MenuItem>
         ))}
@@ -321,7 +321,7 @@ const SiteMenu = ({ frame }: { readonly frame: Frame }) => {
         </MenuItem>
         {mayChoose ? <MenuItem {...to("sign-ups")}>Sign-ups</MenuItem> : null}
         {mayChoose ? <MenuItem {...to("visitors")}>Visitor accounts</MenuItem> : null}
-        <MenuItem onClick={leave}>Sign out {frame.account.name}</MenuItem>
+        <MenuItem onClick={leave}>Sign out {about.account.name}</MenuItem>
       </Menu>
       {creating ? <NewSite onClose={() => setCreating(false)} /> : null}
     </>

@@ -1,12 +1,12 @@
 "use client";
 import { Button, Tooltip } from "@mui/material";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useStep } from "../client/hooks";
 import { useKeys } from "./useKeys";
 
 /** Undo and redo name what they do; what they name is cut where there is no room for it. */
 export const Steps = () => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const undo = useStep("undo");
   const redo = useStep("redo");
   useKeys({
@@ -16,17 +16,17 @@ export const Steps = () => {
   });
   return (
     <>
-      {frame.undo === null ? null : (
+      {about.undo === null ? null : (
         <Step
-          name={`Undo ${frame.undo}`}
+          name={`Undo ${about.undo}`}
           keys="Ctrl Z"
           isBusy={undo.isPending}
           onStep={() => undo.mutate()}
         />
       )}
-      {frame.redo === null ? null : (
+      {about.redo === null ? null : (
         <Step
-          name={`Redo ${frame.redo}`}
+          name={`Redo ${about.redo}`}
           keys="Ctrl Shift Z"
           isBusy={redo.isPending}
           onStep={() => redo.mutate()}

@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { count } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { saveAs } from "../client/save-as";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
@@ -47,7 +47,7 @@ export const SignUpsScreen = () => {
 
 const SignUpTable = ({ signUps }: { readonly signUps: SignUps }) => {
   const drop = useAct("dropSignUp");
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   return (
     <Box sx={{ overflowX: "auto" }}>
       <Table size="small" aria-label="Sign-ups">

@@ -7,7 +7,7 @@ import type { Traits } from "../../core/starting/traits";
 import { describeStart } from "../../messages/starts";
 import { slotName } from "../../messages/words";
 import type { DrawnDesign } from "../../workers/preview.worker";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { NewPart } from "../parts/NewPart";
 import { PreviewFrame } from "../preview/PreviewFrame";
 import { useRoom } from "../preview/useRoom";
@@ -40,8 +40,8 @@ export const StartsScreen = () => {
   const [from, setFrom] = useState(0);
   const [round, setRound] = useState(1);
   const [chosen, setChosen] = useState<Traits | null>(null);
-  const { frame } = useFrame();
-  const { data, error, isFetching } = useDesigns(frame.site.front, { slot, seed: round, like });
+  const { about } = useAboutSite();
+  const { data, error, isFetching } = useDesigns(about.site.front, { slot, seed: round, like });
   const { desk, room } = useRoom();
   const beside = room < ONE_COLUMN ? room : (room - GAP) / 2;
   const scale = Math.max(0.2, Math.min(0.5, beside / (WIDTH + 4)));
@@ -148,7 +148,7 @@ const DesignView = ({
   readonly onUse: () => void;
   readonly onMore: () => void;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const { traits, page, edge, height, contrast } = design;
   const words = describeStart(traits);
   const name = `Starting point ${place + 1}`;
@@ -159,7 +159,7 @@ const DesignView = ({
   return (
     <Box component="li" aria-label={name} sx={{ minWidth: 0 }}>
       <PreviewFrame
-        origin={frame.site.previewOrigin}
+        origin={about.site.previewOrigin}
         source={drawing}
         width={WIDTH}
         scale={scale}

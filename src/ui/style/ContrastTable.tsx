@@ -5,7 +5,7 @@ import { measurePairs, type Pair, type PairUses, styleUses } from "../../core/st
 import { findColour } from "../../core/style/resolve-colour";
 import { pairUseWords } from "../../messages/style";
 import { ROLE_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { Swatch } from "../fields/ColourField";
@@ -172,7 +172,7 @@ const ratio = (value: number): string => (Math.floor(value * 100) / 100).toFixed
 const MOST_USES = 4;
 const Uses = ({ pair }: { readonly pair: Pair }) => {
   const site = useSite();
-  const { badge } = useFrame();
+  const { badge } = useAboutSite();
   const own = [...new Set(pair.uses.filter(({ part }) => part === null).map(({ use }) => pairUseWords(use)))];
   const parts = [...new Set(pair.uses.flatMap(({ part }) => (part === null ? [] : [part])))];
   return (

@@ -6,7 +6,7 @@ import type { Operation } from "../../core/design/operations";
 import { COLOUR_ROLES, type ColourRole, type HouseStyle } from "../../core/model/house-style";
 import { withPalette } from "../../core/style/with-palette";
 import { ROLE_NAMES } from "../../messages/words";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useCall } from "../client/hooks";
 import { OneOf } from "../fields/ChoiceInput";
 import { ColourField, Swatch } from "../fields/ColourField";
@@ -37,7 +37,7 @@ export const PaletteHelp = ({
   readonly style: HouseStyle;
   readonly apply: (operations: readonly Operation[]) => boolean;
 }) => {
-  const { frame } = useFrame();
+  const { about } = useAboutSite();
   const { desk, room } = useRoom();
   const { seed, setSeed, picture, setPicture, data } = useSeed(style);
   const [ground, setGround] = useState<Ground>("light");
@@ -58,7 +58,7 @@ export const PaletteHelp = ({
           id="palette-picture"
           label="From a picture"
           value={picture}
-          options={[["", "no picture"], ...frame.pictures.map(({ id, name }) => [id, name] as const)]}
+          options={[["", "no picture"], ...about.pictures.map(({ id, name }) => [id, name] as const)]}
           onChange={setPicture}
         />
         {picture !== "" && data ? (

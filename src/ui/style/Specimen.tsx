@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { Followers } from "../preview/followers";
 import { PreviewRow } from "../preview/PreviewRow";
 import { usePreview } from "../preview/usePreview";
@@ -27,9 +27,9 @@ const followers = new Followers(useStyleEditor);
 
 /** The style on the specimen, between the site's own header and footer, at three widths. It follows the editor by itself. */
 export const Specimen = () => {
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const { desk, room } = useRoom();
-  const { front, kinds } = frame.site;
+  const { front, kinds } = about.site;
   const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
   const instead = useMemo(() => insteadOf(useStyleEditor.getState().body as HouseStyle), []);
   const preview = usePreview(front, edited, asked, 1, { instead });
@@ -52,7 +52,7 @@ export const Specimen = () => {
     <Box ref={desk} sx={{ overflowX: "hidden" }}>
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <PreviewRow
-        origin={frame.site.previewOrigin}
+        origin={about.site.previewOrigin}
         title="The style at three widths"
         source={preview.tie}
         slot={null}

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { PreviewFrame } from "../preview/PreviewFrame";
 import { usePreview } from "../preview/usePreview";
 import { Quiet } from "../theme/pieces";
@@ -20,8 +20,8 @@ export const StyledPage = ({
   readonly name: string;
   readonly room: number;
 }) => {
-  const { frame, asked } = useFrame();
-  const { front, kinds } = frame.site;
+  const { about, asked } = useAboutSite();
+  const { front, kinds } = about.site;
   const edited = useMemo(() => ({ id: SPECIMEN_ID, part: specimenPart(kinds) }), [kinds]);
   const instead = useMemo((): Instead => ({ style, without: WITHOUT }), [style]);
   const preview = usePreview(front, edited, asked, 1, { instead });
@@ -29,7 +29,7 @@ export const StyledPage = ({
     <Box sx={{ minWidth: 0 }}>
       <Quiet style={{ fontSize: 12 }}>{name}</Quiet>
       <PreviewFrame
-        origin={frame.site.previewOrigin}
+        origin={about.site.previewOrigin}
         source={preview.tie}
         width={1000}
         height={330}

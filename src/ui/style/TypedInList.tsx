@@ -7,8 +7,8 @@ import { bindOperation } from "../../core/style/typed-in";
 import { fieldName } from "../../messages/fields";
 import { distanceWords } from "../../messages/style";
 import { count } from "../../messages/words";
+import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame } from "../client/frame";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { Swatch } from "../fields/ColourField";
@@ -203,12 +203,12 @@ const OnePreview = ({
   readonly name: string;
   readonly room: number;
 }) => {
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const edited = useMemo(() => ({ id, part }), [id, part]);
   const preview = usePreview(page, edited, asked, 1);
   return (
     <PreviewFrame
-      origin={frame.site.previewOrigin}
+      origin={about.site.previewOrigin}
       source={preview.tie}
       width={1280}
       height={150}

@@ -4,7 +4,7 @@ import { Box, Button, MenuItem, Select, TextField } from "@mui/material";
 import { useState } from "react";
 import { type Control, Controller, useForm } from "react-hook-form";
 import { z } from "zod";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { useAct } from "../client/hooks";
 import { Trouble } from "../theme/pieces";
 import { type Handed, HandOver } from "./HandOver";
@@ -79,8 +79,8 @@ export const AddVisitor = () => {
 };
 
 const LevelField = ({ control }: { readonly control: Control<z.input<typeof Form>> }) => {
-  const { frame } = useFrame();
-  if (frame.levels.length === 0) return null;
+  const { about } = useAboutSite();
+  if (about.levels.length === 0) return null;
   return (
     <Controller
       control={control}
@@ -93,7 +93,7 @@ const LevelField = ({ control }: { readonly control: Control<z.input<typeof Form
           sx={{ width: 170 }}
         >
           <MenuItem value="">no membership</MenuItem>
-          {frame.levels.map(({ key, name }) => (
+          {about.levels.map(({ key, name }) => (
             <MenuItem key={key} value={key}>
               {name}
             </MenuItem>

@@ -2,8 +2,8 @@
 import { Box, MenuItem, Select, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { useState } from "react";
 import { count } from "../../messages/words";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useFrame, useMay } from "../client/frame";
 import { useAct, useCall } from "../client/hooks";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { AddVisitor } from "./AddVisitor";
@@ -71,15 +71,15 @@ interface RowProps {
 
 const VisitorRow = ({ visitor, mayChange, onHand }: RowProps) => {
   const { id, name, email, level, made } = visitor;
-  const { frame, moment } = useFrame();
+  const { about, moment } = useAboutSite();
   const change = useAct("changeVisitor");
-  const levels = frame.levels.some(({ key }) => key === level) ? level : "";
+  const levels = about.levels.some(({ key }) => key === level) ? level : "";
   return (
     <TableRow>
       <TableCell sx={{ minWidth: 130 }}>{name}</TableCell>
       <TableCell sx={{ overflowWrap: "anywhere", minWidth: 150 }}>{email}</TableCell>
       <TableCell>
-        {mayChange && frame.levels.length > 0 ? (
+        {mayChange && about.levels.length > 0 ? (
           <Select
             value={levels}
             displayEmpty
@@ -89,14 +89,14 @@ const VisitorRow = ({ visitor, mayChange, onHand }: RowProps) => {
             onChange={(event) => change.mutate({ id, level: event.target.value })}
           >
             <MenuItem value="">none</MenuItem>
-            {frame.levels.map((each) => (
+            {about.levels.map((each) => (
               <MenuItem key={each.key} value={each.key}>
                 {each.name}
               </MenuItem>
             ))}
           </Select>
         ) : (
-          (frame.levels.find(({ key }) => key === level)?.name ?? <Quiet>none</Quiet>)
+          (about.levels.find(({ key }) => key === level)?.name ?? <Quiet>none</Quiet>)
         )}
       </TableCell>
       <TableCell sx={{ whiteSpace: "nowrap" }}>{moment(made)}</TableCell>

@@ -4,8 +4,8 @@ import { useParams } from "next/navigation";
 import { useMemo, useState } from "react";
 import type { Part } from "../../../core/design/part";
 import { sentenceCase } from "../../../messages/words";
+import { useAboutSite, useMay } from "../../client/about-site";
 import type { CallResult } from "../../client/call";
-import { useFrame, useMay } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
 import { PreviewFrame } from "../../preview/PreviewFrame";
 import { usePreview } from "../../preview/usePreview";
@@ -84,7 +84,7 @@ const ChangeLine = ({
   readonly isLooked: boolean;
   readonly onLook: () => void;
 }) => {
-  const { moment } = useFrame();
+  const { moment } = useAboutSite();
   const back = useAct("bringPartBack");
   const mayDesign = useMay("design");
   const words = sentenceCase(change.label);
@@ -138,7 +138,7 @@ const Before = ({
   readonly then: Part | null;
   readonly now: Part;
 }) => {
-  const { frame, asked } = useFrame();
+  const { about, asked } = useAboutSite();
   const { data } = useCall("previewPages", { part });
   const { desk, room } = useRoom();
   const shown = then ?? now;
@@ -151,7 +151,7 @@ const Before = ({
       {preview.trouble ? <Trouble>{preview.trouble}</Trouble> : null}
       <Box ref={desk} sx={{ mt: 1 }}>
         <PreviewFrame
-          origin={frame.site.previewOrigin}
+          origin={about.site.previewOrigin}
           source={preview.tie}
           width={WIDTH}
           scale={scale}

@@ -4,7 +4,7 @@ import { Box, IconButton, Typography } from "@mui/material";
 import type { Clause } from "../../../core/model/placement";
 import { describeClause } from "../../../messages/placement-sentences";
 import { GONE, type Vocabulary } from "../../../messages/vocabulary";
-import { useFrame } from "../../client/frame";
+import { useAboutSite } from "../../client/about-site";
 import { type Place, PlacePicker } from "../../fields/PlacePicker";
 import { Act, Quiet, Rows, Wrong } from "../../theme/pieces";
 import { usePlaceWords } from "./usePlaceWords";
@@ -24,8 +24,8 @@ interface LinesProps {
 
 /** Lines as sentences, each with what can be taken out of it and added to it. */
 export const Lines = ({ title, nothing, lines, whole, onChange, onAudience }: LinesProps) => {
-  const { frame } = useFrame();
-  const { words, learn } = usePlaceWords(frame.vocabulary);
+  const { about } = useAboutSite();
+  const { words, learn } = usePlaceWords(about.vocabulary);
   const replace = (index: number, next: Line | null) =>
     onChange(lines.flatMap((line, at) => (at === index ? (next ? [next] : []) : [line])));
   const add = (place: Place) => {

@@ -4,12 +4,12 @@ import { orderId } from "../../../core/design/design";
 import type { Operation } from "../../../core/design/operations";
 import type { Slot } from "../../../core/model/slot";
 import { count, digits, pages as pagesText } from "../../../messages/words";
+import { useAboutSite } from "../../client/about-site";
 import type { CallResult } from "../../client/call";
-import { useFrame } from "../../client/frame";
 import { useAct, useCall } from "../../client/hooks";
 import { useUndoNotice } from "../../client/useUndoNotice";
 import { ImpactView } from "../../overview/ImpactView";
-import { PartSign } from "../../shell/PartSign";
+import { PartBadge } from "../../shell/PartBadge";
 import { Act, Mono, Quiet, Waiting } from "../../theme/pieces";
 
 type Reach = CallResult<"reach">;
@@ -25,9 +25,9 @@ interface ReachViewProps {
 
 /** "Asks for 214 pages, shows on 171; 43 show another", before and after, with the lists and the ties. */
 export const ReachView = ({ id, data, slot, isPending, isOld }: ReachViewProps) => {
-  const { frame, moment } = useFrame();
+  const { about, moment } = useAboutSite();
   const kept = data.keptPages;
-  const level = frame.levels.find(({ key }) => `level:${key}` === data.audience)?.name;
+  const level = about.levels.find(({ key }) => `level:${key}` === data.audience)?.name;
   return (
     <Box sx={{ display: "grid", gap: 2, opacity: isOld ? 0.6 : 1 }} aria-busy={isOld}>
       <Typography data-testid="reach" sx={{ fontSize: "0.94rem" }}>
@@ -64,17 +64,17 @@ export const ReachView = ({ id, data, slot, isPending, isOld }: ReachViewProps) 
 
 /** Who keeps pages it asks for, and where it shows. */
 const Lists = ({ data }: { readonly data: Reach }) => {
-  const rest = data.keptPages - data.kept.reduce((sum, { pages }) => sum + pages, 0);
+  const rest = data.keptPages - data.keepers.reduce((sum, { pages }) => sum + pages, 0);
   return (
     <>
-      {data.kept.map(({ by, pages, titles }) => (
+      {data.keepers.map(({ by, pages, titles }) => (
         <PageList
           key={by ?? "nothing"}
           titles={titles}
           total={pages}
           head={
             <>
-              {by ? <PartSign part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
+              {by ? <PartBadge part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
               <Quiet>keeps {pagesText(pages)}</Quiet>
             </>
           }
@@ -135,7 +135,7 @@ const Tie = ({
   readonly slot: Slot;
   readonly isPending: boolean;
 }) => {
-  const { badge } = useFrame();
+  const { badge } = useAboutSite();
   const change = useAct("change");
   const notice = useUndoNotice();
   const isFirst = order.indexOf(id) < order.indexOf(other);
@@ -155,7 +155,7 @@ const Tie = ({
         >
           tied
         </Box>
-        with <PartSign part={other} /> on {pagesText(pages)};{" "}
+        with <PartBadge part={other} /> on {pagesText(pages)};{" "}
         {isFirst ? "this one is first." : "the other is first."}{" "}
         {isPending ? null : (
           <Act onClick={run} disabled={change.isPending}>

@@ -1,7 +1,7 @@
 "use client";
 import { Box, MenuItem, Select, Switch } from "@mui/material";
 import type { Placement } from "../../../core/model/placement";
-import { useFrame } from "../../client/frame";
+import { useAboutSite } from "../../client/about-site";
 import { audienceOptions } from "../../fields/audience-options";
 import { MomentField } from "../../fields/MomentField";
 import { Act, Quiet } from "../../theme/pieces";
@@ -13,8 +13,8 @@ interface TermsProps {
 
 /** For whom, from when until when, and whether also over narrower parts. */
 export const Terms = ({ placement, onChange }: TermsProps) => {
-  const { frame } = useFrame();
-  const audiences = audienceOptions(frame.levels);
+  const { about } = useAboutSite();
+  const audiences = audienceOptions(about.levels);
   return (
     <Box component="section" aria-label="More" sx={{ display: "grid", gap: 1 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
@@ -57,8 +57,8 @@ const WindowInput = ({
   readonly placement: Placement;
   readonly onChange: (next: Placement) => void;
 }) => {
-  const { frame } = useFrame();
-  const { timeZone } = frame.site;
+  const { about } = useAboutSite();
+  const { timeZone } = about.site;
   const { window } = placement;
   const set = (end: "from" | "until", instant: string | null) => {
     const next = { from: window?.from ?? null, until: window?.until ?? null, [end]: instant };

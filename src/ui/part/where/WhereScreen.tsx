@@ -3,7 +3,7 @@ import { Box, Button } from "@mui/material";
 import { useParams } from "next/navigation";
 import type { Placement } from "../../../core/model/placement";
 import { placementIssue } from "../../../messages/placement-sentences";
-import { useFrame, useMay } from "../../client/frame";
+import { useAboutSite, useMay } from "../../client/about-site";
 import { useAct, useCall } from "../../client/hooks";
 import { useUndoNotice } from "../../client/useUndoNotice";
 import { Act, Pending, Trouble, Waiting, Wrong } from "../../theme/pieces";
@@ -16,7 +16,7 @@ import { Terms } from "./Terms";
 /** Where a part shows: sentences edited in place, with what they ask for and get, before they are kept. */
 export const WhereScreen = () => {
   const { part: id } = useParams<{ part: string }>();
-  const { asked } = useFrame();
+  const { asked } = useAboutSite();
   const { data, error } = useCall("part", { part: id });
   const { inHand, put, drop } = useInHand();
   const change = useAct("change");

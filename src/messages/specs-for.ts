@@ -1,15 +1,15 @@
-import { isFramedItself, wearsType } from "../../core/blocks";
-import type { Block } from "../../core/design/part";
-import type { NodePlace } from "../../core/design/tree";
-import { BLOCK_CONTROLS } from "../../messages/block-fields";
-import type { FieldSpec } from "../../messages/controls";
-import { BAND_CONTROLS, CELL_CONTROLS, FRAME_PATHS, LOOK_CONTROLS } from "./controls";
+import { isFramedItself, wearsType } from "../core/blocks";
+import type { Block } from "../core/design/part";
+import type { NodePlace, PartNode } from "../core/design/tree";
+import { BLOCK_CONTROLS } from "./block-fields";
+import type { FieldSpec } from "./controls";
+import { BAND_CONTROLS, CELL_CONTROLS, FRAME_PATHS, LOOK_CONTROLS } from "./node-fields";
 
 /** The fields a node is edited with, the most used first. */
-export const specsFor = (place: NodePlace): readonly FieldSpec[] => {
-  if (place.type === "band") return BAND_CONTROLS;
-  if (place.type === "cell") return CELL_CONTROLS;
-  const { kind } = place.node as Block;
+export const specsFor = ({ node }: Pick<NodePlace, "node">): readonly FieldSpec[] => {
+  if ("cells" in node) return BAND_CONTROLS;
+  if (!("kind" in node)) return CELL_CONTROLS;
+  const { kind } = node as Block;
   const looks = LOOK_CONTROLS.filter(({ path }) => {
     const key = path.at(-1) ?? "";
     return key === "type" ? wearsType(kind) : !isFramedItself(kind) || !FRAME_PATHS.has(key);
@@ -28,3 +28,7 @@ export const commonSpecs = (places: readonly NodePlace[]): readonly FieldSpec[] 
     (spec) => others.every((specs) => has(specs, spec)) && (kinds.size === 1 || spec.path[0] !== "settings"),
   );
 };
+
+/** What a setting of a node is called beside its field; undefined for what has none. */
+export const settingOf = (node: PartNode, path: readonly (string | number)[]): FieldSpec | undefined =>
+  specsFor({ node }).find((spec) => spec.path.every((step, place) => step === path[place]));

@@ -14,13 +14,13 @@ import { currentEdition, listEditions, newestChange } from "../../data/design-re
 import { entriesIn, vocabularyOf } from "../../messages/vocabulary";
 import { mayDo, permissionsOf } from "../access/roles";
 import { previewOrigin, publicOrigin } from "../http/host-names";
-import { draftChanges, partState, redrawnParts, revaluedPages } from "./draft-changes";
+import { draftChanges, partState, redrawing, revaluedPages } from "./draft-changes";
 import { takeBackTarget } from "./editions";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
 /** What every screen of a site needs: names, badges, the draft's size, what undo would do. */
-export const frame = defineUseCase({
+export const aboutSite = defineUseCase({
   input: z.object({}),
   run: async (context) => {
     const draft = await designAt(context, "draft", POOL);
@@ -39,7 +39,7 @@ export const frame = defineUseCase({
         : impactOf(
             resolveAll(live, view),
             resolved,
-            redrawnParts(changes, draft.design),
+            await redrawing(context, live.design, draft.design),
             revaluedPages(changes),
           );
     const [undo, redo, sites, editions, current] = await Promise.all([

@@ -6,7 +6,7 @@ import { badgeText } from "../../messages/words";
 import type { CallResult } from "./call";
 
 /** What every screen knows of its site, and how the site is looked at. */
-export type Frame = CallResult<"frame">;
+export type AboutSite = CallResult<"aboutSite">;
 export interface SeenAs {
   readonly audience: string;
   readonly state: "draft" | "live";
@@ -18,8 +18,8 @@ export interface Asked {
   readonly state: "draft" | "live";
   readonly at?: string;
 }
-interface FrameValue {
-  readonly frame: Frame;
+interface AboutSiteValue {
+  readonly about: AboutSite;
   readonly seen: SeenAs;
   readonly setSeen: (seen: SeenAs) => void;
   /** How the site is looked at, as calls take it. */
@@ -30,13 +30,13 @@ interface FrameValue {
   readonly badge: (part: string) => string;
 }
 
-const Context = createContext<FrameValue | null>(null);
+const Context = createContext<AboutSiteValue | null>(null);
 
-export const FrameProvider = ({
-  frame: newest,
+export const AboutSiteProvider = ({
+  about: newest,
   children,
 }: {
-  readonly frame: Frame;
+  readonly about: AboutSite;
   readonly children: ReactNode;
 }) => {
   const [seen, setSeen] = useState<SeenAs>({
@@ -45,10 +45,10 @@ export const FrameProvider = ({
     at: null,
   });
   // it comes anew after each save, while one types on: what it changes may wait for the typing
-  const frame = useDeferredValue(newest);
+  const about = useDeferredValue(newest);
   const value = useMemo(
     () => ({
-      frame,
+      about,
       seen,
       setSeen,
       asked: {
@@ -56,23 +56,23 @@ export const FrameProvider = ({
         state: seen.state,
         ...(seen.at === null ? {} : { at: seen.at }),
       },
-      moment: (instant: string) => momentWords(instant, frame.site.timeZone),
+      moment: (instant: string) => momentWords(instant, about.site.timeZone),
       badge: (part: string) => {
-        const found = frame.parts[part];
+        const found = about.parts[part];
         return found ? badgeText(found.slot as Slot, found.number) : "a part that is gone";
       },
     }),
-    [frame, seen],
+    [about, seen],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 };
 
 /** Whether who is signed in may do what needs a permission on this site; the server says so too. */
-export const useMay = (permission: Frame["may"][number]): boolean =>
-  useFrame().frame.may.includes(permission);
+export const useMay = (permission: AboutSite["may"][number]): boolean =>
+  useAboutSite().about.may.includes(permission);
 
-export const useFrame = (): FrameValue => {
+export const useAboutSite = (): AboutSiteValue => {
   const value = useContext(Context);
-  if (!value) throw new Error("useFrame: expected to be inside a FrameProvider, got none");
+  if (!value) throw new Error("useAboutSite: expected to be inside a AboutSiteProvider, got none");
   return value;
 };

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef } from "react";
 import type { Slot } from "../../core/model/slot";
-import { type Drawing, FrameEnd } from "../../workers/frame-end";
+import { type Drawing, PreviewEnd } from "../../workers/preview-end";
 import type { Words } from "./words-in-place";
 
 export type Places = Readonly<Partial<Record<Slot, { readonly top: number; readonly height: number }>>>;
@@ -64,7 +64,7 @@ export interface Said {
 }
 
 const ownEnd = (port: MessagePort, drawing: Drawing) => {
-  const end = new FrameEnd(port);
+  const end = new PreviewEnd(port);
   end.show(drawing);
   return () => end.close();
 };

@@ -54,7 +54,7 @@ const patchFrom = (before: RenderedPage | null, after: RenderedPage): Patch => {
 };
 
 /** Our end of the line to a preview frame, or to a row of them. It knows what is shown there, and sends what differs. */
-export class FrameEnd {
+export class PreviewEnd {
   #shown: Drawing | null = null;
   constructor(private readonly port: Pick<MessagePort, "postMessage" | "close">) {}
 

@@ -1,10 +1,10 @@
 "use client";
 import type { Slot } from "../../core/model/slot";
-import { useFrame } from "../client/frame";
+import { useAboutSite } from "../client/about-site";
 import { Badge } from "./Badge";
 
 /** The badge of a part by its id, with its name if wished. */
-export const PartSign = ({
+export const PartBadge = ({
   part,
   withName = false,
   selected = false,
@@ -13,7 +13,7 @@ export const PartSign = ({
   readonly withName?: boolean;
   readonly selected?: boolean;
 }) => {
-  const found = useFrame().frame.parts[part];
+  const found = useAboutSite().about.parts[part];
   if (!found) return <em>a part that is gone</em>;
   return (
     <>

@@ -1,5 +1,5 @@
-import { type Control, direction, type FieldSpec, grouped, one } from "../../messages/controls";
-import { numberOptions, valueOptions } from "../../messages/values";
+import { type Control, direction, type FieldSpec, grouped, one } from "./controls";
+import { numberOptions, valueOptions } from "./values";
 
 const widths: Control = { type: "many", options: valueOptions("hideOn") };
 

@@ -35,7 +35,7 @@ const readSign = async (name: string): Promise<Sign | null> => {
 const MOST = 24;
 
 /** Signs whose name has all words, those that begin with the first one before the others. */
-export const findSigns = async (query: string): Promise<readonly Sign[]> => {
+export const findItemSigns = async (query: string): Promise<readonly Sign[]> => {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   const all = (await allNames()).map((name) => ({ name, words: spoken(name) }));
   const rank = (each: { words: string }) => (each.words.startsWith(words[0] ?? "") ? 0 : 1);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { RenderedPage } from "../core/render/page";
-import { type DrawMessage, FrameEnd } from "./frame-end";
+import { type DrawMessage, PreviewEnd } from "./preview-end";
 
 const page = (change: Partial<RenderedPage> = {}, header = "<header>A</header>"): RenderedPage => {
   const regions = { header, titleBar: "", layout: "<main>B</main>", side: "", footer: "", ...change.regions };
@@ -16,7 +16,7 @@ const page = (change: Partial<RenderedPage> = {}, header = "<header>A</header>")
 };
 const told = (...drawings: readonly (readonly [RenderedPage, string?])[]) => {
   const messages: DrawMessage[] = [];
-  const end = new FrameEnd({
+  const end = new PreviewEnd({
     postMessage: (message: DrawMessage) => messages.push(message),
     close: () => {},
   });
@@ -67,7 +67,7 @@ describe("what a frame is told", () => {
   it("is made ready before it is told, so that several are told in one breath", () => {
     const messages: DrawMessage[] = [];
     const ends = ["One", "Two"].map((name) => ({
-      end: new FrameEnd({ postMessage: (message: DrawMessage) => messages.push(message), close: () => {} }),
+      end: new PreviewEnd({ postMessage: (message: DrawMessage) => messages.push(message), close: () => {} }),
       drawn: page({}, `<header data-node="h">${name}</header>`),
     }));
     const telling = ends.map(({ end, drawn }) => end.prepare({ id: 1, page: drawn, subject: "front" }));

@@ -1,0 +1,251 @@
+import { identitiesLedTo } from "../blocks/shown";
+import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
+import { type Design, documentsOf, getBody, PROFILE_ID, STYLE_ID } from "../design/design";
+import type { Part } from "../design/part";
+import { Band } from "../design/part";
+import { blocksOf } from "../design/tree";
+import { baseCss, baseSeenIn } from "../draw/base-css";
+import type { EntryView, ListView, VisitorWords } from "../draw/page-material";
+import type { Shaper } from "../measure/shaper";
+import { identitiesOf, rowsOf } from "../menus/item-tree";
+import { canonicalJson } from "../model/canonical";
+import type { Picture } from "../model/picture";
+import type { Audience, Role } from "../model/placement";
+import { NOWHERE } from "../model/placement";
+import type { Slot } from "../model/slot";
+import { SLOTS } from "../model/slot";
+import { isSteady } from "../render/kept-bands";
+import { renderPage } from "../render/page";
+import type { PageData } from "../render/page-data";
+
+/**
+ * What a part looks like, to tell whether a change shows: it is drawn on pages that are made up and have all a page can
+ * have, one for each role, to everyone who may see something else, and what the house style adds to it is told with it.
+ * The same text on both sides of a change means that nobody sees a difference.
+ */
+export interface Drawer {
+  readonly words: VisitorWords;
+  /** Where menus become a button follows from what is compared anyway: one without fonts does. */
+  readonly shaper: Shaper;
+  readonly language: string;
+  readonly at: string;
+}
+
+const PICTURE = "imaginary";
+const PICTURE_BODY: Picture = {
+  schema: 1,
+  name: "",
+  origin: "00000000-0000-4000-8000-000000000000",
+  file: "0".repeat(64),
+  type: "image/jpeg",
+  width: 1600,
+  height: 900,
+  alt: "",
+  credit: "",
+  focal: { x: 50, y: 50 },
+  lightness: 50,
+  formats: ["webp"],
+  tones: "",
+  renditions: [480, 960, 1600],
+};
+
+const ENTRY: EntryView = {
+  id: "imaginary",
+  path: "/imaginary/entry/",
+  title: "Title",
+  summary: "Summary",
+  picture: PICTURE,
+  published: "2026-03-01T10:00",
+  starts: "2026-03-02T19:30",
+  ends: "2026-03-02T22:00",
+  author: { name: "Author", path: "/author/" },
+  terms: [{ name: "Term", path: "/term/" }],
+  fields: [{ label: "Field", value: "Value" }],
+  restricted: false,
+};
+const LIST: ListView = {
+  entries: [ENTRY, { ...ENTRY, id: "other", restricted: true }],
+  total: 30,
+  page: 2,
+  pages: 3,
+  stem: "/archive/",
+};
+const TRAIL = [
+  { title: "Home", path: "/" },
+  { title: "Above", path: "/above/" },
+  { title: "Title", path: "/here/" },
+];
+
+type OfPage = "slots" | "page" | "entry" | "query" | "audience" | "mayRead" | "lists";
+interface Material extends Omit<PageData, OfPage> {
+  /** How long the rules are that every page has; they stand first. */
+  readonly baseLength: number;
+}
+
+const materialOf = (design: Design, { language, at }: Drawer): Material => {
+  const profile = getBody(design, "profile", PROFILE_ID);
+  const menus = Object.fromEntries(documentsOf(design, "menu").map(({ id, body }) => [id, body]));
+  const items = Object.values(menus).flatMap((menu) => menu.items);
+  const style = getBody(design, "style", STYLE_ID);
+  return {
+    baseLength: baseCss(style).length,
+    site: { name: profile.name, language, origin: "", searchPath: "/search/" },
+    values: {},
+    pieces: {},
+    at,
+    style,
+    profile,
+    menus,
+    pictures: {
+      ...Object.fromEntries(documentsOf(design, "picture").map(({ id, body }) => [id, body])),
+      [PICTURE]: PICTURE_BODY,
+    },
+    links: Object.fromEntries(
+      identitiesOf(items).map((identity) => [identity, { path: `/to/${identity}/`, title: identity }]),
+    ),
+    trail: TRAIL,
+    body: [{ type: "paragraph", children: [{ text: "Words", link: "/elsewhere/" }] }],
+    promoted: Object.fromEntries(
+      rowsOf(items).flatMap(({ item: { id, promotion } }) =>
+        promotion && promotion.count > 0 ? [[id, [ENTRY]]] : [],
+      ),
+    ),
+  };
+};
+
+/** A picture that follows a header, for what lies over one. */
+const picturePart = (): Part => ({
+  schema: 1,
+  slot: "titleBar",
+  number: 1,
+  name: "",
+  on: true,
+  binnedAt: null,
+  origin: "00000000-0000-4000-8000-000000000000",
+  placement: NOWHERE,
+  bands: [
+    Band.parse({
+      id: "imaginary",
+      cells: [{ id: "imaginary-cell" }],
+      background: { picture: PICTURE },
+    }) as Part["bands"][number],
+  ],
+});
+
+/** Classes the page's script sets on what is around. */
+const SET_BY_SCRIPT: ReadonlySet<string> = new Set(["scrolled", "down", "on"]);
+
+/** Rules of a stylesheet but for those about classes that nothing in the markup has. */
+const seenRules = (css: string, html: string): string => {
+  const classes = new Set(
+    [...html.matchAll(/class="([^"]*)"/g)].flatMap(([, names]) => (names ?? "").split(" ")),
+  );
+  const isThere = (selector: string) =>
+    [...selector.matchAll(/\.([a-z][\w-]*)/gi)].every(
+      ([, name]) => classes.has(name as string) || SET_BY_SCRIPT.has(name as string),
+    );
+  return css.replace(/([^{}]+)\{([^{}]*)\}/g, (rule, selectors: string) =>
+    selectors.split(",").some(isThere) ? rule : "",
+  );
+};
+
+const drawOn = (part: Part, role: Role, audience: Audience, material: Material, drawer: Drawer): string => {
+  const seen = partSeenBy(part, audience);
+  const links = Object.fromEntries(
+    blocksOf(seen)
+      .flatMap(identitiesLedTo)
+      .map((identity) => [identity, { path: `/to/${identity}/`, title: identity }]),
+  );
+  const lists = Object.fromEntries(
+    blocksOf(seen).flatMap(({ id, kind }) => (kind === "entryList" ? [[id, LIST] as const] : [])),
+  );
+  const slots = Object.fromEntries(SLOTS.map((slot) => [slot, null])) as Record<
+    Slot,
+    PageData["slots"][Slot]
+  >;
+  slots[part.slot] = { id: "part", part: seen };
+  if (part.slot === "header") slots.titleBar = { id: "under", part: picturePart() };
+  const data: PageData = {
+    ...material,
+    slots,
+    page: { identity: "imaginary", path: "/here/", title: "Title", description: "", role, pageNumber: 2 },
+    entry: role === "entry" ? ENTRY : null,
+    query: role === "search" ? "words" : "",
+    links: { ...material.links, ...links },
+    lists,
+    audience,
+    mayRead: true,
+  };
+  const { regions, css, needsScript } = renderPage(data, drawer.words, { shaper: drawer.shaper });
+  const html = regions[part.slot];
+  const own = seenRules(css.slice(material.baseLength), html);
+  return `${html}\n${own}\n${needsScript}\n${baseSeenIn(data.style, html, own)}`;
+};
+
+/** Which entries lists show, and in which order, is not drawn on a page that is made up. */
+const choosing = (part: Part): string =>
+  canonicalJson(
+    blocksOf(part).flatMap((block) => (block.kind === "entryList" ? [block.id, block.settings] : [])),
+  );
+
+/** The same for a part and what it is drawn from: kept while these are the same objects. */
+interface Known {
+  readonly from: readonly unknown[];
+  readonly drawn: Map<string, string>;
+}
+const drawings = new WeakMap<Part, Known>();
+
+const sourcesOf = (design: Design, { words, language, at }: Drawer): readonly unknown[] => [
+  words,
+  language,
+  at.slice(0, 4),
+  ...[...design.values()].flatMap(({ kind, body }) =>
+    kind === "style" || kind === "profile" || kind === "menu" || kind === "picture" ? [body] : [],
+  ),
+];
+
+/** What of a design parts are drawn from, gathered once. */
+export class PartDrawings {
+  readonly #from: readonly unknown[];
+  readonly #material: Material;
+  /** `design` is whole: shared pieces are in the parts that use them. */
+  constructor(
+    design: Design,
+    private readonly drawer: Drawer,
+  ) {
+    this.#from = sourcesOf(design, drawer);
+    this.#material = materialOf(design, drawer);
+  }
+
+  /** A part (whole, with what a page says itself) on pages of a role, as an audience sees it. */
+  of(part: Part, role: Role, audience: Audience): string {
+    const known = drawings.get(part);
+    const isSame =
+      known &&
+      known.from.length === this.#from.length &&
+      known.from.every((each, at) => each === this.#from[at]);
+    const kept = isSame ? known : { from: this.#from, drawn: new Map<string, string>() };
+    drawings.set(part, kept);
+    const drawnOn = part.bands.every(isSteady) ? "entry" : role;
+    const key = `${drawnOn} ${audience}`;
+    const found = kept.drawn.get(key);
+    if (found !== undefined) return found;
+    const made = `${drawOn(part, drawnOn, audience, this.#material, this.drawer)}\n${choosing(part)}`;
+    kept.drawn.set(key, made);
+    return made;
+  }
+}
+
+/** Whether someone sees a part otherwise after a change, on pages of a role. */
+export const looksOtherwise = (
+  before: { readonly part: Part; readonly drawings: PartDrawings },
+  after: { readonly part: Part; readonly drawings: PartDrawings },
+  role: Role,
+): boolean => {
+  if (before.drawings === after.drawings && before.part === after.part) return false;
+  const audiences = new Set([...audiencesOfPart(before.part), ...audiencesOfPart(after.part)]);
+  return [...audiences].some(
+    (audience) =>
+      before.drawings.of(before.part, role, audience) !== after.drawings.of(after.part, role, audience),
+  );
+};
