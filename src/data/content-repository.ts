@@ -205,12 +205,12 @@ export const removeUnusedTerms = async (
 /** An entry's facts without its body and picture. */
 export const saveEntryFacts = async (
   site: string,
-  { id, path, title, access, terms, inMenus }: EntryFacts,
+  { id, parent, path, title, access, terms, inMenus }: EntryFacts,
   transaction: Transaction,
 ): Promise<void> => {
   await runStatement(
-    "UPDATE entry SET path = :path, title = :title, access = :access, in_menus = :inMenus WHERE site = :site AND id = :id",
-    { site, id, path, title, access, inMenus },
+    "UPDATE entry SET parent = :parent, path = :path, title = :title, access = :access, in_menus = :inMenus WHERE site = :site AND id = :id",
+    { site, id, parent, path, title, access, inMenus },
     transaction,
   );
   await saveEntryTerms(site, id, terms, transaction);

@@ -164,6 +164,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `Paths that begin with /${params["segment"]}/ belong to the product. Choose another for ${params["path"]}.`,
   "path.taken": (params) =>
     `${params["path"]} is the path of “${params["other"]}” already. Give one of them another path; nothing was saved.`,
+  "path.belowItself": (params) =>
+    `At ${params["path"]} the page would stand below itself. Choose a path that does not lead through its own pages.`,
   "page.unknown": (params) => `This site has no page ${params["page"]}.`,
   "content.gone": () => "It is not there (any more). Nothing was changed.",
   "kind.last": () => "A site has at least one kind. Nothing was removed.",

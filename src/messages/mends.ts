@@ -1,20 +1,31 @@
 import { type Design, findBody } from "../core/design/design";
 import type { Mend } from "../core/placement/mends";
+import { describeCondition } from "./placement-sentences";
+import type { Vocabulary } from "./vocabulary";
 import { badgeText } from "./words";
 
 /** What a mend does, in a sentence that begins with a verb. */
-export const describeMend = ({ is, part }: Pick<Mend, "is" | "part">, design: Design): string => {
+export const describeMend = (
+  { is, part, line }: Pick<Mend, "is" | "part" | "line">,
+  design: Design,
+  words: Vocabulary,
+): string => {
   const body = findBody(design, "part", part);
   const badge = body ? badgeText(body.slot, body.number) : "the part";
+  const what = line ? describeCondition(line, words) : "";
   switch (is) {
     case "switchOn":
       return `Switch ${badge} on`;
+    case "exceptPage":
+      return `Take this page alone out of “Not on ${what}” of ${badge}, which names the others instead`;
     case "dropException":
-      return `Take this page out of “Not on” of ${badge}`;
+      return `Take “${what}” out of “Not on” of ${badge}`;
     case "raise":
       return `Put ${badge} first among equals`;
     case "line":
       return `Give ${badge} a line for exactly this page`;
+    case "lineForAll":
+      return `Give ${badge} a line for this archive with its later pages`;
     case "choose":
       return `Choose ${badge} on this page only`;
     case "pause":

@@ -84,6 +84,7 @@ export const ISSUE_CODES = [
   "path.encoding",
   "path.reserved",
   "path.taken",
+  "path.belowItself",
   "permission.none",
   "picture.gaveUp",
   "picture.gone",

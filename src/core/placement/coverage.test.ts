@@ -7,8 +7,6 @@ import { choiceId, designOf } from "../design/design";
 import { SLOTS } from "../model/slot";
 import { type CoverageFilter, coverageOf, coverageRows, filtered, groupsOf, numberOfKey } from "./coverage";
 import { expectedIn } from "./expectations";
-import { holdsAll } from "./match";
-import { conditionFor } from "./proposals";
 import { resolveAll, shownAt } from "./resolution";
 import { compileDesign, partOf, resolvePage } from "./resolve";
 
@@ -181,55 +179,5 @@ describe("what a site expects", () => {
       );
       expect(expected(number)).toBe(used);
     }
-  });
-});
-
-describe("the line for chosen pages", () => {
-  it("holds on every one of them, and on no other but later pages of archives it names", () => {
-    let named = 0;
-    for (let seed = 0; seed < 150; seed += 1) {
-      const { random, index } = randomWorld(1000 + seed);
-      const kind = random.pick(index.facts.kinds).id;
-      const numbersOf = (fits: (page: Address) => boolean) =>
-        [...index.pages.keys()].filter((number) => fits(index.pages[number] as Address));
-      const ways = [
-        random.some([...index.pages.keys()], 1, 4),
-        numbersOf((page) => page.role === "entry" && page.kind === kind),
-        numbersOf((page) => page.role === "archive"),
-        numbersOf((page) => page.pageNumber > 1),
-        numbersOf((page) => page.ancestors.length > 0),
-        [...index.pages.keys()],
-      ];
-      for (const numbers of ways) {
-        const condition = conditionFor(numbers, index);
-        if (!condition) continue;
-        named += 1;
-        const held = numbersOf((page) => holdsAll(condition.clauses, page));
-        const wanted = new Set(numbers);
-        const extra = held.filter((number) => !wanted.has(number));
-        expect(
-          numbers.filter((number) => !held.includes(number)),
-          `seed ${1000 + seed}`,
-        ).toEqual([]);
-        // an archive is named with all its pages
-        const later = new Set(numbers.flatMap((number) => index.later.get(number) ?? []));
-        expect(
-          extra.filter((number) => !later.has(number)),
-          `seed ${1000 + seed}: ${JSON.stringify(condition)}`,
-        ).toEqual([]);
-      }
-    }
-    expect(named).toBeGreaterThan(500);
-  });
-  it("says what pages have in common before it lists their names", () => {
-    const { index } = randomWorld(2);
-    const parent = index.stems.find(
-      (page) => index.stems.filter((each) => each.ancestors[0] === page.entry?.id).length > 1,
-    );
-    if (!parent) throw new Error("test: expected an entry with two children, got none");
-    const children = [...index.pages.keys()].filter(
-      (number) => index.pages[number]?.ancestors[0] === parent.entry?.id,
-    );
-    expect(conditionFor(children, index)?.clauses[0]?.facet).not.toBe("entry");
   });
 });

@@ -8,8 +8,9 @@ import type { Slot } from "../model/slot";
 import type { CompiledPlacement } from "./compile";
 import type { Finding } from "./findings";
 import { impactOf } from "./impact";
+import { linesFor } from "./lines";
 import { bestMatch, holds, keepingOff, type View } from "./match";
-import { chooseOperations, conditionFor } from "./proposals";
+import { chooseOperations } from "./proposals";
 import { resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, compileDesign, isActive } from "./resolve";
 import { follow } from "./slot-columns";
@@ -18,9 +19,11 @@ import { follow } from "./slot-columns";
 export interface Mend {
   readonly is:
     | "switchOn"
+    | "exceptPage"
     | "dropException"
     | "raise"
     | "line"
+    | "lineForAll"
     | "choose"
     | "pause"
     | "openNow"
@@ -33,6 +36,8 @@ export interface Mend {
   /** The part it changes or is about. */
   readonly part: string;
   readonly operations: readonly Operation[];
+  /** What a line says no more, or says; none where the mend is not about one. */
+  readonly line?: Exception;
   /** Page × slot pairs it changes, seen as the view it was asked for. */
   readonly pairs: number;
 }
@@ -76,20 +81,20 @@ export const mendsForPart = (
   if (!body || body.binnedAt !== null) return [];
   const { design } = compiled;
   const set = (path: readonly string[], value: unknown) => [setOperation(design, part, path, value)];
-  const condition = conditionFor([number], compiled.index);
+  const withLine = (is: "line" | "lineForAll", numbers: readonly number[]): readonly Attempt[] => {
+    const [lines] = linesFor({ numbers, index: compiled.index });
+    if (!lines) return [];
+    return [
+      { is, part, operations: set(["placement", "conditions"], [...body.placement.conditions, ...lines]) },
+    ];
+  };
+  const later = compiled.index.later.get(number);
   const attempts: Attempt[] = [
     ...(body.on ? [] : [{ is: "switchOn" as const, part, operations: set(["on"], true) }]),
-    { is: "dropException", part, operations: withoutException(compiled, part, page) },
+    ...withoutException(compiled, part, page),
     { is: "raise", part, operations: raised(compiled, slot, part) },
-    ...(condition
-      ? [
-          {
-            is: "line" as const,
-            part,
-            operations: set(["placement", "conditions"], [...body.placement.conditions, condition]),
-          },
-        ]
-      : []),
+    ...withLine("line", [number]),
+    ...(later === undefined ? [] : withLine("lineForAll", [number, later])),
     ...(isActive(body)
       ? [{ is: "choose" as const, part, operations: chooseOperations(design, page.identity, slot, { part }) }]
       : []),
@@ -97,14 +102,51 @@ export const mendsForPart = (
   return working(compiled, attempts, view, (next) => shownAt(resolveAll(next, view), slot, number) === part);
 };
 
-/** Drops the values of exceptions that keep the part off the page; an exception of several clauses goes whole. */
-const withoutException = (compiled: CompiledDesign, part: string, page: Address): readonly Operation[] => {
+/** More pages than this are not named instead of what they have in common. */
+const MOST_NAMED_INSTEAD = 50;
+
+/**
+ * A part that is kept off a page, let on: the line that keeps it off names the other pages instead, or drops what holds
+ * here, on all pages it holds on. A line of several clauses goes whole.
+ */
+const withoutException = (compiled: CompiledDesign, part: string, page: Address): readonly Attempt[] => {
   const placement = compiled.byPart.get(part);
   const body = findBody(compiled.design, "part", part);
-  if (!placement || !body || !keepingOff(placement, page)) return [];
-  const exceptions = body.placement.exceptions.flatMap((exception) => lessened(exception, page));
-  return [setOperation(compiled.design, part, ["placement", "exceptions"], exceptions)];
+  const by = placement && keepingOff(placement, page);
+  if (!body || !by) return [];
+  const { exceptions } = body.placement;
+  const set = (next: readonly Exception[]) => [
+    setOperation(compiled.design, part, ["placement", "exceptions"], next),
+  ];
+  const holding = exceptions.filter(({ clauses }) => clauses.every((clause) => holds(clause, page)));
+  const others = compiled.index.pages.flatMap((each, number) =>
+    each.identity !== page.identity &&
+    holding.some(({ clauses }) => clauses.every((clause) => holds(clause, each)))
+      ? [number]
+      : [],
+  );
+  const staying = exceptions.filter((exception) => !holding.includes(exception));
+  const instead =
+    others.length === 0 || others.length > MOST_NAMED_INSTEAD
+      ? undefined
+      : linesFor({ numbers: others, index: compiled.index }).at(-1);
+  const dropped = exceptions.flatMap((exception) => lessened(exception, page));
+  const line = {
+    clauses: holding.flatMap(({ clauses }) => clauses.map((clause) => holdingAt(clause, page))),
+  };
+  return [
+    ...(instead
+      ? [{ is: "exceptPage" as const, part, line, operations: set([...staying, ...instead]) }]
+      : []),
+    { is: "dropException", part, line, operations: set(dropped) },
+  ];
 };
+
+/** A clause with only those of its values that hold at a page. */
+const holdingAt = (clause: Clause, page: Address): Clause => ({
+  ...clause,
+  values: clause.values.filter((value) => holds({ ...clause, values: [value] }, page)),
+});
 
 const lessened = (exception: Exception, page: Address): readonly Exception[] => {
   if (!exception.clauses.every((clause) => holds(clause, page))) return [exception];

@@ -7,8 +7,10 @@ import { buildIndex } from "../addresses/stems";
 import { documentsOf, getBody } from "../design/design";
 import { applyOperations, invertAll } from "../design/operations";
 import { SLOTS } from "../model/slot";
+import type { CompiledPlacement } from "./compile";
 import { audiencesOf, findingsOf } from "./findings";
 import { impactOf, reachOf } from "./impact";
+import { keepingOff } from "./match";
 import { mendsForFinding, mendsForPart } from "./mends";
 import { proposals, type Wanted } from "./proposals";
 import { askedBy, type Resolution, resolveAll, shownAt } from "./resolution";
@@ -25,6 +27,7 @@ const world = (number: number) => randomWorld(seed + number);
 describe("use another here", () => {
   it(`offers only what gives every chosen page what was asked (seed ${seed})`, () => {
     let offered = 0;
+    let rules = 0;
     for (let number = 0; number < 120; number += 1) {
       const { random, index, compiled } = world(number);
       const slot = random.pick(SLOTS);
@@ -39,12 +42,26 @@ describe("use another here", () => {
         { use: "nothing", name: "No part" },
       ]);
       const view = { audience: "signedOut", at: NOW };
-      for (const proposal of proposals(compiled, { slot, pages, wanted, view }, counter())) {
+      const ways = proposals(compiled, { slot, pages, wanted, view }, counter());
+      const identities = new Set(pages.map((each) => (index.pages[each] as Address).identity));
+      // one page chooses before a rule is changed; for several, one rule comes before a choice of each
+      if (ways.length === 2)
+        expect(ways.map(({ way }) => way)).toEqual(
+          identities.size === 1 ? ["thisPageOnly", "line"] : ["line", "thisPageOnly"],
+        );
+      for (const proposal of ways) {
         offered += 1;
         const after = applyOperations(compiled.design, proposal.operations);
         expect(after.ok, `seed ${seed + number}`).toBe(true);
         if (!after.ok) continue;
         const next = compileDesign(after.value, index);
+        const released = [...identities].some((identity) => compiled.choices[slot].has(identity));
+        if (proposal.way === "line" && proposal.creates && !released) {
+          rules += 1;
+          // a new part shows on these pages and on no other
+          const { groups } = impactOf(resolveAll(compiled, view), resolveAll(next, view));
+          for (const { numbers } of groups) for (const each of numbers) expect(pages).toContain(each);
+        }
         for (const number of pages) {
           const page = index.pages[number] as Address;
           const answer = resolveSlot(next, slot, page, view);
@@ -58,6 +75,7 @@ describe("use another here", () => {
       }
     }
     expect(offered).toBeGreaterThan(100);
+    expect(rules).toBeGreaterThan(10);
   }, 60_000);
 
   it("never leaves a layout empty", () => {
@@ -262,6 +280,15 @@ describe("mends", () => {
           `${mend.is}, seed ${seed + 1200 + number}`,
         ).toBe(id);
         expect(mend.pairs).toBe(impactOf(resolveAll(compiled, view), resolveAll(next, view)).pairs);
+        if (mend.is === "exceptPage") {
+          // it is let on that page, and stays off all the others
+          const asks = (design: CompiledDesign, each: Address) =>
+            keepingOff(design.byPart.get(id) as CompiledPlacement, each) !== undefined;
+          for (const each of index.pages)
+            expect(asks(next, each)).toBe(each.identity === page.identity ? false : asks(compiled, each));
+        }
+        if (mend.is === "line" && page.role === "archive" && page.pageNumber === 1)
+          expect(mend.operations.flatMap(JSON.stringify as never).join()).toContain('"first"');
       }
       expect(mends.map((mend) => mend.pairs)).toEqual(mends.map((mend) => mend.pairs).sort((a, b) => a - b));
       // a page can always choose a part that is on
@@ -269,7 +296,8 @@ describe("mends", () => {
         expect(mends.some((mend) => mend.is === "choose")).toBe(true);
       if (body.binnedAt !== null) expect(mends).toEqual([]);
     }
-    expect([...offered.keys()].sort()).toEqual(["choose", "dropException", "line", "raise", "switchOn"]);
+    const ways = ["choose", "dropException", "exceptPage", "line", "lineForAll", "raise", "switchOn"];
+    expect([...offered.keys()].sort()).toEqual(ways);
   });
   it("for a finding: each makes it go away", () => {
     const settled = new Map<string, number>();

@@ -188,6 +188,13 @@ describe("entries from files", () => {
     });
     expect(await count()).toBe(before);
   });
+  it.each(["/notes/", "/notes/page/2/", "/notes/page/900/"])(
+    "refuses an entry at an archive's %s",
+    async (path) => {
+      const made = entriesFromFiles([file("one", `title: One\npath: ${path}`)], await factsOf(), newIds.id);
+      expect(made).toMatchObject({ ok: false, issues: [{ code: "path.taken", params: { path } }] });
+    },
+  );
   it("refuses a path that belongs to another entry of the site", async () => {
     const facts = await factsOf();
     const [kept] = facts.entries;

@@ -1,4 +1,6 @@
 import { canonicalPath, pathIssue } from "../../core/addresses/paths";
+import { buildIndex } from "../../core/addresses/stems";
+import { answeringAt } from "../../core/addresses/taken";
 import type { EntryFile } from "../../core/content/entry-file";
 import type { Entry, SiteFacts } from "../../core/model/content";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
@@ -27,8 +29,26 @@ export const entriesFromFiles = (
   const entries = located.map(({ file, path }) =>
     entryOf(file, path, facts, (other) => ids.get(other) ?? known.get(other), issues),
   );
+  issues.push(...overArchives(entries, facts));
   return issues.length > 0 ? fail(...issues) : succeed(entries);
 };
+
+/** Entries at the path of an archive, or of one of its later pages. */
+const overArchives = (entries: readonly Entry[], facts: SiteFacts): readonly Issue[] => {
+  const ids = new Set(entries.map(({ id }) => id));
+  const others = facts.entries.filter(({ id }) => !ids.has(id));
+  const index = buildIndex({ ...facts, entries: [...others, ...entries] }, END_OF_TIME);
+  return entries.flatMap(({ id, path }) => {
+    const found = answeringAt(index, path);
+    if (!found || (found.pageNumber === 1 && found.page.entry?.id === id)) return [];
+    // the front page is one of the entries, or an archive, and has a path of its own besides
+    if (index.stems[0]?.entry?.id === id) return [];
+    const other = found.pageNumber === 1 ? found.page.title : `${found.page.title}, page ${found.pageNumber}`;
+    return [issue("path.taken", [path], { path, other })];
+  });
+};
+/** By then everything is published. */
+const END_OF_TIME = "9999-12-31T00:00:00.000Z";
 
 const pathOf = (file: EntryFile, facts: SiteFacts, issues: Issue[]): string => {
   const kind = facts.kinds.find((each) => each.key === file.kind);

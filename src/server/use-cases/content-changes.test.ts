@@ -65,6 +65,13 @@ describe("a path that changes", () => {
     ["another page's path", { path: "/about/" }, "path.taken"],
     ["the front page's", { path: "/" }, "path.taken"],
     ["an archive's", { path: "/notes/" }, "path.taken"],
+    ["that of a later page of an archive", { path: "/notes/page/2/" }, "path.taken"],
+    ["that of a later page there is not yet", { path: "/notes/page/900/" }, "path.taken"],
+    [
+      "one that leads through its own pages",
+      { path: "/visit/eclipse-weekend/programme/again/" },
+      "path.belowItself",
+    ],
     ["a reserved one", { path: "/search/here/" }, "path.reserved"],
     ["dots", { path: "/visit/../x/" }, "path.dots"],
     ["a term that is gone", { terms: ["gone"] }, "content.gone"],
@@ -78,6 +85,33 @@ describe("a path that changes", () => {
     for (const name of ["entryImpact", "changeEntry"] as const)
       expect(await who.refused(name, { entry: id, ...change })).toMatchObject([{ code }]);
     expect(await content()).toEqual(before);
+  });
+});
+
+describe("a path that leads into another folder", () => {
+  const trailOf = async (path: string) =>
+    /<nav[^>]*b-breadcrumbs[\s\S]*?<\/nav>/.exec(String((await at(path)).body))?.[0] ?? "";
+
+  it("takes the page along in the tree, unless it is about the path alone", async () => {
+    const who = await studio();
+    const { id } = await entryAt(who, "/visit/eclipse-weekend/");
+    const impact = await who.get("entryImpact", { entry: id, path: "/about/eclipse/" });
+    expect(impact).toMatchObject({ below: "Visit", belowThen: "About" });
+    await who.get("changeEntry", { entry: id, path: "/about/eclipse/" });
+    expect(await trailOf("/about/eclipse/")).toContain('href="/about/"');
+    await who.get("changeEntry", { entry: id, path: "/visit/eclipse-weekend/", tree: "stays" });
+    expect(await trailOf("/visit/eclipse-weekend/")).toContain('href="/about/"');
+    // back where it was, by way of a folder that is no page
+    await who.get("changeEntry", { entry: id, path: "/eclipse/" });
+    expect(await trailOf("/eclipse/")).not.toContain('href="/about/"');
+    await who.get("changeEntry", { entry: id, path: "/visit/eclipse-weekend/" });
+    expect(await trailOf("/visit/eclipse-weekend/")).toContain('href="/visit/"');
+  });
+  it("stays in the tree where it is in the same folder", async () => {
+    const who = await studio();
+    const { id } = await entryAt(who, "/visit/eclipse-weekend/");
+    const { below, belowThen } = await who.get("entryImpact", { entry: id, path: "/visit/eclipse/" });
+    expect([below, belowThen]).toEqual(["Visit", "Visit"]);
   });
 });
 

@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { SiteIndex } from "../../core/addresses/facts";
 import { findEntry } from "../../core/addresses/facts";
 import { canonicalPath, pathIssue } from "../../core/addresses/paths";
+import { type Answering, answeringAt, entryAbove, isWithin } from "../../core/addresses/taken";
 import { documentsOf } from "../../core/design/design";
 import { Access, type Entry, type EntryFacts, type SiteFacts } from "../../core/model/content";
 import { entryIdentity, kindIdentity } from "../../core/model/identity";
@@ -38,6 +39,8 @@ const EntryChange = z.object({
   path: z.string().min(1).max(1000).optional(),
   terms: z.array(z.string()).max(100).optional(),
   access: Access.optional(),
+  /** A path that leads into another folder: whether the entry also stands below what lies there, or only its path is another. */
+  tree: z.enum(["along", "stays"]).optional(),
   title: z.string().trim().min(1).max(300).optional(),
   /** Whether menus take it up. */
   inMenus: z.boolean().optional(),
@@ -59,19 +62,40 @@ const changedEntry = (index: SiteIndex, change: EntryChange): Outcome<EntryFacts
   const path = canonical.value;
   const reserved = pathIssue(path);
   if (reserved) return fail({ ...reserved, path: ["path"] });
-  const other =
-    path === entry.path
-      ? undefined
-      : index.stems.find((page) => page.path === path && page.entry?.id !== entry.id);
-  if (path === "/" || other)
-    return fail(issue("path.taken", ["path"], { path, other: other?.title ?? "the front page" }));
+  const moves = movesOf(index, entry, { ...entry, path });
+  const taken = path === "/" ? "the front page" : takenBy(index, moves);
+  if (taken !== undefined) return fail(issue("path.taken", ["path"], { path, other: taken }));
+  const parent = change.tree === "stays" ? entry.parent : parentAt(index, entry, path);
+  if (parent !== null && parent !== entry.parent && isWithin(index, parent, entry.id))
+    return fail(issue("path.belowItself", ["path"], { path }));
   const unknown = terms.find((term) => !index.terms.has(term));
   if (unknown !== undefined) return fail(issue("content.gone", ["terms"]));
   const level = /^level:(.*)$/.exec(access)?.[1];
   if (level !== undefined && !index.facts.settings.levels.some(({ key }) => key === level))
     return fail(issue("audience.unknown", ["access"], { audience: access }));
-  return succeed({ ...entry, path, terms: [...new Set(terms)], access, title, inMenus });
+  return succeed({ ...entry, path, parent, terms: [...new Set(terms)], access, title, inMenus });
 };
+
+/** What an entry stands below at a path: where it leads into another folder, the entry that lies there, or none. */
+const parentAt = (index: SiteIndex, entry: EntryFacts, path: string): string | null => {
+  const folderOf = (each: string) => each.replace(/[^/]+\/$/, "");
+  return folderOf(path) === folderOf(entry.path) ? entry.parent : (entryAbove(index, path)?.id ?? null);
+};
+
+/** The title of what answers already where entries would move to; undefined if nothing does. */
+const takenBy = (index: SiteIndex, moves: ReturnType<typeof movesOf>): string | undefined => {
+  const moving = new Set(moves.map(({ entry }) => entry));
+  const found = moves
+    .flatMap(({ to }) => answeringAt(index, to) ?? [])
+    .find(({ page, pageNumber }) => pageNumber > 1 || page.entry === null || !moving.has(page.entry.id));
+  if (found) return titleOf(found);
+  // what is not published yet answers nowhere, and keeps its path all the same
+  const paths = new Set(moves.map(({ to }) => to));
+  return index.facts.entries.find(({ id, path }) => paths.has(path) && !moving.has(id))?.title;
+};
+
+const titleOf = ({ page, pageNumber }: Answering): string =>
+  pageNumber === 1 ? page.title : `${page.title}, page ${pageNumber}`;
 
 /** The entries whose paths lie below a path that moves, with it first. */
 const movesOf = (index: SiteIndex, before: EntryFacts, after: EntryFacts) =>
@@ -107,6 +131,9 @@ const pagesAfter = async (
   (moves.length === 0 ? changedIndex(index, after) : undefined) ??
   makeIndex(factsAfter(index.facts, after, moves), now);
 
+const titleBelow = (index: SiteIndex, parent: string | null): string | null =>
+  parent === null ? null : (index.facts.entries.find(({ id }) => id === parent)?.title ?? null);
+
 /** What a change of an entry's facts would do, in the draft and for visitors, before it is done. */
 export const entryImpact = defineUseCase({
   input: EntryChange,
@@ -130,6 +157,9 @@ export const entryImpact = defineUseCase({
       path: after.value.path,
       /** Paths that move; the old ones lead to the new ones. */
       moves: moves.length,
+      /** What it stands below, and what it would where its path leads into another folder; null is nothing. */
+      below: titleBelow(draft.index, before.parent),
+      belowThen: titleBelow(draft.index, parentAt(draft.index, before, after.value.path)),
       draft: impactOn(draft),
       live: impactOn(live),
     });
@@ -147,11 +177,6 @@ export const changeEntry = defineUseCase({
       if (!after.ok) return after;
       const before = findEntry(index, change.entry) as EntryFacts;
       const moves = movesOf(index, before, after.value);
-      const moving = new Set(moves.map(({ entry }) => entry));
-      const taken = moves
-        .flatMap(({ to }) => index.byPath.get(to) ?? [])
-        .find(({ entry }) => !(entry !== null && moving.has(entry.id)));
-      if (taken) return fail(issue("path.taken", ["path"], { path: taken.path, other: taken.title }));
       await saveEntryFacts(head.id, { ...after.value, path: before.path }, transaction);
       await movePaths(head.id, moves, transaction);
       // pages that move are worked out before anyone sees that they did
@@ -319,10 +344,14 @@ export const bringBack = defineUseCase({
       const head = await lockSite(context.site.id, transaction);
       const removed = await takeRemoved(head.id, removal, transaction);
       if (!removed) return fail(issue("removal.gone", ["removal"]));
-      const { facts } = await siteIndex(head, head.now, transaction);
-      const paths = new Set(facts.entries.map(({ path }) => path));
-      const taken = removed.entries.find((entry) => paths.has(entry.path));
-      if (taken) return fail(issue("path.taken", [], { path: taken.path, other: taken.title }));
+      const before = await siteIndex(head, head.now, transaction);
+      // what is not published yet answers nowhere, and keeps its path all the same
+      const paths = new Map(before.facts.entries.map(({ path, title }) => [path, title]));
+      for (const { path } of removed.entries) {
+        const answering = answeringAt(before, path);
+        const other = paths.get(path) ?? (answering && titleOf(answering));
+        if (other !== undefined) return fail(issue("path.taken", [], { path, other }));
+      }
       await restoreContent(head.id, removed, transaction);
       const index = await makeIndex(await loadFacts(head, transaction), head.now);
       const key = await touchContent(head.id, transaction);

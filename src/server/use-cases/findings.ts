@@ -9,6 +9,7 @@ import type { CompiledDesign } from "../../core/placement/resolve";
 import type { SlotColumn } from "../../core/placement/slot-columns";
 import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
+import { vocabularyFor } from "../../messages/vocabulary";
 import { impactOfOperations, named } from "./impact-words";
 import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
@@ -131,7 +132,11 @@ const mendsInWords = (context: SiteContext, compiled: CompiledDesign, finding: F
   return mendsForFinding(compiled, finding, context.now).flatMap((mend) => {
     const impact = impactOfOperations(compiled, mend.operations, view);
     if (!impact.ok) return [];
-    const words = describeMend(mend, compiled.design);
+    const words = describeMend(
+      mend,
+      compiled.design,
+      vocabularyFor(compiled.index, mend.line ? [mend.line] : []),
+    );
     const body = findBody(compiled.design, "part", mend.part);
     return [
       {

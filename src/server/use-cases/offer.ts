@@ -43,11 +43,12 @@ export const offer = defineUseCase({
     return succeed({
       /** How many pages the selection stands for. */
       pages: numbers.value.reduce((sum, number) => sum + (resolution.value.weights[number] as number), 0),
-      ways: ways.flatMap(({ condition, ...way }) => {
+      ways: ways.flatMap(({ lines, ...way }) => {
         const impact = impactOfOperations(draft, way.operations, view);
         if (!impact.ok) return [];
-        const words = condition && describeCondition(condition, vocabularyFor(draft.index, [condition]));
-        return [{ ...way, line: words, impact: impact.value }];
+        const vocabulary = vocabularyFor(draft.index, lines);
+        const words = lines.map((line) => describeCondition(line, vocabulary));
+        return [{ ...way, lines: words, impact: impact.value }];
       }),
     });
   },
@@ -89,5 +90,5 @@ const releases = (draft: CompiledDesign, slot: Slot, numbers: readonly number[])
     .flatMap((identity) => chooseOperations(draft.design, identity, slot, undefined));
   return operations.length === 0
     ? []
-    : [{ way: "thisPageOnly", condition: null, operations, part: null, creates: false }];
+    : [{ way: "thisPageOnly", lines: [], operations, part: null, creates: false }];
 };

@@ -1,11 +1,11 @@
 import type { SiteIndex } from "../../core/addresses/facts";
-import { entryIdentity } from "../../core/model/identity";
+import { entryIdentity, kindIdentity } from "../../core/model/identity";
 import type { Audience, Clause, Facet } from "../../core/model/placement";
 import { collect } from "../../core/placement/page-sets";
 import type { Resolution } from "../../core/placement/resolution";
 import { setsOf } from "../../core/placement/site-sets";
 import { describeAudience, describeValue } from "../../messages/placement-sentences";
-import { vocabularyOf } from "../../messages/vocabulary";
+import { type Vocabulary, vocabularyOf } from "../../messages/vocabulary";
 
 /** Something a line can name: a clause, every page, or who looks. */
 export interface Place {
@@ -14,6 +14,8 @@ export interface Place {
   readonly words: string;
   /** Null for every page and for an audience. */
   readonly clause: Clause | null;
+  /** Of what takes two lines ("Prints and its archive"): the clause of the second one. */
+  readonly also: Clause | null;
   readonly audience: Audience | null;
   readonly pages: number;
   /** Title of the entry it is about, if it is about one. */
@@ -36,6 +38,8 @@ interface Candidate {
   readonly group: PlaceGroup;
   readonly facet: Facet;
   readonly value: string;
+  /** What a second line names with it. */
+  readonly with?: { readonly facet: Facet; readonly value: string };
   /** Typed words are looked for in these, and in the words of the place. */
   readonly also?: string;
 }
@@ -55,8 +59,18 @@ const begins = (typed: readonly string[], text: string): boolean => {
   return typed.every((word) => padded.includes(` ${word.replace(/[/(“]/g, " ").trim()}`));
 };
 
-/** What fits the typed words, the usual first, at most a screenful; each with how many pages it holds on. */
-export const findPlaces = (resolution: Resolution, query: string, whole: boolean) => {
+/** What is asked for: whether every page and who looks can be named, and whether what takes two lines can. */
+interface Wish {
+  readonly query: string;
+  readonly whole: boolean;
+  readonly pairs: boolean;
+}
+
+/**
+ * What fits the typed words, the usual first, at most a screenful; each with how many pages it holds on. A page whose
+ * title is what was typed comes before all that only sounds like it; archives come last.
+ */
+export const findPlaces = (resolution: Resolution, { query, whole, pairs }: Wish) => {
   const { index } = resolution.compiled;
   const typed = wordsOf(query);
   const entries = entryCandidates(index, typed);
@@ -77,28 +91,27 @@ export const findPlaces = (resolution: Resolution, query: string, whole: boolean
       group: "usual",
       words: "every page",
       clause: null,
+      also: null,
       audience: null,
       pages: resolution.pageTotal,
       title: null,
     });
   if (whole) for (const place of audiencePlaces(resolution, typed)) if (room("audience")) put(place);
-  for (const { group, facet, value, also } of [
-    ...siteCandidates(index),
-    ...pathCandidates(index, query),
-    ...entries,
-  ]) {
-    if (!room(group)) continue;
-    const said = describeValue(facet, value, words);
+  for (const { group, facet, value, also, with: second } of candidates(index, query, entries, words)) {
+    if (!room(group) || (second && !pairs)) continue;
+    const said = describeValue(facet, value, words) + (second ? secondWords(second.facet) : "");
     if (!begins(typed, `${said} ${also ?? ""}`)) continue;
     const clause = { facet, values: [value] };
-    const pages = countPages(resolution, clause);
+    const other = second ? { facet: second.facet, values: [second.value] } : null;
+    const pages = countPages(resolution, clause) + (other ? countPages(resolution, other) : 0);
     if (pages === 0 && (facet === "under" || facet === "childOf")) continue;
     const title = words.entries[value] ?? null;
     put({
-      key: `${facet} ${value}`,
+      key: `${facet} ${value}${second ? " with" : ""}`,
       group,
       words: said,
       clause,
+      also: other,
       audience: null,
       pages,
       title: isAboutEntry(facet) ? title : null,
@@ -108,6 +121,26 @@ export const findPlaces = (resolution: Resolution, query: string, whole: boolean
     places: found,
     isCut: found.length >= MOST || [...perGroup.values()].some((size) => size >= MOST_IN_GROUP),
   };
+};
+
+const secondWords = (facet: Facet): string =>
+  facet === "archiveOf" ? " and their archive" : " and the pages under it";
+
+/** Everything that could be meant, in the order it is offered. */
+const candidates = (
+  index: SiteIndex,
+  query: string,
+  entries: readonly Candidate[],
+  words: Vocabulary,
+): readonly Candidate[] => {
+  const name = query.trim().toLowerCase();
+  const isNamed = ({ facet, value }: Candidate) =>
+    facet === "entry" && name !== "" && words.entries[value]?.toLowerCase() === name;
+  const isArchive = ({ group }: Candidate) => group === "archives";
+  const all = [...siteCandidates(index), ...pathCandidates(index, query), ...entries];
+  const named = all.filter(isNamed);
+  const others = all.filter((each) => !isNamed(each));
+  return [...named, ...others.filter((each) => !isArchive(each)), ...others.filter(isArchive)];
 };
 
 const isAboutEntry = (facet: Facet): boolean => ["entry", "under", "childOf"].includes(facet);
@@ -133,6 +166,7 @@ const audiencePlaces = ({ compiled, pageTotal }: Resolution, typed: readonly str
         group: "audience",
         words,
         clause: null,
+        also: null,
         audience,
         pages: pageTotal,
         title: null,
@@ -142,7 +176,8 @@ const audiencePlaces = ({ compiled, pageTotal }: Resolution, typed: readonly str
 };
 
 /** What a site has of everything but entries and paths: never many, and looked through whole. */
-const siteCandidates = ({ facts, stems }: SiteIndex): readonly Candidate[] => {
+const siteCandidates = (index: SiteIndex): readonly Candidate[] => {
+  const { facts, stems } = index;
   const all = (group: PlaceGroup, facet: Facet, values: readonly string[]): readonly Candidate[] =>
     values.map((value) => ({ group, facet, value }));
   const periods = new Set(
@@ -153,12 +188,23 @@ const siteCandidates = ({ facts, stems }: SiteIndex): readonly Candidate[] => {
     ),
   );
   return [
-    ...all("usual", "role", ["front", "entry", "archive", "search", "notFound"]),
-    ...all(
-      "kinds",
-      "kind",
-      facts.kinds.map(({ id }) => id),
-    ),
+    // "any archive" is the same pages as "all archives": one line says it
+    ...all("usual", "role", ["front", "entry"]),
+    { group: "usual", facet: "role", value: "archive", also: "any archive" },
+    ...all("usual", "role", ["search", "notFound"]),
+    ...facts.kinds.flatMap(({ id }): readonly Candidate[] => [
+      { group: "kinds", facet: "kind", value: id },
+      ...(index.byIdentity.has(kindIdentity(id))
+        ? [
+            {
+              group: "kinds",
+              facet: "kind",
+              value: id,
+              with: { facet: "archiveOf", value: `kind:${id}` },
+            } as const,
+          ]
+        : []),
+    ]),
     ...all(
       "terms",
       "term",
@@ -171,7 +217,6 @@ const siteCandidates = ({ facts, stems }: SiteIndex): readonly Candidate[] => {
     ]),
     ...all("media", "medium", ["text", "video", "pictures", "sound"]),
     ...all("archives", "archiveOf", [
-      "any",
       ...facts.kinds.map(({ id }) => `kind:${id}`),
       ...facts.groupings.map(({ id }) => `grouping:${id}`),
       ...facts.terms.map(({ id }) => `term:${id}`),
@@ -213,6 +258,7 @@ const entryCandidates = (index: SiteIndex, typed: readonly string[]): readonly C
     )
       hits.push(page.entry.id);
   }
+  const isAbove = new Set(index.stems.flatMap(({ ancestors }) => ancestors));
   const of = (group: PlaceGroup, facet: Facet): readonly Candidate[] =>
     hits.map((value) => ({
       group,
@@ -220,6 +266,10 @@ const entryCandidates = (index: SiteIndex, typed: readonly string[]): readonly C
       value,
       also: index.byIdentity.get(entryIdentity(value))?.path ?? "",
     }));
-  return [...of("under", "under"), ...of("under", "childOf"), ...of("pages", "entry")];
+  const pages = of("pages", "entry");
+  const withBelow = pages.flatMap((page): readonly Candidate[] =>
+    isAbove.has(page.value) ? [{ ...page, with: { facet: "under", value: page.value } }] : [],
+  );
+  return [...of("under", "under"), ...of("under", "childOf"), ...pages, ...withBelow];
 };
 const SENTENCE = new Set(["pages", "right", "under"]);

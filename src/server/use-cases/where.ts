@@ -93,10 +93,11 @@ export const places = defineUseCase({
     query: z.string().max(300),
     /** A line may ask for every page, be for an audience; an exception or a part of a line may not. */
     whole: z.boolean().default(false),
+    pairs: z.boolean().default(false),
   }),
-  run: async (context, { query, whole }) => {
+  run: async (context, wish) => {
     const draft = await designAt(context, "draft", POOL);
     const resolution = resolveAll(draft, viewOf(context, { audience: "signedOut" }));
-    return succeed(findPlaces(resolution, query, whole));
+    return succeed(findPlaces(resolution, wish));
   },
 });

@@ -8,6 +8,7 @@ import { mendsForPart } from "../../core/placement/mends";
 import { partOf, resolveSlot } from "../../core/placement/resolve";
 import { POOL } from "../../data/database";
 import { describeMend } from "../../messages/mends";
+import { vocabularyFor } from "../../messages/vocabulary";
 import { impactOfOperations, named } from "./impact-words";
 import { defineUseCase } from "./use-case";
 import { badgeOf, designAt, resolutionFor, Seen, viewOf } from "./view-input";
@@ -67,7 +68,11 @@ export const mends = defineUseCase({
     return succeed({
       mends: mendsForPart(compiled, slot, number, part, view).flatMap((mend) => {
         const impact = impactOfOperations(compiled, mend.operations, view);
-        const words = describeMend(mend, compiled.design);
+        const words = describeMend(
+          mend,
+          compiled.design,
+          vocabularyFor(compiled.index, mend.line ? [mend.line] : []),
+        );
         return impact.ok ? [{ is: mend.is, words, operations: mend.operations, impact: impact.value }] : [];
       }),
     });

@@ -26,16 +26,18 @@ interface Props {
   readonly placeholder: string;
   /** Every page and who looks can be a line, but not an exception nor a part of a line. */
   readonly whole: boolean;
+  /** What takes two lines can be picked: "Prints and their archive". */
+  readonly pairs?: boolean;
   readonly onPick: (place: Place) => void;
 }
 
 /** Finds kinds, topics, pages, archives, audiences … by typing, each with the pages it holds on. */
-export const PlacePicker = ({ label, placeholder, whole, onPick }: Props) => {
+export const PlacePicker = ({ label, placeholder, whole, pairs = false, onPick }: Props) => {
   const [typed, setTyped] = useState("");
   const [open, setOpen] = useState(false);
   const [round, setRound] = useState(0);
   const query = useDeferredValue(typed);
-  const { data, isFetching } = useCall("places", { query, whole }, { enabled: open });
+  const { data, isFetching } = useCall("places", { query, whole, pairs }, { enabled: open });
   return (
     <Autocomplete
       key={round}

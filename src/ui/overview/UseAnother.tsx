@@ -249,7 +249,7 @@ const WayView = ({ way, wanted, isOne, onDone }: WayViewProps) => {
         ? isOne
           ? "This page only"
           : "These pages only, each by its own choice"
-        : `A line: Shows on ${way.line ?? ""}`;
+        : `${way.lines.length === 1 ? "A line" : "Two lines"}: Shows on ${way.lines.join(", and on ")}`;
   const run = async () => {
     const saved = await change.mutateAsync({ operations: [...way.operations] });
     onDone();

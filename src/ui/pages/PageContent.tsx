@@ -111,12 +111,12 @@ const ChangeEntry = ({
 }) => {
   const change = useAct("changeEntry");
   const say = useSnackbar().enqueueSnackbar;
-  const [fields, setFields] = useState<EntryFacts>(entry);
-  const { path, terms, access, inMenus } = fields;
+  const [fields, setFields] = useState<EntryFacts>({ ...entry, staysBelow: false });
+  const { path, terms, access, inMenus, staysBelow } = fields;
   const wish = {
     entry: entry.id,
     ...(inMenus === entry.inMenus ? {} : { inMenus }),
-    ...(path === entry.path ? {} : { path }),
+    ...(path === entry.path ? {} : { path, tree: staysBelow ? ("stays" as const) : ("along" as const) }),
     ...(terms.join() === entry.terms.join() ? {} : { terms: [...terms] }),
     ...(access === entry.access ? {} : { access: access as "public" }),
   };
@@ -139,6 +139,13 @@ const ChangeEntry = ({
       </DialogTitle>
       <DialogContent sx={{ display: "grid", gap: 2 }}>
         <EntryFields fields={fields} onChange={setFields} />
+        {impact.data && path !== entry.path && impact.data.below !== impact.data.belowThen ? (
+          <MovesInTree
+            {...impact.data}
+            stays={staysBelow}
+            onChange={(stays) => setFields({ ...fields, staysBelow: stays })}
+          />
+        ) : null}
         {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
         {impact.data && !isSame && !impact.error ? <EntryImpact impact={impact.data} /> : null}
         {change.error ? <Trouble>{change.error.message}</Trouble> : null}
@@ -162,7 +169,33 @@ interface EntryFacts {
   readonly terms: readonly string[];
   readonly access: string;
   readonly inMenus: boolean;
+  /** Of a path that leads into another folder: only the path is another. */
+  readonly staysBelow: boolean;
 }
+
+/** A path into another folder moves the page in the tree as well, unless one says it is about the path alone. */
+const MovesInTree = ({
+  below,
+  belowThen,
+  stays,
+  onChange,
+}: Pick<CallResult<"entryImpact">, "below" | "belowThen"> & {
+  readonly stays: boolean;
+  readonly onChange: (stays: boolean) => void;
+}) => {
+  const under = (title: string | null) => (title === null ? "no other page" : `“${title}”`);
+  return (
+    <Box>
+      <FormControlLabel
+        control={<Checkbox size="small" checked={!stays} onChange={(_, on) => onChange(!on)} />}
+        label={`It also stands below ${under(belowThen)} from now on, not below ${under(below)}`}
+      />
+      <Box sx={{ pl: 3.5 }}>
+        <Quiet>That is what breadcrumbs and “pages under” go by. Without it only the path is another.</Quiet>
+      </Box>
+    </Box>
+  );
+};
 
 interface EntryFieldsProps {
   readonly fields: EntryFacts;

@@ -228,9 +228,10 @@ const ShowsOn = ({ where, onWhere, clauses, onClauses }: ShowsOnProps) => {
               label="Shows on"
               placeholder="type a kind, topic, page …"
               whole={false}
+              pairs
               onPick={(place) => {
                 learn(place);
-                if (place.clause) onClauses([...clauses, place.clause]);
+                onClauses([...clauses, ...[place.clause, place.also].flatMap((clause) => clause ?? [])]);
               }}
             />
           </Box>

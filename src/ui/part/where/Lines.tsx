@@ -31,7 +31,8 @@ export const Lines = ({ title, nothing, lines, whole, onChange, onAudience }: Li
   const add = (place: Place) => {
     learn(place);
     if (place.audience !== null) return onAudience?.(place.audience);
-    onChange([...lines, { clauses: place.clause ? [place.clause] : [] }]);
+    const second = place.also ? [{ clauses: [place.also] }] : [];
+    onChange([...lines, { clauses: place.clause ? [place.clause] : [] }, ...second]);
   };
   return (
     <Box component="section" aria-label={title}>
@@ -60,6 +61,7 @@ export const Lines = ({ title, nothing, lines, whole, onChange, onAudience }: Li
             lines.length === 0 ? "type a kind, topic, page …" : "or on: type a kind, topic, page …"
           }
           whole={whole}
+          pairs
           onPick={add}
         />
       </Box>

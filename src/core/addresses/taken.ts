@@ -1,0 +1,32 @@
+import type { EntryFacts } from "../model/content";
+import { entryIdentity } from "../model/identity";
+import type { Address, SiteIndex } from "./facts";
+import { splitPage } from "./paths";
+
+/** What answers at a path of a site. */
+export interface Answering {
+  readonly page: Address;
+  /** 1, or the number of a later page of an archive or of search results, whether there are so many or not. */
+  readonly pageNumber: number;
+}
+
+/** What answers at a path, later pages included; undefined if nothing does. The path is canonical. */
+export const answeringAt = (index: SiteIndex, path: string): Answering | undefined => {
+  const exact = index.byPath.get(path);
+  if (exact) return { page: exact, pageNumber: 1 };
+  const { stem, page: pageNumber } = splitPage(path);
+  const page = pageNumber === 1 ? undefined : index.byPath.get(stem);
+  return page && (page.archiveOf !== null || page.role === "search") ? { page, pageNumber } : undefined;
+};
+
+/** The entry right above a path: whose own path is the folder it lies in. Null where there is none. */
+export const entryAbove = (index: SiteIndex, path: string): EntryFacts | null => {
+  const folder = path.replace(/[^/]+\/$/, "");
+  return folder === path || folder === "/"
+    ? null
+    : (index.facts.entries.find((entry) => entry.path === folder) ?? null);
+};
+
+/** Whether an entry is another, or stands below it. */
+export const isWithin = (index: SiteIndex, entry: string, other: string): boolean =>
+  entry === other || (index.byIdentity.get(entryIdentity(entry))?.ancestors.includes(other) ?? false);
