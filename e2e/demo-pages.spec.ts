@@ -11,7 +11,7 @@ import { shaper } from "../test/shaper";
 import { blankPage, leastInChromium, loadFonts } from "./blank-page";
 import { PAGES } from "./public-pages";
 import { isWhole, sample } from "./sample";
-import { open, signIn } from "./studio";
+import { open, PORT, signIn } from "./studio";
 
 const ask = <T>(page: Page, name: string, site: string, input: object): Promise<T> =>
   page.evaluate(
@@ -81,6 +81,87 @@ test("G11: the edges of every header of both sites are Chromium's, to the pixel,
   }
   console.log(`headers of the sample sites: ${looked} edges looked at, ${wrong.length} apart`);
   expect(looked).toBeGreaterThan(6);
+  expect(wrong).toEqual([]);
+});
+
+/** What is wrong with menus of a page that is looked at as it is: rows that broke, buttons where the row fits, things wider than the screen. */
+const wrongMenus = (page: Page): Promise<readonly string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    if (document.documentElement.scrollWidth > innerWidth) found.push("wider than the screen");
+    const isBroken = (row: Element): boolean => {
+      const items = [...row.children].map((item) => item.getBoundingClientRect());
+      return items.some(({ top }, at) => at > 0 && top >= (items[at - 1]?.bottom ?? 0));
+    };
+    /** Whether what stands beside one another in a band's cells shares a line, and none reaches out of it. */
+    const isTorn = (band: Element): boolean =>
+      band.scrollWidth > band.clientWidth ||
+      [...band.querySelectorAll(".cell:not(.column)")].some(isBroken) ||
+      [...band.querySelectorAll(".b-menu > .row:not(.column)")].some(isBroken);
+    for (const band of document.querySelectorAll(".slot-header .in")) {
+      const menus = [...band.querySelectorAll(".b-menu")].filter((menu) =>
+        menu.querySelector(":scope > .open"),
+      );
+      if (menus.length === 0) continue;
+      const isButton = menus.some(
+        (menu) => getComputedStyle(menu.querySelector(":scope > .open") as Element).display !== "none",
+      );
+      if (!isButton) {
+        if (isTorn(band)) found.push("a row that broke");
+        continue;
+      }
+      const style = document.createElement("style");
+      style.textContent =
+        ".b-menu:has(>.open){display:block!important}.b-menu>.row{display:flex!important}.b-menu>.open{display:none!important}";
+      document.head.append(style);
+      if (!isTorn(band)) found.push("a button where the row fits");
+      style.remove();
+    }
+    return found;
+  });
+
+test("menus of the public pages themselves: no row breaks and no button stands where the row fits, at every width", async ({
+  page,
+}) => {
+  test.setTimeout(isWhole ? 3_600_000 : 300_000);
+  const wrong: string[] = [];
+  let looked = 0;
+  for (const [site, at] of sample(PAGES, 5)) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`http://${site}.localhost:${PORT}${at}`);
+    await page.evaluate(() => document.fonts.ready);
+    const look = async (width: number) => {
+      await page.setViewportSize({ width, height: 800 });
+      looked += 1;
+      for (const each of await wrongMenus(page)) wrong.push(`${site}${at} at ${width}: ${each}`);
+    };
+    const isButton = async (width: number) => {
+      await page.setViewportSize({ width, height: 800 });
+      return page.evaluate(() => {
+        const button = document.querySelector(".slot-header .b-menu > .open");
+        return button !== null && getComputedStyle(button).display !== "none";
+      });
+    };
+    if (isWhole) for (let width = 320; width <= 1600; width += 1) await look(width);
+    else {
+      let before = await isButton(320);
+      for (let width = 320; width <= 1600; width += 32) {
+        await look(width);
+        const now = await isButton(width);
+        if (now === before) continue;
+        // the very width at which it changes, and its neighbours
+        let [low, high] = [width - 32, width];
+        while (high - low > 1) {
+          const middle = (low + high) >> 1;
+          if ((await isButton(middle)) === now) high = middle;
+          else low = middle;
+        }
+        for (const each of [high - 1, high, high + 1]) await look(each);
+        before = now;
+      }
+    }
+  }
+  console.log(`menus of public pages: ${looked} widths looked at, ${wrong.length} wrong`);
   expect(wrong).toEqual([]);
 });
 

@@ -175,8 +175,15 @@ test("G23: a change of the house style is taken back in one click, and any editi
     const published = page.getByRole("region", { name: "Published" }).getByRole("listitem");
     await published
       .filter({ has: page.locator("strong", { hasText: new RegExp(`^${edition}$`) }) })
-      .getByRole("button", { name: "Restore" })
+      .getByRole("button", { name: "Restore …" })
       .click();
+    // nothing is live before its impact was seen
+    const asked = page.getByRole("dialog", { name: `Make edition ${edition} live again?` });
+    await expect(asked.getByText(/^What visitors will see otherwise: \d+ pages/)).toBeVisible();
+    await expect(asked.getByText(/house style \(.*corners.*\)/i).first()).toBeVisible();
+    await asked.getByRole("button", { name: "Make it live" }).click();
+    await expect(asked).toHaveCount(0);
+    await expect(page.getByRole("button", { name: "Take it back" })).toBeVisible();
   };
   const row = page
     .getByRole("region", { name: "Published" })

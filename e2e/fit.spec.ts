@@ -2,6 +2,7 @@ import { expect, test } from "@playwright/test";
 import type { Band } from "../src/core/design/part";
 import { BandFit } from "../src/core/layout/fit";
 import { FAMILIES } from "../src/core/measure/families";
+import { linesOf } from "../src/core/measure/lines";
 import { TextMeasure } from "../src/core/measure/text-measure";
 import { renderPage } from "../src/core/render/page";
 import { ENGLISH } from "../src/messages/visitor-words";
@@ -10,6 +11,7 @@ import { randomHeader, WORDS } from "../test/random-header";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, leastInChromium, loadFonts } from "./blank-page";
+import { isWhole } from "./sample";
 
 /** Chromium's own layout is the oracle: what the core computes is looked up in it. */
 
@@ -58,6 +60,136 @@ test("text widths are Chromium's, to 1/64 px", async ({ page }) => {
   );
   expect(wrong).toEqual([]);
   expect(equal / cases.length).toBeGreaterThan(0.99);
+});
+
+/** Letters of languages, with what they have of their own; and characters that are not drawn. */
+const LETTERS: Readonly<Record<string, string>> = {
+  en: "abcdefghijklmnopqrstuvwxyz AVTWY.,'’-–",
+  de: "aäoöuüß efstz AÄÖÜ",
+  fr: "œŒéèêëàâçïîôûù'’« » AEIOU",
+  tr: "ıİiIşŞğĞçöü lf fi",
+  nl: "ĳĲijIJ áéíóú abel",
+  pl: "ąćęłńóśźż ŁŻ",
+  cs: "ěščřžýáíéůúťďň",
+  vi: "ăâđêôơưạảấầẩẫậắằẳẵặẹẻẽếềểễệỉịọỏốồổỗộớờởỡợụủứừửữựỳỵỷỹ",
+  ro: "șțăâî ȘȚ",
+  ca: "l·l àèéíïòóúüç",
+  el: "αβγδεζηθικλμνξοπρσςτυφχψω άέήίόύώ ΑΒΓΔ",
+  ru: "абвгдежзийклмнопрстуфхцчшщъыьэюя АБВ",
+  sr: "абвгдђежзијклљмнњопрстћуфхцчџш БГД",
+  uk: "абвгґдеєжзиіїйклмн",
+  he: "אבגדהוזחטיכלמנסעפצקרשתםןץףך 12,.",
+  ar: "ابتثجحخدذرزسشصضطظعغفقكلمنهويةىء 12.،لا",
+};
+const UNDRAWN = "abfi\u00ad\u200b\u200d\u2060\ufeff\u00a0\u200e\u2009\u202fVAk";
+
+test(`text widths in ${Object.keys(LETTERS).length} languages are Chromium's, to 1/64 px, wherever a family has the letters`, async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const seed = runSeed(17);
+  const random = seeded(seed);
+  const languages = Object.keys(LETTERS);
+  const cases = Array.from({ length: isWhole ? 12_000 : 2500 }, () => {
+    const language = random.pick(languages);
+    const letters = [...(random.chance(0.1) ? UNDRAWN : (LETTERS[language] as string))];
+    const size = (random.below(40 * 16) + 160) / 16;
+    const text = Array.from({ length: 2 + random.below(16) }, () => random.pick(letters)).join("");
+    return {
+      language,
+      text: text.trim().replace(/ +/g, " ") || "x",
+      setting: {
+        family: random.pick(FAMILY_NAMES),
+        weight: random.pick([400, 500, 700]),
+        size,
+        spacing: random.chance(0.3) ? size * 0.1 : 0,
+        upper: random.chance(0.2),
+      },
+    };
+  });
+  await blankPage(page);
+  await loadFonts(page);
+  const seen = await page.evaluate((all) => {
+    document.body.innerHTML = all
+      .map(({ language, setting: { family, weight, size, spacing, upper } }) => {
+        const css = `position:absolute;white-space:pre;font:${weight} ${size}px '${family}';letter-spacing:${spacing}px;text-transform:${upper ? "uppercase" : "none"}`;
+        return `<span lang="${language}" style="${css}"></span>`;
+      })
+      .join("");
+    const spans = [...document.body.children];
+    // as it is written: composed
+    for (const [at, span] of spans.entries()) span.textContent = all[at]?.text.normalize("NFC") ?? "";
+    return spans.map((span) => span.getBoundingClientRect().width);
+  }, cases);
+  const told = cases.map(({ text, setting, language }, at) => ({
+    text,
+    language,
+    setting,
+    width: shaper.width(text, setting, [], language),
+    seen: seen[at] as number,
+  }));
+  const measured = told.filter(({ width }) => width !== null);
+  const wrong = measured.filter(({ width, seen: there }) => Math.abs((width as number) - there) > 1 / 64);
+  const inAll = languages.filter((each) => measured.some(({ language }) => language === each));
+  console.log(
+    `labels: ${cases.length} in ${languages.length} languages, ${measured.length} measured, ${wrong.length} apart by more than 1/64 px (seed ${seed})`,
+  );
+  expect(wrong).toEqual([]);
+  expect(inAll).toEqual(languages);
+  // no letter of a Latin alphabet is left out anywhere
+  const latin = told.filter(({ language }) => !["vi", "el", "ru", "sr", "uk", "he", "ar"].includes(language));
+  expect(latin.filter(({ width }) => width === null)).toEqual([]);
+});
+
+test("lines of texts with soft hyphens, no-break spaces and hyphens are Chromium's", async ({ page }) => {
+  test.setTimeout(300_000);
+  const seed = runSeed(18);
+  const random = seeded(seed);
+  const words =
+    "Open nights Über\u00adnach\u00adtungs\u00admöglich\u00adkeiten 10\u00a0km the domes «\u00a0oui\u00a0» AVATAR fish-and-chips Donau\u00addampf\u00adschiff a".split(
+      " ",
+    );
+  const measure = new TextMeasure(shaper, pageData().style, "en");
+  const cases = Array.from({ length: isWhole ? 2000 : 300 }, (_, at) => {
+    const size = (random.below(30 * 16) + 160) / 16;
+    const setting = {
+      family: random.pick(FAMILY_NAMES),
+      weight: random.pick([400, 700]),
+      size,
+      spacing: random.chance(0.2) ? size * 0.05 : 0,
+      upper: false,
+    };
+    const all = Array.from({ length: 1 + random.below(6) }, () => random.pick(words));
+    const some = all.slice(0, 1 + random.below(all.length)).join(" ");
+    // half of them a few 64ths more or less than their first words take
+    const needed = (shaper.width(some, setting) ?? 100) + random.pick([-3, -2, -1, 0, 1, 2]) / 64;
+    const width = at % 2 === 1 ? needed : 40 + random.below(300);
+    return { text: all.join(" "), setting, width: Math.max(width, size * 3) };
+  });
+  await blankPage(page);
+  await loadFonts(page);
+  const seen = await page.evaluate((all) => {
+    document.body.innerHTML = all
+      .map(({ width, setting: { family, weight, size, spacing } }) => {
+        const css = `position:absolute;width:${width}px;overflow-wrap:break-word;font:${weight} ${size}px '${family}';line-height:${Math.round(size * 2)}px;letter-spacing:${spacing}px`;
+        return `<div style="${css}"></div>`;
+      })
+      .join("");
+    return [...document.body.children].map((box, at) => {
+      const { text, setting } = all[at] as (typeof all)[number];
+      box.textContent = text;
+      return Math.round(box.getBoundingClientRect().height / Math.round(setting.size * 2));
+    });
+  }, cases);
+  const told = cases.map((each, at) => ({
+    ...each,
+    ...linesOf(each.text, each.setting, each.width, measure),
+    seen: seen[at],
+  }));
+  const wrong = told.filter(({ isExact, lines, seen: there }) => isExact && lines.length !== there);
+  console.log(`lines: ${cases.length} texts, ${wrong.length} apart (seed ${seed})`);
+  expect(wrong).toEqual([]);
+  expect(told.filter(({ isExact }) => isExact).length).toBeGreaterThan(cases.length * 0.6);
 });
 
 test("G11: the edge where a header stops fitting in one row is Chromium's, to the pixel", async ({

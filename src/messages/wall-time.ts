@@ -1,6 +1,6 @@
 /**
- * Wall times of a site's IANA zone and the instants they are. Zones are known to `Intl`, which the core does not use:
- * windows and dates become instants here, before they reach it.
+ * Wall times of a site's IANA zone and the instants they are. Zones are known to `Intl`; windows and dates become
+ * instants here, before they reach the core.
  */
 
 /** Whether the zone exists. */

@@ -1,6 +1,7 @@
 import type { EntryFacts, Kind, SiteFacts, Term } from "../model/content";
 import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 import { type Address, type ArchiveOf, type Lookup, laterPage, type SiteIndex } from "./facts";
+import { periodsAt } from "./periods";
 
 /**
  * Enumerates a site's stems at an instant: one for each published entry, archives for each kind that has one, each
@@ -319,16 +320,17 @@ const archives = (
     }));
   const ofDates = facts.kinds
     .filter((kind) => kind.hasDateArchives)
-    .flatMap((kind) => datePeriods(kind, published).map((period) => dateArchive(kind, period)));
+    .flatMap((kind) =>
+      datePeriods(kind, published, facts.settings.timeZone).map((period) => dateArchive(kind, period)),
+    );
   return [...ofKinds, ...ofTerms, ...ofAuthors, ...ofDates];
 };
 
-const datePeriods = (kind: Kind, published: readonly EntryFacts[]): readonly string[] => {
+const datePeriods = (kind: Kind, published: readonly EntryFacts[], timeZone: string): readonly string[] => {
   const periods = new Set<string>();
   for (const entry of published) {
     if (entry.kind !== kind.id || entry.publishedOn === null) continue;
-    periods.add(entry.publishedOn.slice(0, 4));
-    periods.add(entry.publishedOn.slice(0, 7));
+    for (const period of periodsAt(entry.publishedOn, timeZone)) periods.add(period);
   }
   return [...periods].sort().reverse();
 };

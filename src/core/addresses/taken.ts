@@ -13,7 +13,11 @@ export interface Answering {
 /** What answers at a path, later pages included; undefined if nothing does. The path is canonical. */
 export const answeringAt = (index: SiteIndex, path: string): Answering | undefined => {
   const exact = index.byPath.get(path);
-  if (exact) return { page: exact, pageNumber: 1 };
+  return exact ? { page: exact, pageNumber: 1 } : laterPageAt(index, path);
+};
+
+/** The later page that a path is of, where its archive or the search is there, whatever else lies at the path. */
+export const laterPageAt = (index: SiteIndex, path: string): Answering | undefined => {
   const { stem, page: pageNumber } = splitPage(path);
   const page = pageNumber === 1 ? undefined : index.byPath.get(stem);
   return page && (page.archiveOf !== null || page.role === "search") ? { page, pageNumber } : undefined;

@@ -1,4 +1,5 @@
 import type { SiteIndex } from "../addresses/facts";
+import { periodsAt } from "../addresses/periods";
 import type { EntryFacts } from "../model/content";
 import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 import { withNumber, withoutNumber } from "../model/sorted-numbers";
@@ -42,15 +43,15 @@ const ranked = (places: Uint32Array): Order => {
 };
 
 /** The archives of the year and of the month of an entry. */
-const periodsOf = ({ kind, publishedOn }: EntryFacts): readonly string[] =>
-  publishedOn === null ? [] : [4, 7].map((length) => dateIdentity(kind, publishedOn.slice(0, length)));
+const periodsOf = ({ kind, publishedOn }: EntryFacts, timeZone: string): readonly string[] =>
+  publishedOn === null ? [] : periodsAt(publishedOn, timeZone).map((period) => dateIdentity(kind, period));
 
 /** The lists an entry stands in, by the identity of the archive that is about it. */
-const listsFor = (entry: EntryFacts, terms: readonly string[]): readonly string[] => [
+const listsFor = (entry: EntryFacts, terms: readonly string[], timeZone: string): readonly string[] => [
   kindIdentity(entry.kind),
   ...terms.map((term) => termIdentity(term)),
   ...(entry.author === null ? [] : [authorIdentity(entry.author)]),
-  ...periodsOf(entry),
+  ...periodsOf(entry, timeZone),
 ];
 
 /** Places by a key, while they are gathered. */
@@ -67,7 +68,7 @@ class Growing {
 }
 
 const identitiesFor = (index: SiteIndex, entry: EntryFacts): readonly string[] =>
-  listsFor(entry, index.byIdentity.get(entryIdentity(entry.id))?.terms ?? []);
+  listsFor(entry, index.byIdentity.get(entryIdentity(entry.id))?.terms ?? [], index.facts.settings.timeZone);
 
 const NONE = new Uint32Array(0);
 
@@ -98,7 +99,7 @@ export class EntryLists {
       kinds.add(entry.kind, place);
       for (const term of index.byIdentity.get(entryIdentity(entry.id))?.terms ?? []) terms.add(term, place);
       if (entry.author !== null) authors.add(entry.author, place);
-      for (const period of periodsOf(entry)) dates.add(period, place);
+      for (const period of periodsOf(entry, index.facts.settings.timeZone)) dates.add(period, place);
     }
     return new EntryLists(
       index.published,

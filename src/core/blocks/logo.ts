@@ -40,8 +40,13 @@ export const logo = defineBlock({
       height: rem(value),
       width: "auto",
     }));
-    const image = (shown: Picture, name?: string) =>
-      pictureHtml(shown, { sizes: "240px", alt: profile.name, eager: true, class: name });
+    const image = (shown: Picture, name?: string) => {
+      // the ratio of the file a browser chooses is rounded; what is measured is that of the original
+      context.css.node(`.${nodeClass(block.id)} ${name ? `.${name}` : "img"}`, {
+        "aspect-ratio": `${shown.width}/${shown.height}`,
+      });
+      return pictureHtml(shown, { sizes: "240px", alt: profile.name, eager: true, class: name });
+    };
     // over a picture the logo made for it stands in, until the band is solid
     const over = context.isOver && variant === "normal" ? pictures[profile.logoOverPictures] : undefined;
     const inside = !picture

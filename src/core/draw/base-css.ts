@@ -138,9 +138,11 @@ ${linkCss(style)}
 ${textStyles(style)}
 .skip{position:absolute;left:-999px}.skip:focus{left:1rem;top:1rem;z-index:9;background:var(--surface);color:var(--text);padding:.5rem 1rem}
 .hidden{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
+main{flex:1;display:flex;flex-direction:column;min-width:0}
 .slot-layout{flex:1}
-.with-side{flex:1;display:grid;grid-template-columns:minmax(0,1fr) minmax(220px,300px);max-width:calc(var(--content) + 3rem);width:100%;margin-inline:auto}
-@media (width < ${style.measures.edgeWide / 16}em){.with-side{grid-template-columns:minmax(0,1fr)}}
+.with-side{flex:1;display:grid;grid-template:auto 1fr/minmax(0,1fr) minmax(0,calc(var(--content) - 252px)) minmax(220px,300px) minmax(0,1fr)}
+.with-side>main{display:contents}.with-side .slot-titleBar{grid-area:1/1/2/-1}.with-side .slot-layout{grid-area:2/2/3/3}.slot-side{grid-area:2/3/3/4}
+@media (width < ${style.measures.edgeWide / 16}em){.with-side{display:block}.with-side>main{display:flex}}
 .band{position:relative;container-type:inline-size}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
 .full>.in{max-width:none}.boxed{width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto}
@@ -150,5 +152,9 @@ ${textStyles(style)}
 @media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;min-width:0;justify-content:flex-start!important}}
 .bg{position:absolute;inset:0;overflow:hidden;isolation:isolate}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
 .bg::before,.bg::after{content:"";position:absolute;inset:0}.bg::before{z-index:1}.bg::after{z-index:2}
-@media (prefers-reduced-motion:no-preference){.band a,.band summary,.band button{transition:color var(--motion),background-color var(--motion),border-color var(--motion)}}${pageTexture(style)}`;
+@media (prefers-reduced-motion:no-preference){.band a,.band summary,.band button{transition:color var(--motion),background-color var(--motion),border-color var(--motion)}}${pageTexture(style)}
+${PRINT}`;
 };
+
+/** On paper: words on white, nothing that follows or is laid over, nothing to press. */
+const PRINT = `@media print{body{display:block;background:#fff}.band{position:static!important;margin-block:0!important;translate:none!important;background:none!important;color:#000!important}.band *{color:#000!important}.bg,.skip,.stop,.b-menu,.b-search,.b-pager,.b-backToTop,.b-signUp,.b-account,.b-notice .close{display:none!important}h1,h2,h3,h4{break-after:avoid}figure,img,tr{break-inside:avoid}}`;

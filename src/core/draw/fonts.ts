@@ -39,7 +39,7 @@ export const ownFontPath = (file: string): string => `/_fonts/own/${file}.woff2`
 export const firstFontFiles = (style: FontValues): readonly string[] =>
   usedFamilies(style).flatMap((name) => {
     const own = style.ownFonts.find((font) => font.family === name);
-    const shipped = FAMILIES[name]?.files[0];
+    const shipped = FAMILIES[name]?.files.at(-1);
     return own ? [ownFontPath(own.file)] : shipped ? [`/_fonts/${shipped.file}`] : [];
   });
 

@@ -20,7 +20,8 @@ export const escapeHtml = (text: string): string =>
   SPECIAL.test(text) ? text.replace(/[&<>"']/g, (found) => ESCAPES[found] as string) : text;
 
 const textOf = (content: Content): string => {
-  if (typeof content === "string") return escapeHtml(content);
+  // composed, as it is measured: a browser sets decomposed letters otherwise
+  if (typeof content === "string") return escapeHtml(content.normalize("NFC"));
   if (content instanceof SafeHtml) return content.text;
   if (content === null || content === undefined || content === false) return "";
   if (typeof content === "number") return String(content);

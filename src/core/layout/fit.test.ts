@@ -37,11 +37,33 @@ describe("a text's width", () => {
     expect(shaper.width("i", upper, [], "tr")).toBe(shaper.width("İ", setting));
     expect(shaper.width("i", upper)).toBe(shaper.width("I", setting));
   });
+  it("has letters in whichever file of the family has them: œ, Œ and ı are with the Latin ones, ệ with the Vietnamese", () => {
+    for (const letter of ["œ", "Œ", "ı", "ệ"]) expect(shaper.width(letter, setting)).not.toBeNull();
+  });
+  it("is told in other scripts where the family has them, from right to left too", () => {
+    const rubik = { ...setting, family: "Rubik" };
+    for (const text of ["Обсерватория", "מצפה 12", "مرصد"])
+      expect(shaper.width(text, rubik)).toBeGreaterThan(0);
+    expect(shaper.width("Αστέρια", { ...setting, family: "Literata" })).toBeGreaterThan(0);
+    // joined letters take no letter spacing; what stands beside them may or may not
+    const spaced = { ...rubik, spacing: 3 };
+    expect(shaper.width("مرصد", spaced)).toBe(shaper.width("مرصد", rubik));
+    expect(shaper.width("مرصد 12", spaced)).toBeNull();
+  });
+  it("gives no letter spacing to what is not drawn", () => {
+    const spaced = { ...setting, spacing: 4 };
+    for (const undrawn of ["\u00ad", "\u200b", "\u200d", "\u2060", "\ufeff"])
+      expect(shaper.width(`a${undrawn}b`, spaced)).toBe(shaper.width("ab", spaced));
+  });
+  it("follows the language where capitals do: Greek ones have no accents", () => {
+    const greek = { ...setting, family: "Literata", upper: true };
+    expect(shaper.width("ώρα", greek, [], "el")).toBe(shaper.width("ωρα", greek, [], "el"));
+  });
   it("is the same however accents are written", () => {
     expect(shaper.width("e\u0301", setting)).toBe(shaper.width("é", setting));
   });
-  it.each(["月の夜", "مرصد", "🌒", "ệ"])(
-    "of %s cannot be told: no shipped file has it, and room is kept",
+  it.each(["月の夜", "مرصد", "🌒", "j\u0301"])(
+    "of %s cannot be told: no file of the family has it whole, and room is kept",
     (text) => {
       expect(shaper.width(text, setting)).toBeNull();
       const line = measure.line(text, setting);

@@ -80,8 +80,17 @@ export class Row {
   cellWidth(id: string, at: number): number | null {
     const place = this.#cells.findIndex((cell) => cell.id === id);
     if (place < 0) return null;
-    const isTold = this.isExact || this.#shares.every((share) => share > 0) || this.#isStacked;
-    return isTold ? (this.#widths(at)[place] as number) : null;
+    const isTold = this.#isStacked
+      ? this.#givesWay(place)
+      : this.#cells.every((_, each) => this.#givesWay(each));
+    return this.isExact || isTold ? (this.#widths(at)[place] as number) : null;
+  }
+
+  /** Whether a cell is as wide as its share, whatever is in it: one whose content is no wider than that is known to be. */
+  #givesWay(place: number): boolean {
+    if (this.#extents[place]?.isExact) return this.#isStacked || (this.#shares[place] ?? 0) > 0;
+    const isColumn = this.#cells[place]?.direction === "column";
+    return isColumn && (this.#isStacked || (this.#shares[place] ?? 0) > 0);
   }
 
   /** Where the content of each cell lies: its middle, px from the middle of the row, and how wide it is. */

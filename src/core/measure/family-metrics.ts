@@ -20,6 +20,8 @@ export const FAMILY_METRICS: Readonly<Record<string, FamilyMetrics>> = {
   "Work Sans": { ascent: 0.93, descent: 0.243, lineGap: 0, widths: [0.5068, 0.508] },
   Figtree: { ascent: 0.95, descent: 0.25, lineGap: 0, widths: [0.4564, 0.4694] },
   Karla: { ascent: 0.917, descent: 0.252, lineGap: 0, widths: [0.4622, 0.4833] },
+  Rubik: { ascent: 0.935, descent: 0.25, lineGap: 0, widths: [0.4731, 0.5025] },
+  Handjet: { ascent: 0.8824, descent: 0.2353, lineGap: 0, widths: [0.3388, 0.3388] },
   Literata: { ascent: 1.177, descent: 0.308, lineGap: 0, widths: [0.4772, 0.5092] },
   Lora: { ascent: 1.006, descent: 0.274, lineGap: 0, widths: [0.4742, 0.4854] },
   Bitter: { ascent: 0.935, descent: 0.265, lineGap: 0, widths: [0.4654, 0.4743] },

@@ -10,9 +10,13 @@ import type { TextMeasure } from "./text-measure";
  */
 const TOLERANCE = 1 / 64;
 
+/** What CSS takes for white space; a no-break space is a letter like others (CSS Text 3 §4). */
+const WHITE_SPACE = /[ \t\n\r\f]+/g;
+
 const lettersOf = (text: string): readonly string[] =>
-  // what combines stays with what it combines with (general category M), as far as headings need it
-  text.match(/\P{M}\p{M}*|\p{M}+/gu) ?? [];
+  // what combines stays with what it combines with (general category M), as far as headings need it; a space hangs, and a
+  // soft hyphen is drawn with the letter before it
+  text.match(/\P{M}[\p{M}\u00ad ]*|\p{M}+/gu) ?? [];
 
 export interface Lines {
   readonly lines: readonly string[];
@@ -30,7 +34,7 @@ export const linesOf = (text: string, setting: TextSetting, width: number, measu
   };
   const lines: string[] = [];
   let line = "";
-  for (const piece of piecesOf(text.replace(/\s+/g, " ").trim())) {
+  for (const piece of piecesOf(text.replace(WHITE_SPACE, " ").replace(/^ | $/g, ""))) {
     if (fits(line + piece)) {
       line += piece;
       continue;
@@ -48,5 +52,5 @@ export const linesOf = (text: string, setting: TextSetting, width: number, measu
     }
   }
   if (line !== "") lines.push(line);
-  return { lines: lines.map((each) => each.trimEnd()), isExact };
+  return { lines: lines.map((each) => each.replace(/ +$/, "")), isExact };
 };

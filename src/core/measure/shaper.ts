@@ -1,6 +1,7 @@
 import type * as HarfBuzz from "harfbuzzjs";
 import { FAMILIES, type FontFile } from "./families";
 import { type FamilyMetrics, SAMPLE } from "./family-metrics";
+import { stretchesOf } from "./runs";
 
 /**
  * Widths of texts from the fonts' own tables, as Chromium's layout has them to 1/64 px. HarfBuzz does the shaping; it
@@ -23,10 +24,11 @@ export interface FontOfSite {
   readonly file: string;
 }
 
-/** Text in one file: what a browser shapes in one go. */
+/** Text in one file, script and direction: what a browser shapes in one go. */
 interface Run {
   readonly file: string;
   readonly text: string;
+  readonly isRightToLeft: boolean;
 }
 
 /** Lengths in a run in units of its font, and how many letters take letter spacing; null where a glyph is missing. */
@@ -43,10 +45,28 @@ interface Instance {
   readonly unitsPerEm: number;
 }
 
-/** The rules of Turkish and Azerbaijani for i (Unicode SpecialCasing.txt); every other language uses the common ones. */
-const DOTTED_I: ReadonlySet<string> = new Set(["tr", "az"]);
-const upperCase = (text: string, language: string): string =>
-  (DOTTED_I.has(language.slice(0, 2)) ? text.replaceAll("i", "İ") : text).toUpperCase();
+/** Languages with rules of their own (Unicode SpecialCasing.txt, and CLDR for Greek, which drops its accents). */
+const OWN_CAPITALS: ReadonlySet<string> = new Set(["tr", "az", "lt", "el"]);
+const upperCase = (text: string, language: string): string => {
+  const own = language.slice(0, 2);
+  return OWN_CAPITALS.has(own) ? text.toLocaleUpperCase(own) : text.toUpperCase();
+};
+
+/** Joined letters take no letter spacing, which would tear them apart (CSS Text 4 §10.2). */
+const JOINED = /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}\p{Script=Nko}]/u;
+
+/** Characters that take no room, and no letter spacing (as Chromium has it: measured there). */
+const WIDTHLESS = /^[\u00ad\u200b-\u200f\u202a-\u202e\u2060\u2066-\u2069\ufeff]$/;
+
+const FIXED_SPACES = /^[\u2000-\u200a\u202f\u205f\u3000]$/;
+/** A browser takes it from another font where a family has none, and nothing is kerned across it. */
+const NON_JOINER = "\u200c";
+/** What is not drawn goes with the letter before it. */
+const isCarried = (letter: string): boolean => letter !== NON_JOINER && WIDTHLESS.test(letter);
+const takesSpacing = (letter: string): boolean => !WIDTHLESS.test(letter) && !JOINED.test(letter);
+
+/** What combines stays with what it combines with. */
+const CLUSTERS = /\P{M}\p{M}*|\p{M}+/gu;
 
 const [REGULAR, BOLD] = [400, 700];
 const NO_LIGATURES = ["liga=0", "clig=0", "calt=0"];
@@ -102,27 +122,37 @@ export class Shaper {
 
   /**
    * The width of a text on one line in px, 1/64 px exact; null if a glyph or a font is missing: then it cannot be
-   * measured. `language` is the page's (BCP 47): upper case depends on it.
+   * measured. `language` is the page's (BCP 47): upper case depends on it, and some fonts' letters (OpenType `locl`).
    */
   width(text: string, setting: TextSetting, own: readonly FontOfSite[] = [], language = "en"): number | null {
     const { family, weight, spacing, upper } = setting;
     const normal = text.normalize("NFC");
     const { size } = setting;
+    // which of the others take spacing beside joined letters is not known
+    if (spacing !== 0 && JOINED.test(normal) && [...normal].some(takesSpacing)) return null;
     let total = 0;
-    for (const run of runsOf(upper ? upperCase(normal, language) : normal, filesOf(family, own))) {
-      const width = this.#runWidth(run, weight, spacing !== 0);
+    let before = 0;
+    let isRightToLeft = false;
+    for (const run of this.#runsOf(upper ? upperCase(normal, language) : normal, filesOf(family, own))) {
+      const width = this.#runWidth(run, weight, spacing !== 0, language);
       if (width === null) return null;
+      // where the direction changes a box of its own begins
+      if (run.isRightToLeft !== isRightToLeft) {
+        before += boxWidth(total);
+        total = 0;
+        isRightToLeft = run.isRightToLeft;
+      }
       total += runLength(width, size) + width.letters * spacing;
     }
-    return boxWidth(total);
+    return before + boxWidth(total);
   }
 
   /** How large the letters of a family are; null if its font is missing, or has not the letters of the sample. */
   metrics(family: string, own: readonly FontOfSite[] = []): FamilyMetrics | null {
-    const file = filesOf(family, own)[0]?.file ?? "";
+    const file = filesOf(family, own).at(-1)?.file ?? "";
     const font = this.#fontAt(file, REGULAR);
     const [regular, bold] = [REGULAR, BOLD].map((weight) =>
-      this.#runWidth({ file, text: SAMPLE }, weight, false),
+      this.#runWidth({ file, text: SAMPLE, isRightToLeft: false }, weight, false, "en"),
     );
     if (!font || !regular || !bold) return null;
     const extents = font.font.hExtents();
@@ -137,35 +167,83 @@ export class Shaper {
     };
   }
 
-  #runWidth(run: Run, weight: number, isSpaced: boolean): RunWidth | null {
-    const key = `${run.file} ${weight} ${isSpaced} ${run.text}`;
+  /** Text cut where direction, script or file change. A character no file is for gets a run without one: it cannot be measured. */
+  #runsOf(text: string, files: readonly FontFile[]): readonly Run[] {
+    const runs: { file: string; text: string; isRightToLeft: boolean }[] = [];
+    for (const { text: stretch, isRightToLeft } of stretchesOf(text)) {
+      let last: (typeof runs)[number] | undefined;
+      for (const letter of stretch.match(CLUSTERS) ?? []) {
+        const file = last && isCarried(letter) ? last.file : this.#fileFor(letter, files, last?.file);
+        if (last?.file === file) last.text += letter;
+        else {
+          last = { file, text: letter, isRightToLeft };
+          runs.push(last);
+        }
+      }
+    }
+    return runs;
+  }
+
+  /**
+   * Of files that are for a letter with all its marks the one declared last that has them (CSS Fonts 4 §5.2, composite
+   * faces); a browser looks elsewhere for what no file has whole.
+   */
+  #fileFor(letter: string, files: readonly FontFile[], before: string | undefined): string {
+    const points = [...letter].map((each) => each.codePointAt(0) as number);
+    let found = "";
+    for (let at = files.length - 1; at >= 0; at -= 1) {
+      const { file, range } = files[at] as FontFile;
+      const isFor = (point: number) =>
+        range === "" || rangesOf(range).some(([from, to]) => point >= from && point <= to);
+      if (!points.every(isFor)) continue;
+      const font = this.#fontAt(file, REGULAR);
+      // one that is not there yet may have it
+      if (font === null || points.every((point) => font.font.nominalGlyph(point)))
+        return letter === NON_JOINER && before !== undefined && before !== file ? "" : file;
+      found ||= file;
+    }
+    return letter === NON_JOINER ? "" : found;
+  }
+
+  #runWidth(run: Run, weight: number, isSpaced: boolean, language: string): RunWidth | null {
+    const key = `${run.file} ${weight} ${isSpaced} ${run.isRightToLeft} ${language} ${run.text}`;
     const kept = this.#kept.get(key);
     if (kept !== undefined) return kept;
     const font = this.#fontAt(run.file, weight);
     // a font that is not here yet may come: nothing is remembered of it
     if (font === null) return null;
     if (this.#kept.size >= MOST_KEPT) this.#kept.clear();
-    const width = this.#shape(run.text, font, isSpaced);
+    const width = this.#shape(run, font, isSpaced, language);
     this.#kept.set(key, width);
     return width;
   }
 
-  #shape(text: string, font: Instance, isSpaced: boolean): RunWidth | null {
+  #shape({ text, isRightToLeft }: Run, font: Instance, isSpaced: boolean, language: string): RunWidth | null {
     const buffer = this.#buffer;
     buffer.reset();
     buffer.addText(text);
+    buffer.setLanguage(language);
     buffer.guessSegmentProperties();
+    buffer.setDirection(isRightToLeft ? this.#hb.Direction.RTL : this.#hb.Direction.LTR);
     this.#hb.shape(font.font, buffer, isSpaced ? this.#noLigatures : undefined);
     const glyphs = buffer.getGlyphInfosAndPositions();
     // glyph 0 is ".notdef": the font has nothing for the character (OpenType 1.9, "cmap")
     if (glyphs.some(({ codepoint }) => codepoint === 0)) return null;
     return {
-      glyphs: glyphs.map(({ codepoint, xAdvance = 0 }) => {
+      glyphs: glyphs.map(({ codepoint, cluster, xAdvance = 0 }) => {
+        // what is not drawn has the glyph of a space, and none of its room
+        if (xAdvance === 0) return [0, 0] as const;
+        // a space of a width of its own that the font has not is a share of the size that was asked for
+        const letter = text[cluster] as string;
+        if (FIXED_SPACES.test(letter) && !font.font.nominalGlyph(letter.charCodeAt(0)))
+          return [0, xAdvance / FINENESS] as const;
         const own = font.font.glyphHAdvance(codepoint);
         return [own / FINENESS, (xAdvance - own) / FINENESS] as const;
       }),
       unitsPerEm: font.unitsPerEm,
-      letters: new Set(glyphs.map(({ cluster }) => cluster)).size,
+      letters: [...new Set(glyphs.map(({ cluster }) => cluster))].filter((cluster) =>
+        takesSpacing(text[cluster] as string),
+      ).length,
     };
   }
 
@@ -211,22 +289,4 @@ const rangesOf = (range: string): readonly (readonly [number, number])[] => {
   });
   ranges.set(range, read);
   return read;
-};
-
-/** Of files whose ranges overlap the one declared last is used (CSS Fonts 4 §5.2, composite faces). */
-const fileFor = (point: number, files: readonly FontFile[]): string =>
-  files.findLast(
-    ({ range }) => range === "" || rangesOf(range).some(([from, to]) => point >= from && point <= to),
-  )?.file ?? "";
-
-/** Text cut where the file changes. A character no file is for gets a run without one: it cannot be measured. */
-const runsOf = (text: string, files: readonly FontFile[]): readonly Run[] => {
-  const runs: { file: string; text: string }[] = [];
-  for (const letter of text) {
-    const file = fileFor(letter.codePointAt(0) as number, files);
-    const last = runs.at(-1);
-    if (last?.file === file) last.text += letter;
-    else runs.push({ file, text: letter });
-  }
-  return runs;
 };

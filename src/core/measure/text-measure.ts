@@ -8,6 +8,9 @@ export interface Measured {
   readonly isExact: boolean;
 }
 
+const SOFT_HYPHEN = "\u00ad";
+/** The hyphen that is drawn: the first one a font has. */
+const HYPHENS = ["\u2010", "-"] as const;
 /** What rounding two widths can come to. */
 const ROUNDING = 1 / 32;
 
@@ -43,11 +46,21 @@ export class TextMeasure {
    * with the space, as Chromium keeps it: measured there).
    */
   lineEnd(text: string, setting: TextSetting): Measured {
-    const alone = this.line(text.trimEnd(), setting);
-    if (!text.endsWith(" ")) return alone;
-    const before = this.line(`${text.trimEnd()} `, setting).width - this.line(" ", setting).width;
+    if (text.endsWith(SOFT_HYPHEN)) return this.#hyphened(text, setting);
+    const shown = text.replace(/ +$/, "");
+    const alone = this.line(shown, setting);
+    if (shown === text) return alone;
+    const before = this.line(`${shown} `, setting).width - this.line(" ", setting).width;
     const isMoved = Math.abs(alone.width - before) > ROUNDING;
     return isMoved ? { ...alone, width: before } : alone;
+  }
+
+  /** A word that is parted at a soft hyphen: a hyphen is drawn, in a box of its own (CSS Text 3 §5.4, `hyphenate-character`). */
+  #hyphened(text: string, setting: TextSetting): Measured {
+    const word = this.line(text, setting);
+    const hyphens = HYPHENS.map((hyphen) => this.line(hyphen, { ...setting, spacing: 0 }));
+    const hyphen = hyphens.find(({ isExact }) => isExact) ?? (hyphens[0] as Measured);
+    return { width: word.width + hyphen.width, isExact: word.isExact && hyphen.isExact };
   }
 
   /** The longest piece of a text that cannot be broken (see `line-ends`). */

@@ -81,10 +81,13 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
 
 /** The five regions inside their landmarks. A region without a part has no element. */
 const frame = (drawn: Readonly<Record<Slot, SafeHtml | null>>, words: VisitorWords): SafeHtml => {
-  const main = html`<main class="slot-layout" id="content">${drawn.layout}</main>`;
+  // the title bar says what the page is about: it belongs to it, and is where the skip link leads
+  const first = html` id="content"`;
+  const titleBar = drawn.titleBar && html`<div class="slot-titleBar"${first}>${drawn.titleBar}</div>\n`;
+  const layout = html`<div class="slot-layout"${titleBar ? NOTHING : first}>${drawn.layout}</div>`;
+  const main = html`<main>${titleBar}${layout}</main>`;
   return html`<a class="skip" href="#content">${words.skip}</a>
 ${drawn.header && html`<header class="slot-header">${drawn.header}</header>`}
-${drawn.titleBar && html`<div class="slot-titleBar">${drawn.titleBar}</div>`}
 ${drawn.side ? html`<div class="with-side">${main}<aside class="slot-side">${drawn.side}</aside></div>` : main}
 ${drawn.footer && html`<footer class="slot-footer">${drawn.footer}</footer>`}`;
 };

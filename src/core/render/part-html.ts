@@ -120,7 +120,8 @@ const overCss = (own: string, band: Band, { css, data: { style } }: RenderContex
     "over",
     `.over{height:0;z-index:4}.over>.front{position:relative}.over:not(${SOLID})>.front>.bg{opacity:0}
 .over:not(${SOLID}) .solid-logo,.over:is(${SOLID}) .over-logo{display:none}
-@media (prefers-reduced-motion:no-preference){.over>.front{transition:background-color var(--motion),color var(--motion)}}`,
+@media (prefers-reduced-motion:no-preference){.over>.front{transition:background-color var(--motion),color var(--motion)}}
+@media print{.over{height:auto!important}.over>.front{background:none!important;backdrop-filter:none!important}}`,
   );
   const { veil, blur } = overPicture;
   const ground = colourCss(style, background.colour) || "var(--background)";

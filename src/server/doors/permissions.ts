@@ -35,6 +35,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   createDraftLink: "design",
   putOff: "publish",
   editionChanges: "see",
+  restoreImpact: "see",
   dropDraftLink: "design",
   savedFilters: "see",
   saveFilter: "see",

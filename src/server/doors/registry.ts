@@ -17,7 +17,16 @@ import {
 import { coverage, expectations, rows } from "../use-cases/coverage";
 import { change, choosePage, impact, newest, redo, undo } from "../use-cases/design-changes";
 import { createDraftLink, draftLinks, dropDraftLink } from "../use-cases/draft-links";
-import { editionChanges, editions, publish, putOff, restore, review, takeBack } from "../use-cases/editions";
+import {
+  editionChanges,
+  editions,
+  publish,
+  putOff,
+  restore,
+  restoreImpact,
+  review,
+  takeBack,
+} from "../use-cases/editions";
 import { dropFilter, savedFilters, saveFilter } from "../use-cases/filters";
 import { findText, replaceText } from "../use-cases/find-text";
 import { findingMends, findings } from "../use-cases/findings";
@@ -129,6 +138,7 @@ export const useCases = {
   review,
   editions,
   editionChanges,
+  restoreImpact,
   publish,
   takeBack,
   restore,

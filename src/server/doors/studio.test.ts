@@ -291,12 +291,12 @@ describe("publishing", () => {
     });
     expect(await textAt("/about/")).toContain(`n-${band}`);
     const review = await studio.get("review");
-    expect(review.changes).toMatchObject([{ part: { slot: "header" }, what: "looks different" }]);
+    expect(review.changes).toMatchObject([{ part: { slot: "header" }, what: "no thin band" }]);
     expect(review.impact.pages).toBe((await studio.get("aboutSite")).draft.pages);
     const { seq } = await studio.get("publish", { note: "Without the thin band" });
     expect(await studio.get("editionChanges", { seq })).toMatchObject({
       base: 1,
-      changes: [{ id, name: "header 1", part: { slot: "header", number: 1 }, what: "looks different" }],
+      changes: [{ id, name: "header 1", part: { slot: "header", number: 1 }, what: "no thin band" }],
     });
     const first = await studio.get("editionChanges", { seq: 1 });
     expect(first.base).toBeNull();
@@ -445,7 +445,7 @@ describe("publishing", () => {
 });
 
 describe("use another here", () => {
-  it("offers this page only first, then a line, each with its impact", async () => {
+  it("offers a line first for several pages, then their own choices, each with its impact", async () => {
     const studio = await owner();
     const night = await partNamed(studio, "Night header");
     const { groups } = await studio.get("coverage");
@@ -456,8 +456,9 @@ describe("use another here", () => {
       pages: notes,
       wanted: { use: "part", part: night.id },
     });
-    // three notes are for members, whose header is narrower than "Sky notes": the line would not win there
-    expect(ways.map((way) => way.way)).toEqual(["thisPageOnly"]);
+    // three notes are for members, whose header is narrower than "Sky notes": only a line that names the notes wins there
+    expect(ways.map((way) => way.way)).toEqual(["line", "thisPageOnly"]);
+    expect(ways[0]?.lines[0]).toMatch(/ or \d+ more$/);
     expect(ways[0]?.impact.groups.reduce((sum, group) => sum + group.pages, 0)).toBe(30);
     const prints = [pick("Prints")];
     const both = await studio.get("offer", {
@@ -465,8 +466,9 @@ describe("use another here", () => {
       pages: prints,
       wanted: { use: "part", part: night.id },
     });
-    expect(both.ways.map((way) => way.way)).toEqual(["thisPageOnly", "line"]);
-    await studio.get("change", { operations: both.ways[1]?.operations });
+    expect(both.ways.map((way) => way.way)).toEqual(["line", "thisPageOnly"]);
+    expect(both.ways[0]?.lines).toEqual(["Prints"]);
+    await studio.get("change", { operations: both.ways[0]?.operations });
     const after = await studio.get("coverage");
     const group = after.groups.find(({ name }) => name === "Prints");
     expect(group?.slots.header.shares).toEqual([{ part: night.id, how: "rule", pages: group?.pages }]);

@@ -1,6 +1,6 @@
 import { canonicalPath, pathIssue } from "../../core/addresses/paths";
 import { buildIndex } from "../../core/addresses/stems";
-import { answeringAt } from "../../core/addresses/taken";
+import { answeringAt, laterPageAt } from "../../core/addresses/taken";
 import type { EntryFile } from "../../core/content/entry-file";
 import type { Entry, SiteFacts } from "../../core/model/content";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
@@ -39,7 +39,7 @@ const overArchives = (entries: readonly Entry[], facts: SiteFacts): readonly Iss
   const others = facts.entries.filter(({ id }) => !ids.has(id));
   const index = buildIndex({ ...facts, entries: [...others, ...entries] }, END_OF_TIME);
   return entries.flatMap(({ id, path }) => {
-    const found = answeringAt(index, path);
+    const found = laterPageAt(index, path) ?? answeringAt(index, path);
     if (!found || (found.pageNumber === 1 && found.page.entry?.id === id)) return [];
     // the front page is one of the entries, or an archive, and has a path of its own besides
     if (index.stems[0]?.entry?.id === id) return [];

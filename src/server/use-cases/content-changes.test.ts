@@ -69,7 +69,7 @@ describe("a path that changes", () => {
     ["that of a later page there is not yet", { path: "/notes/page/900/" }, "path.taken"],
     [
       "one that leads through its own pages",
-      { path: "/visit/eclipse-weekend/programme/again/" },
+      { path: "/visit/eclipse-weekend/eclipse-programme/again/" },
       "path.belowItself",
     ],
     ["a reserved one", { path: "/search/here/" }, "path.reserved"],
@@ -96,7 +96,7 @@ describe("a path that leads into another folder", () => {
     const who = await studio();
     const { id } = await entryAt(who, "/visit/eclipse-weekend/");
     const impact = await who.get("entryImpact", { entry: id, path: "/about/eclipse/" });
-    expect(impact).toMatchObject({ below: "Visit", belowThen: "About" });
+    expect(impact).toMatchObject({ below: "Visit", belowThen: "About us" });
     await who.get("changeEntry", { entry: id, path: "/about/eclipse/" });
     expect(await trailOf("/about/eclipse/")).toContain('href="/about/"');
     await who.get("changeEntry", { entry: id, path: "/visit/eclipse-weekend/", tree: "stays" });

@@ -175,7 +175,7 @@ export const takeBackTarget = (
   now: string,
 ): number | null => {
   const row = rows.find((each) => each.seq === current);
-  if (!row || row.base === null || row.reason !== "publish") return null;
+  if (!row || row.base === null || row.reason === "takeBack") return null;
   if (rows.some((each) => stateOf(each, current, now) === "waiting")) return null;
   return Date.parse(now) - row.goesLiveAt.getTime() <= HOUR_MS ? row.base : null;
 };
@@ -269,6 +269,32 @@ export const takeBack = defineUseCase({
         }),
       });
     }),
+});
+
+/** What visitors would see otherwise if the design of an old edition were live again. */
+export const restoreImpact = defineUseCase({
+  input: z.object({ seq: z.number().int() }),
+  run: async (context, { seq }) => {
+    if (!(await findEdition(context.site.id, seq, POOL))) return fail(issue("edition.unknown", ["seq"]));
+    const live = await designAt(context, "live", POOL);
+    const design = await loadEdition(context.site.id, seq, POOL);
+    const then = compileDesign(design, live.index);
+    const changes = draftChanges(live.design, design);
+    return succeed({
+      changes: changes.map((change) => changeInWords(change, namesOn(live.index))),
+      impact: impactInWords(
+        live,
+        then,
+        viewOf(context, { audience: "signedOut" }),
+        await redrawing(context, live.design, design),
+        revaluedPages(changes),
+        await redrawnWords(context, live.design, design),
+      ),
+      findings: placementFindings(then, context.now)
+        .filter(isBlocking)
+        .map((finding) => sentFinding(then, finding)),
+    });
+  },
 });
 
 /** A new edition with the design of an old one. The draft keeps the newer work; content is not touched. */

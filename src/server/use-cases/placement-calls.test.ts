@@ -185,6 +185,32 @@ describe("places a line can name", () => {
     expect(await words("/visit/ecl")).toContain("Eclipse weekend");
     expect(await words("/visit/")).toContain("paths below /visit/");
   });
+  it("a page whose title was typed comes first, archives last, and no two say the same", async () => {
+    const who = await studio("viewer");
+    const find = async (query: string, pairs = false) =>
+      (await who.get("places", { query, pairs })).places.map(({ words, pages }) => ({ words, pages }));
+    const domes = await find("The domes");
+    expect(domes[0]?.words).toBe("The domes");
+    expect((await find("archive")).map(({ words }) => words)).not.toContain("any archive");
+    expect((await find("any archive")).map(({ words }) => words)).toContain("all archives");
+    const eclipses = (await find("eclipses")).map(({ words }) => words.startsWith("the archive of"));
+    // once the archives begin, nothing else follows
+    expect(eclipses.slice(eclipses.indexOf(true)).every(Boolean)).toBe(true);
+    expect(eclipses.indexOf(true)).toBeGreaterThan(0);
+  });
+  it("a kind and its archive, a page and what lies under it, are said at once where there is room for two lines", async () => {
+    const who = await studio("viewer");
+    const find = async (query: string, pairs: boolean) => (await who.get("places", { query, pairs })).places;
+    expect((await find("prints", false)).every(({ also }) => also === null)).toBe(true);
+    const both = (await find("prints", true)).find(({ also }) => also !== null);
+    expect(both?.words).toMatch(/^.*prints and their archive$/i);
+    const each = await find("prints", false);
+    const pagesOf = (facet: string) =>
+      each.find(({ clause }) => clause?.facet === facet)?.pages ?? Number.NaN;
+    expect(both?.pages).toBe(pagesOf("kind") + pagesOf("archiveOf"));
+    const visit = (await find("visit", true)).find(({ also }) => also?.facet === "under");
+    expect(visit?.words).toBe("Visit and the pages under it");
+  });
   it("count what they hold on, later pages included", async () => {
     const who = await studio("viewer");
     const { places } = await who.get("places", { query: "later" });

@@ -1,11 +1,14 @@
 "use client";
-import { Box, Typography } from "@mui/material";
+import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { useState } from "react";
+import { describeFinding } from "../../messages/findings";
+import { count, pages as pagesText } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useAct, useCall } from "../client/hooks";
-import { Act, Quiet, Trouble } from "../theme/pieces";
+import { ImpactView } from "../overview/ImpactView";
+import { Act, Quiet, Trouble, Waiting } from "../theme/pieces";
 import { ChangeWords } from "./Changes";
 
 const STATES = {
@@ -45,9 +48,8 @@ interface EditionProps {
 
 const Edition = ({ edition, mayRestore }: EditionProps) => {
   const { moment } = useAboutSite();
-  const restore = useAct("restore");
-  const say = useSnackbar().enqueueSnackbar;
   const [isOpen, setOpen] = useState(false);
+  const [isAsked, setAsked] = useState(false);
   return (
     <Box
       component="li"
@@ -76,27 +78,83 @@ const Edition = ({ edition, mayRestore }: EditionProps) => {
       {edition.state === "live" || edition.state === "waiting" ? (
         <Quiet>{edition.state === "live" ? "live" : "waits"}</Quiet>
       ) : !mayRestore ? null : (
-        <Act
-          disabled={restore.isPending}
-          onClick={() =>
-            restore.mutate(
-              { seq: edition.seq },
-              {
-                onSuccess: ({ seq }) =>
-                  say(
-                    `Edition ${seq} is live with the design of edition ${edition.seq}. The draft keeps the newer work; words and pictures of entries were not touched.`,
-                  ),
-              },
-            )
-          }
-        >
-          Restore
+        <Act onClick={() => setAsked(true)} aria-haspopup="dialog">
+          Restore …
         </Act>
       )}
+      {isAsked ? <Restore seq={edition.seq} onClose={() => setAsked(false)} /> : null}
       {isOpen ? <EditionChanges seq={edition.seq} /> : null}
     </Box>
   );
 };
+
+/** What would be live again, and what visitors would see otherwise, before it is. */
+const Restore = ({ seq, onClose }: { readonly seq: number; readonly onClose: () => void }) => {
+  const { data, error } = useCall("restoreImpact", { seq });
+  const restore = useAct("restore");
+  const say = useSnackbar().enqueueSnackbar;
+  const run = async () => {
+    const done = await restore.mutateAsync({ seq }).catch(() => null);
+    if (!done) return;
+    onClose();
+    say(
+      `Edition ${done.seq} is live with the design of edition ${seq}. It can be taken back for an hour; the draft keeps the newer work.`,
+    );
+  };
+  const isSame = data?.changes.length === 0;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="restore">
+      <DialogTitle id="restore" sx={{ fontSize: 15, fontWeight: 600 }}>
+        Make edition {seq} live again?
+      </DialogTitle>
+      <DialogContent sx={{ display: "grid", gap: 2 }}>
+        {error ? <Trouble>{error.message}</Trouble> : null}
+        {!data && !error ? <Waiting what="Computing what it would change …" /> : null}
+        {data ? <RestoreImpact data={data} /> : null}
+        {restore.error ? <Trouble>{restore.error.message}</Trouble> : null}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" onClick={run} disabled={!data || isSame || restore.isPending}>
+          Make it live
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+};
+
+const RestoreImpact = ({ data }: { readonly data: CallResult<"restoreImpact"> }) => {
+  const { badge, moment } = useAboutSite();
+  if (data.changes.length === 0) return <Quiet>Visitors see exactly this already.</Quiet>;
+  return (
+    <>
+      <Box>
+        <Typography variant="h3">What visitors will see otherwise: {pagesText(data.impact.pages)}</Typography>
+        <ImpactView impact={data.impact} />
+      </Box>
+      <Box>
+        <Typography variant="h3">{count(data.changes.length, "thing")} as they were</Typography>
+        <Box
+          component="ul"
+          sx={{ listStyle: "none", m: 0, p: 0, maxHeight: 220, overflowY: "auto" }}
+          tabIndex={0}
+        >
+          {data.changes.map((change) => (
+            <Box component="li" key={change.id} sx={CHANGE_LINE}>
+              <ChangeWords change={change} />
+            </Box>
+          ))}
+        </Box>
+      </Box>
+      {data.findings.map((finding, index) => (
+        <Trouble key={index}>{describeFinding(finding, badge, moment)}</Trouble>
+      ))}
+      <Quiet>The draft keeps the newer work; words and pictures of entries are not touched.</Quiet>
+    </>
+  );
+};
+
+const CHANGE_LINE = { display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1, minHeight: 30 };
 
 /** What an edition changed of the one before it. */
 const EditionChanges = ({ seq }: { readonly seq: number }) => {
@@ -114,11 +172,7 @@ const EditionChanges = ({ seq }: { readonly seq: number }) => {
     >
       {data.changes.length === 0 ? <Quiet>Nothing: it shows what edition {data.base} showed.</Quiet> : null}
       {data.changes.map((change) => (
-        <Box
-          component="li"
-          key={change.id}
-          sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1, minHeight: 30 }}
-        >
+        <Box component="li" key={change.id} sx={CHANGE_LINE}>
           <ChangeWords change={change} />
         </Box>
       ))}
