@@ -68,7 +68,7 @@ const LETTERS: Readonly<Record<string, string>> = {
   de: "aäoöuüß efstz AÄÖÜ",
   fr: "œŒéèêëàâçïîôûù'’« » AEIOU",
   tr: "ıİiIşŞğĞçöü lf fi",
-  nl: "ĳĲijIJ áéíóú abel",
+  nl: "ijIJ áéíóú abel",
   pl: "ąćęłńóśźż ŁŻ",
   cs: "ěščřžýáíéůúťďň",
   vi: "ăâđêôơưạảấầẩẫậắằẳẵặẹẻẽếềểễệỉịọỏốồổỗộớờởỡợụủứừửữựỳỵỷỹ",
