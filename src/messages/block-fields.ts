@@ -20,10 +20,16 @@ type Fields<Settings> = {
 
 /** A kind without a name, or a setting without a field, does not compile. */
 const SHOWN: {
-  readonly [K in BlockKind]: { readonly name: string; readonly fields: Fields<SettingsOf<K>> };
+  readonly [K in BlockKind]: {
+    readonly name: string;
+    /** What else people call it, to find it by. */
+    readonly also: string;
+    readonly fields: Fields<SettingsOf<K>>;
+  };
 } = {
   logo: {
     name: "Logo",
+    also: "brand sign emblem site picture",
     fields: {
       variant: { control: one("variant") },
       height: { control: { type: "perWidth", unit: "px", max: 400 } },
@@ -32,6 +38,7 @@ const SHOWN: {
   },
   siteName: {
     name: "Site name",
+    also: "site title name brand",
     fields: {
       text: { control: textStyle, label: "Text style" },
       link: { control: { type: "switch" } },
@@ -39,12 +46,14 @@ const SHOWN: {
   },
   tagline: {
     name: "Tagline",
+    also: "slogan claim motto strapline",
     fields: {
       text: { control: textStyle, label: "Text style" },
     },
   },
   menu: {
     name: "Menu",
+    also: "navigation nav links hamburger",
     fields: {
       menu: { control: { type: "menu" } },
       direction: { control: direction },
@@ -59,6 +68,7 @@ const SHOWN: {
   },
   button: {
     name: "Button",
+    also: "link call to action",
     fields: {
       label: { control: { type: "text" } },
       target: { control: { type: "target" } },
@@ -67,6 +77,7 @@ const SHOWN: {
   },
   search: {
     name: "Search box",
+    also: "find magnifier lens",
     fields: {
       placeholder: { control: { type: "text" } },
       width: { control: { type: "number", unit: "px", max: 800 } },
@@ -74,6 +85,7 @@ const SHOWN: {
   },
   account: {
     name: "Account link",
+    also: "sign in login log in profile members",
     fields: {
       signIn: { control: { type: "text" } },
       signedIn: { control: { type: "text" } },
@@ -82,6 +94,7 @@ const SHOWN: {
   },
   social: {
     name: "Social links",
+    also: "follow media icons profiles",
     fields: {
       look: { control: one("look", ["icons", "words"]) },
       gap: { control: { type: "number", unit: "px", max: 100 } },
@@ -89,6 +102,7 @@ const SHOWN: {
   },
   richText: {
     name: "Text",
+    also: "paragraph words copy prose",
     fields: {
       text: { control: { type: "markdown" } },
       size: { control: textStyle, label: "Text style" },
@@ -96,6 +110,7 @@ const SHOWN: {
   },
   picture: {
     name: "Picture",
+    also: "image photo drawing",
     fields: {
       picture: { control: { type: "picture" } },
       height: { control: { type: "perWidth", unit: "px", max: 2000 } },
@@ -105,6 +120,7 @@ const SHOWN: {
   },
   heading: {
     name: "Heading",
+    also: "headline h2 h3 subtitle",
     fields: {
       text: { control: { type: "text" } },
       level: {
@@ -118,6 +134,7 @@ const SHOWN: {
   },
   group: {
     name: "Group",
+    also: "box row column container stack",
     fields: {
       direction: { control: direction },
       gap: { control: { type: "number", unit: "px", max: 200 } },
@@ -128,30 +145,35 @@ const SHOWN: {
   },
   piece: {
     name: "Shared piece",
+    also: "reused snippet module",
     fields: {
       piece: { control: { type: "piece" }, label: "Which piece" },
     },
   },
   space: {
     name: "Space",
+    also: "gap distance spacer empty",
     fields: {
       height: { control: { type: "perWidth", unit: "px", max: 1000 } },
     },
   },
   line: {
     name: "Line",
+    also: "divider separator rule",
     fields: {
       weight: { control: { type: "number", unit: "px", min: 1, max: 12 }, label: "Weight" },
     },
   },
   backToTop: {
     name: "Back to top",
+    also: "scroll up",
     fields: {
       label: { control: { type: "text" } },
     },
   },
   notice: {
     name: "Notice",
+    also: "banner alert announcement message",
     fields: {
       text: { control: { type: "text" } },
       from: { control: { type: "moment" }, label: "From" },
@@ -161,6 +183,7 @@ const SHOWN: {
   },
   signUp: {
     name: "Sign-up form",
+    also: "newsletter subscribe e-mail email form",
     fields: {
       label: { control: { type: "text" } },
       button: { control: { type: "text" }, label: "Words on the button" },
@@ -171,6 +194,7 @@ const SHOWN: {
   },
   copyright: {
     name: "Copyright line",
+    also: "© legal year owner",
     fields: {
       owner: { control: { type: "text" } },
       firstYear: { control: { type: "number", max: 9999 } },
@@ -179,18 +203,21 @@ const SHOWN: {
   },
   address: {
     name: "Address",
+    also: "contact location place",
     fields: {
       direction: { control: direction },
     },
   },
   breadcrumbs: {
     name: "Breadcrumbs",
+    also: "path trail where am I",
     fields: {
       showHere: { control: { type: "switch" } },
     },
   },
   title: {
     name: "Title",
+    also: "page title h1 headline",
     fields: {
       style: { control: textStyle },
       text: { control: { type: "text" }, label: "Instead of its title" },
@@ -198,19 +225,22 @@ const SHOWN: {
   },
   facts: {
     name: "Facts",
+    also: "date author details byline about terms",
     fields: {
       show: { control: factList },
     },
   },
   mainPicture: {
     name: "Main picture",
+    also: "lead image cover photo",
     fields: {
       height: { control: { type: "perWidth", unit: "px", max: 2000 } },
     },
   },
-  body: { name: "Body", fields: {} },
+  body: { name: "Body", also: "content article text", fields: {} },
   entryList: {
     name: "Entry list",
+    also: "posts news blog articles archive cards grid list",
     fields: {
       from: { control: one("from") },
       arrangement: { control: one("arrangement") },
@@ -245,6 +275,7 @@ const SHOWN: {
   },
   pager: {
     name: "Pager",
+    also: "pagination page numbers next previous older newer",
     fields: {
       look: { control: one("look", ["numbers", "olderNewer"]) },
     },
@@ -259,12 +290,16 @@ const specsIn = (fields: object, path: readonly string[]): readonly FieldSpec[] 
     return isField(field) ? [{ path: here, ...field }] : specsIn(field, here);
   });
 
-const ofKinds = <T>(of: (shown: { readonly name: string; readonly fields: object }) => T) =>
+const ofKinds = <T>(
+  of: (shown: { readonly name: string; readonly also: string; readonly fields: object }) => T,
+) =>
   Object.fromEntries(Object.entries(SHOWN).map(([kind, each]) => [kind, of(each)])) as Readonly<
     Record<BlockKind, T>
   >;
 
 export const BLOCK_NAMES = ofKinds(({ name }) => name);
+/** What else people call them. */
+export const BLOCK_ALSO_CALLED = ofKinds(({ also }) => also);
 export const BLOCK_CONTROLS = ofKinds(({ fields }) => specsIn(fields, ["settings"]));
 
 /** The field a setting of a block is edited with; undefined for settings that every kind has. */

@@ -36,6 +36,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   putOff: "publish",
   editionChanges: "see",
   restoreImpact: "see",
+  newPartReach: "see",
   dropDraftLink: "design",
   savedFilters: "see",
   saveFilter: "see",

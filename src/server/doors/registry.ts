@@ -49,11 +49,12 @@ import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "../
 import { createToken, dropToken, tokens } from "../use-cases/tokens";
 import { keepVideo } from "../use-cases/videos";
 import { addVisitor, changeVisitor, removeVisitor, visitors } from "../use-cases/visitors";
-import { places, reach } from "../use-cases/where";
+import { newPartReach, places, reach } from "../use-cases/where";
 import { explain, mends } from "../use-cases/why";
 
 export const useCases = {
   aboutSite,
+  newPartReach,
   coverage,
   expectations,
   rows,

@@ -301,6 +301,12 @@ describe("publishing", () => {
     const first = await studio.get("editionChanges", { seq: 1 });
     expect(first.base).toBeNull();
     expect(first.changes.find((change) => change.id === id)?.what).toBe("new");
+    // going back to the first one is looked at before it is live
+    const back = await studio.get("restoreImpact", { seq: 1 });
+    expect(back.changes.map(({ id: changed }) => changed)).toContain(id);
+    expect(back.impact.pages).toBeGreaterThan(0);
+    expect((await studio.get("restoreImpact", { seq })).changes).toEqual([]);
+    expect(await studio.refused("restoreImpact", { seq: 999 })).toMatchObject([{ code: "edition.unknown" }]);
     expect(await studio.refused("editionChanges", { seq: 999 })).toMatchObject([{ code: "edition.unknown" }]);
     expect(await textAt("/about/")).not.toContain(`n-${band}`);
     expect(await studio.refused("publish", {})).toMatchObject([{ code: "publish.nothing" }]);

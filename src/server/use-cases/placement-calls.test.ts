@@ -220,6 +220,37 @@ describe("places a line can name", () => {
   });
 });
 
+describe("a new part", () => {
+  it("is told where it would show, and who keeps the others, before it is made", async () => {
+    const who = await studio("editor");
+    const every = {
+      conditions: [{ clauses: [] }],
+      exceptions: [],
+      audience: null,
+      window: null,
+      over: false,
+    };
+    const { pages } = await who.get("coverage");
+    const footer = await who.get("newPartReach", { slot: "footer", placement: every });
+    // there is one for every page already, and it stands before
+    expect(footer).toMatchObject({ asks: pages, shows: 0 });
+    expect(footer.keeper).not.toBeNull();
+    const about = { facet: "address", values: ["/about/"] };
+    const one = { ...every, conditions: [{ clauses: [about] }] };
+    expect(await who.get("newPartReach", { slot: "footer", placement: one })).toEqual({
+      asks: 1,
+      shows: 1,
+      keeper: null,
+    });
+    const none = { ...every, conditions: [{ clauses: [{ ...about, values: ["/no-such-page/"] }] }] };
+    expect(await who.get("newPartReach", { slot: "footer", placement: none })).toMatchObject({
+      asks: 0,
+      shows: 0,
+    });
+    expect((await who.get("aboutSite")).draft.changes).toBe(0);
+  });
+});
+
 describe("choices on many pages", () => {
   it("are one change with one undo, editors may make it", async () => {
     const who = await studio("editor");

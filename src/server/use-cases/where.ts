@@ -1,10 +1,12 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
-import { findBody, orderedParts } from "../../core/design/design";
+import { findBody, nextNumber, orderedParts } from "../../core/design/design";
+import { applyOperations } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { Placement } from "../../core/model/placement";
-import type { Slot } from "../../core/model/slot";
+import { Slot } from "../../core/model/slot";
+import { createPartOperations } from "../../core/placement/proposals";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { compileDesign } from "../../core/placement/resolve";
 import { follow } from "../../core/placement/slot-columns";
@@ -84,6 +86,35 @@ export const reach = defineUseCase({
       order: orderedParts(compiled.design, wished.slot),
       impact: placement ? impactInWords(draft, compiled, view) : null,
     });
+  },
+});
+
+/** Where a new part would show that asks for these pages, and who keeps the others: it comes last among equals. */
+export const newPartReach = defineUseCase({
+  input: z.object({ slot: Slot, placement: Placement }),
+  run: async (context, { slot, placement }) => {
+    const audience = placement.audience ?? "signedOut";
+    const view = viewOf(context, { audience });
+    const draft = await designAt(context, "draft", POOL, view.at);
+    const id = context.ids.id();
+    const body: Part = {
+      schema: 1,
+      slot,
+      number: nextNumber(draft.design, slot),
+      name: "",
+      on: true,
+      binnedAt: null,
+      origin: context.ids.uuid(),
+      placement,
+      bands: [],
+    };
+    const design = applyOperations(draft.design, createPartOperations(draft.design, id, body));
+    if (!design.ok) return design;
+    const { asks, shows, keepers } = reachIn(
+      resolveAll(follow(compileDesign(design.value, draft.index, draft), draft), view),
+      id,
+    );
+    return succeed({ asks, shows, keeper: keepers[0]?.by ?? null });
   },
 });
 

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { startName } from "../../messages/starts";
 import { pages as pagesText } from "../../messages/words";
 import type { DrawnFrame } from "../../workers/preview.worker";
-import { useAboutSite } from "../client/about-site";
+import { type AboutSite, useAboutSite } from "../client/about-site";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { OneOf } from "../fields/ChoiceInput";
@@ -269,6 +269,17 @@ const FrameView = ({ drawn, place, scale, isBusy, onUse }: FrameViewProps) => {
   );
 };
 
+/** What visitors see of what is in the draft. */
+const begunWords = ({ draft, isPublished }: AboutSite): string => {
+  if (draft.changes === 0)
+    return isPublished
+      ? "Visitors see what is in the draft."
+      : "Nothing is published yet, and nothing is in the draft: visitors see a page that says so.";
+  return isPublished
+    ? `The draft changes ${pagesText(draft.pages)}. Visitors see them when it is published; undo takes all of it back.`
+    : "Nothing is published yet: visitors see a page that says so. They see the site once the draft is published.";
+};
+
 /** The frame is in the draft: what is left is to publish it and to look. */
 const Begun = ({ isNew }: { readonly isNew: boolean }) => {
   const { about } = useAboutSite();
@@ -282,13 +293,11 @@ const Begun = ({ isNew }: { readonly isNew: boolean }) => {
       <SheetHead title="Begin" about={isNew ? "your frame is in the draft" : "this site has parts already"} />
       <Empty title={seq === null ? (isNew ? "One step is left" : "It has begun") : `Edition ${seq} is live.`}>
         {seq === null
-          ? draft.changes > 0
-            ? `The draft changes ${pagesText(draft.pages)}. Visitors see them when it is published; undo takes all of it back.`
-            : "Visitors see what is in the draft."
-          : "Visitors see it now. For an hour one click takes it back."}
+          ? begunWords(about)
+          : `Visitors see it now.${about.mayTakeBack ? " For an hour one click takes it back." : ""}`}
       </Empty>
       <Box sx={{ display: "flex", gap: 2.5, alignItems: "center" }}>
-        {seq === null && draft.changes > 0 && isNew ? (
+        {seq === null && draft.changes > 0 ? (
           <Button variant="contained" onClick={run} disabled={publish.isPending}>
             Publish
           </Button>

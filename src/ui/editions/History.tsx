@@ -64,7 +64,7 @@ const Edition = ({ edition, mayRestore }: EditionProps) => {
     >
       <strong style={{ minWidth: 22 }}>{edition.seq}</strong>
       <span>
-        {edition.note || REASONS[edition.reason] || STATES[edition.state]}
+        {edition.note.trim() || REASONS[edition.reason] || STATES[edition.state]}
         <br />
         <Quiet style={{ fontSize: 12 }}>
           {edition.state === "putOff" ? "put off; was to go live " : ""}

@@ -4,6 +4,7 @@ import { memo, useState } from "react";
 import { BLOCK_KINDS, type BlockKind } from "../../core/blocks";
 import type { Slot } from "../../core/model/slot";
 import { BLOCK_NAMES } from "../../messages/block-fields";
+import { blocksCalled } from "./blocks-called";
 import { addBlock } from "./node-actions";
 
 /** Blocks that make sense in a slot; all others can be typed too, but these come first. */
@@ -18,6 +19,7 @@ const USUAL: Readonly<Record<Slot, readonly BlockKind[]>> = {
 /** "add: type “se…” → search box": a new block after the selected one, or at the end. */
 export const AddLine = memo(({ slot }: { readonly slot: Slot }) => {
   const [key, setKey] = useState(0);
+  const [typed, setTyped] = useState("");
   const usual = USUAL[slot] ?? USUAL.footer;
   const kinds = [...usual, ...BLOCK_KINDS.filter((kind) => !usual.includes(kind))];
   return (
@@ -28,6 +30,9 @@ export const AddLine = memo(({ slot }: { readonly slot: Slot }) => {
         autoHighlight
         clearOnBlur
         getOptionLabel={(kind) => BLOCK_NAMES[kind]}
+        filterOptions={(all, { inputValue }) => [...blocksCalled(all, inputValue)]}
+        noOptionsText={`No block is called “${typed.trim()}”. Empty the field to see all of them.`}
+        onInputChange={(_, text) => setTyped(text)}
         onChange={(_, kind) => {
           if (!kind) return;
           addBlock(kind);

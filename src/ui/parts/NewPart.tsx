@@ -21,10 +21,10 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import type { Traits } from "../../core/starting/traits";
 import { describeCondition } from "../../messages/placement-sentences";
 import { describeStart, startName } from "../../messages/starts";
-import { SLOT_NAMES, slotName } from "../../messages/words";
+import { pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
 import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
-import { useAct, useSite } from "../client/hooks";
+import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
 import { PlacePicker } from "../fields/PlacePicker";
 import { usePlaceWords } from "../part/where/usePlaceWords";
@@ -101,6 +101,7 @@ export const NewPart = ({
           <BeginWith slot={slot} starts={starts} start={start} onStart={setStart} />
         </Box>
         <ShowsOn where={where} onWhere={setWhere} clauses={clauses} onClauses={setClauses} />
+        {conditions.length > 0 ? <Reach slot={slot} conditions={conditions} /> : null}
         {create.error ? <Trouble>{create.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
@@ -110,6 +111,40 @@ export const NewPart = ({
         </Button>
       </DialogActions>
     </Dialog>
+  );
+};
+
+/** On how many pages it would show, and who shows on the others it asks for. */
+const Reach = ({
+  slot,
+  conditions,
+}: {
+  readonly slot: Slot;
+  readonly conditions: { clauses: Clause[] }[];
+}) => {
+  const { badge } = useAboutSite();
+  const { data } = useCall("newPartReach", { slot, placement: { ...NOWHERE, conditions } });
+  if (!data) return null;
+  const keeper = data.keeper === null ? null : badge(data.keeper);
+  if (data.shows === 0)
+    return (
+      <Trouble>
+        It would show on none:{" "}
+        {keeper === null
+          ? "no page is like this"
+          : `${keeper} asks for the same pages, or for narrower ones, and keeps them`}
+        . Choose other pages, or change what {keeper ?? "it"} asks for afterwards.
+      </Trouble>
+    );
+  const others = data.asks - data.shows;
+  return (
+    <Quiet>
+      It will show on {pagesText(data.shows)}
+      {others > 0
+        ? `; ${keeper ?? "others"}${others === 1 ? " keeps" : " and parts like it keep"} ${pagesText(others)}`
+        : ""}
+      .
+    </Quiet>
   );
 };
 

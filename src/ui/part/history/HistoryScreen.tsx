@@ -87,7 +87,7 @@ const ChangeLine = ({
   const { moment } = useAboutSite();
   const back = useAct("bringPartBack");
   const mayDesign = useMay("design");
-  const words = sentenceCase(change.label);
+  const words = sentenceCase(change.label.trim() || change.steps[0] || "a change");
   return (
     <Box
       component="li"
