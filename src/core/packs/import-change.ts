@@ -140,6 +140,7 @@ class ChangeWriter {
         bands,
         placement,
         choices,
+        ...(item.lost.length > 0 ? { on: false } : {}),
       });
       return;
     }
@@ -154,7 +155,8 @@ class ChangeWriter {
       name: theirs.name,
       on: item.on,
       binnedAt: null,
-      origin: item.answer === "keepBoth" ? this.ids.uuid() : theirs.origin,
+      // one that is alike is another part: the pack's keeps who it is
+      origin: item.answer === "keepBoth" && item.status === "differs" ? this.ids.uuid() : theirs.origin,
       placement,
       ...freshened({ bands, choices }, this.ids.id),
     };

@@ -7,17 +7,18 @@ import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { NOW, randomFacts } from "../../../test/random-site";
 import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../addresses/stems";
-import { type Design, designOf, documentsOf, getBody } from "../design/design";
+import { type Design, type DesignDocument, designOf, documentsOf, getBody } from "../design/design";
 import { applyOperations, invertAll } from "../design/operations";
+import type { Part } from "../design/part";
 import { canonicalJson } from "../model/canonical";
 import { COLOUR_ROLES } from "../model/house-style";
 import { EVERYWHERE, NOWHERE } from "../model/placement";
 import { importChange } from "./import-change";
-import { NO_ANSWERS, planImport } from "./plan";
+import { type ImportAnswers, NO_ANSWERS, planImport } from "./plan";
 import { readPack } from "./read";
 import { packSchemas } from "./schemas";
 import type { Pack } from "./shapes";
-import { readTokens, writeTokens } from "./tokens";
+import { readTokens, TokenFile, writeTokens } from "./tokens";
 import { keyMaker, writePack } from "./write";
 
 const sha256 = (bytes: Uint8Array) => createHash("sha256").update(bytes).digest("hex");
@@ -117,6 +118,10 @@ const bare = designOf([
 ]);
 
 describe("writing a pack", () => {
+  it("gives the same bytes for the same parts, whichever was chosen first", () => {
+    const turned = { ...everything, parts: [...everything.parts].reverse() };
+    expect(writePack(design, index, turned, info, { sha256, bytesOf: () => bytes })).toEqual(zip);
+  });
   it("gives the same bytes for the same selection", () => {
     expect(writePack(design, index, everything, info, { sha256, bytesOf: () => bytes })).toEqual(zip);
   });
@@ -471,7 +476,112 @@ describe("the plan of an import", () => {
   });
 });
 
+describe("what kept a part from showing", () => {
+  const guarded = (placement: Partial<Part["placement"]>) => {
+    const body = { ...narrow, placement: { ...EVERYWHERE, ...placement } };
+    const own = new Map(design).set("f", { id: "f", kind: "part", body } as DesignDocument);
+    return packOf(
+      writePack(own, index, { ...everything, parts: ["f"] }, info, { sha256, bytesOf: () => bytes }),
+    );
+  };
+  const leavingOut = (pack: Pack) => ({
+    ...NO_ANSWERS,
+    on: Object.fromEntries(pack.parts.map(({ key }) => [key, true])),
+    needs: Object.fromEntries(
+      pack.needs.map((need) => [`${need.type}:${need.key}`, { do: "leaveOut" as const }]),
+    ),
+  });
+  const comesIn = (pack: Pack) => {
+    const change = importChange(pack, bare, elsewhere, leavingOut(pack), counter());
+    if (!change.ok) throw new Error(JSON.stringify(change.issues));
+    const after = applyOperations(bare, change.value.operations);
+    const [part] = after.ok ? documentsOf(after.value, "part") : [];
+    const [item] = planImport(pack, bare, elsewhere, leavingOut(pack)).items;
+    return { part: part?.body, lost: item?.lost };
+  };
+  it("is not lost with a level the site does not have: the part is paused, and not for everyone", () => {
+    const [level] = facts.settings.levels;
+    const { part, lost } = comesIn(guarded({ audience: `level:${level?.key}` }));
+    const hasLevel = elsewhere.facts.settings.levels.some(({ key }) => key === level?.key);
+    expect(hasLevel ? [] : ["level"]).toEqual(lost);
+    if (!hasLevel) expect(part).toMatchObject({ on: false, placement: { audience: "signedIn" } });
+  });
+  it("is not lost with a page it does not show on: the part is paused", () => {
+    const pack = guarded({ exceptions: [{ clauses: [{ facet: "entry", values: ["e0", "e1"] }] }] });
+    expect(comesIn(pack)).toMatchObject({ lost: ["notOn"], part: { on: false } });
+  });
+  it("is as it was where nothing is lost", () => {
+    expect(comesIn(guarded({}))).toMatchObject({ lost: [], part: { on: true } });
+  });
+});
+
+describe("a part of a name the site has in that slot", () => {
+  const mine = new Map(bare).set("mine", {
+    id: "mine",
+    kind: "part",
+    body: { ...narrow, name: "NARROW", origin: "77777777-7777-4777-8777-777777777777" },
+  } as DesignDocument);
+  const answered = (answer: "keepBoth" | "takePack" | "keepMine" | null) => {
+    const needs = Object.fromEntries(
+      packOf(zip).needs.map((need) => [`${need.type}:${need.key}`, { do: "leaveOut" as const }]),
+    );
+    const answers: ImportAnswers = {
+      ...NO_ANSWERS,
+      needs,
+      items: answer ? { "part:footer-narrow": answer } : {},
+    };
+    const plan = planImport(packOf(zip), mine, elsewhere, answers);
+    const change = importChange(packOf(zip), mine, elsewhere, answers, counter());
+    const after = change.ok ? applyOperations(mine, change.value.operations) : null;
+    const footers = after?.ok
+      ? documentsOf(after.value, "part").filter(({ body }) => body.slot === "footer")
+      : null;
+    return { plan, footers };
+  };
+  it("is asked about: both are kept, mine is replaced, or it is left out", () => {
+    const { plan, footers } = answered(null);
+    expect(plan.items.find(({ key }) => key === "footer-narrow")).toMatchObject({
+      status: "alike",
+      mine: "mine",
+    });
+    expect(plan.open).toBe(1);
+    expect(footers).toBeNull();
+    expect(
+      answered("keepBoth")
+        .footers?.map(({ body }) => body.name)
+        .sort(),
+    ).toEqual(["NARROW", "Narrow"]);
+    expect(answered("takePack").footers?.map(({ id, body }) => [id, body.name])).toEqual([
+      ["mine", "Narrow"],
+    ]);
+    expect(answered("keepMine").footers?.map(({ body }) => body.name)).toEqual(["NARROW"]);
+  });
+  it("may be left out where it is new, too", () => {
+    const needs = Object.fromEntries(
+      packOf(zip).needs.map((need) => [`${need.type}:${need.key}`, { do: "leaveOut" as const }]),
+    );
+    const change = importChange(
+      packOf(zip),
+      bare,
+      elsewhere,
+      { ...NO_ANSWERS, needs, items: { "part:footer-narrow": "keepMine" } },
+      counter(),
+    );
+    const after = change.ok ? applyOperations(bare, change.value.operations) : null;
+    expect(after?.ok && documentsOf(after.value, "part").map(({ body }) => body.slot)).toEqual(["header"]);
+  });
+});
+
 describe("tokens", () => {
+  it("keep how much a colour covers", () => {
+    const colours = ["#12345678", "#abcdef00", "#ffffff80"].map((value, at) => ({
+      id: `c${at}`,
+      name: "C",
+      value,
+    }));
+    expect(readTokens(TokenFile.parse(writeTokens(colours)))).toEqual(colours);
+  });
+
   it("come back as they were written", () => {
     const colours = Array.from({ length: 40 }, (_, at) => ({
       id: `c${at}`,

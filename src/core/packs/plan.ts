@@ -1,6 +1,6 @@
 import { differenceEuclidean } from "culori";
 import type { SiteIndex } from "../addresses/facts";
-import { type Design, getBody, STYLE_ID } from "../design/design";
+import { type Design, documentsOf, getBody, STYLE_ID } from "../design/design";
 import type { Part } from "../design/part";
 import { freshened } from "../design/tree";
 import { canonicalJson } from "../model/canonical";
@@ -17,7 +17,7 @@ import {
   packLookup,
   wordsOf,
 } from "./lookups";
-import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
+import { lostLimits, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { needId, type Pack, type PackNeed, type PackPart } from "./shapes";
 
 /**
@@ -57,7 +57,8 @@ export interface PlannedItem {
   readonly key: string;
   readonly name: string;
   readonly slot: Slot | null;
-  readonly status: "new" | "same" | "differs";
+  /** `alike`: another one of the same name in the same slot; what is meant has to be said. */
+  readonly status: "new" | "same" | "differs" | "alike";
   /** The site's own document it matches. */
   readonly mine: string | null;
   /** For a new menu: the site's own of the same name, which parts use instead unless the pack's is wanted. */
@@ -66,6 +67,8 @@ export interface PlannedItem {
   readonly answer: ItemAnswer | null;
   /** For parts: whether it would be switched on. */
   readonly on: boolean;
+  /** What kept it from showing and would be lost: then it comes in paused, whatever is answered. */
+  readonly lost: readonly ("level" | "notOn")[];
 }
 
 export interface PlannedColour {
@@ -115,9 +118,12 @@ export const planImport = (
   ];
   const open =
     needs.filter((need) => need.match === null && need.answer === null).length +
-    items.filter((item) => item.status === "differs" && item.answer === null).length;
+    items.filter((item) => isAsked(item) && item.answer === null).length;
   return { needs, items, colours: pack.colours.map((colour) => plannedColour(colour, design)), open };
 };
+
+/** Whether it takes an answer to know what is meant. */
+export const isAsked = ({ status }: PlannedItem): boolean => status === "differs" || status === "alike";
 
 /** So many are offered, the most alike first; the others are said by their number. */
 const MOST_OPTIONS = 50;
@@ -205,6 +211,7 @@ const plannedItem = (
     differences,
     answer: status === "differs" ? (answers.items[id] ?? null) : null,
     on: true,
+    lost: [],
   };
 };
 
@@ -233,9 +240,31 @@ const plannedPart = (
   const item = plannedItem("part", part.key, part.name, design, part.origin, answers, (mine) =>
     partDifferences(mine as Part, part, map),
   );
+  const alike = item.mine === null ? partOfName(design, part.slot, part.name) : undefined;
   const everyPage = part.placement.conditions.every((condition) => condition.clauses.length === 0);
-  return { ...item, slot: part.slot, on: answers.on[part.key] ?? everyPage };
+  const lost = lostLimits(part.placement, map);
+  const given = answers.items[item.id] ?? null;
+  const asked: Partial<PlannedItem> = alike
+    ? { status: "alike", mine: alike, answer: given }
+    : // a new one comes in unless it is left out
+      item.status === "new" && given === "keepMine"
+      ? { answer: given }
+      : {};
+  return {
+    ...item,
+    ...asked,
+    slot: part.slot,
+    lost,
+    on: lost.length === 0 && (answers.on[part.key] ?? everyPage),
+  };
 };
+
+/** A part of the site's own of a name, however it is written; those in the bin are not meant. */
+const partOfName = (design: Design, slot: Slot, name: string): string | undefined =>
+  documentsOf(design, "part").find(
+    ({ body }) =>
+      body.slot === slot && body.binnedAt === null && body.name.toLowerCase() === name.toLowerCase(),
+  )?.id;
 
 const same = (a: unknown, b: unknown): boolean => canonicalJson(a) === canonicalJson(b);
 

@@ -4,7 +4,7 @@ import type { Band, Block, Part } from "../design/part";
 import { identityFrom, identityParts } from "../model/identity";
 import type { Look } from "../model/look";
 import type { MenuItem, Promotion } from "../model/menu";
-import type { Clause, Placement } from "../model/placement";
+import type { Audience, Clause, Placement } from "../model/placement";
 import type { ColourValue, Target } from "../model/values";
 import type { PackNeed } from "./shapes";
 
@@ -88,20 +88,24 @@ const mapLines = <T extends { clauses: Clause[] }>(lines: readonly T[], map: Ref
     return clauses ? [{ ...line, clauses }] : [];
   });
 
-export const mapPlacement = (placement: Placement, map: ReferenceMap): Placement => {
-  const level = placement.audience?.startsWith("level:")
-    ? map.content("level", placement.audience.slice(6))
-    : null;
-  return {
-    ...placement,
-    conditions: mapLines(placement.conditions, map),
-    exceptions: mapLines(placement.exceptions, map),
-    audience: placement.audience?.startsWith("level:")
-      ? level === null
-        ? null
-        : `level:${level}`
-      : placement.audience,
-  };
+/** A level that is not there on the other side becomes signed in: who made it for some must not show it to everyone. */
+export const mapPlacement = (placement: Placement, map: ReferenceMap): Placement => ({
+  ...placement,
+  conditions: mapLines(placement.conditions, map),
+  exceptions: mapLines(placement.exceptions, map),
+  audience: placement.audience && (mapSeenBy(placement.audience, map) as Audience),
+});
+
+/** What of a placement kept a part from showing, and is lost where it is carried over: then it would show more widely. */
+export const lostLimits = (placement: Placement, map: ReferenceMap): readonly ("level" | "notOn")[] => {
+  const level =
+    placement.audience?.startsWith("level:") && map.content("level", placement.audience.slice(6)) === null;
+  const notOn = placement.exceptions.some(({ clauses }) =>
+    clauses.some((clause) =>
+      clause.values.some((value) => mapClauseValue(clause.facet, value, map) === null),
+    ),
+  );
+  return [...(level ? (["level"] as const) : []), ...(notOn ? (["notOn"] as const) : [])];
 };
 
 const colour = <T extends ColourValue | "">(value: T, map: ReferenceMap): T =>

@@ -3,7 +3,7 @@ import type { PackColour } from "./shapes";
 
 /**
  * Colours as W3C Design Tokens (Design Tokens Format Module 2025.10: §4 token, §8.1 color with colorSpace, components
- * and optional hex). Names are ids; the words a person gave are the description.
+ * and optional hex and alpha). Names are ids; the words a person gave are the description.
  */
 const component = (hex: string, at: number): number =>
   Math.round((Number.parseInt(hex.slice(at, at + 2), 16) / 255) * 1e5) / 1e5;
@@ -16,6 +16,8 @@ const Token = z.object({
       .string()
       .regex(/^#[0-9a-f]{6}$/)
       .optional(),
+    /** How much covers what is behind it; all of it, if it is not said. */
+    alpha: z.number().min(0).max(1).optional(),
   }),
   $description: z.string().optional(),
 });
@@ -36,7 +38,8 @@ export const writeTokens = (colours: readonly PackColour[]): z.infer<typeof Toke
                 number,
                 number,
               ],
-              hex: value,
+              hex: value.slice(0, 7),
+              ...(value.length > 7 ? { alpha: component(value, 7) } : {}),
             },
             $description: name,
           },
@@ -53,6 +56,7 @@ const byte = (value: number): string =>
 export const readTokens = (file: z.infer<typeof TokenFile>): readonly PackColour[] =>
   Object.entries(file.colour).flatMap(([id, token]) => {
     if (id === "$type" || typeof token === "string") return [];
-    const value = `#${token.$value.components.map(byte).join("")}`;
+    const { components, alpha = 1 } = token.$value;
+    const value = `#${components.map(byte).join("")}${byte(alpha) === "ff" ? "" : byte(alpha)}`;
     return [{ id, name: token.$description ?? id, value }];
   });

@@ -3,6 +3,7 @@ import type { SiteIndex } from "../addresses/facts";
 import { type Design, getBody } from "../design/design";
 import { pieceIn, wholeBands } from "../design/pieces";
 import { canonicalJson } from "../model/canonical";
+import { SLOTS } from "../model/slot";
 import { closureOf, needsOf } from "./closure";
 import { contentKey, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { PACK_SCHEMA, type PackManifest, type PackPart, type PackPicture } from "./shapes";
@@ -68,13 +69,19 @@ export const writePack = (
   info: PackInfo,
   tools: PackTools,
 ): Uint8Array => {
-  const closure = closureOf(design, selection.parts);
+  // in an order of their own: the same parts give the same bytes, whichever was chosen first
+  const placeOf = (id: string) => {
+    const { slot, number } = getBody(design, "part", id);
+    return SLOTS.indexOf(slot) * 1e6 + number;
+  };
+  const parts = [...new Set(selection.parts)].sort((a, b) => placeOf(a) - placeOf(b) || (a < b ? -1 : 1));
+  const closure = closureOf(design, parts);
   const keysFor = (ids: readonly string[], nameOf: (id: string) => string) => {
     const make = keyMaker();
     return new Map(ids.map((id) => [id, make(nameOf(id))]));
   };
   const partKeys = keysFor(
-    selection.parts,
+    parts,
     (id) => `${getBody(design, "part", id).slot} ${getBody(design, "part", id).name}`,
   );
   const menuKeys = keysFor(

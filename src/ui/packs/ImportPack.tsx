@@ -33,9 +33,11 @@ export const ImportPack = () => {
   const read = (next: File) => {
     setFile(next);
     setPlanned(null);
-    setAnswers(NO_ANSWERS);
+    // what was answered when a pack of this name came in is answered so again
+    const remembered = rememberedAnswers(site, next.name);
+    setAnswers(remembered);
     take.reset();
-    plan.mutate({ file: next, answers: NO_ANSWERS });
+    plan.mutate({ file: next, answers: remembered });
   };
   const answer = (next: ImportAnswers) => {
     setAnswers(next);
@@ -48,6 +50,7 @@ export const ImportPack = () => {
   };
   const run = async () => {
     const saved = await take.mutateAsync();
+    if (file) rememberAnswers(site, file.name, answers);
     close();
     await refresh();
     notice(`Done in the draft: ${saved.label}.`, "Undo the import");

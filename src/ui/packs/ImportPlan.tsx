@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, MenuItem, Select, Typography } from "@mui/material";
-import type { ImportAnswers, PlannedNeed } from "../../core/packs/plan";
+import { type ImportAnswers, isAsked, type PlannedNeed } from "../../core/packs/plan";
 import { count } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { ImpactView } from "../overview/ImpactView";
@@ -21,7 +21,7 @@ export const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: Plan
   const { plan, impact } = data;
   const asked = plan.needs.filter((need) => need.match === null && need.parts.length > 0);
   const unlinked = plan.needs.filter((need) => need.match === null && need.parts.length === 0);
-  const differing = plan.items.filter((item) => item.status === "differs");
+  const differing = plan.items.filter(isAsked);
   const nameOf = (key: string) =>
     plan.items.find((item) => item.type === "part" && item.key === key)?.name ?? key;
   const clear = plan.needs.length - asked.length + plan.items.length - differing.length;

@@ -95,17 +95,66 @@ export const ItemQuestion = ({ item, answers, onAnswer }: Answering & { readonly
   <Question
     id={`item-${item.id}`}
     value={answers.items[item.id] ?? ""}
-    options={[
-      ["keepMine", "keep mine"],
-      ["takePack", "take the pack's"],
-      ["keepBoth", "keep both"],
-    ]}
+    options={item.status === "alike" ? ALIKE : DIFFERS}
     onPick={(next) => onAnswer({ ...answers, items: { ...answers.items, [item.id]: next as ItemAnswer } })}
   >
-    You have <strong>{item.name}</strong> already; the pack's differs in{" "}
-    {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
+    {item.status === "alike" ? (
+      <>
+        You have another {item.slot ? slotName(item.slot) : "one"} called <strong>{item.name}</strong>.
+      </>
+    ) : (
+      <>
+        You have <strong>{item.name}</strong> already; the pack's differs in{" "}
+        {listed(item.differences.map((each) => DIFFERENCE_WORDS[each] ?? each))}.
+      </>
+    )}
   </Question>
 );
+
+const DIFFERS = [
+  ["keepMine", "keep mine"],
+  ["takePack", "take the pack's"],
+  ["keepBoth", "keep both"],
+] as const;
+const ALIKE = [
+  ["keepBoth", "keep both"],
+  ["takePack", "replace mine"],
+  ["keepMine", "leave it out"],
+] as const;
+
+const LOST_WORDS = {
+  level: "the level it is for is not on this site",
+  notOn: "pages it does not show on are not on this site",
+} as const;
+
+/** A part that comes in: on or paused, or left out; one that would show more widely than it was made for is paused. */
+const NewPartLine = ({ item, answers, onAnswer }: Answering & { readonly item: PlannedItem }) => {
+  const set = (answer: ItemAnswer | undefined) => {
+    const { [item.id]: _, ...others } = answers.items;
+    onAnswer({ ...answers, items: answer ? { ...others, [item.id]: answer } : others });
+  };
+  if (item.answer === "keepMine")
+    return (
+      <>
+        <Quiet>left out</Quiet> <Act onClick={() => set(undefined)}>bring it</Act>
+      </>
+    );
+  return (
+    <>
+      new<Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet>{" "}
+      {item.lost.length > 0 ? (
+        <Quiet>because {listed(item.lost.map((each) => LOST_WORDS[each]))}: it would show more widely</Quiet>
+      ) : (
+        <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>
+          {item.on ? "start paused" : "switch it on"}
+        </Act>
+      )}{" "}
+      <Act onClick={() => set("keepMine")} aria-label={`Leave ${item.name} out`}>
+        leave it out
+      </Act>
+    </>
+  );
+};
 
 /** A menu of the pack gives way to the site's own of the same name, unless the pack's is wanted. */
 const MenuChoice = ({
@@ -151,17 +200,13 @@ export const ItemLine = ({
         <Quiet>same as yours, nothing happens</Quiet>
       ) : item.status === "differs" ? (
         <Wrong>differs</Wrong>
+      ) : item.status === "alike" ? (
+        <Wrong>there is another of this name</Wrong>
+      ) : item.type === "part" ? (
+        <NewPartLine item={item} answers={answers} onAnswer={onAnswer} />
       ) : (
         "new"
       )}
-      {item.type === "part" && item.status === "new" ? (
-        <>
-          <Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet>{" "}
-          <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>
-            {item.on ? "start paused" : "switch it on"}
-          </Act>
-        </>
-      ) : null}
     </li>
   );
 };
