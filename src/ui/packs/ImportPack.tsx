@@ -8,6 +8,7 @@ import { useRefresh, useSite } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Quiet, Trouble } from "../theme/pieces";
 import { Plan } from "./ImportPlan";
+import { rememberAnswers, rememberedAnswers } from "./remembered-answers";
 
 const NO_ANSWERS: ImportAnswers = { needs: {}, items: {}, colours: "map", on: {} };
 
