@@ -40,12 +40,27 @@ const settings = z.object({
     .default({ columns: { wide: 3, middle: 2, small: 1 }, picture: true, summary: true, facts: ["date"] }),
   whenEmpty: words().default("Nothing here yet."),
 });
+type RowPicture = z.output<typeof settings>["rows"]["picture"];
+/** The side it had is kept; where rows had no picture it comes where it usually is. */
+const pictureInRows = (side: RowPicture, isShown: boolean): RowPicture =>
+  isShown ? (side === "none" ? "left" : side) : "none";
+
 type Block = BlockWith<"entryList", z.output<typeof settings>>;
 
 /** A list of entries as rows or cards. Which entries is settled before drawing: see `render/plan`. */
 export const entryList = defineBlock({
   kind: "entryList",
   settings,
+  // rows and cards keep what is their own; facts, summary and whether there are pictures go from one to the other
+  goAlong: (before, after) => {
+    if (before.arrangement === after.arrangement) return after;
+    const { facts, summary } = before[before.arrangement];
+    const hasPicture = before.arrangement === "rows" ? before.rows.picture !== "none" : before.cards.picture;
+    const { rows, cards } = after;
+    return after.arrangement === "cards"
+      ? { ...after, cards: { ...cards, facts, summary, picture: hasPicture } }
+      : { ...after, rows: { ...rows, facts, summary, picture: pictureInRows(rows.picture, hasPicture) } };
+  },
   draw: (block, context) => {
     const list = context.data.lists[block.id];
     if (!list || list.entries.length === 0)

@@ -56,6 +56,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly ground?: (settings: z.output<S>) => ColourValue | "";
   /** Whether its words stand on a ground the house style gives it. */
   readonly isFilled?: (settings: z.output<S>, style: HouseStyle) => boolean;
+  /** Settings that go along when a person sets another one: what ways to show it share is not lost between them. */
+  readonly goAlong?: (before: z.output<S>, after: z.output<S>) => z.output<S>;
   /** How high it shows the picture that is among its settings; 0 whole. */
   readonly pictureHeight?: (settings: z.output<S>) => Responsive<number>;
 }

@@ -268,7 +268,7 @@ describe("bands that are hard to read on a page", () => {
   it("say over which picture, and which overlay or text colour helps", () => {
     const part = titleBar("#ffffff");
     const [found] = faintBands(part, page(bright, part, "titleBar"));
-    expect(found).toMatchObject({ picture: "pic", under: null, needed: 4.5, texts: ["#000000"] });
+    expect(found).toMatchObject({ picture: "pic", under: null, needed: 4.5, texts: ["role:text"] });
     expect(found?.overlay).toBeGreaterThan(30);
     const mended = titleBar("#ffffff", { overlay: found?.overlay });
     expect(faintBands(mended, page(bright, mended, "titleBar"))).toEqual([]);
@@ -300,7 +300,7 @@ describe("bands that are hard to read on a page", () => {
     const data = page(bright, header, "header");
     const both = { ...data, slots: { ...data.slots, titleBar: { id: "t", part: under } } };
     const [found] = faintBands(header, both);
-    expect(found).toMatchObject({ under: under.bands[0]?.id, texts: ["#000000"] });
+    expect(found).toMatchObject({ under: under.bands[0]?.id, texts: ["role:text"] });
   });
 });
 

@@ -1,25 +1,49 @@
+import { luminance } from "../colour/contrast";
+import { colourOf } from "../colour/hex";
 import type { Band, Part } from "../design/part";
+import type { ColourRole, HouseStyle } from "../model/house-style";
+import type { ColourValue } from "../model/values";
 import { laidOver, picturesBehind } from "../render/over-picture";
 import type { PageData } from "../render/page-data";
+import { hexOfValue } from "../style/resolve-colour";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
 
 /** A band whose text is hard to read over the picture behind it on one page, and what would help. */
 export interface FaintBand extends OverPicture {
-  /** Text colours that can be read there, white before black. */
-  readonly texts: readonly string[];
+  /** Text colours that can be read there, the lighter one first: the house style's, or white and black where none of its can. */
+  readonly texts: readonly ColourValue[];
 }
 
-const TEXTS = ["#ffffff", "#000000"] as const;
+const PLAIN: readonly ColourValue[] = ["#ffffff", "#000000"];
 
-const wearing = (band: Band, colour: string, isLaid: boolean): Band =>
+/** What text is written in, in most house styles: one of them is dark, another light. Of equals the last is named. */
+const TEXT_ROLES: readonly ColourRole[] = ["background", "textOnAccent", "text"];
+
+/** Their colours, each once, the lightest first. */
+const rolesOf = (style: HouseStyle): readonly ColourValue[] => {
+  const byHex = new Map(TEXT_ROLES.map((role) => [hexOfValue(style, `role:${role}`) ?? "", role] as const));
+  return [...byHex]
+    .sort(([a], [b]) => luminance(colourOf(b)) - luminance(colourOf(a)))
+    .map(([, role]): ColourValue => `role:${role}`);
+};
+
+/** The lightest and the darkest colour of the style that can be read; white and black where none can. */
+const readable = (style: HouseStyle, canBeRead: (colour: ColourValue) => boolean): readonly ColourValue[] => {
+  const own = rolesOf(style).filter(canBeRead);
+  if (own.length === 0) return PLAIN.filter(canBeRead);
+  return [...new Set([own[0], own.at(-1)])].flatMap((colour) => colour ?? []);
+};
+
+const wearing = (band: Band, colour: ColourValue, isLaid: boolean): Band =>
   isLaid ? { ...band, overPicture: { ...band.overPicture, colour } } : { ...band, colour };
 
 const faintOver = (band: Band, id: string, data: PageData, under: Band | null): FaintBand | null => {
   const picture = data.pictures[id];
   const worst = picture && worstOver(band, id, picture, data.style, under);
   if (!picture || !worst) return null;
-  const texts = TEXTS.filter(
+  const texts = readable(
+    data.style,
     (colour) => worstOver(wearing(band, colour, under !== null), id, picture, data.style, under) === null,
   );
   return { ...worst, texts };

@@ -161,7 +161,7 @@ export const proposals = (
   },
   ids: NewIds,
 ): readonly Proposal[] => {
-  const { design, index } = compiled;
+  const { design } = compiled;
   const { slot, pages, wanted, view } = request;
   const identities = identitiesOf(compiled, pages);
   const mayChoose = identities.length <= MOST_CHOICES;

@@ -6,15 +6,23 @@ import type { FaintBand } from "../../core/checks/part-contrast";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
+import type { ColourRole } from "../../core/model/house-style";
+import type { ColourValue } from "../../core/model/values";
 import { ratioWords } from "../../messages/fit";
 import { LOGO_NAMES } from "../../messages/look-findings";
+import { ROLE_NAMES } from "../../messages/words";
 import type { Noticed } from "../../workers/preview.worker";
 import { useAboutSite } from "../client/about-site";
 import type { usePreview } from "../preview/usePreview";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 import { useEditor } from "./editor";
 
-const TEXT_WORDS: Readonly<Record<string, string>> = { "#ffffff": "White text", "#000000": "Black text" };
+/** "Text in text on accent", "White text". */
+const textWords = (colour: ColourValue): string => {
+  if (colour === "#ffffff") return "White text";
+  if (colour === "#000000") return "Black text";
+  return `Text in the colour of ${ROLE_NAMES[colour.slice("role:".length) as ColourRole]}`;
+};
 
 /** What of the part is hard to read on the page looked at: which band, over which picture, and what would help. */
 export const FaintBands = ({ said }: { readonly said: ReturnType<typeof usePreview>["said"] }) => {
@@ -40,7 +48,7 @@ const Found = ({ faint, logos }: Pick<Noticed, "faint" | "logos">) => {
             ) : null}
             {texts.map((colour) => (
               <Act key={colour} onClick={() => set(band, textPath, colour)}>
-                {TEXT_WORDS[colour]}
+                {textWords(colour)}
               </Act>
             ))}
           </Line>

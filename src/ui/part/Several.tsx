@@ -1,6 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
-import { setNodeOperation, valueAt } from "../../core/design/operations";
+import { setByHand } from "../../core/design/by-hand";
+import { valueAt } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
@@ -40,7 +41,7 @@ export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
               value={values[0]}
               onChange={(value) => {
                 const now = useEditor.getState().body as Part;
-                apply(nodes.map((node) => setNodeOperation(now, id, node, spec.path, value)));
+                apply(nodes.flatMap((node) => setByHand(now, id, node, spec.path, value)));
               }}
             />
             {isSame ? null : (

@@ -3,6 +3,7 @@ import { Box, styled } from "@mui/material";
 import { useSnackbar } from "notistack";
 import { Fragment, memo, useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
+import { setByHand } from "../../core/design/by-hand";
 import { setNodeOperation, valueAt } from "../../core/design/operations";
 import type { Band, Block } from "../../core/design/part";
 import { findPlace, type NodePlace } from "../../core/design/tree";
@@ -104,7 +105,7 @@ interface SettingProps {
 const Setting = memo(({ node, kind, spec, value, openLabel: label, isOpen }: SettingProps) => {
   const set = (next: unknown) => {
     const { body, id, apply } = useEditor.getState();
-    if (body) apply([setNodeOperation(body, id, node, spec.path, next)]);
+    if (body) apply(setByHand(body, id, node, spec.path, next));
   };
   return (
     <Beside className={isOpen ? "open" : ""}>
