@@ -23,6 +23,8 @@ export const group = defineBlock({
   ground: ({ background }) => background,
   extent: ({ settings, blocks = [] }, scene, together) => {
     const inside = together(blocks, settings.direction === "row", remIn(settings.gap, scene), scene);
+    // nothing of what is in it is there (any more)
+    if (blocks.length > 0 && inside.isExact && inside.max === 0) return null;
     const around = 2 * remIn(settings.padding, scene) + (settings.border ? 2 : 0);
     return {
       min: inside.min + around,
@@ -41,6 +43,9 @@ export const group = defineBlock({
   },
   draw: (block, context) => {
     const { direction, gap, padding, background, border } = block.settings;
+    const inside = context.renderBlocks(block.blocks ?? []);
+    // one that is empty on purpose stays
+    if (inside.length === 0 && (block.blocks?.length ?? 0) > 0) return null;
     context.css.node(`.${nodeClass(block.id)}`, {
       gap: rem(gap),
       padding: padding === 0 ? null : rem(padding),
@@ -48,7 +53,7 @@ export const group = defineBlock({
       border: border ? "1px solid var(--line)" : null,
       "border-radius": border || background !== "" ? "var(--radius)" : null,
     });
-    return element("div", block, context, { class: direction }, context.renderBlocks(block.blocks ?? []));
+    return element("div", block, context, { class: direction }, inside);
   },
   css: ".b-group{display:flex;flex-wrap:wrap;align-items:center;min-width:0}.b-group.column{flex-direction:column;align-items:stretch;flex-wrap:nowrap}",
 });

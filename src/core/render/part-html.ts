@@ -13,7 +13,7 @@ import {
 import { isCellHidden } from "../design/tree";
 import { nodeClass } from "../draw/context";
 import { colourCss, rem } from "../draw/css";
-import { attributes, html, type SafeHtml } from "../draw/html";
+import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { textureCss } from "../draw/textures";
 import { rowHeight } from "../layout/heights";
@@ -87,7 +87,20 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     "data-node": context.mark ? band.id : null,
     class: classes.filter(Boolean).join(" "),
   });
-  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, context))}</div>`;
+  let blocks = 0;
+  const counting: RenderContext = {
+    ...context,
+    renderBlocks: (all) => {
+      const shown = context.renderBlocks(all);
+      blocks += shown.length;
+      return shown;
+    },
+  };
+  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, counting))}</div>`;
+  // of a notice whose time is over not even the band is left; one without blocks, or with a picture, is there on purpose
+  const isMeant =
+    band.cells.every((cell) => cell.blocks.length === 0) || picturesBehind(band, context.data).length > 0;
+  if (blocks === 0 && !isMeant) return NOTHING;
   return html`<div${all}>${isOver ? html`<div class="front">${inside}</div>` : inside}</div>`;
 };
 

@@ -257,9 +257,8 @@ describe("blocks", () => {
         profile: { ...pageData().profile, tagline: "", social: [] },
       },
     );
-    expect(renderPage(bare, ENGLISH, { shaper }).regions.header).toMatch(
-      /^<div class="band[^>]*><div class="in"><div class="cell[^>]*><\/div><\/div><\/div>$/,
-    );
+    // nothing is left, so the band is left out too
+    expect(renderPage(bare, ENGLISH, { shaper }).regions.header).toBe("");
   });
 });
 
@@ -284,6 +283,20 @@ describe("a notice", () => {
     ["2026-03-01T08:00:00.000Z", { ...window, text: "" }, false],
   ])("at %s with %o is there: %s", (now, over, isThere) => {
     expect(at(now, over).includes("b-notice")).toBe(isThere);
+    // where it is gone its band is, too
+    expect(at(now, over).includes('class="band')).toBe(isThere);
+  });
+  it("takes nothing else with it, in a box neither; a band or a box that is empty on purpose stays", () => {
+    const over = block("notice", { text: "Over", until: "2026-01-01T00:00:00.000Z" });
+    const header = (blocks: Parameters<typeof partWith>[1]) =>
+      renderPage({ ...withPart(partWith("header", blocks)), at: "2026-03-01T08:00:00.000Z" }, ENGLISH, {
+        shaper,
+      }).regions.header;
+    expect(header([over, block("tagline")])).toContain("b-tagline");
+    expect(header([block("group", {}, [over])])).not.toContain("band");
+    expect(header([block("group", {}, [over, block("tagline")])])).toContain("b-group");
+    expect(header([])).toContain("band");
+    expect(header([block("group", {}, [])])).toContain("b-group");
   });
   it("leads somewhere, or nowhere once that is gone", () => {
     const now = "2026-03-01T09:00:00.000Z";
