@@ -42,7 +42,11 @@ export const CELL_CONTROLS: readonly FieldSpec[] = [
   { path: ["alignBlock"], control: one("alignBlock", ["", "start", "centre", "end"]), label: "Up and down" },
   { path: ["shareOn", "middle"], control: narrowerShare, label: "Share on middle" },
   { path: ["shareOn", "small"], control: narrowerShare, label: "Share on small" },
-  { path: ["orderSmall"], control: { type: "count", options: numberOptions("orderSmall", 0, 12) } },
+  {
+    path: ["orderSmall"],
+    control: { type: "count", options: numberOptions("orderSmall", 0, 12) },
+    label: "Place on small",
+  },
 ];
 
 const NO_OVERLAY = [["background", "overlay"], 0] as const;
@@ -52,7 +56,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   {
     path: ["height"],
     control: { type: "perWidth", unit: "px", max: 2000 },
-    label: "Height (0: as its content)",
+    label: "Height at least (0: as its content)",
   },
   { path: ["paddingBlock"], control: { type: "perWidth", unit: "px", max: 400 } },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },

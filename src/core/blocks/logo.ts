@@ -40,6 +40,13 @@ export const logo = defineBlock({
       height: rem(value),
       width: "auto",
     }));
+    // a picture does not follow the alignment of text by itself
+    const { align } = block.look;
+    if (align !== "")
+      context.css.node(`.${nodeClass(block.id)}`, {
+        display: "grid",
+        "justify-items": align === "centre" ? "center" : align,
+      });
     const image = (shown: Picture, name?: string) => {
       // the ratio of the file a browser chooses is rounded; what is measured is that of the original
       context.css.node(`.${nodeClass(block.id)} ${name ? `.${name}` : "img"}`, {

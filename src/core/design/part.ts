@@ -65,6 +65,21 @@ export const shareAt = ({ share, shareOn }: Pick<Cell, "share" | "shareOn">, wid
   return told.find((each) => each !== undefined && each >= 0) ?? share;
 };
 
+/**
+ * The places of cells on small screens, from 0, in the order they are written in; null where all stand as they are
+ * written. A cell that asks for a place gets it, the first that asks before others; the rest fill what is left.
+ */
+export const placesOnSmall = (cells: readonly Pick<Cell, "orderSmall">[]): readonly number[] | null => {
+  if (cells.every(({ orderSmall }) => orderSmall === 0)) return null;
+  const asking = cells
+    .map(({ orderSmall }, at) => ({ at, place: orderSmall - 1 }))
+    .filter(({ place }) => place >= 0)
+    .sort((a, b) => a.place - b.place || a.at - b.at);
+  const sequence = cells.map((_, at) => at).filter((at) => cells[at]?.orderSmall === 0);
+  for (const { at, place } of asking) sequence.splice(place, 0, at);
+  return cells.map((_, at) => sequence.indexOf(at));
+};
+
 export const VIDEO_TYPES = ["video/mp4", "video/webm"] as const;
 /** A video of the site: a file by its content hash. */
 export const Video = z.object({

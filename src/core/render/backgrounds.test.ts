@@ -4,6 +4,7 @@ import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { type Band, type Block, shareAt } from "../design/part";
 import { leastHeight } from "../layout/heights";
+import { Look } from "../model/look";
 import { renderPage } from "./page";
 
 const pictures = {
@@ -120,18 +121,65 @@ describe("cells", () => {
     expect(/\.n-one\{[^}]*\}/.exec(css)?.[0]).not.toContain("flex:");
     expect(css).toContain(`@media (width < ${edgeWide / 16}em){.n-one{flex:4 1 0}}`);
     expect(css).toMatch(
-      new RegExp(`@media \\(width < ${edgeMiddle / 16}em\\)\\{.*\\.n-one\\{flex:0 1 auto\\}`),
+      new RegExp(`@media \\(width < ${edgeMiddle / 16}em\\)\\{.*\\.n-one\\{flex:0 1 auto;order:1\\}`),
     );
     expect(css).toContain(".n-two{flex:8 1 0");
   });
   it("stand where they are told up and down, and in another order on small screens", () => {
     expect(css).toMatch(/\.n-one\{[^}]*align-self:flex-end/);
-    expect(css).toMatch(/\.n-two\{order:1\}/);
+    // the second one asks for the first place
+    expect(css).not.toMatch(/\.n-two\{[^}]*order/);
   });
   it("have the share of the next wider width where none is told; cells of older parts have one for all", () => {
     const cell = { share: 3, shareOn: { middle: 5, small: -1 } };
     expect((["wide", "middle", "small"] as const).map((width) => shareAt(cell, width))).toEqual([3, 5, 5]);
     expect(shareAt({ share: 2 } as never, "small")).toBe(2);
+  });
+});
+
+describe("settings that are seen", () => {
+  const header = (band: object, block_ = block("tagline"), over: object = {}) => {
+    const data = { ...pageData(), ...over };
+    const slots = { ...data.slots, header: { id: "h", part: partWith("header", [block_], band) } };
+    return renderPage({ ...data, slots }, ENGLISH, { shaper }).css;
+  };
+  it("a band that hides while one scrolls down goes away, laid over a picture too", () => {
+    const band = { id: "up", sticky: true, stickyWhen: "scrollingUp" };
+    expect(header(band)).toContain(".down .n-up:not(:focus-within){translate:0 -100%}");
+    const under = partWith("titleBar", [block("title")], { id: "under", background: { picture: "pic" } });
+    const data = pageData();
+    const css = renderPage(
+      {
+        ...data,
+        slots: {
+          ...data.slots,
+          header: {
+            id: "h",
+            part: partWith("header", [block("tagline")], { ...band, overPicture: { on: true } }),
+          },
+          titleBar: { id: "t", part: under },
+        },
+      },
+      ENGLISH,
+      { shaper },
+    ).css;
+    expect(css).toContain(".down .n-up:not(:focus-within)>.front{translate:0 -100%}");
+  });
+  it("a shadow is drawn where the house style has none, and the style's where it has one", () => {
+    const shaded = { ...block("tagline"), look: Look.parse({ shadow: true }) } as Block;
+    const rule = (css: string) => new RegExp(`\\.n-${shaded.id}\\{([^}]*)\\}`).exec(css)?.[1];
+    expect(rule(header({}, shaded))).toMatch(/box-shadow:0 2px 8px/);
+    const style = { ...pageData().style, shadow: { down: 4, blur: 10, strength: 30 } };
+    expect(rule(header({}, shaded, { style }))).toContain("box-shadow:var(--shadow)");
+  });
+  it("a logo follows the alignment of its look", () => {
+    for (const [align, items] of [
+      ["centre", "center"],
+      ["end", "end"],
+    ] as const) {
+      const logo = { ...block("logo"), look: Look.parse({ align }) } as Block;
+      expect(header({}, logo)).toMatch(new RegExp(`\\.n-${logo.id}\\{[^}]*justify-items:${items}`));
+    }
   });
 });
 

@@ -28,6 +28,9 @@ export const isPlain = ({
   radius < 0 &&
   !shadow;
 
+/** The shadow of a block that has one where the house style has none. */
+const QUIET_SHADOW = "0 2px 8px rgb(0 0 0/.22)";
+
 export const lookCss = (
   look: Look,
   kind: string,
@@ -47,6 +50,6 @@ export const lookCss = (
         ? null
         : `${borderWidth}px solid ${colourCss(style, borderColour) || "var(--line)"}`,
     "border-radius": radius < 0 ? null : `${radius}px`,
-    "box-shadow": shadow ? "var(--shadow)" : null,
+    "box-shadow": !shadow ? null : style.shadow.strength === 0 ? QUIET_SHADOW : "var(--shadow)",
   };
 };

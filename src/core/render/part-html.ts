@@ -7,6 +7,7 @@ import {
   isNothing,
   layerAbovePicture,
   type Part,
+  placesOnSmall,
   shareAt,
   type Video,
 } from "../design/part";
@@ -87,6 +88,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     "data-node": context.mark ? band.id : null,
     class: classes.filter(Boolean).join(" "),
   });
+  const places = placesOnSmall(band.cells);
   let blocks = 0;
   const counting: RenderContext = {
     ...context,
@@ -96,7 +98,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
       return shown;
     },
   };
-  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell) => cellHtml(cell, counting))}</div>`;
+  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell, at) => cellHtml(cell, places?.[at] ?? 0, counting))}</div>`;
   // of a notice whose time is over not even the band is left; one without blocks, or with a picture, is there on purpose
   const isMeant =
     band.cells.every((cell) => cell.blocks.length === 0) || picturesBehind(band, context.data).length > 0;
@@ -151,7 +153,7 @@ const overCss = (own: string, band: Band, { css, data: { style } }: RenderContex
 /** What makes a band that is laid over a picture solid. */
 const SOLID = ":hover,:focus-within,.scrolled *";
 
-const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void => {
+const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContext): void => {
   css.share(
     "sticky",
     `.sticky{position:sticky;top:0;z-index:4}@media (pointer:coarse){.sticky{position:relative}}
@@ -160,9 +162,11 @@ const stickyCss = (own: string, band: Band, { css, state }: RenderContext): void
   if (band.stickyWhen === "scrollingUp") {
     css.share(
       "sticky-up",
-      "@media (prefers-reduced-motion:no-preference){.sticky{transition:translate var(--motion)}}",
+      "@media (prefers-reduced-motion:no-preference){.sticky,.sticky>.front{transition:translate var(--motion)}}",
     );
-    css.node(`.down ${own}:not(:focus-within)`, { translate: "0 -100%" });
+    // one that is laid over takes no room of its own: what is seen of it goes
+    const seen = isOver ? `${own}:not(:focus-within)>.front` : `${own}:not(:focus-within)`;
+    css.node(`.down ${seen}`, { translate: "0 -100%" });
   }
   const grows = band.stickyGrows && band.width === "boxed";
   if (grows) css.node(`.scrolled ${own}`, { "max-width": "none" });
@@ -283,7 +287,7 @@ const JUSTIFY = { start: null, centre: "center", end: "flex-end", between: "spac
 const ALIGN_SELF = { start: "flex-start", centre: "center", end: "flex-end" } as const;
 const flexOf = (share: number): string => (share === 0 ? "0 1 auto" : `${share} 1 0`);
 
-const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
+const cellHtml = (cell: Cell, place: number, context: RenderContext): SafeHtml => {
   const selector = `.${nodeClass(cell.id)}`;
   const isColumn = cell.direction === "column";
   context.css.node(selector, {
@@ -302,7 +306,7 @@ const cellHtml = (cell: Cell, context: RenderContext): SafeHtml => {
   for (const width of ["middle", "small"] as const)
     if ((cell.shareOn?.[width] ?? -1) >= 0)
       context.css.node(selector, { flex: flexOf(shareAt(cell, width)) }, width);
-  if (cell.orderSmall > 0) context.css.node(selector, { order: String(cell.orderSmall) }, "small");
+  if (place > 0) context.css.node(selector, { order: String(place) }, "small");
   const hidden = WIDTHS.filter((width) => isCellHidden(cell, width));
   if (hidden.length > 0) context.css.hide(selector, hidden);
   const all = attributes({
