@@ -11,6 +11,7 @@ import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import { compileDesign } from "../../core/placement/resolve";
 import { follow } from "../../core/placement/slot-columns";
 import { POOL } from "../../data/database";
+import { slotName } from "../../messages/words";
 import { impactInWords, named } from "./impact-words";
 import { reachIn } from "./parts";
 import { findPlaces } from "./places";
@@ -101,7 +102,7 @@ export const newPartReach = defineUseCase({
       schema: 1,
       slot,
       number: nextNumber(draft.design, slot),
-      name: "",
+      name: slotName(slot),
       on: true,
       binnedAt: null,
       origin: context.ids.uuid(),
