@@ -21,7 +21,7 @@ import { SLOTS, type Slot } from "../../core/model/slot";
 import type { Traits } from "../../core/starting/traits";
 import { describeCondition } from "../../messages/placement-sentences";
 import { describeStart, startName } from "../../messages/starts";
-import { pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
+import { pages as pagesText, SLOT_NAMES, sentenceCase, slotName } from "../../messages/words";
 import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
@@ -128,13 +128,12 @@ const Reach = ({
   const keeper = data.keeper === null ? null : badge(data.keeper);
   if (data.shows === 0)
     return (
-      <Trouble>
-        It would show on none:{" "}
+      <Typography role="status">
+        <strong>It would show on none.</strong>{" "}
         {keeper === null
-          ? "no page is like this"
-          : `${keeper} asks for the same pages, or for narrower ones, and keeps them`}
-        . Choose other pages, or change what {keeper ?? "it"} asks for afterwards.
-      </Trouble>
+          ? "No page is like this. Choose others."
+          : `${sentenceCase(keeper)} asks for these pages too and comes first, or narrower ones do. Choose other pages, or change what ${keeper} asks for afterwards.`}
+      </Typography>
     );
   const others = data.asks - data.shows;
   return (
