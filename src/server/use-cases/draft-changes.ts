@@ -24,11 +24,14 @@ export const draftChanges = (live: Design, draft: Design): readonly DraftChange[
     .filter(({ before, after }) => before !== after && !sameValue(before?.body, after?.body))
     .filter((change) => !isOnlyLonger(change));
 
-/** An order that new parts were put at the end of says nothing the new parts do not say themselves. */
+/** An order that differs in parts at its end alone says nothing they do not say themselves, coming or going. */
 const isOnlyLonger = ({ before, after }: DraftChange): boolean => {
-  if (after?.kind !== "order" || (before && before.kind !== "order")) return false;
-  const known = before?.body.parts ?? [];
-  return sameValue(known, after.body.parts.slice(0, known.length));
+  if ((after ?? before)?.kind !== "order") return false;
+  const [was, now] = [before, after].map((document) =>
+    document?.kind === "order" ? document.body.parts : [],
+  ) as [readonly string[], readonly string[]];
+  const shared = Math.min(was.length, now.length);
+  return sameValue(was.slice(0, shared), now.slice(0, shared));
 };
 
 /** Pages, by identity, that say something else for the parts on them. */
