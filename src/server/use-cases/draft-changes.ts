@@ -27,9 +27,9 @@ export const draftChanges = (live: Design, draft: Design): readonly DraftChange[
 /** An order that differs in parts at its end alone says nothing they do not say themselves, coming or going. */
 const isOnlyLonger = ({ before, after }: DraftChange): boolean => {
   if ((after ?? before)?.kind !== "order") return false;
-  const [was, now] = [before, after].map((document) =>
-    document?.kind === "order" ? document.body.parts : [],
-  ) as [readonly string[], readonly string[]];
+  const partsOf = (document: DesignDocument | undefined): readonly string[] =>
+    document?.kind === "order" ? document.body.parts : [];
+  const [was, now] = [partsOf(before), partsOf(after)];
   const shared = Math.min(was.length, now.length);
   return sameValue(was.slice(0, shared), now.slice(0, shared));
 };
