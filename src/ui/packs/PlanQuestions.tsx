@@ -149,7 +149,7 @@ const NewPartLine = ({ item, answers, onAnswer }: Answering & { readonly item: P
           {item.on ? "start paused" : "switch it on"}
         </Act>
       )}{" "}
-      <Act onClick={() => set("keepMine")} aria-label={`Leave ${item.name} out`}>
+      <Act onClick={() => set("keepMine")} aria-label={`Leave ${item.name} out`} style={{ marginLeft: 10 }}>
         leave it out
       </Act>
     </>
