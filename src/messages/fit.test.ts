@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Way } from "../core/layout/reach";
 import type { BandReading } from "../core/layout/readings";
-import { roomWords, stretchWords, wayWords } from "./fit";
+import { roomWords, stretchWords, unmeasuredWords, wayWords } from "./fit";
 import { describeLook, lookMendWords, type NamedLook } from "./look-findings";
 
 describe("words about fit", () => {
@@ -33,12 +33,20 @@ describe("words about fit", () => {
       band: "b",
       name: "",
       isExact: true,
+      flowing: [],
       hasMenu: true,
       stretches: [],
       edge: 900,
       letters: 9,
     };
     expect(roomWords({ ...reading, ...over })).toBe(words);
+  });
+  it("of what cannot be measured say why: which blocks, or a letter", () => {
+    expect(unmeasuredWords([])).toBe("cannot be measured: the site's fonts lack a letter it has");
+    expect(unmeasuredWords(["copyright"])).toBe(
+      "cannot be measured: copyright line takes the room that is left, or depends on the page",
+    );
+    expect(unmeasuredWords(["copyright", "richText"])).toMatch(/copyright line and text take the room/);
   });
   it("say a stretch as a whole", () => {
     expect(stretchWords({ state: "crowded", from: 320, to: 356 })).toBe(

@@ -1,8 +1,9 @@
+import type { BlockKind } from "../core/blocks";
 import type { BandState } from "../core/layout/fit";
 import type { Way } from "../core/layout/reach";
 import type { BandReading } from "../core/layout/readings";
 import { BLOCK_NAMES } from "./block-fields";
-import { count, digits } from "./words";
+import { count, digits, listed } from "./words";
 
 /** What a band does at a width, in a few words. */
 export const STATE_NAMES: Readonly<Record<BandState, string>> = {
@@ -43,6 +44,13 @@ export const wayWords = (way: Way): string => {
     case "fixed":
       return `It fits there. A button below ${digits(way.to)} px all the same`;
   }
+};
+
+/** Why a band cannot be measured. */
+export const unmeasuredWords = (flowing: readonly BlockKind[]): string => {
+  if (flowing.length === 0) return "cannot be measured: the site's fonts lack a letter it has";
+  const names = flowing.map((kind) => BLOCK_NAMES[kind].toLowerCase());
+  return `cannot be measured: ${listed(names)} ${names.length === 1 ? "takes" : "take"} the room that is left, or ${names.length === 1 ? "depends" : "depend"} on the page`;
 };
 
 /** How much room a band has, beside its line on the ruler. */

@@ -89,6 +89,11 @@ export class BandFit {
     return this.band.cells.every(({ blocks }) => blocks.every(known)) && this.#row("wide", false).isExact;
   }
 
+  /** Kinds in the band that flow with the room they get, or depend on the page: with one of them it cannot be told. */
+  get flowing(): readonly Block["kind"][] {
+    return [...new Set(blocksIn(this.band).flatMap(({ kind }) => (isMeasured(kind) ? [] : [kind])))];
+  }
+
   get hasFoldingMenu(): boolean {
     return hasBandMenu(this.band);
   }

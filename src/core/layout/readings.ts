@@ -2,7 +2,7 @@ import type { FitMaterial } from "../blocks/sizes";
 import type { Part } from "../design/part";
 import type { TextMeasure } from "../measure/text-measure";
 import type { Slot } from "../model/slot";
-import { bandMenus, type Stretch, screenWidth } from "./fit";
+import { type BandFit, bandMenus, type Stretch, screenWidth } from "./fit";
 import { keptFit } from "./kept-fits";
 
 /** What a ruler says of a band. */
@@ -11,6 +11,8 @@ export interface BandReading {
   readonly name: string;
   /** False where something in it cannot be measured: then there are no stretches. */
   readonly isExact: boolean;
+  /** Kinds that flow with their room, where one of them is why; none where it is a letter that no font has. */
+  readonly flowing: BandFit["flowing"];
   readonly hasMenu: boolean;
   readonly stretches: readonly Stretch[];
   /** The least width of wide screens with everything in one row; null: none. */
@@ -42,6 +44,7 @@ export const readBands = (part: Part, material: FitMaterial, measure: TextMeasur
       band: band.id,
       name: band.name,
       isExact,
+      flowing: isExact ? [] : fit.flowing,
       hasMenu: hasFoldingMenu,
       stretches: isExact ? fit.stretches(NARROWEST, WIDEST_SCREEN) : [],
       edge: Number.isFinite(edge) ? edge : null,

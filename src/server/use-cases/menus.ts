@@ -81,6 +81,7 @@ const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextM
     node: block.id,
     isRow: block.settings.direction === "row",
     isExact: bandFit.isExact,
+    flowing: bandFit.isExact ? [] : bandFit.flowing,
     stretches: bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST_SCREEN) : [],
     /** From this width on it stands in one row; null: never. */
     edge: Number.isFinite(wide) ? wide : null,

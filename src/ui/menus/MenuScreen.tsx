@@ -4,6 +4,7 @@ import { useParams, useRouter } from "next/navigation";
 import { useState } from "react";
 import { insertAfter, rowsOf } from "../../core/menus/item-tree";
 import type { Menu } from "../../core/model/menu";
+import { unmeasuredWords } from "../../messages/fit";
 import { count, digits } from "../../messages/words";
 import { useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
@@ -142,9 +143,9 @@ const Uses = ({ uses }: { readonly uses: Data["uses"] }) => {
   );
 };
 
-const fitWords = ({ isRow, edge, isExact }: Data["uses"][number]): string => {
+const fitWords = ({ isRow, edge, isExact, flowing }: Data["uses"][number]): string => {
   if (!isRow) return "one below the other";
-  if (!isExact) return "cannot be measured: a letter no font has, or a block that depends on the page";
+  if (!isExact) return unmeasuredWords(flowing);
   return edge === null ? "never fits in one row" : `fits in one row from ${digits(edge)} px`;
 };
 

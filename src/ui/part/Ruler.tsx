@@ -6,7 +6,7 @@ import { type Operation, setNodeOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import type { Way } from "../../core/layout/reach";
 import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
-import { roomWords, wayWords } from "../../messages/fit";
+import { roomWords, unmeasuredWords, wayWords } from "../../messages/fit";
 import { digits } from "../../messages/words";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
@@ -36,10 +36,10 @@ export const Ruler = ({ said, ways }: RulerProps) => {
   if (measured.length + unknown.length === 0) return null;
   return (
     <Box component="section" aria-label="Ruler" sx={{ mb: 1.25 }}>
-      {unknown.map(({ band, name }) => (
+      {unknown.map(({ band, name, flowing }) => (
         <Quiet key={band} style={{ display: "block" }}>
-          {name || "Band"}: cannot be measured: a letter no font has, or a block that depends on the page. Its
-          menu becomes a button early, so that it never takes two rows.
+          {name || "Band"}: {unmeasuredWords(flowing)}. Its menu becomes a button early, so that it never
+          takes two rows.
         </Quiet>
       ))}
       {measured.map((reading) => (
