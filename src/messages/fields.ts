@@ -1,3 +1,5 @@
+import { markupIn } from "../core/content/markup-like";
+
 /** Names of settings as they stand beside their fields. Unknown ones are shown as they are written, with spaces. */
 const FIELD_NAMES: Readonly<Record<string, string>> = {
   variant: "Which logo",
@@ -88,3 +90,9 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
 
 export const fieldName = (field: string): string =>
   FIELD_NAMES[field] ?? field.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+
+/** Says that signs of markup are read by visitors as they are; undefined where there are none. */
+export const asTypedWords = (text: string, isMarkdown = false): string | undefined => {
+  const found = markupIn(text, isMarkdown);
+  return found === null ? undefined : `Visitors read “${found}” just as it stands.`;
+};

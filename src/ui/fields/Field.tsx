@@ -5,7 +5,7 @@ import type { Video } from "../../core/design/part";
 import type { Sides } from "../../core/model/look";
 import type { RichText } from "../../core/model/rich-text";
 import type { Control, FieldSpec } from "../../messages/controls";
-import { fieldName } from "../../messages/fields";
+import { asTypedWords, fieldName } from "../../messages/fields";
 import { useAboutSite } from "../client/about-site";
 import { Act } from "../theme/pieces";
 import { audienceOptions } from "./audience-options";
@@ -83,6 +83,7 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       id={id}
       value={String(value ?? "")}
       onChange={(event) => onChange(event.target.value)}
+      helperText={asTypedWords(String(value ?? ""))}
       fullWidth
     />
   ),

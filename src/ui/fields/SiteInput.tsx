@@ -5,6 +5,7 @@ import { formatMarkdown, parseMarkdown } from "../../core/content/markdown";
 import { sameValue } from "../../core/model/canonical";
 import { COLOUR_ROLES } from "../../core/model/house-style";
 import { LinkTarget, type RichText } from "../../core/model/rich-text";
+import { asTypedWords } from "../../messages/fields";
 import { ROLE_NAMES } from "../../messages/words";
 import { useAboutSite } from "../client/about-site";
 import { useCall } from "../client/hooks";
@@ -135,7 +136,7 @@ export const MarkdownInput = ({
       minRows={3}
       maxRows={12}
       fullWidth
-      helperText="**bold**, *slanted*, [words](/path/), - a list"
+      helperText={asTypedWords(text, true) ?? "**bold**, *slanted*, [words](/path/), - a list"}
       onChange={(event) => {
         const means = parseMarkdown(event.target.value);
         setTyped({ text: event.target.value, means });
