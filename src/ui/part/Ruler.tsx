@@ -203,20 +203,29 @@ const operationOf = (part: Part, id: string, way: Way): Operation | null => {
 
 type FindWays = (part: Part, band: string, target: number) => Promise<readonly Way[]>;
 
-/** What would reach the width one wished for, worked out anew when the part changes; `null` until it is known. */
+interface Found {
+  readonly part: Part;
+  readonly at: number;
+  readonly ways: readonly Way[];
+}
+
+/**
+ * What would reach the width one wished for, worked out anew when the part or the wish changes; `null` until it is
+ * known: what reaches another width is not offered for this one.
+ */
 const useFound = ({ band, at }: Wish, ways: FindWays): readonly Way[] | null => {
   const part = useEditor((editor) => editor.body);
-  const [found, setFound] = useState<readonly Way[] | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   const asked = useRef(0);
   useEffect(() => {
     if (!part) return;
     asked.current += 1;
     const mine = asked.current;
     void ways(part, band, at).then((next) => {
-      if (asked.current === mine) setFound(next);
+      if (asked.current === mine) setFound({ part, at, ways: next });
     });
   }, [part, band, at, ways]);
-  return found;
+  return found && found.part === part && found.at === at ? found.ways : null;
 };
 
 /** Does what reaches it: in the part, or in the house style. */
