@@ -12,6 +12,7 @@ import { canonicalJson } from "../model/canonical";
 import type { Picture } from "../model/picture";
 import type { Audience, Role } from "../model/placement";
 import { NOWHERE } from "../model/placement";
+import type { RichText } from "../model/rich-text";
 import type { Slot } from "../model/slot";
 import { SLOTS } from "../model/slot";
 import { isSteady } from "../render/kept-bands";
@@ -76,6 +77,27 @@ const TRAIL = [
   { title: "Title", path: "/here/" },
 ];
 
+/** One of everything an entry can say. */
+const BODY: RichText = [
+  ...([2, 3, 4] as const).map((level) => ({
+    type: "heading" as const,
+    level,
+    children: [{ text: "Heading" }],
+  })),
+  {
+    type: "paragraph",
+    children: [
+      { text: "Words", link: "/elsewhere/" },
+      { text: "b", bold: true },
+      { text: "c", code: true },
+    ],
+  },
+  { type: "list", ordered: true, items: [[{ type: "paragraph", children: [{ text: "One" }] }]] },
+  { type: "quote", children: [{ type: "paragraph", children: [{ text: "Quoted" }] }] },
+  { type: "code", text: "code" },
+  { type: "rule" },
+];
+
 type OfPage = "slots" | "page" | "entry" | "query" | "audience" | "mayRead" | "lists";
 interface Material extends Omit<PageData, OfPage> {
   /** How long the rules are that every page has; they stand first. */
@@ -104,7 +126,7 @@ const materialOf = (design: Design, { language, at }: Drawer): Material => {
       identitiesOf(items).map((identity) => [identity, { path: `/to/${identity}/`, title: identity }]),
     ),
     trail: TRAIL,
-    body: [{ type: "paragraph", children: [{ text: "Words", link: "/elsewhere/" }] }],
+    body: BODY,
     promoted: Object.fromEntries(
       rowsOf(items).flatMap(({ item: { id, promotion } }) =>
         promotion && promotion.count > 0 ? [[id, [ENTRY]]] : [],
@@ -169,23 +191,29 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
     ...material,
     slots,
     page: { identity: "imaginary", path: "/here/", title: "Title", description: "", role, pageNumber: 2 },
-    entry: role === "entry" ? ENTRY : null,
+    entry: role === "entry" || role === "front" ? ENTRY : null,
     query: role === "search" ? "words" : "",
     links: { ...material.links, ...links },
     lists,
     audience,
     mayRead: true,
   };
-  const { regions, css, needsScript } = renderPage(data, drawer.words, { shaper: drawer.shaper });
-  const html = regions[part.slot];
-  const own = seenRules(css.slice(material.baseLength), html);
-  return `${html}\n${own}\n${needsScript}\n${baseSeenIn(data.style, html, own)}`;
+  const draw = (page: PageData): string => {
+    const { regions, css, needsScript } = renderPage(page, drawer.words, { shaper: drawer.shaper });
+    const html = regions[part.slot];
+    const own = seenRules(css.slice(material.baseLength), html);
+    return `${html}\n${own}\n${needsScript}\n${baseSeenIn(data.style, html, own)}`;
+  };
+  // who may not read it sees a notice in place of the body
+  return role === "entry" ? `${draw(data)}\n${draw({ ...data, mayRead: false, body: [] })}` : draw(data);
 };
 
-/** Which entries lists show, and in which order, is not drawn on a page that is made up. */
-const choosing = (part: Part): string =>
+/** What is not drawn on a page that is made up: which entries lists show, what stands there without any, and notices of another day. */
+const undrawn = (part: Part): string =>
   canonicalJson(
-    blocksOf(part).flatMap((block) => (block.kind === "entryList" ? [block.id, block.settings] : [])),
+    blocksOf(part).flatMap(({ id, kind, settings }) =>
+      kind === "entryList" || kind === "notice" ? [id, settings] : [],
+    ),
   );
 
 /** The same for a part and what it is drawn from: kept while these are the same objects. */
@@ -230,7 +258,7 @@ export class PartDrawings {
     const key = `${drawnOn} ${audience}`;
     const found = kept.drawn.get(key);
     if (found !== undefined) return found;
-    const made = `${drawOn(part, drawnOn, audience, this.#material, this.drawer)}\n${choosing(part)}`;
+    const made = `${drawOn(part, drawnOn, audience, this.#material, this.drawer)}\n${undrawn(part)}`;
     kept.drawn.set(key, made);
     return made;
   }
