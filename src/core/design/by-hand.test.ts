@@ -11,7 +11,7 @@ const list = block("entryList", {
 } as never);
 const part = partWith("layout", [list]);
 const document = { id: "p", kind: "part", body: part } as DesignDocument;
-const after = (body: DesignPart, path: readonly string[], value: unknown): DesignPart => {
+const withSetting = (body: DesignPart, path: readonly string[], value: unknown): DesignPart => {
   const applied = applyOperations(
     new Map([["p", { ...document, body } as DesignDocument]]),
     setByHand(body, "p", list.id, path, value),
@@ -20,28 +20,28 @@ const after = (body: DesignPart, path: readonly string[], value: unknown): Desig
   return findBody(applied.value, "part", "p") as DesignPart;
 };
 const settingsOf = (body: DesignPart) =>
-  (body.bands[0]?.cells[0]?.blocks[0] as Block).settings as never as Record<string, unknown>;
+  (body.bands[0]?.cells[0]?.blocks[0] as Block | undefined)?.settings as never as Record<string, unknown>;
 
 describe("another arrangement of a list", () => {
   it("takes facts, summary and pictures along, and keeps what is its own", () => {
-    const cards = after(part, ["settings", "arrangement"], "cards");
+    const cards = withSetting(part, ["settings", "arrangement"], "cards");
     expect(settingsOf(cards)["cards"]).toEqual({
       columns: { wide: 4 },
       picture: true,
       summary: false,
       facts: ["date", "author"],
     });
-    const back = after(cards, ["settings", "arrangement"], "rows");
+    const back = withSetting(cards, ["settings", "arrangement"], "rows");
     expect(settingsOf(back)["rows"]).toEqual({ picture: "right", summary: false, facts: ["date", "author"] });
   });
   it("takes along what was changed meanwhile", () => {
-    const cards = after(
-      after(part, ["settings", "arrangement"], "cards"),
+    const cards = withSetting(
+      withSetting(part, ["settings", "arrangement"], "cards"),
       ["settings", "cards", "facts"],
       ["terms"],
     );
-    const none = after(cards, ["settings", "cards", "picture"], false);
-    expect(settingsOf(after(none, ["settings", "arrangement"], "rows"))["rows"]).toEqual({
+    const none = withSetting(cards, ["settings", "cards", "picture"], false);
+    expect(settingsOf(withSetting(none, ["settings", "arrangement"], "rows"))["rows"]).toEqual({
       picture: "none",
       summary: false,
       facts: ["terms"],

@@ -6,7 +6,7 @@ import { ENGLISH } from "../../messages/visitor-words";
 import type { Address } from "../addresses/facts";
 import { type Design, type DesignDocument, designOf } from "../design/design";
 import { withValueAt } from "../design/operations";
-import type { Block, Part } from "../design/part";
+import type { Part } from "../design/part";
 import { ROLES, type Role } from "../model/placement";
 import { redrawingOf, redrawnBecause } from "./redrawing";
 
@@ -79,28 +79,18 @@ describe("what looks otherwise after a change", () => {
   });
 
   it("counts what is not to be seen today: a notice of another day, and what a list says without entries", () => {
-    const until = (text: string) =>
-      new Map(live).set(
-        "note",
-        part("note", {
-          ...partWith("header", []),
-          bands: [
-            {
-              ...(partWith("header", [{ ...notice, settings: { ...notice.settings, text } } as Block], {
-                id: "nb",
-              }).bands[0] as Part["bands"][number]),
-              cells: [{ ...cell, blocks: [{ ...notice, settings: { ...notice.settings, text } } as Block] }],
-            },
-          ],
-        }),
-      );
-    const notice = block("notice", { text: "Soon", from: "2030-01-01T00:00:00.000Z" } as never);
-    const cell = partWith("header", [notice]).bands[0]?.cells[0] as Part["bands"][number]["cells"][number];
-    expect(redrawn(until("Soon"), until("Later"))).toEqual(["note"]);
-    const [list] = (live.get("lists")?.body as Part).bands[0]?.cells[0]?.blocks ?? [];
-    expect(list?.kind).toBe("entryList");
-    const path = ["bands", 0, "cells", 0, "blocks", 0, "settings", "whenEmpty"] as never;
-    expect(redrawn(live, withBody(live, "lists", path, "None"))).toEqual(["lists"]);
+    const first = part(
+      "note",
+      partWith("header", [block("notice", { text: "Soon", from: "2030-01-01T00:00:00.000Z" } as never)]),
+    );
+    const before = new Map(live).set("note", first);
+    const settings = ["bands", 0, "cells", 0, "blocks", 0, "settings"];
+    expect(redrawn(before, withBody(before, "note", [...settings, "text"] as never, "Later"))).toEqual([
+      "note",
+    ]);
+    expect(redrawn(live, withBody(live, "lists", [...settings, "whenEmpty"] as never, "None"))).toEqual([
+      "lists",
+    ]);
   });
 
   it("is of menus and pictures what shows them", () => {

@@ -4,7 +4,7 @@ import { useSnackbar } from "notistack";
 import { Fragment, memo, useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
 import { setByHand } from "../../core/design/by-hand";
-import { setNodeOperation, valueAt } from "../../core/design/operations";
+import { valueAt } from "../../core/design/operations";
 import type { Band, Block } from "../../core/design/part";
 import { findPlace, type NodePlace } from "../../core/design/tree";
 import { LINES_AT } from "../../core/layout/heading-lines";
