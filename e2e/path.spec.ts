@@ -154,7 +154,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
       .getByRole("button", { name: /Mill header/ })
       .click();
     await expect(sheet(page).getByText("A line: Shows on all archives")).toBeVisible();
-    await sheet(page).getByRole("button", { name: "Do it in the draft" }).last().click();
+    await sheet(page).getByRole("button", { name: "Do it in the draft" }).first().click();
     await expect(page.getByText("Done in the draft:", { exact: false })).toBeVisible();
     await publish(page);
     const notes = await PublicPage.at("observatory", "/notes/");

@@ -146,7 +146,7 @@ test("G25: a whole section has no footer, by a rule that is placed like any part
   await (await cell(page, "Footer", "Open nights")).click();
   await sheet(page).getByRole("button", { name: "Nothing", exact: true }).click();
   await expect(sheet(page).getByText("A line: Shows on Open nights")).toBeVisible();
-  await sheet(page).getByRole("button", { name: "Do it in the draft" }).last().click();
+  await sheet(page).getByRole("button", { name: "Do it in the draft" }).first().click();
   await expect(await cell(page, "Footer", "Open nights")).toHaveText("nothing, by rule");
   await publish(page);
   expect((await PublicPage.at("observatory", "/open-nights/comet-watch/")).has("footer")).toBe(false);
