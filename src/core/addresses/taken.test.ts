@@ -1,7 +1,11 @@
 import { describe, expect, it } from "vitest";
+import { NOW } from "../../../test/random-site";
 import { randomWorld } from "../../../test/random-world";
+import type { EntryFacts } from "../model/content";
+import { entryIdentity } from "../model/identity";
 import type { Address } from "./facts";
 import { pagePath } from "./paths";
+import { buildIndex } from "./stems";
 import { answeringAt, entryAbove, isWithin } from "./taken";
 
 describe("what answers at a path", () => {
@@ -44,5 +48,24 @@ describe("the entry above a path", () => {
               other.id === entry.id || ancestors.includes(other.id),
             );
     }
+  });
+  it("has its place in the tree before it is published, and a loop in the data ends", () => {
+    const { index } = randomWorld(6);
+    const [first, ...others] = index.facts.entries as [EntryFacts, ...EntryFacts[]];
+    const [second, third] = others as [EntryFacts, EntryFacts];
+    const chain = [
+      { ...first, parent: null },
+      { ...second, parent: first.id, publishedOn: "2999-01-01T00:00:00.000Z" },
+      { ...third, parent: second.id },
+    ];
+    const hidden = buildIndex({ ...index.facts, entries: chain }, NOW);
+    expect(hidden.byIdentity.has(entryIdentity(second.id))).toBe(false);
+    expect(isWithin(hidden, second.id, first.id)).toBe(true);
+    expect(isWithin(hidden, third.id, first.id)).toBe(true);
+    expect(isWithin(hidden, first.id, third.id)).toBe(false);
+    const looped = chain.map((entry) => (entry.id === first.id ? { ...entry, parent: third.id } : entry));
+    expect(isWithin({ ...hidden, facts: { ...hidden.facts, entries: looped } }, first.id, "none")).toBe(
+      false,
+    );
   });
 });

@@ -1,5 +1,4 @@
 import type { EntryFacts } from "../model/content";
-import { entryIdentity } from "../model/identity";
 import type { Address, SiteIndex } from "./facts";
 import { splitPage } from "./paths";
 
@@ -31,6 +30,13 @@ export const entryAbove = (index: SiteIndex, path: string): EntryFacts | null =>
     : (index.facts.entries.find((entry) => entry.path === folder) ?? null);
 };
 
-/** Whether an entry is another, or stands below it. */
-export const isWithin = (index: SiteIndex, entry: string, other: string): boolean =>
-  entry === other || (index.byIdentity.get(entryIdentity(entry))?.ancestors.includes(other) ?? false);
+/** Whether an entry is another, or stands below it; what is not published yet has its place in the tree as well. */
+export const isWithin = ({ facts }: SiteIndex, entry: string, other: string): boolean => {
+  const parents = new Map(facts.entries.map(({ id, parent }) => [id, parent]));
+  const seen = new Set<string>();
+  for (let id: string | null = entry; id !== null && !seen.has(id); id = parents.get(id) ?? null) {
+    if (id === other) return true;
+    seen.add(id);
+  }
+  return false;
+};

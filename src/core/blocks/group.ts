@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { element, nodeClass } from "../draw/context";
 import { colourCss, rem } from "../draw/css";
+import type { AnyBlock } from "../model/look";
 import { px } from "../model/values";
 import { defineBlock } from "./kind";
 import { colour } from "./roles";
@@ -14,6 +15,9 @@ const settings = z.object({
   border: z.boolean().default(false),
 });
 
+const shownEverywhere = (block: AnyBlock): AnyBlock =>
+  block.look.hideOn.length === 0 ? block : { ...block, look: { ...block.look, hideOn: [] } };
+
 export const group = defineBlock({
   kind: "group",
   settings,
@@ -23,8 +27,9 @@ export const group = defineBlock({
   ground: ({ background }) => background,
   extent: ({ settings, blocks = [] }, scene, together) => {
     const inside = together(blocks, settings.direction === "row", remIn(settings.gap, scene), scene);
-    // nothing of what is in it is there (any more)
-    if (blocks.length > 0 && inside.isExact && inside.max === 0) return null;
+    // nothing of what is in it is there (any more); what is only not shown at this width leaves its box
+    const all = together(blocks.map(shownEverywhere), true, 0, scene);
+    if (blocks.length > 0 && all.isExact && all.max === 0) return null;
     const around = 2 * remIn(settings.padding, scene) + (settings.border ? 2 : 0);
     return {
       min: inside.min + around,

@@ -42,10 +42,9 @@ export const logo = defineBlock({
     }));
     // a picture does not follow the alignment of text by itself
     const { align } = block.look;
-    if (align !== "")
-      context.css.node(`.${nodeClass(block.id)}`, {
-        display: "grid",
-        "justify-items": align === "centre" ? "center" : align,
+    if (align === "centre" || align === "end")
+      context.css.node(`.${nodeClass(block.id)} img`, {
+        "margin-inline": align === "end" ? "auto 0" : "auto",
       });
     const image = (shown: Picture, name?: string) => {
       // the ratio of the file a browser chooses is rounded; what is measured is that of the original

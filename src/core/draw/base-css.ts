@@ -80,51 +80,6 @@ const pageTexture = (style: HouseStyle): string => {
   return css === "" ? "" : `\nbody{${css}}`;
 };
 
-/** Elements whose text wears nothing of the page's own: a text style, or what their kind wears. */
-const OWN_TEXT = /class="[^"]*\b(?:t-\w+|b-menu|b-button)\b/;
-const VOID = /^(?:img|input|br|hr|source|wbr)$/;
-
-/** Whether markup of this product's own making has words that wear what the page hands down. */
-const hasPlainText = (html: string): boolean => {
-  const open: boolean[] = [];
-  for (const [, close, name, attributes, text] of html.matchAll(/<(\/?)(\w+)([^>]*)>|([^<]+)/g)) {
-    const isOwn = open.at(-1) === true;
-    if (name === undefined) {
-      if (!isOwn && text?.trim()) return true;
-    } else if (name === "input" && !isOwn) return true;
-    else if (close) open.pop();
-    else if (!VOID.test(name)) open.push(isOwn || OWN_TEXT.test(attributes ?? ""));
-  }
-  return false;
-};
-
-/**
- * What of these rules is seen in a part: the values of the custom properties its own rules and markup name, the text
- * styles its elements wear, what links and the page hand down. The same text where a change of the style changes nothing
- * of the part.
- */
-export const baseSeenIn = (style: HouseStyle, html: string, ownCss: string): string => {
-  const values = new Map(
-    properties(style)
-      .split(";")
-      .map((each) => [each.slice(0, each.indexOf(":")), each.slice(each.indexOf(":") + 1)] as const),
-  );
-  const hasLinks = /<a[ >]/.test(html);
-  const styles = TEXT_STYLES.filter((name) => new RegExp(`\\bt-${name}\\b`).test(html));
-  const seen = [
-    ...styles.map((name) => lookCss(style, name)),
-    hasLinks ? linkCss(style) : "",
-    hasPlainText(html) ? `${lookCss(style, "body")};color:var(--text)` : "",
-    /<(?:a|summary|button)[ >]/.test(html) ? "var(--motion)" : "",
-    /class="(?:[^"]* )?(?:in|boxed)[ "]/.test(html) && !/class="band full /.test(html)
-      ? "var(--content)"
-      : "",
-  ].join("\n");
-  const named = new Set(`${html}${ownCss}${seen}`.match(/--[\w-]+/g));
-  const files = style.ownFonts.filter(({ family }) => `${seen}${ownCss}`.includes(family));
-  return `${seen}\n${files.map(({ file }) => file).join()}\n${[...named].map((name) => `${name}:${values.get(name) ?? ""}`).join(";")}`;
-};
-
 /** What every page of the site has: custom properties, fonts, text, bands and cells. */
 export const baseCss = (style: HouseStyle): string => {
   return `${fontFaces(style)}

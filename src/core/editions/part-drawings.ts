@@ -4,11 +4,11 @@ import { type Design, documentsOf, getBody, PROFILE_ID, STYLE_ID } from "../desi
 import type { Part } from "../design/part";
 import { Band } from "../design/part";
 import { blocksOf } from "../design/tree";
-import { baseCss, baseSeenIn } from "../draw/base-css";
 import type { EntryView, ListView, VisitorWords } from "../draw/page-material";
 import type { Shaper } from "../measure/shaper";
 import { identitiesOf, rowsOf } from "../menus/item-tree";
 import { canonicalJson } from "../model/canonical";
+import type { HouseStyle } from "../model/house-style";
 import type { Picture } from "../model/picture";
 import type { Audience, Role } from "../model/placement";
 import { NOWHERE } from "../model/placement";
@@ -18,6 +18,8 @@ import { SLOTS } from "../model/slot";
 import { isSteady } from "../render/kept-bands";
 import { renderPage } from "../render/page";
 import type { PageData } from "../render/page-data";
+import { hexOfValue } from "../style/resolve-colour";
+import { seenCss } from "./seen-css";
 
 /**
  * What a part looks like, to tell whether a change shows: it is drawn on pages that are made up and have all a page can
@@ -98,24 +100,18 @@ const BODY: RichText = [
   { type: "rule" },
 ];
 
-type OfPage = "slots" | "page" | "entry" | "query" | "audience" | "mayRead" | "lists";
-interface Material extends Omit<PageData, OfPage> {
-  /** How long the rules are that every page has; they stand first. */
-  readonly baseLength: number;
-}
+type Material = Omit<PageData, "slots" | "page" | "entry" | "query" | "audience" | "mayRead" | "lists">;
 
 const materialOf = (design: Design, { language, at }: Drawer): Material => {
   const profile = getBody(design, "profile", PROFILE_ID);
   const menus = Object.fromEntries(documentsOf(design, "menu").map(({ id, body }) => [id, body]));
   const items = Object.values(menus).flatMap((menu) => menu.items);
-  const style = getBody(design, "style", STYLE_ID);
   return {
-    baseLength: baseCss(style).length,
     site: { name: profile.name, language, origin: "", searchPath: "/search/" },
     values: {},
     pieces: {},
     at,
-    style,
+    style: getBody(design, "style", STYLE_ID),
     profile,
     menus,
     pictures: {
@@ -154,22 +150,20 @@ const picturePart = (): Part => ({
   ],
 });
 
-/** Classes the page's script sets on what is around. */
-const SET_BY_SCRIPT: ReadonlySet<string> = new Set(["scrolled", "down", "on"]);
+/** Whether the ground of the page is seen round a part, or through one of its bands. */
+const isOpenIn = (style: HouseStyle, { slot, bands }: Part): boolean =>
+  slot === "layout" ||
+  slot === "side" ||
+  bands.some(
+    ({ background, width, overlap }) =>
+      width === "boxed" || overlap > 0 || (hexOfValue(style, background.colour) ?? "").length !== OPAQUE,
+  );
+/** `#rrggbb`: one that is seen through has two digits more. */
+const OPAQUE = 7;
 
-/** Rules of a stylesheet but for those about classes that nothing in the markup has. */
-const seenRules = (css: string, html: string): string => {
-  const classes = new Set(
-    [...html.matchAll(/class="([^"]*)"/g)].flatMap(([, names]) => (names ?? "").split(" ")),
-  );
-  const isThere = (selector: string) =>
-    [...selector.matchAll(/\.([a-z][\w-]*)/gi)].every(
-      ([, name]) => classes.has(name as string) || SET_BY_SCRIPT.has(name as string),
-    );
-  return css.replace(/([^{}]+)\{([^{}]*)\}/g, (rule, selectors: string) =>
-    selectors.split(",").some(isThere) ? rule : "",
-  );
-};
+/** A file of the site's own may be another under the same name. */
+const ownFontFiles = ({ ownFonts, fonts }: HouseStyle): string =>
+  ownFonts.flatMap(({ family, file }) => (Object.values(fonts).includes(family) ? [file] : [])).join();
 
 const drawOn = (part: Part, role: Role, audience: Audience, material: Material, drawer: Drawer): string => {
   const seen = partSeenBy(part, audience);
@@ -201,8 +195,8 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
   const draw = (page: PageData): string => {
     const { regions, css, needsScript } = renderPage(page, drawer.words, { shaper: drawer.shaper });
     const html = regions[part.slot];
-    const own = seenRules(css.slice(material.baseLength), html);
-    return `${html}\n${own}\n${needsScript}\n${baseSeenIn(data.style, html, own)}`;
+    const isOpen = isOpenIn(data.style, seen);
+    return `${html}\n${seenCss(css, { html, slot: part.slot, isOpen })}\n${ownFontFiles(data.style)}\n${needsScript}`;
   };
   // who may not read it sees a notice in place of the body
   return role === "entry" ? `${draw(data)}\n${draw({ ...data, mayRead: false, body: [] })}` : draw(data);
@@ -221,7 +215,8 @@ interface Known {
   readonly from: readonly unknown[];
   readonly drawn: Map<string, string>;
 }
-const drawings = new WeakMap<Part, Known>();
+/** Of each part the two newest: what is compared is two sides. */
+const drawings = new WeakMap<Part, readonly Known[]>();
 
 const sourcesOf = (design: Design, { words, language, at }: Drawer): readonly unknown[] => [
   words,
@@ -247,13 +242,11 @@ export class PartDrawings {
 
   /** A part (whole, with what a page says itself) on pages of a role, as an audience sees it. */
   of(part: Part, role: Role, audience: Audience): string {
-    const known = drawings.get(part);
-    const isSame =
-      known &&
-      known.from.length === this.#from.length &&
-      known.from.every((each, at) => each === this.#from[at]);
-    const kept = isSame ? known : { from: this.#from, drawn: new Map<string, string>() };
-    drawings.set(part, kept);
+    const known = drawings.get(part) ?? [];
+    const isFrom = ({ from }: Known) =>
+      from.length === this.#from.length && from.every((each, at) => each === this.#from[at]);
+    const kept = known.find(isFrom) ?? { from: this.#from, drawn: new Map<string, string>() };
+    drawings.set(part, [kept, ...known.filter((each) => each !== kept)].slice(0, 2));
     const drawnOn = part.bands.every(isSteady) ? "entry" : role;
     const key = `${drawnOn} ${audience}`;
     const found = kept.drawn.get(key);

@@ -173,12 +173,12 @@ describe("settings that are seen", () => {
     expect(rule(header({}, shaded, { style }))).toContain("box-shadow:var(--shadow)");
   });
   it("a logo follows the alignment of its look", () => {
-    for (const [align, items] of [
-      ["centre", "center"],
-      ["end", "end"],
+    for (const [align, margins] of [
+      ["centre", "auto"],
+      ["end", "auto 0"],
     ] as const) {
       const logo = { ...block("logo"), look: Look.parse({ align }) } as Block;
-      expect(header({}, logo)).toMatch(new RegExp(`\\.n-${logo.id}\\{[^}]*justify-items:${items}`));
+      expect(header({}, logo)).toMatch(new RegExp(`\\.n-${logo.id} img\\{[^}]*margin-inline:${margins}[;}]`));
     }
   });
 });

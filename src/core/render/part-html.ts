@@ -33,7 +33,7 @@ import { picturesBehind } from "./over-picture";
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
   if (isNothing(part)) return null;
   const { data, words, measure } = context;
-  return html`${part.bands.map((band) =>
+  const bands = html`${part.bands.map((band) =>
     drawBand(band, context, context.over?.band.id === band.id, (from) => {
       const nested: RenderContext = {
         ...from,
@@ -43,6 +43,8 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
       return bandHtml(band, nested);
     }),
   )}`;
+  // of a part whose bands are all gone not even the landmark is left
+  return bands.text === "" ? null : bands;
 };
 
 const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
@@ -162,7 +164,7 @@ const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContex
   if (band.stickyWhen === "scrollingUp") {
     css.share(
       "sticky-up",
-      "@media (prefers-reduced-motion:no-preference){.sticky,.sticky>.front{transition:translate var(--motion)}}",
+      "@media (prefers-reduced-motion:no-preference){.sticky{transition:translate var(--motion)}.sticky>.front{transition:translate var(--motion),background-color var(--motion),color var(--motion)}}",
     );
     // one that is laid over takes no room of its own: what is seen of it goes
     const seen = isOver ? `${own}:not(:focus-within)>.front` : `${own}:not(:focus-within)`;

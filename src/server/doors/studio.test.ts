@@ -421,7 +421,8 @@ describe("publishing", () => {
     await studio.get("publish", { only, reviewed: review.rev });
     const rest = await studio.get("review");
     expect(rest.changes.map(({ id }) => id)).toEqual([footer.id]);
-    expect((await studio.get("aboutSite")).parts[header.id]?.state).toBe("published");
+    const { parts } = await studio.get("aboutSite");
+    expect(parts[header.id]?.state).toBe("published");
     await studio.get("takeBack");
     for (let times = 0; times < 3; times += 1) await studio.get("undo");
     expect((await studio.get("aboutSite")).draft.changes).toBe(0);
