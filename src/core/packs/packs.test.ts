@@ -510,6 +510,18 @@ describe("what kept a part from showing", () => {
     const pack = guarded({ exceptions: [{ clauses: [{ facet: "entry", values: ["e0", "e1"] }] }] });
     expect(comesIn(pack)).toMatchObject({ lost: ["notOn"], part: { on: false } });
   });
+  it("is not lost where it is answered otherwise, or still to be answered", () => {
+    const pack = guarded({ exceptions: [{ clauses: [{ facet: "term", values: ["t0"] }] }] });
+    const [need] = pack.needs.filter(({ type }) => type === "term");
+    const id = `term:${need?.key}`;
+    const lostWith = (answer: ImportAnswers["needs"][string] | undefined) =>
+      planImport(pack, bare, elsewhere, { ...NO_ANSWERS, needs: answer ? { [id]: answer } : {} }).items[0]
+        ?.lost;
+    expect(lostWith(undefined)).toEqual([]);
+    expect(lostWith({ do: "leaveOut" })).toEqual(["notOn"]);
+    const planned = planImport(pack, bare, elsewhere, NO_ANSWERS).needs.find((each) => each.id === id);
+    if (planned?.mayCreate) expect(lostWith({ do: "create" })).toEqual([]);
+  });
   it("is as it was where nothing is lost", () => {
     expect(comesIn(guarded({}))).toMatchObject({ lost: [], part: { on: true } });
   });

@@ -17,7 +17,14 @@ import {
   packLookup,
   wordsOf,
 } from "./lookups";
-import { lostLimits, mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
+import {
+  type Limit,
+  lostLimits,
+  mapBands,
+  mapMenuItems,
+  mapPlacement,
+  type ReferenceMap,
+} from "./references";
 import { needId, type Pack, type PackNeed, type PackPart } from "./shapes";
 
 /**
@@ -68,7 +75,7 @@ export interface PlannedItem {
   /** For parts: whether it would be switched on. */
   readonly on: boolean;
   /** What kept it from showing and would be lost: then it comes in paused, whatever is answered. */
-  readonly lost: readonly ("level" | "notOn")[];
+  readonly lost: readonly Limit[];
 }
 
 export interface PlannedColour {
@@ -107,8 +114,11 @@ export const planImport = (
     .filter((need) => need.parts.length > 0 || need.menus.length === 0 || need.menus.some(brought))
     .map((need) => plannedNeed(need, index, answers));
   const probe = referenceMap(pack, design, needs, answers, new Map(), new Map());
+  const limits = { content: thereThen(needs) };
   const items = [
-    ...pack.parts.map((part) => plannedPart(part, design, probe, answers)),
+    ...pack.parts.map((part) =>
+      plannedPart(part, design, probe, answers, lostLimits(part.placement, limits)),
+    ),
     ...pack.menus.map(({ key, menu }) => plannedMenu(key, menu, design, answers, probe)),
     ...pack.pictures.map((picture) =>
       plannedItem("picture", picture.key, picture.name, design, picture.origin, answers, (mine) =>
@@ -236,13 +246,13 @@ const plannedPart = (
   design: Design,
   map: ReferenceMap,
   answers: ImportAnswers,
+  lost: readonly Limit[],
 ): PlannedItem => {
   const item = plannedItem("part", part.key, part.name, design, part.origin, answers, (mine) =>
     partDifferences(mine as Part, part, map),
   );
   const alike = item.mine === null ? partOfName(design, part.slot, part.name) : undefined;
   const everyPage = part.placement.conditions.every((condition) => condition.clauses.length === 0);
-  const lost = lostLimits(part.placement, map);
   const given = answers.items[item.id] ?? null;
   const asked: Partial<PlannedItem> = alike
     ? { status: "alike", mine: alike, answer: given }
@@ -318,6 +328,15 @@ const ofContent = (needs: readonly PlannedNeed[], created: ReadonlyMap<string, s
     if (need.match !== null) return need.match;
     if (need.answer?.do === "use") return need.answer.id;
     return created.get(need.id) ?? null;
+  };
+};
+
+/** Whether what a pack names will be there: found, chosen or made, or still to be answered. What is left out, or is no need of the pack, will not. */
+const thereThen = (needs: readonly PlannedNeed[]): ReferenceMap["content"] => {
+  const byId = new Map(needs.map((need) => [need.id, need]));
+  return (type, key) => {
+    const need = byId.get(needId({ type, key }));
+    return need && (need.match !== null || need.answer?.do !== "leaveOut") ? key : null;
   };
 };
 

@@ -62,7 +62,11 @@ const CLAUSE_TYPES: Partial<Record<Clause["facet"], PackNeed["type"]>> = {
   kind: "kind",
 };
 
-const mapClauseValue = (facet: Clause["facet"], value: string, map: ReferenceMap): string | null => {
+const mapClauseValue = (
+  facet: Clause["facet"],
+  value: string,
+  map: Pick<ReferenceMap, "content">,
+): string | null => {
   const type = CLAUSE_TYPES[facet];
   if (type) return map.content(type, value);
   const prefixed = /^(level|kind|grouping|term|author):(.+)$/.exec(value);
@@ -96,8 +100,11 @@ export const mapPlacement = (placement: Placement, map: ReferenceMap): Placement
   audience: placement.audience && (mapSeenBy(placement.audience, map) as Audience),
 });
 
-/** What of a placement kept a part from showing, and is lost where it is carried over: then it would show more widely. */
-export const lostLimits = (placement: Placement, map: ReferenceMap): readonly ("level" | "notOn")[] => {
+/** What keeps a part from showing: the level it is for, pages it is not on. */
+export type Limit = "level" | "notOn";
+
+/** What of a placement keeps a part from showing, and is lost where it is carried over: then it would show more widely. */
+export const lostLimits = (placement: Placement, map: Pick<ReferenceMap, "content">): readonly Limit[] => {
   const level =
     placement.audience?.startsWith("level:") && map.content("level", placement.audience.slice(6)) === null;
   const notOn = placement.exceptions.some(({ clauses }) =>

@@ -1,7 +1,14 @@
 "use client";
 import { Box, MenuItem, Select } from "@mui/material";
 import type { ReactNode } from "react";
-import type { ImportAnswers, ItemAnswer, NeedAnswer, PlannedItem, PlannedNeed } from "../../core/packs/plan";
+import {
+  type ImportAnswers,
+  type ItemAnswer,
+  isAsked,
+  type NeedAnswer,
+  type PlannedItem,
+  type PlannedNeed,
+} from "../../core/packs/plan";
 import { listed, slotName } from "../../messages/words";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 
@@ -51,6 +58,9 @@ export interface Answering {
   readonly answers: ImportAnswers;
   readonly onAnswer: (answers: ImportAnswers) => void;
 }
+interface OfItem extends Answering {
+  readonly item: PlannedItem;
+}
 
 export const NeedQuestion = ({ need, answers, onAnswer }: Answering & { readonly need: PlannedNeed }) => {
   const given = answers.needs[need.id];
@@ -91,7 +101,7 @@ const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
   focal: "its focal point",
 };
 
-export const ItemQuestion = ({ item, answers, onAnswer }: Answering & { readonly item: PlannedItem }) => (
+export const ItemQuestion = ({ item, answers, onAnswer }: OfItem) => (
   <Question
     id={`item-${item.id}`}
     value={answers.items[item.id] ?? ""}
@@ -127,45 +137,50 @@ const LOST_WORDS = {
   notOn: "pages it does not show on are not on this site",
 } as const;
 
-/** A part that comes in: on or paused, or left out; one that would show more widely than it was made for is paused. */
-const NewPartLine = ({ item, answers, onAnswer }: Answering & { readonly item: PlannedItem }) => {
-  const set = (answer: ItemAnswer | undefined) => {
-    const { [item.id]: _, ...others } = answers.items;
-    onAnswer({ ...answers, items: answer ? { ...others, [item.id]: answer } : others });
-  };
-  if (item.answer === "keepMine")
+/** Whether a part that comes in begins switched on; one that would show more widely than it was made for does not. */
+const Beginning = ({ item, answers, onAnswer }: OfItem) => {
+  if (item.lost.length > 0)
     return (
-      <>
-        <Quiet>left out</Quiet> <Act onClick={() => set(undefined)}>bring it</Act>
-      </>
+      <Quiet>
+        , comes in paused: {listed(item.lost.map((each) => LOST_WORDS[each]))}, so it would show more widely
+      </Quiet>
     );
+  // what replaces mine is on as mine is
+  if (item.answer === "takePack" || item.status === "same") return null;
   return (
     <>
-      new<Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet>{" "}
-      {item.lost.length > 0 ? (
-        <Quiet>because {listed(item.lost.map((each) => LOST_WORDS[each]))}: it would show more widely</Quiet>
-      ) : (
-        <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>
-          {item.on ? "start paused" : "switch it on"}
-        </Act>
-      )}{" "}
-      <Act onClick={() => set("keepMine")} aria-label={`Leave ${item.name} out`} style={{ marginLeft: 10 }}>
-        leave it out
+      <Quiet>, starts {item.on ? "switched on" : "paused"}</Quiet>{" "}
+      <Act onClick={() => onAnswer({ ...answers, on: { ...answers.on, [item.key]: !item.on } })}>
+        {item.on ? "start paused" : "switch it on"}
+      </Act>
+    </>
+  );
+};
+
+/** A part that is new comes in unless it is left out. */
+const NewPart = ({ item, answers, onAnswer }: OfItem) => {
+  const { [item.id]: _, ...others } = answers.items;
+  const isLeftOut = item.answer === "keepMine";
+  const act = isLeftOut ? "bring it" : "leave it out";
+  return (
+    <>
+      {isLeftOut ? <Quiet>left out</Quiet> : "new"}
+      {isLeftOut ? null : <Beginning item={item} answers={answers} onAnswer={onAnswer} />}{" "}
+      <Act
+        onClick={() =>
+          onAnswer({ ...answers, items: isLeftOut ? others : { ...others, [item.id]: "keepMine" } })
+        }
+        aria-label={`${act}: ${item.name}`}
+        style={{ marginLeft: 10 }}
+      >
+        {act}
       </Act>
     </>
   );
 };
 
 /** A menu of the pack gives way to the site's own of the same name, unless the pack's is wanted. */
-const MenuChoice = ({
-  item,
-  answers,
-  onAnswer,
-}: {
-  readonly item: PlannedItem;
-  readonly answers: ImportAnswers;
-  readonly onAnswer: (answers: ImportAnswers) => void;
-}) => {
+const MenuChoice = ({ item, answers, onAnswer }: OfItem) => {
   const isMine = item.answer === "keepMine";
   return (
     <>
@@ -181,15 +196,7 @@ const MenuChoice = ({
   );
 };
 
-export const ItemLine = ({
-  item,
-  answers,
-  onAnswer,
-}: {
-  readonly item: PlannedItem;
-  readonly answers: ImportAnswers;
-  readonly onAnswer: (answers: ImportAnswers) => void;
-}) => {
+export const ItemLine = ({ item, answers, onAnswer }: OfItem) => {
   const what = item.type === "part" && item.slot ? slotName(item.slot) : item.type;
   return (
     <li>
@@ -198,12 +205,15 @@ export const ItemLine = ({
         <MenuChoice item={item} answers={answers} onAnswer={onAnswer} />
       ) : item.status === "same" ? (
         <Quiet>same as yours, nothing happens</Quiet>
-      ) : item.status === "differs" ? (
-        <Wrong>differs</Wrong>
-      ) : item.status === "alike" ? (
-        <Wrong>there is another of this name</Wrong>
+      ) : isAsked(item) ? (
+        <>
+          <Wrong>{item.status === "alike" ? "there is another of this name" : "differs"}</Wrong>
+          {item.type === "part" && item.answer !== null && item.answer !== "keepMine" ? (
+            <Beginning item={item} answers={answers} onAnswer={onAnswer} />
+          ) : null}
+        </>
       ) : item.type === "part" ? (
-        <NewPartLine item={item} answers={answers} onAnswer={onAnswer} />
+        <NewPart item={item} answers={answers} onAnswer={onAnswer} />
       ) : (
         "new"
       )}
