@@ -190,11 +190,13 @@ const nodesInWords = (differences: readonly NodeDifference[]): string =>
   inShort([...new Set(differences.map(nodeInWords))]);
 
 /** Why a part looks otherwise: what in it is another, then what it shares with others. */
-export const describeRedrawn = (because: RedrawnBecause, before: Design, after: Design): string => {
-  const shared = because.documents.map((id) => {
-    const [was, is] = [before.get(id), after.get(id)];
-    return `${documentName(is ?? was)} (${describeDocumentChange(was, is)})`;
-  });
+export const describeRedrawn = (because: RedrawnBecause): string => {
+  const byName = new Map<string, string[]>();
+  for (const { before, after } of because.shared) {
+    const name = documentName(after ?? before);
+    byName.set(name, [...(byName.get(name) ?? []), describeDocumentChange(before, after)]);
+  }
+  const shared = [...byName].map(([name, what]) => `${name} (${inShort(what)})`);
   // what a band is called is seen by nobody
   const seen = because.nodes.filter((each) => each.is !== "set" || each.path[0] !== "name");
   const own = [...new Set(seen.map(nodeInWords))];

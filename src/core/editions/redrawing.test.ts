@@ -8,7 +8,7 @@ import { type Design, type DesignDocument, designOf } from "../design/design";
 import { withValueAt } from "../design/operations";
 import type { Part } from "../design/part";
 import { ROLES, type Role } from "../model/placement";
-import { redrawingOf, redrawnBecause } from "./redrawing";
+import { reasonsOf, redrawingOf } from "./redrawing";
 
 const { style, profile, menus } = pageData();
 const drawer = { words: ENGLISH, shaper: blindShaper, language: "en", at: "2026-06-01T12:00:00.000Z" };
@@ -46,7 +46,7 @@ const redrawn = (before: Design, after: Design): readonly string[] => {
   return [...redrawing.parts].filter((id) => ROLES.some((role) => redrawing.on(id, on(role))));
 };
 const because = (before: Design, after: Design, id: string) =>
-  describeRedrawn(redrawnBecause(id, { before, after, drawer }), before, after);
+  describeRedrawn(reasonsOf({ before, after, drawer })(id));
 
 describe("what looks otherwise after a change", () => {
   const live = design();
@@ -137,6 +137,20 @@ describe("what looks otherwise after a change", () => {
     const redrawing = redrawingOf({ before, after, drawer });
     expect(redrawing.on("said", on("entry"))).toBe(true);
     expect(redrawing.on("said", on("entry", "entry:own"))).toBe(false);
+  });
+
+  it("names of the house style and the profile what alone is to be seen in the part", () => {
+    const both = withBody(
+      withBody(live, "style", ["type", "menu", "size"], 1.4),
+      "style",
+      ["type", "h1", "size"],
+      5,
+    );
+    expect(because(live, both, "plain")).toBe("house style (Menus size)");
+    expect(because(live, both, "bar")).toMatch(/^house style \(.*1 size\)$/);
+    const profile = withBody(withBody(live, "profile", ["owner"], "Others"), "profile", ["logo"], "");
+    expect(because(live, profile, "top")).toBe("site profile (logo)");
+    expect(because(live, profile, "foot")).toBe("site profile (owner)");
   });
 
   it("is said in words: what in the part, then what it shares", () => {

@@ -3,8 +3,11 @@ import { choiceId, type Design, type DesignDocument, documentsOf, findBody } fro
 import type { Part } from "../design/part";
 import { wholeDesign } from "../design/pieces";
 import { sameValue } from "../model/canonical";
+import { valuesOf } from "../model/house-style";
 import { ROLES, type Role } from "../model/placement";
+import type { SiteProfile } from "../model/profile";
 import type { Redrawing } from "../placement/impact";
+import { styleDifferences, withDifference } from "../style/differences";
 import { type NodeDifference, nodeDifferences } from "./node-differences";
 import { type Drawer, looksOtherwise, PartDrawings } from "./part-drawings";
 
@@ -87,36 +90,97 @@ export const redrawingOf = ({ before, after, drawer }: Both): Redrawing => {
   };
 };
 
-/** Why a part is drawn otherwise: what in it is another, and which of the things it shares with others. */
-export interface RedrawnBecause {
-  readonly nodes: readonly NodeDifference[];
-  /** Ids of changed documents that alone make it look otherwise. */
-  readonly documents: readonly string[];
+/** A document before a change and after it. */
+export interface DocumentChange {
+  readonly before: DesignDocument | undefined;
+  readonly after: DesignDocument | undefined;
 }
 
-/** What of a change makes a part look otherwise: each document is tried by itself, the others left as they were. */
-export const redrawnBecause = (part: string, { before, after, drawer }: Both): RedrawnBecause => {
-  const [was, is] = [findBody(before, "part", part), findBody(after, "part", part)];
+/** Why a part is drawn otherwise: what in it is another, and what of the things it shares with others. */
+export interface RedrawnBecause {
+  readonly nodes: readonly NodeDifference[];
+  /** Changes that alone make it look otherwise: of the house style and the profile single values, of others the whole. */
+  readonly shared: readonly DocumentChange[];
+}
+
+/** More values than these are not tried one by one. */
+const MOST_TRIED = 24;
+
+/** A change of a document value by value, where it has values that stand for themselves. */
+const single = (change: DocumentChange): readonly DocumentChange[] => {
+  const { before, after } = change;
+  if (before?.kind === "style" && after?.kind === "style") {
+    const values = valuesOf(before.body);
+    return styleDifferences(values, valuesOf(after.body)).map((difference) => ({
+      before,
+      after: { ...before, body: { ...before.body, ...withDifference(values, difference) } },
+    }));
+  }
+  if (before?.kind === "profile" && after?.kind === "profile") {
+    const keys = Object.keys(after.body) as (keyof SiteProfile)[];
+    return keys
+      .filter((key) => !sameValue(before.body[key], after.body[key]))
+      .map((key) => ({ before, after: { ...before, body: { ...before.body, [key]: after.body[key] } } }));
+  }
+  return [change];
+};
+
+/** A change alone, with all else as it was before. */
+interface Trial {
+  readonly change: DocumentChange;
+  readonly side: Side;
+}
+
+/**
+ * What of a change makes a part look otherwise, part by part: each thing is tried by itself, all else left as it was.
+ * What is tried is made once for all parts.
+ */
+export const reasonsOf = ({ before, after, drawer }: Both): ((part: string) => RedrawnBecause) => {
   const old = sideOf(before, drawer);
-  const alone = (id: string): boolean => {
+  const trialOf = (change: DocumentChange): Trial => {
     const next = new Map(before);
-    const document = after.get(id);
-    if (document) next.set(id, document);
-    else next.delete(id);
-    const side = sideOf(next, drawer);
-    return ROLES.some((role) => differsOn(part, role, old, side, asItIs));
+    if (change.after) next.set(change.after.id, change.after);
+    else if (change.before) next.delete(change.before.id);
+    return { change, side: sideOf(next, drawer) };
   };
-  const changed = [...new Set([...before.keys(), ...after.keys()])].filter((id) => {
-    const document = after.get(id) ?? before.get(id);
-    return (
-      document !== undefined &&
-      document.kind !== "part" &&
-      isDrawnFrom(document) &&
-      !sameValue(before.get(id)?.body, after.get(id)?.body)
-    );
-  });
-  return {
-    nodes: was && is ? nodeDifferences(was.bands, is.bands) : [],
-    documents: changed.filter(alone),
+  const trials = sharedChanges(before, after).map((change) => ({
+    whole: trialOf(change),
+    single: lazily(() => {
+      const values = single(change);
+      return values.length > MOST_TRIED ? [] : values.map(trialOf);
+    }),
+  }));
+  return (part) => {
+    const isWhy = ({ side }: Trial) => ROLES.some((role) => differsOn(part, role, old, side, asItIs));
+    const [was, is] = [findBody(before, "part", part), findBody(after, "part", part)];
+    return {
+      nodes: was && is ? nodeDifferences(was.bands, is.bands) : [],
+      shared: trials
+        .filter(({ whole }) => isWhy(whole))
+        .flatMap(({ whole, single: values }) => {
+          const why = values().filter(isWhy);
+          // values that only together make a difference are named as a whole
+          return (why.length > 0 ? why : [whole]).map(({ change }) => change);
+        }),
+    };
   };
 };
+
+const lazily = <T>(make: () => T): (() => T) => {
+  let made: { readonly value: T } | undefined;
+  return () => (made ??= { value: make() }).value;
+};
+
+/** Documents that parts share and that differ between two designs. */
+const sharedChanges = (before: Design, after: Design): readonly DocumentChange[] =>
+  [...new Set([...before.keys(), ...after.keys()])]
+    .map((id): DocumentChange => ({ before: before.get(id), after: after.get(id) }))
+    .filter((change) => {
+      const document = change.after ?? change.before;
+      return (
+        document !== undefined &&
+        document.kind !== "part" &&
+        isDrawnFrom(document) &&
+        !sameValue(change.before?.body, change.after?.body)
+      );
+    });

@@ -1,6 +1,6 @@
 import type { Design, DesignDocument, PageChoice } from "../../core/design/design";
 import type { Drawer } from "../../core/editions/part-drawings";
-import { redrawingOf, redrawnBecause } from "../../core/editions/redrawing";
+import { reasonsOf, redrawingOf } from "../../core/editions/redrawing";
 import { sameValue } from "../../core/model/canonical";
 import type { Redrawing } from "../../core/placement/impact";
 import { describeRedrawn } from "../../messages/changes";
@@ -74,5 +74,6 @@ export const redrawnWords = async (
   draft: Design,
 ): Promise<(part: string) => string> => {
   const drawer = await drawerOf(context);
-  return (part) => describeRedrawn(redrawnBecause(part, { before: live, after: draft, drawer }), live, draft);
+  const reasons = reasonsOf({ before: live, after: draft, drawer });
+  return (part) => describeRedrawn(reasons(part));
 };

@@ -53,7 +53,10 @@ export const impactInWords = (
     pairs: impact.pairs,
     groups: impact.groups.slice(0, MOST_GROUPS).map(group),
     moreGroups: Math.max(0, impact.groups.length - MOST_GROUPS),
-    redrawn: impact.redrawn.map(({ part, pages }) => ({ part: badge(part), pages, because: because(part) })),
+    redrawn: impact.redrawn
+      .slice(0, MOST_GROUPS)
+      .map(({ part, pages }) => ({ part: badge(part), pages, because: because(part) })),
+    moreRedrawn: Math.max(0, impact.redrawn.length - MOST_GROUPS),
     revalued: impact.revalued,
     appear: coming(impact.appear),
     vanish: coming(impact.vanish),

@@ -2,7 +2,7 @@
 import { Box } from "@mui/material";
 import { useState } from "react";
 import type { Slot } from "../../core/model/slot";
-import { pages as pagesText, slotName } from "../../messages/words";
+import { count, pages as pagesText, slotName } from "../../messages/words";
 import type { CallResult } from "../client/call";
 import { Badge } from "../shell/Badge";
 import { Act, Mono, Quiet } from "../theme/pieces";
@@ -50,6 +50,11 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
           {because || "drawn otherwise"} <Quiet>on {pagesText(pages)}</Quiet>
         </li>
       ))}
+      {impact.moreRedrawn > 0 ? (
+        <li>
+          <Quiet>and {count(impact.moreRedrawn, "more part")} drawn otherwise</Quiet>
+        </li>
+      ) : null}
     </Box>
   );
 };
