@@ -168,7 +168,10 @@ export const reasonsOf = ({ before, after, drawer }: Both): ((part: string) => R
 
 const lazily = <T>(make: () => T): (() => T) => {
   let made: { readonly value: T } | undefined;
-  return () => (made ??= { value: make() }).value;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
 };
 
 /** Documents that parts share and that differ between two designs. */
