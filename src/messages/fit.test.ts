@@ -69,7 +69,7 @@ describe("words about what is noticed of looks", () => {
       "“accent” on “surface” in header 3 and 1 more is too faint to read: 3.21 to 1, 4.5 is needed.",
     ],
     [
-      { code: "overPicture", part: "a", names: ["Noon"], ratio: 1.5, screen: 390, needed: 4.5 },
+      { code: "overPicture", part: "a", names: ["Noon"], ratio: 1.5, screen: 390, zoom: 1, needed: 4.5 },
       "Text of header 3, main band, is hard to read over “Noon”: 1.50 to 1 at 390 px, 4.5 is needed.",
     ],
     [{ code: "typedIn", count: 1, parts: [] }, "1 colour is typed in instead of taken from the house style."],

@@ -74,5 +74,9 @@ export const describeLines = (lines: readonly (number | null)[], widths: readonl
     )
     .join(", ");
 
+/** A screen, with how large its text is where that is not as usual. */
+export const screenWords = ({ screen, zoom }: { readonly screen: number; readonly zoom: 1 | 2 }): string =>
+  zoom === 1 ? `${screen} px` : `${screen} px with text at 200 %`;
+
 /** "3.12 : 1", cut off, so that what fails by a hair does not look as if it passed. */
 export const ratioWords = (ratio: number): string => `${(Math.floor(ratio * 100) / 100).toFixed(2)} : 1`;

@@ -1,5 +1,6 @@
 import type { LookCode, LookFinding } from "../core/checks/look-findings";
 import type { LogoVariant } from "../core/model/logo";
+import { screenWords } from "./fit";
 import { count, digits } from "./words";
 
 /** Names of what a finding of looks is about, as people know it. */
@@ -27,9 +28,9 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
       return `“${finding.colours?.text ?? ""}” on “${finding.colours?.ground ?? ""}” ${where}${more} is too faint to read: ${ratio(finding.ratio)} to 1, ${finding.needed} is needed.`;
     }
     case "overPicture":
-      return `Text of ${badge(finding.part)}, ${finding.node}, is hard to read over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${finding.screen} px, ${finding.needed} is needed.`;
+      return `Text of ${badge(finding.part)}, ${finding.node}, is hard to read over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${screenWords(finding)}, ${finding.needed} is needed.`;
     case "faintLogo":
-      return `The logo of ${badge(finding.part)}, ${finding.node}, is hardly seen over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${finding.screen} px, ${finding.needed} is asked for.`;
+      return `The logo of ${badge(finding.part)}, ${finding.node}, is hardly seen over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${screenWords(finding)}, ${finding.needed} is asked for.`;
     case "typedIn":
       return `${count(finding.count, "colour is", "colours are")} typed in instead of taken from the house style.`;
     case "pictures": {

@@ -3,6 +3,7 @@ import { standingCss } from "../draw/button-css";
 import { element } from "../draw/context";
 import { ACCOUNT_PATH, accountLabel, accountWords } from "../model/account";
 import { BUTTON_LOOKS } from "../model/house-style";
+import { standingInks } from "./inks";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 import { standingExtent, standingHeight } from "./standing";
@@ -20,7 +21,7 @@ export const account = defineBlock({
   wearsType: true,
   isFramedItself: true,
   isSteady: true,
-  isFilled: ({ look }, style) => style.buttons[look].ground !== "",
+  inks: ({ look }, { style }) => standingInks(style, look),
   extent: (block, scene) =>
     standingExtent(accountLabel(block.settings, scene.material.audience), block.settings.look, block, scene),
   height: standingHeight,

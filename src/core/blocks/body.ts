@@ -3,6 +3,7 @@ import { element } from "../draw/context";
 import { html } from "../draw/html";
 import { richTextHtml } from "../draw/rich-text-html";
 import { ACCOUNT_PATH } from "../model/account";
+import { linkInks, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { PROSE_CSS } from "./rich-text";
 
@@ -13,6 +14,8 @@ export const body = defineBlock({
   kind: "body",
   settings,
   showsBody: true,
+  // what an entry says may hold links
+  inks: (_, { style }) => [PLAIN, ...linkInks(style)],
   draw: (block, context) => {
     const { data, words } = context;
     if (data.page.role === "notFound")

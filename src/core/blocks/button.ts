@@ -3,6 +3,7 @@ import { standingCss } from "../draw/button-css";
 import { element } from "../draw/context";
 import { hrefOf } from "../draw/links";
 import { BUTTON_LOOKS } from "../model/house-style";
+import { standingInks } from "./inks";
 import { defineBlock } from "./kind";
 import { target, words } from "./roles";
 import { standingExtent, standingHeight } from "./standing";
@@ -20,7 +21,7 @@ export const button = defineBlock({
   isFramedItself: true,
   isSteady: true,
   mayGo: true,
-  isFilled: ({ look }, style) => style.buttons[look].ground !== "",
+  inks: ({ look }, { style }) => standingInks(style, look),
   extent: (block, scene) => {
     const { target: to, label: said, look } = block.settings;
     if ("identity" in to && !scene.material.links[to.identity]) return null;

@@ -5,6 +5,7 @@ import { html, type SafeHtml } from "../draw/html";
 import type { EntryView } from "../draw/page-material";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { px, responsive } from "../model/values";
+import { MUTED, PLAIN } from "./inks";
 import { type BlockWith, defineBlock } from "./kind";
 import { deciding, factsSetting, kindIds, termIds, words } from "./roles";
 
@@ -51,6 +52,10 @@ type Block = BlockWith<"entryList", z.output<typeof settings>>;
 export const entryList = defineBlock({
   kind: "entryList",
   settings,
+  inks: ({ arrangement, rows, cards }) => {
+    const { facts } = arrangement === "cards" ? cards : rows;
+    return facts.length === 0 ? [PLAIN] : [PLAIN, MUTED];
+  },
   // rows and cards keep what is their own; facts, summary and whether there are pictures go from one to the other
   goAlong: (before, after) => {
     if (before.arrangement === after.arrangement) return after;
@@ -93,7 +98,7 @@ export const entryList = defineBlock({
 .b-entryList .shot img{width:100%;height:100%;object-fit:cover}
 .b-entryList .words{display:grid;grid-template-columns:minmax(0,1fr);gap:.3rem}
 .b-entryList.cards li{display:grid;gap:.8rem;align-content:start}
-.b-entryList .lock{font-size:.8em;color:var(--mutedText)}`,
+.b-entryList .lock{font-size:.8em;font-weight:400}`,
 });
 
 const shot = (entry: EntryView, context: BlockContext, sizes: string): SafeHtml => {

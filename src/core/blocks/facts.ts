@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { FACTS_CSS, factItems } from "../draw/entry-facts";
+import { MUTED } from "./inks";
 import { defineBlock } from "./kind";
 import { factsSetting } from "./roles";
 
@@ -13,6 +14,7 @@ export const facts = defineBlock({
   kind: "facts",
   settings,
   wearsType: true,
+  inks: ({ show }) => (show.length === 0 ? [] : [MUTED]),
   draw: (block, context) => {
     const { entry } = context.data;
     const items = entry ? factItems(entry, block.settings.show, context.words) : [];

@@ -1,5 +1,4 @@
 import type { z } from "zod";
-import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import { account } from "./account";
@@ -13,6 +12,7 @@ import { entryList } from "./entry-list";
 import { facts } from "./facts";
 import { group } from "./group";
 import { heading } from "./heading";
+import { type Ink, type InkMaterial, PLAIN } from "./inks";
 import type { BlockDefinition } from "./kind";
 import { line } from "./line";
 import { logo } from "./logo";
@@ -79,7 +79,6 @@ export const wearsType = (kind: string): boolean => traitsOf(kind).wearsType ?? 
 /** Whether it has distances and a border of its own, so that those of its look are not drawn. */
 export const isFramedItself = (kind: string): boolean => traitsOf(kind).isFramedItself ?? false;
 export const holdsBlocks = (kind: string): boolean => traitsOf(kind).holdsBlocks ?? false;
-export const isSilent = (kind: string): boolean => traitsOf(kind).isSilent ?? false;
 export const mayGo = (kind: string): boolean => traitsOf(kind).mayGo ?? false;
 /** Whether it shows what its entry says. */
 export const showsBody = (kind: string): boolean => traitsOf(kind).showsBody ?? false;
@@ -91,9 +90,10 @@ export const isSteadyBlock = ({ kind, settings }: AnyBlock): boolean => {
 /** The ground a block gives what stands on it: that of its look, or of its settings; empty: none. */
 export const groundOf = ({ kind, settings, look }: AnyBlock): ColourValue | "" =>
   look.background || (traitsOf(kind).ground?.(settings) ?? "");
-/** Whether its words stand on a ground the house style gives it. */
-export const isFilled = ({ kind, settings }: AnyBlock, style: HouseStyle): boolean =>
-  traitsOf(kind).isFilled?.(settings, style) ?? false;
+/** Words and signs of a block, each with what it is written in and what it stands on. */
+export const inksOf = ({ kind, settings }: AnyBlock, about: InkMaterial): readonly Ink[] =>
+  traitsOf(kind).inks?.(settings, about) ?? WORDS;
+const WORDS = [PLAIN];
 /** How high a block shows the picture among its settings; 0 whole. */
 export const pictureHeight = ({ kind, settings }: AnyBlock): Responsive<number> =>
   traitsOf(kind).pictureHeight?.(settings) ?? WHOLE;

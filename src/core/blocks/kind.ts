@@ -4,6 +4,7 @@ import type { SafeHtml } from "../draw/html";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { ColourValue, Responsive, Width } from "../model/values";
+import type { Ink, InkMaterial } from "./inks";
 import type { Extent, Scene } from "./sizes";
 
 /** A block of one kind, with the settings of that kind. */
@@ -46,16 +47,14 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly isFramedItself?: true;
   /** Blocks stand in it. */
   readonly holdsBlocks?: true;
-  /** It draws no letters. */
-  readonly isSilent?: true;
+  /** Its words and signs that are seen by contrast; without: words as the block is, on what lies behind it. */
+  readonly inks?: (settings: z.output<S>, about: InkMaterial) => readonly Ink[];
   /** The first that may go where there is too little room. */
   readonly mayGo?: true;
   /** It shows what its entry says. */
   readonly showsBody?: true;
   /** The ground its settings give it; empty: none. */
   readonly ground?: (settings: z.output<S>) => ColourValue | "";
-  /** Whether its words stand on a ground the house style gives it. */
-  readonly isFilled?: (settings: z.output<S>, style: HouseStyle) => boolean;
   /** Settings that go along when a person sets another one: what ways to show it share is not lost between them. */
   readonly goAlong?: (before: z.output<S>, after: z.output<S>) => z.output<S>;
   /** How high it shows the picture that is among its settings; 0 whole. */

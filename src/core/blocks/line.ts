@@ -14,6 +14,7 @@ export const line = defineBlock({
   kind: "line",
   settings,
   isSteady: true,
+  inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
   draw: (block, context) => {
     const { weight } = block.settings;

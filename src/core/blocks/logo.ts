@@ -21,7 +21,7 @@ export const logo = defineBlock({
   kind: "logo",
   settings,
   isSteady: true,
-  isSilent: true,
+  inks: () => [],
   extent: ({ settings }, scene) => {
     const { profile, pictures } = scene.material;
     const picture = logoPicture(settings.variant, profile, pictures);

@@ -11,7 +11,7 @@ const settings = z.object({
 export const mainPicture = defineBlock({
   kind: "mainPicture",
   settings,
-  isSilent: true,
+  inks: () => [],
   draw: (block, context) => {
     const found = context.data.pictures[context.data.entry?.picture ?? ""];
     if (!found) return null;

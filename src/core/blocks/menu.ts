@@ -13,6 +13,7 @@ import type { HouseStyle } from "../model/house-style";
 import type { Promotion } from "../model/menu";
 import { px } from "../model/values";
 import { CONTROL_HEIGHT } from "./heights";
+import { buttonInks, PLAIN } from "./inks";
 import { type BlockWith, defineBlock } from "./kind";
 import { deciding, menuId, words } from "./roles";
 import { type Extent, remIn, rigid, type Scene, withGaps, wornText } from "./sizes";
@@ -44,6 +45,11 @@ export const menu = defineBlock({
   wearsType: true,
   // what a panel shows are entries, newest first
   isSteady: ({ subItems }) => subItems !== "panel",
+  inks: ({ menu, share }, { style, menus, links }) => {
+    const items = rowItems(menus[menu], share ?? "all", links);
+    const high = items.some(({ isHighlighted }) => isHighlighted) ? buttonInks(style, "filled") : [];
+    return items.length === 0 ? [] : [PLAIN, ...high];
+  },
   extent: (block, scene) => menuExtent(block, scene),
   height: () => CONTROL_HEIGHT,
   draw: (block, context) => {

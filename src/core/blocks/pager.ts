@@ -3,6 +3,7 @@ import { pagePath } from "../addresses/paths";
 import { type BlockContext, element } from "../draw/context";
 import { attributes, html, type SafeHtml } from "../draw/html";
 import type { ListView } from "../draw/page-material";
+import { PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 
 const settings = z.object({
@@ -14,6 +15,8 @@ export const pager = defineBlock({
   kind: "pager",
   settings,
   wearsType: true,
+  inks: ({ look }) =>
+    look === "numbers" ? [PLAIN, { text: "role:textOnAccent", ground: "role:accent" }] : [PLAIN],
   draw: (block, context) => {
     const list = pagedList(context);
     if (!list || list.pages < 2) return null;

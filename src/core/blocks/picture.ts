@@ -4,6 +4,7 @@ import { element, nodeClass } from "../draw/context";
 import { html } from "../draw/html";
 import { croppedTo, pictureHtml } from "../draw/picture-html";
 import { px, responsive } from "../model/values";
+import { PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { link, pictureId } from "./roles";
 
@@ -19,7 +20,7 @@ export const picture = defineBlock({
   kind: "picture",
   settings,
   isSteady: true,
-  isSilent: true,
+  inks: ({ credit }) => (credit ? [PLAIN] : []),
   pictureHeight: ({ height }) => height,
   draw: (block, context) => {
     const found = context.data.pictures[block.settings.picture];

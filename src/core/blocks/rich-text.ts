@@ -1,7 +1,9 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { richTextHtml } from "../draw/rich-text-html";
+import { hasLink } from "../model/rich-text";
 import { TextStyle } from "../model/values";
+import { linkInks, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { richTextSetting } from "./roles";
 
@@ -16,6 +18,7 @@ export const richText = defineBlock({
   kind: "richText",
   settings,
   isSteady: true,
+  inks: ({ text }, { style }) => (hasLink(text) ? [PLAIN, ...linkInks(style)] : [PLAIN]),
   draw: (block, context) =>
     block.settings.text.length === 0
       ? null

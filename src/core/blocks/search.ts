@@ -5,6 +5,7 @@ import { colourCss, rem } from "../draw/css";
 import { attributes, html } from "../draw/html";
 import { px } from "../model/values";
 import { CONTROL_HEIGHT } from "./heights";
+import { buttonInks, fieldInk } from "./inks";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 import { remIn, rigid, wornText } from "./sizes";
@@ -14,11 +15,19 @@ const settings = z.object({
   width: px(800).default(220),
 });
 
+/** How much is seen of the words that stand in an empty field. */
+const HINT = 0.8;
+
 export const search = defineBlock({
   kind: "search",
   settings,
   wearsType: true,
   mayGo: true,
+  inks: (_, { style }) => [
+    fieldInk(style),
+    { ...fieldInk(style), strength: HINT },
+    ...buttonInks(style, "filled"),
+  ],
   extent: (block, scene) => {
     const setting = { ...wornText(block, "body", scene), spacing: 0, upper: false };
     const word = scene.measure.line(scene.material.words.search, setting);
@@ -39,8 +48,8 @@ export const search = defineBlock({
     return `.b-search{display:flex;max-width:100%}
 .b-search input{min-width:0;flex:1 1 auto;font:inherit;padding:.45rem .7rem;min-height:2.5rem;color:${of(text, "inherit")};background:${of(ground, "none")};border:1px solid ${of(line, "currentColor")};border-right:0;border-radius:${radius}px 0 0 ${radius}px}
 .b-search input:focus-visible{outline-color:${of(focus, "currentColor")}}
-.b-search input::placeholder{color:inherit;opacity:.8}
-.b-search button{font:inherit;padding:.45rem .9rem;border:1px solid transparent;border-radius:0 ${radius}px ${radius}px 0;cursor:pointer}
+.b-search input::placeholder{color:inherit;opacity:${HINT}}
+.b-search button{font:inherit;color:inherit;background:none;padding:.45rem .9rem;border:1px solid transparent;border-radius:0 ${radius}px ${radius}px 0;cursor:pointer}
 ${buttonLookCss(".b-search button", style, "filled")}`;
   },
 });

@@ -3,6 +3,7 @@ import { element, wordsOf } from "../draw/context";
 import { fieldCss, submitCss } from "../draw/form-css";
 import { html } from "../draw/html";
 import type { HouseStyle } from "../model/house-style";
+import { buttonInks, fieldInk, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { about, words } from "./roles";
 
@@ -28,6 +29,7 @@ export const signUp = defineBlock({
   settings,
   wearsType: true,
   isSteady: true,
+  inks: (_, { style }) => [PLAIN, fieldInk(style), ...buttonInks(style, "filled")],
   draw: (block, context) => {
     const { label, button, consent, thanks } = block.settings;
     const { words } = context;

@@ -4,6 +4,7 @@ import { rem } from "../draw/css";
 import { html, type SafeHtml } from "../draw/html";
 import type { SocialLink } from "../model/profile";
 import { px } from "../model/values";
+import { PLAIN, SIGN } from "./inks";
 import { defineBlock } from "./kind";
 import { remIn, withGaps, wornText } from "./sizes";
 
@@ -35,6 +36,7 @@ export const social = defineBlock({
   settings,
   wearsType: true,
   isSteady: true,
+  inks: ({ look }) => (look === "icons" ? [SIGN] : [PLAIN]),
   mayGo: true,
   extent: (block, scene) => {
     const { settings } = block;

@@ -13,7 +13,7 @@ export const space = defineBlock({
   kind: "space",
   settings,
   isSteady: true,
-  isSilent: true,
+  inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
   draw: (block, context) => {
     context.css.responsive(`.${nodeClass(block.id)}`, block.settings.height, (height) => ({

@@ -62,37 +62,39 @@ describe("samples of a picture", () => {
   });
 });
 
+const about = { style, menus: {}, links: {} };
+
 describe("text over a picture", () => {
   it("passes on a dark picture and fails on a bright one, as much as white on that grey", () => {
-    expect(worstOver(bandOver({}), "pic", split(20, 20), style)).toBeNull();
-    const bright = worstOver(bandOver({}), "pic", split(200, 200), style);
+    expect(worstOver(bandOver({}), "pic", split(20, 20), about)).toBeNull();
+    const bright = worstOver(bandOver({}), "pic", split(200, 200), about);
     expect(bright?.ratio).toBeCloseTo(contrastOf("#ffffff", "#c8c8c8"), 6);
   });
   it("a bright half counts, a few bright dots do not", () => {
-    expect(worstOver(bandOver({}), "pic", split(20, 230), style)).not.toBeNull();
+    expect(worstOver(bandOver({}), "pic", split(20, 230), about)).not.toBeNull();
     const dots = split(20, 20);
     const bytes = [...atob(dots.tones)].map((char, at) => (at % 40 === 0 ? "\xff" : char)).join("");
-    expect(worstOver(bandOver({}), "pic", { ...dots, tones: btoa(bytes) }, style)).toBeNull();
+    expect(worstOver(bandOver({}), "pic", { ...dots, tones: btoa(bytes) }, about)).toBeNull();
   });
   it("names the least overlay that does, and with it all is well", () => {
     const band = bandOver({ overlay: 10, overlayColour: "#000000" });
-    const found = worstOver(band, "pic", split(200, 200), style);
+    const found = worstOver(band, "pic", split(200, 200), about);
     const enough = found?.overlay as number;
     const withVeil = (overlay: number) =>
-      worstOver({ ...band, background: { ...band.background, overlay } }, "pic", split(200, 200), style);
+      worstOver({ ...band, background: { ...band.background, overlay } }, "pic", split(200, 200), about);
     expect(withVeil(enough)).toBeNull();
     expect(withVeil(enough - 1)).not.toBeNull();
   });
   it("has no overlay to offer where the colour over it is as bright", () => {
     const band = bandOver({ overlay: 10, overlayColour: "#ffffff" });
-    expect(worstOver(band, "pic", split(200, 200), style)?.overlay).toBeNull();
+    expect(worstOver(band, "pic", split(200, 200), about)?.overlay).toBeNull();
   });
   it("depends on the part of the picture that is seen: the point of interest decides on narrow screens", () => {
     const tall = (x: number): Band => {
       const band = bandOver({}) as Band;
       return { ...band, height: { wide: 900 }, hideOn: ["wide", "middle"], name: String(x) };
     };
-    const at = (x: number) => worstOver(tall(x), "pic", { ...split(10, 240), focal: { x, y: 50 } }, style);
+    const at = (x: number) => worstOver(tall(x), "pic", { ...split(10, 240), focal: { x, y: 50 } }, about);
     expect(at(0)).toBeNull();
     expect(at(100)).not.toBeNull();
   });
@@ -102,14 +104,19 @@ describe("text over a picture", () => {
       at < (TONES_ACROSS * LINES) / 2 ? 230 : 20,
     );
     const seen = { ...split(20, 20), focal: { x: 50, y: 100 }, tones: btoa(String.fromCharCode(...tones)) };
-    const at = (height: object) => worstOver({ ...bandOver({}), height } as Band, "pic", seen, style)?.screen;
+    const at = (height: object) => worstOver({ ...bandOver({}), height } as Band, "pic", seen, about);
     const { edgeWide, edgeMiddle } = style.measures;
-    expect(at({ wide: 60, middle: (edgeWide * 2) / 3, small: 60 })).toBe(edgeMiddle);
-    expect(at({ wide: 60 })).toBeUndefined();
+    expect(at({ wide: 60, middle: (edgeWide * 2) / 3, small: 60 })).toMatchObject({
+      screen: edgeMiddle,
+      zoom: 1,
+    });
+    // text at twice its size: the band is twice as high on the same screen
+    expect(at({ wide: 60 })).toMatchObject({ screen: 320, zoom: 2 });
+    expect(at({ wide: 60, small: 20 })).toBeNull();
   });
   it("is none where nothing is written, and on a ground of its own", () => {
     const silent = partWith("header", [block("space")], { background: { picture: "pic" } }).bands[0] as Band;
-    expect(worstOver(silent, "pic", split(250, 250), style)).toBeNull();
+    expect(worstOver(silent, "pic", split(250, 250), about)).toBeNull();
   });
 });
 
@@ -350,12 +357,12 @@ describe("a picture of which all is seen", () => {
     return { ...plain, height: { wide: 900 }, hideOn: ["wide", "middle"] } as Band;
   };
   it("counts with all of it, and with the ground it leaves free", () => {
-    expect(worstOver(band({}), "pic", tall, style)).toBeNull();
-    expect(worstOver(band({ pictureFit: "whole" }), "pic", tall, style)).not.toBeNull();
+    expect(worstOver(band({}), "pic", tall, about)).toBeNull();
+    expect(worstOver(band({ pictureFit: "whole" }), "pic", tall, about)).not.toBeNull();
     const dark = split(10, 10);
     const onDark = band({ pictureFit: "whole", colour: "#000000" });
     const onLight = band({ pictureFit: "whole", colour: "#ffffff" });
-    expect(worstOver(onDark, "pic", dark, style)).toBeNull();
-    expect(worstOver(onLight, "pic", dark, style)?.ratio).toBeCloseTo(1, 3);
+    expect(worstOver(onDark, "pic", dark, about)).toBeNull();
+    expect(worstOver(onLight, "pic", dark, about)?.ratio).toBeCloseTo(1, 3);
   });
 });

@@ -2,9 +2,9 @@ import { contrast, over } from "../colour/contrast";
 import { type Colour, colourOf, steps } from "../colour/hex";
 import { weightedPercentile } from "../colour/tones";
 import { type Band, layerAbovePicture } from "../design/part";
-import { inkShares } from "../draw/textures";
 import type { HouseStyle } from "../model/house-style";
 import { hexOfValue } from "../style/resolve-colour";
+import { COUNTED, textureCover } from "../style/textures-seen";
 
 /**
  * What lies between a picture and the text on a band: its overlay and its texture, in the order they are laid there.
@@ -23,8 +23,6 @@ export interface SeenBehind {
   readonly ground: readonly [colour: Colour, weight: number] | null;
 }
 
-/** So few samples do not make a text unreadable: bright dots, thin lines. */
-const COUNTED = 0.05;
 const STEPS = 9;
 const WHITE = { r: 1, g: 1, b: 1 };
 
@@ -53,11 +51,7 @@ export const layersOf = (
   }
   if (texture !== "none") {
     const ink = faded(of(colour || "role:text", "#000000"), textureStrength);
-    const [once, twice] = inkShares(texture);
-    add("texture", [
-      { colours: [ink], share: once },
-      { colours: [{ ...ink, alpha: 1 - (1 - ink.alpha) ** 2 }], share: twice },
-    ]);
+    add("texture", textureCover(texture, ink));
   }
   return layers.sort((a, b) => a.depth - b.depth);
 };

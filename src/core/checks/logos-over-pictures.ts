@@ -6,7 +6,7 @@ import { type LogoVariant, logoPicture } from "../model/logo";
 import type { Picture } from "../model/picture";
 import type { SiteProfile } from "../model/profile";
 import { layersOf, ratioBehind } from "./layers-behind";
-import { ownVeil, seenBehind } from "./over-pictures";
+import { ownVeil, seenBehind, type Zoom } from "./over-pictures";
 
 /**
  * Whether a logo is seen over the picture behind its band. A logo has no contrast to keep by WCAG 2.2 (SC 1.4.3 and
@@ -23,6 +23,7 @@ export interface FaintLogo {
   readonly under: string | null;
   /** px: the screen where it is worst. */
   readonly screen: number;
+  readonly zoom: Zoom;
   readonly ratio: number;
   readonly needed: number;
   /** Another logo of the profile that is seen there; null if none is. */
@@ -65,6 +66,7 @@ export const faintLogo = (
     const mark: Colour = { r: ink / 255, g: ink / 255, b: ink / 255, alpha: 1 };
     return seen.map((each) => ({
       screen: each.screen,
+      zoom: each.zoom,
       ratio: ratioBehind(mark, each, layers, laid),
     }));
   };

@@ -13,7 +13,7 @@ import type { Picture } from "../model/picture";
 import type { Audience } from "../model/placement";
 import type { Slot } from "../model/slot";
 import type { Target } from "../model/values";
-import { pairsInUse } from "../style/pairs";
+import { pairsInUse, type ShownMenus } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
 import { deadBlocks, type HasPage, isDead, wordsOfBlock } from "./dead-links";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
@@ -114,7 +114,7 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
         ...pictureGrounds(id, seen, design, from),
       ]),
     ),
-    ...faintFindings(design),
+    ...faintFindings(design, material.fit),
     ...menuFindings(design, hasPage),
     ...targetFindings(design, hasPage),
     ...choiceFindings(design, hasPage),
@@ -193,7 +193,7 @@ const pictureGrounds = (
         })
         .sort((a, b) => a.ratio - b.ratio)
         .slice(0, 1);
-    const texts = worst((id, picture, under) => worstOver(band, id, picture, style, under));
+    const texts = worst((id, picture, under) => worstOver(band, id, picture, { ...fit, style }, under));
     const logos = worst((id, picture, under) => faintLogo(band, id, picture, style, fit, under));
     return [
       ...texts.map((found) => ({ code: "overPicture", severity: "warning", part, ...found }) as const),
@@ -202,8 +202,8 @@ const pictureGrounds = (
   });
 };
 
-const faintFindings = (design: Design): readonly LookFinding[] =>
-  pairsInUse(design)
+const faintFindings = (design: Design, shown: ShownMenus): readonly LookFinding[] =>
+  pairsInUse(design, shown)
     .filter(({ passes }) => !passes)
     .map(({ text, ground, ratio, needed, uses }) => ({
       code: "faint",

@@ -1,15 +1,15 @@
-import { groundOf, holdsBlocks, isSilent } from "../blocks";
-import { NEEDED } from "../colour/contrast";
+import type { InkMaterial } from "../blocks/inks";
 import { type Colour, colourOf } from "../colour/hex";
-import type { Band, Block } from "../design/part";
+import type { Band } from "../design/part";
 import { type Region, visibleRegion, wholeShare } from "../layout/crops";
 import { rowHeight } from "../layout/heights";
 import { bandHeight } from "../layout/picture-places";
 import type { HouseStyle } from "../model/house-style";
 import { type Picture, TONES_ACROSS } from "../model/picture";
-import type { WIDTHS } from "../model/values";
+import type { ColourValue, WIDTHS } from "../model/values";
 import { valueAt } from "../model/values";
 import { hexOfValue } from "../style/resolve-colour";
+import { inkOf, textsOn, veilOf } from "../style/texts-on";
 import { layersOf, ratioBehind, type SeenBehind } from "./layers-behind";
 
 /**
@@ -25,6 +25,7 @@ export interface OverPicture {
   readonly under: string | null;
   /** px: the screen where it is worst. */
   readonly screen: number;
+  readonly zoom: Zoom;
   readonly text: string;
   readonly ratio: number;
   readonly needed: number;
@@ -33,6 +34,9 @@ export interface OverPicture {
 }
 
 const SCREENS = [320, 390, 820, 1280, 1600] as const;
+
+/** Text at its size, or at twice that (WCAG 2.2 §1.4.4): all of a page follows it, so that it is laid out as on half the screen. */
+export type Zoom = 1 | 2;
 
 /** The samples of a picture inside a region of it, as greys 0 to 1. Every region holds at least one. */
 export const tonesIn = (picture: Picture, region: Region): readonly number[] => {
@@ -61,17 +65,25 @@ export const ownVeil = (band: Band, style: HouseStyle): Colour | null => {
   return { ...ground, alpha: ground.alpha * (veil / 100) };
 };
 
-/** Colours of texts that stand on the band itself. */
-const textsOf = (band: Band, isLaid: boolean): readonly string[] => {
-  const own = (block: Block): readonly string[] => {
-    if (groundOf(block) !== "" || isSilent(block.kind)) return [];
-    if (holdsBlocks(block.kind)) return (block.blocks ?? []).flatMap(own);
-    return block.look.colour === "" ? [] : [block.look.colour];
-  };
-  const blocks = band.cells.flatMap((cell) => cell.blocks);
-  const speaks = blocks.some((block) => !isSilent(block.kind));
+/** A text of a band that what lies behind the band shines through to, with what is see-through between the two. */
+interface TextOver {
+  readonly text: ColourValue;
+  readonly ink: Colour;
+  readonly veil: Colour | null;
+  readonly needed: number;
+}
+
+const textsOver = (band: Band, isLaid: boolean, about: InkMaterial): readonly TextOver[] => {
   const colour = isLaid ? band.overPicture.colour || "#ffffff" : band.colour || "role:text";
-  return [...new Set([...(speaks ? [colour] : []), ...blocks.flatMap(own)])];
+  const laid = isLaid ? ownVeil(band, about.style) : null;
+  const all = textsOn(band, { colour, isOwn: isLaid || band.colour !== "" }, about).flatMap((text) => {
+    const veil = veilOf(text.grounds, about, laid);
+    // on a solid ground of its own it has nothing to do with the picture
+    return veil?.alpha === 1 && text.grounds.length > 0
+      ? []
+      : [{ text: text.text, ink: inkOf(text, about), veil, needed: text.needed }];
+  });
+  return [...new Map(all.map((each) => [JSON.stringify(each), each])).values()];
 };
 
 const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[number] =>
@@ -79,9 +91,19 @@ const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[numb
 
 const isWhole = ({ background }: Band): boolean => background.pictureFit === "whole";
 
+interface Screen {
+  readonly screen: number;
+  readonly zoom: Zoom;
+}
+
 /** The screens it is looked at on, narrow to wide: what a band is like changes at an edge. */
-const screensOf = ({ measures: { edgeMiddle, edgeWide } }: HouseStyle): readonly number[] =>
-  [...new Set([...SCREENS, edgeMiddle - 1, edgeMiddle, edgeWide - 1, edgeWide])].sort((a, b) => a - b);
+const screensOf = ({ measures: { edgeMiddle, edgeWide } }: HouseStyle): readonly Screen[] => {
+  const usual = [...new Set([...SCREENS, edgeMiddle - 1, edgeMiddle, edgeWide - 1, edgeWide])];
+  return [
+    ...usual.sort((a, b) => a - b).map((screen) => ({ screen, zoom: 1 }) as const),
+    ...SCREENS.map((screen) => ({ screen, zoom: 2 }) as const),
+  ];
+};
 
 /** What is seen of a picture behind a band: all of it that the band shows, or the top of the band it is laid over. */
 const regionBehind = (
@@ -114,16 +136,17 @@ export const seenBehind = (
   picture: Picture,
   style: HouseStyle,
   under: Band | null,
-): readonly (SeenBehind & { readonly screen: number })[] => {
+): readonly (SeenBehind & Screen)[] => {
   const behind = under ?? band;
   const own = colourOf(hexOfValue(style, behind.background.colour || "role:background") ?? "#ffffff");
   return screensOf(style)
-    .filter((screen) => !band.hideOn.includes(widthOf(screen, style)))
-    .map((screen) => {
-      const tones = tonesIn(picture, regionBehind(band, picture, screen, style, under));
-      const box = { width: screen, height: bandHeight(behind, widthOf(screen, style)) };
+    .map(({ screen, zoom }) => ({ screen, zoom, wide: screen / zoom }))
+    .filter(({ wide }) => !band.hideOn.includes(widthOf(wide, style)))
+    .map(({ screen, zoom, wide }) => {
+      const tones = tonesIn(picture, regionBehind(band, picture, wide, style, under));
+      const box = { width: wide, height: bandHeight(behind, widthOf(wide, style)) };
       const free = isWhole(behind) ? tones.length * (1 / wholeShare(picture, box) - 1) : 0;
-      return { screen, tones: counted(tones), ground: free > 0 ? [own, free] : null };
+      return { screen, zoom, tones: counted(tones), ground: free > 0 ? [own, free] : null };
     });
 };
 
@@ -147,36 +170,40 @@ export const worstOver = (
   band: Band,
   id: string,
   picture: Picture,
-  style: HouseStyle,
+  about: InkMaterial,
   under: Band | null = null,
 ): OverPicture | null => {
+  const { style } = about;
   const behind = under ?? band;
   const { overlay } = behind.background;
   const layers = layersOf(behind, style);
   const seen = seenBehind(band, picture, style, under);
-  const laid = under === null ? null : ownVeil(band, style);
-  const all = textsOf(band, under !== null).flatMap((value) => {
-    const text = colourOf(hexOfValue(style, value) ?? "#000000");
-    return seen.map((each) => ({
+  const all = textsOver(band, under !== null, about).flatMap(({ text, ink, veil, needed }) =>
+    seen.map((each) => ({
       screen: each.screen,
-      text: value,
-      ratio: ratioBehind(text, each, layers, laid),
-      needs: (veil: number) => ratioBehind(text, each, layersOf(behind, style, veil), laid) >= NEEDED.text,
-    }));
-  });
-  const failing = all.filter(({ ratio }) => ratio < NEEDED.text).sort((a, b) => a.ratio - b.ratio);
+      zoom: each.zoom,
+      text,
+      needed,
+      ratio: ratioBehind(ink, each, layers, veil),
+      isEnough: (overlay: number) => ratioBehind(ink, each, layersOf(behind, style, overlay), veil) >= needed,
+    })),
+  );
+  const failing = all
+    .filter(({ ratio, needed }) => ratio < needed)
+    .sort((a, b) => a.ratio / a.needed - b.ratio / b.needed);
   const [worst] = failing;
   if (!worst) return null;
-  const { screen, text, ratio } = worst;
-  const enough = leastFrom(overlay + 1, 100, (veil) => failing.every(({ needs }) => needs(veil)));
+  const { screen, zoom, text, ratio, needed } = worst;
+  const enough = leastFrom(overlay + 1, 100, (veil) => failing.every(({ isEnough }) => isEnough(veil)));
   return {
     band: band.id,
     picture: id,
     under: under?.id ?? null,
     screen,
+    zoom,
     text,
     ratio,
-    needed: NEEDED.text,
+    needed,
     overlay: enough,
   };
 };

@@ -5,9 +5,10 @@ import type { ColourRole, HouseStyle } from "../model/house-style";
 import type { ColourValue } from "../model/values";
 import { laidOver, picturesBehind } from "../render/over-picture";
 import type { PageData } from "../render/page-data";
+import { measurePairs, usesOfPart } from "../style/pairs";
 import { hexOfValue } from "../style/resolve-colour";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
-import { type OverPicture, worstOver } from "./over-pictures";
+import { type OverPicture, worstOver, type Zoom } from "./over-pictures";
 
 /** A band whose text is hard to read over the picture behind it on one page, and what would help. */
 export interface FaintBand extends OverPicture {
@@ -40,11 +41,11 @@ const wearing = (band: Band, colour: ColourValue, isLaid: boolean): Band =>
 
 const faintOver = (band: Band, id: string, data: PageData, under: Band | null): FaintBand | null => {
   const picture = data.pictures[id];
-  const worst = picture && worstOver(band, id, picture, data.style, under);
+  const worst = picture && worstOver(band, id, picture, data, under);
   if (!picture || !worst) return null;
   const texts = readable(
     data.style,
-    (colour) => worstOver(wearing(band, colour, under !== null), id, picture, data.style, under) === null,
+    (colour) => worstOver(wearing(band, colour, under !== null), id, picture, data, under) === null,
   );
   return { ...worst, texts };
 };
@@ -54,7 +55,7 @@ const behindOn = (part: Part, data: PageData) => {
   const over = part.slot === "header" ? laidOver(data) : null;
   return (band: Band): readonly { readonly id: string; readonly under: Band | null }[] => [
     ...picturesBehind(band, data).map((id) => ({ id, under: null })),
-    ...(over?.band.id === band.id ? [{ id: over.picture, under: over.under }] : []),
+    ...(over?.band.id === band.id ? over.pictures.map((id) => ({ id, under: over.under })) : []),
   ];
 };
 
@@ -83,4 +84,30 @@ export const faintLogos = (part: Part, data: PageData): readonly FaintLogo[] => 
       }),
     ),
   );
+};
+
+/** What of a part is hardest to read or to see on a page. */
+export interface Hardest {
+  readonly is: "text" | "logo";
+  readonly ratio: number;
+  /** Where it is so; null where it is so on every screen: on a ground of one colour. */
+  readonly at: { readonly screen: number; readonly zoom: Zoom } | null;
+}
+
+/** The worst of all that is too faint in a part on a page, over pictures and on plain grounds; null where all is well. */
+export const hardestOn = (part: Part, data: PageData): Hardest | null => {
+  const over = (is: Hardest["is"]) => (found: FaintBand | FaintLogo) => {
+    const { ratio, needed, screen, zoom } = found;
+    return { is, ratio, needed, at: { screen, zoom } };
+  };
+  const plain = measurePairs(data.style, usesOfPart("part", part, data))
+    .filter(({ passes }) => !passes)
+    .map(({ ratio, needed }) => ({ is: "text" as const, ratio, needed, at: null }));
+  const all = [
+    ...faintBands(part, data).map(over("text")),
+    ...faintLogos(part, data).map(over("logo")),
+    ...plain,
+  ].sort((a, b) => a.ratio / a.needed - b.ratio / b.needed);
+  const [worst] = all;
+  return worst ? { is: worst.is, ratio: worst.ratio, at: worst.at } : null;
 };

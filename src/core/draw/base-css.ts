@@ -58,12 +58,13 @@ const linkCss = (style: HouseStyle): string => {
   const { colour, pointedColour, underline, focus } = style.links;
   const rules = [
     "a{color:inherit;text-decoration-thickness:.08em;text-underline-offset:.18em}",
-    colour === "" ? "" : `${PROSE}{color:${colourCss(style, colour)}}.own a{color:inherit}`,
+    // what a block says of itself weighs more than what is handed down to it
+    colour === "" ? "" : `${PROSE}{color:${colourCss(style, colour)}}.own :where(a){color:inherit}`,
     underline === "always" ? "" : `${PROSE}{text-decoration-line:none}`,
     underline === "pointedAt" ? `${PROSE}:hover{text-decoration-line:underline}` : "",
     pointedColour === ""
       ? ""
-      : `${PROSE}:hover{color:${colourCss(style, pointedColour)}}.own a:hover{color:inherit}`,
+      : `${PROSE}:where(:hover){color:${colourCss(style, pointedColour)}}.own :where(a:hover){color:inherit}`,
     `:focus-visible{outline:2px solid ${colourCss(style, focus) || "currentColor"};outline-offset:3px;border-radius:2px}`,
     focus === "" ? "" : ".own :focus-visible{outline-color:currentColor}",
   ];
@@ -74,9 +75,10 @@ const linkCss = (style: HouseStyle): string => {
 export const wornBy = (style: HouseStyle, name: "menu" | "button" | "caption"): string =>
   lookCss(style, name);
 
-const TEXTURE_STRENGTH = 14;
+/** How strong the texture of pages is, percent. */
+export const PAGE_TEXTURE_STRENGTH = 14;
 const pageTexture = (style: HouseStyle): string => {
-  const css = declarations(textureCss(style.background.texture, "var(--text)", TEXTURE_STRENGTH));
+  const css = declarations(textureCss(style.background.texture, "var(--text)", PAGE_TEXTURE_STRENGTH));
   return css === "" ? "" : `\nbody{${css}}`;
 };
 

@@ -19,7 +19,11 @@ export const buttonLookCss = (
   const keeps = pointedGround === ground && pointedText === text;
   const pointed = keeps
     ? ["text-decoration:underline"]
-    : [`background:${of(pointedGround) || "none"}`, pointedText === "" ? "" : `color:${of(pointedText)}`];
+    : [
+        // a ground that is the block's own stays
+        pointedGround !== "" || ground !== "" ? `background:${of(pointedGround) || "none"}` : "",
+        pointedText === "" ? "" : `color:${of(pointedText)}`,
+      ];
   const rule = (all: readonly string[]) => all.filter((each) => each !== "").join(";");
   return `${selector}{${rule(rest)}}${selector}:hover{${rule(pointed)}}`;
 };

@@ -15,6 +15,6 @@ ${selector}:focus-visible{outline-color:${of(focus, "currentColor")}}`;
 /** The button that sends a form. */
 export const submitCss = (selector: string, style: HouseStyle): string => {
   const { paddingBlock, paddingInline, radius } = style.buttons;
-  return `${selector}{font:inherit;padding:${rem(paddingBlock)} ${rem(paddingInline)};min-height:2.5rem;border:1px solid transparent;border-radius:${radius}px;cursor:pointer}
+  return `${selector}{font:inherit;color:inherit;background:none;padding:${rem(paddingBlock)} ${rem(paddingInline)};min-height:2.5rem;border:1px solid transparent;border-radius:${radius}px;cursor:pointer}
 ${buttonLookCss(selector, style, "filled")}`;
 };

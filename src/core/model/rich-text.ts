@@ -77,3 +77,20 @@ export const plainText = (blocks: RichText): string =>
     })
     .filter((text) => text !== "")
     .join(" ");
+
+/** Whether any of its words are a link. */
+export const hasLink = (blocks: RichText): boolean =>
+  blocks.some((block) => {
+    switch (block.type) {
+      case "paragraph":
+      case "heading":
+        return block.children.some(({ link }) => link !== undefined);
+      case "list":
+        return block.items.some(hasLink);
+      case "quote":
+        return hasLink(block.children);
+      case "code":
+      case "rule":
+        return false;
+    }
+  });

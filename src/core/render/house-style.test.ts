@@ -171,7 +171,7 @@ describe("links, buttons and fields", () => {
       links: { colour: "role:accent", underline: "pointedAt", focus: "colour:grey" },
     });
     const { css } = drawn(withLayout([block("heading")], {}, { style }));
-    expect(css).toContain(":where(.b-richText,.b-body) a{color:var(--accent)}.own a{color:inherit}");
+    expect(css).toContain(":where(.b-richText,.b-body) a{color:var(--accent)}.own :where(a){color:inherit}");
     expect(css).toContain("a:hover{text-decoration-line:underline}");
     expect(css).toContain(":focus-visible{outline:2px solid var(--c-grey)");
     const own = drawn(withLayout([block("heading")], { colour: "role:surface" })).regions.layout;

@@ -2,24 +2,26 @@ import { type Band, isNothing, type Part } from "../design/part";
 import type { PageData } from "./page-data";
 import { plainLayout } from "./plain-layout";
 
-/** The band of a page's header that is laid over the picture following it, and the band that picture is of. */
+/** The band of a page's header that is laid over what follows it, and the band with the pictures there, each in its turn. */
 export interface LaidOver {
   readonly band: Band;
   readonly under: Band;
-  readonly picture: string;
+  readonly pictures: readonly string[];
+}
+
+/** What of a page decides which pictures lie behind its bands. */
+interface PagePictures extends Pick<PageData, "pictures"> {
+  readonly entry: { readonly picture: string | null } | null;
 }
 
 /** Which picture lies behind a band on a page: the page's own where the band takes it, else the band's. */
-export const pictureBehind = (
-  { background }: Band,
-  data: Pick<PageData, "entry" | "pictures">,
-): string | null => {
+export const pictureBehind = ({ background }: Band, data: PagePictures): string | null => {
   const own = background.pageOwnPicture ? (data.entry?.picture ?? "") : "";
   return [own, background.picture].find((id) => data.pictures[id] !== undefined) ?? null;
 };
 
 /** All pictures that come to lie behind a band, in their order. A page's own picture stays. */
-export const picturesBehind = (band: Band, data: Pick<PageData, "entry" | "pictures">): readonly string[] => {
+export const picturesBehind = (band: Band, data: PagePictures): readonly string[] => {
   const first = pictureBehind(band, data);
   if (first === null) return [];
   const follow = first === band.background.picture ? band.background.slides : [];
@@ -37,6 +39,6 @@ export const laidOver = (data: PageData): LaidOver | null => {
   const band = data.slots.header?.part.bands.at(-1);
   if (!band?.overPicture?.on) return null;
   const under = (partIn(data, "titleBar") ?? partIn(data, "layout"))?.bands[0];
-  const picture = under ? pictureBehind(under, data) : null;
-  return under && picture !== null ? { band, under, picture } : null;
+  const pictures = under ? picturesBehind(under, data) : [];
+  return under && pictures.length > 0 ? { band, under, pictures } : null;
 };

@@ -96,16 +96,19 @@ export const partOfBands = (slot: Slot, bands: readonly Band[]): Part => ({
 });
 
 /** The least contrast of its texts; null if one is too faint. */
-const contrastIn = (part: Part, { measure, pictureOf }: DesignMaterial): number | null => {
+const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): number | null => {
   const { style } = measure;
   const design = designOf([
     { id: STYLE_ID, kind: "style", body: style },
     { id: "start", kind: "part", body: part },
   ] as never);
-  const pairs = pairsInUse(design).filter(({ uses }) => uses.some((use) => use.part === "start"));
+  const pairs = pairsInUse(design, fit).filter(({ uses }) => uses.some((use) => use.part === "start"));
   const fails = part.bands.some(({ background, ...band }) => {
     const picture = pictureOf(background.picture);
-    return picture !== undefined && worstOver({ ...band, background }, background.picture, picture, style);
+    return (
+      picture !== undefined &&
+      worstOver({ ...band, background }, background.picture, picture, { ...fit, style })
+    );
   });
   if (fails || pairs.some(({ passes }) => !passes)) return null;
   return Math.min(21, ...pairs.map(({ ratio }) => ratio));

@@ -14,6 +14,7 @@ import { pairsInUse } from "./pairs";
 import { bindOperation, typedInColours } from "./typed-in";
 
 const style = pageData().style;
+const NO_MENUS = { menus: {}, links: {} };
 const designWith = (part: Part, over: Partial<HouseStyle> = {}): Design =>
   designOf([
     { id: "style", kind: "style", body: { ...style, ...over } },
@@ -27,7 +28,7 @@ describe("pairs of text and ground in use", () => {
       colour: "colour:line",
       background: { colour: "colour:grey" },
     });
-    const pairs = pairsInUse(designWith(part));
+    const pairs = pairsInUse(designWith(part), NO_MENUS);
     const found = (text: string, ground: string) =>
       pairs.find((pair) => pair.text === text && pair.ground === ground);
     expect(found("colour:line", "colour:grey")?.uses).toEqual([
@@ -42,9 +43,10 @@ describe("pairs of text and ground in use", () => {
   });
   it("on a gradient are those with its ends, and with a step between them where that is fainter; on a ground of its own there is none", () => {
     const own = { ...block("heading"), look: { ...block("heading").look, background: "#101010" } };
-    const grounds = (text: string, from: string, to: string, blocks: readonly Block[] = []) =>
+    const grounds = (text: string, from: string, to: string, blocks: readonly Block[] = [block("heading")]) =>
       pairsInUse(
         designWith(partWith("header", blocks, { colour: text, background: { colour: from, colourTo: to } })),
+        NO_MENUS,
       )
         .filter(({ uses }) => uses.some(({ part }) => part !== null))
         .map(({ ground, ratio }) => [ground, ratio] as const);
@@ -58,25 +60,73 @@ describe("pairs of text and ground in use", () => {
     expect(crossed[0]?.[1]).toBeLessThan(1.3);
     expect(grounds("#ffffff", "#000000", "#333333")).toHaveLength(2);
     expect(grounds("#ffffff", "#000000", "")).toHaveLength(1);
-    expect(grounds("#ffffff", "#000000", "#333333", [own]).map(([ground]) => ground)).toContain("#101010");
+    expect(
+      grounds("#ffffff", "#000000", "#333333", [block("heading"), own]).map(([ground]) => ground),
+    ).toContain("#101010");
   });
   it("over a picture nothing is claimed, and paused parts count for nothing", () => {
     const over = partWith("header", [block("heading")], {
       colour: "#ffffff",
       background: { picture: "pic" },
     });
-    expect(pairsInUse(designWith(over)).some(({ uses }) => uses.some(({ part }) => part !== null))).toBe(
-      false,
+    expect(
+      pairsInUse(designWith(over), NO_MENUS).some(({ uses }) => uses.some(({ part }) => part !== null)),
+    ).toBe(false);
+    const paused = { ...partWith("header", [block("heading")], { colour: "#ffffff" }), on: false };
+    expect(
+      pairsInUse(designWith(paused), NO_MENUS).some(({ uses }) => uses.some(({ part }) => part !== null)),
+    ).toBe(false);
+  });
+  it("count muted facts, highlighted items and fields on the ground they really stand on", () => {
+    const of = (part: Part, shown: Parameters<typeof pairsInUse>[1] = NO_MENUS, over = {}) =>
+      pairsInUse(designWith(part, over), shown)
+        .filter(({ uses }) => uses.some(({ part: id }) => id === "p1"))
+        .map(({ text, ground }) => `${text} on ${ground}`);
+    const list = [block("entryList")];
+    const dark = { background: { colour: "#202020" } };
+    expect(of(partWith("layout", list, dark))).toContain("role:mutedText on #202020");
+    // in a band with a colour of its own they take that
+    expect(of(partWith("layout", list, { ...dark, colour: "#ffffff" }))).toEqual(["#ffffff on #202020"]);
+    const buttons = { ...style.buttons, filled: { ...style.buttons.filled, ground: "" as const } };
+    const menu = pageData().menus["main"] as ReturnType<typeof pageData>["menus"][string];
+    const [first, ...others] = menu.items;
+    const high = { ...menu, items: first ? [{ ...first, highlight: true }, ...others] : [] };
+    const { links } = pageData();
+    const header = partWith("header", [block("menu", { menu: "main" })], { ...dark, colour: "#ffffff" });
+    expect(of(header, { menus: { main: high }, links }, { buttons })).toContain(
+      "role:textOnAccent on #202020",
     );
-    const paused = { ...partWith("header", [], { colour: "#ffffff" }), on: false };
-    expect(pairsInUse(designWith(paused)).some(({ uses }) => uses.some(({ part }) => part !== null))).toBe(
-      false,
+    expect(of(header, { menus: { main: menu }, links }, { buttons })).toEqual(["#ffffff on #202020"]);
+    const fields = { ...style.fields, text: "" as const };
+    expect(of(partWith("header", [block("search")], { colour: "#eeeeee" }), NO_MENUS, { fields })).toContain(
+      "#eeeeee on role:surface",
     );
+  });
+  it("look through grounds that are see-through, and count textures that cover enough", () => {
+    const box = { ...block("heading"), look: { ...block("heading").look, background: "#ffffff80" } };
+    const grounds = (part: Part) =>
+      pairsInUse(designWith(part), NO_MENUS)
+        .filter(({ uses }) => uses.some(({ part: id }) => id === "p1"))
+        .map(({ ground }) => ground);
+    // half of white on black (CSS Compositing 1 §5.1)
+    expect(grounds(partWith("header", [box as Block], { background: { colour: "#000000" } }))).toEqual([
+      "#808080",
+    ]);
+    const textured = (texture: string) =>
+      grounds(
+        partWith("header", [block("heading")], {
+          colour: "#ffffff",
+          background: { colour: "#000000", texture, textureStrength: 50 },
+        }),
+      );
+    expect(textured("dots")).toEqual(["#000000"]);
+    expect(textured("lines").sort()).toEqual(["#000000", "#808080"]);
+    expect(textured("weave").sort()).toEqual(["#000000", "#808080", "#bfbfbf"]);
   });
   it("every failing pair has a nearest colour that passes", () => {
     fc.assert(
       fc.property(randomStyle, (random) => {
-        for (const pair of pairsInUse(designWith(partWith("header", []), random)))
+        for (const pair of pairsInUse(designWith(partWith("header", []), random), NO_MENUS))
           if (!pair.passes && pair.nearest !== null)
             expect(contrastOf(pair.nearest, pair.groundHex)).toBeGreaterThanOrEqual(pair.needed);
           else if (pair.passes) expect(pair.ratio).toBeGreaterThanOrEqual(pair.needed);

@@ -16,13 +16,8 @@ import type { SiteContext } from "./use-case";
 const identityIn = (value: ChoiceValue): string | undefined =>
   typeof value === "object" && !Array.isArray(value) ? identityOf(value as Target) : undefined;
 
-/** What all parts of a design have to show, and how texts are measured: what fits is computed from it. */
-export const fitMaterialOf = async (
-  context: SiteContext,
-  { design, index }: CompiledDesign,
-): Promise<{ readonly fit: FitMaterial; readonly measure: TextMeasure }> => {
-  const style = getBody(design, "style", STYLE_ID);
-  const profile = getBody(design, "profile", PROFILE_ID);
+/** Menus by id, and the pages that menus, blocks and pages' own values lead to. */
+export const shownMenus = ({ design, index }: CompiledDesign): Pick<FitMaterial, "menus" | "links"> => {
   const menus = documentsOf(design, "menu");
   const ledTo = documentsOf(wholeDesign(design), "part").flatMap(({ body }) =>
     blocksOf(body).flatMap(identitiesLedTo),
@@ -33,8 +28,7 @@ export const fitMaterialOf = async (
     ),
   );
   const wanted = [...menus.flatMap(({ body }) => identitiesOf(body.items)), ...ledTo, ...said];
-  const logos = [profile.logo, profile.logoOverPictures, profile.logoSmall];
-  const fit: FitMaterial = {
+  return {
     menus: Object.fromEntries(menus.map(({ id, body }) => [id, body])),
     links: Object.fromEntries(
       [...new Set(wanted)].flatMap((identity) => {
@@ -42,6 +36,20 @@ export const fitMaterialOf = async (
         return page ? [[identity, { path: page.path, title: page.title }]] : [];
       }),
     ),
+  };
+};
+
+/** What all parts of a design have to show, and how texts are measured: what fits is computed from it. */
+export const fitMaterialOf = async (
+  context: SiteContext,
+  compiled: CompiledDesign,
+): Promise<{ readonly fit: FitMaterial; readonly measure: TextMeasure }> => {
+  const { design } = compiled;
+  const style = getBody(design, "style", STYLE_ID);
+  const profile = getBody(design, "profile", PROFILE_ID);
+  const logos = [profile.logo, profile.logoOverPictures, profile.logoSmall];
+  const fit: FitMaterial = {
+    ...shownMenus(compiled),
     pictures: Object.fromEntries(
       logos.flatMap((id) => {
         const picture = findBody(design, "picture", id);

@@ -1,5 +1,5 @@
 import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
-import { findBody, getBody, STYLE_ID } from "../../core/design/design";
+import { documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
@@ -7,6 +7,7 @@ import { blocksIn } from "../../core/layout/fit";
 import { succeed } from "../../core/model/issue";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
+import { picturesBehind } from "../../core/render/over-picture";
 import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
 import type { LookMendKind } from "../../messages/look-findings";
@@ -16,45 +17,59 @@ import { noticedPictures } from "./pictures";
 import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
-/** Different pictures of pages that are tried behind one band: more tell nothing new. */
+/** So many pictures of pages are tried behind one band: of more, the lightest and the darkest. */
 const MOST_PICTURES = 200;
 
+/** Of things with a picture each those to try: all, or as many of the darkest as of the lightest. */
+const telling = <T>(
+  things: readonly T[],
+  pictureOf: (thing: T) => string,
+  { compiled }: Resolution,
+): readonly T[] => {
+  if (things.length <= MOST_PICTURES) return things;
+  const lightness = (thing: T) => findBody(compiled.design, "picture", pictureOf(thing))?.lightness ?? 0;
+  const sorted = [...things].sort((a, b) => lightness(a) - lightness(b));
+  return [...sorted.slice(0, MOST_PICTURES / 2), ...sorted.slice(-MOST_PICTURES / 2)];
+};
+
 /** Pictures of the entries on whose pages a part shows, each once. */
-const pagePicturesIn =
-  ({ compiled, columns, numbers }: Resolution) =>
-  (part: string): readonly string[] => {
+const pagePicturesIn = (resolution: Resolution) => {
+  const { compiled, columns, numbers } = resolution;
+  return (part: string): readonly string[] => {
     const body = findBody(compiled.design, "part", part);
     if (!body) return [];
     const { shown } = columns[body.slot];
     const found = new Set<string>();
-    for (let number = 0; number < shown.length && found.size < MOST_PICTURES; number += 1) {
+    for (let number = 0; number < shown.length; number += 1) {
       if (numbers.idOf(shown[number] as number) !== part) continue;
       const picture = compiled.index.pages[number]?.entry?.picture;
       if (picture) found.add(picture);
     }
-    return [...found];
+    return telling([...found], (id) => id, resolution);
   };
+};
 
-/** Bands that follow a header on its pages, with the picture behind each: what a header laid over them stands on. */
-const followingIn =
-  (resolution: Resolution) =>
-  (part: string): readonly { readonly band: Band; readonly picture: string }[] => {
-    const { compiled, columns, numbers } = resolution;
-    const { design, index } = compiled;
+/** Bands that follow a header on its pages, with each picture behind them: what a header laid over them stands on. */
+const followingIn = (resolution: Resolution) => {
+  const { compiled, columns, numbers } = resolution;
+  const { design, index } = compiled;
+  const pictures = Object.fromEntries(documentsOf(design, "picture").map(({ id, body }) => [id, body]));
+  return (part: string): readonly { readonly band: Band; readonly picture: string }[] => {
     const found = new Map<string, { band: Band; picture: string }>();
     const { shown } = columns.header;
-    for (let number = 0; number < shown.length && found.size < MOST_PICTURES; number += 1) {
+    for (let number = 0; number < shown.length; number += 1) {
       if (numbers.idOf(shown[number] as number) !== part) continue;
       const next = (["titleBar", "layout"] as const)
         .map((slot) => findBody(design, "part", numbers.idOf(columns[slot].shown[number] as number) ?? ""))
         .find((body) => body && body.bands.length > 0);
       const band = next?.bands[0];
-      const own = band?.background.pageOwnPicture ? index.pages[number]?.entry?.picture : null;
-      const picture = own || band?.background.picture;
-      if (band && picture) found.set(`${band.id} ${picture}`, { band, picture });
+      const entry = index.pages[number]?.entry ?? null;
+      for (const picture of band ? picturesBehind(band, { entry, pictures }) : [])
+        found.set(`${band?.id} ${picture}`, { band: band as Band, picture });
     }
-    return [...found.values()];
+    return telling([...found.values()], ({ picture }) => picture, resolution);
   };
+};
 
 /** How long what was noticed holds while the design stays: windows of parts open and close by themselves. */
 const HOLDS_MS = 60_000;

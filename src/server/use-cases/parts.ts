@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
 import { withPageValues } from "../../core/cascade/page-values";
 import { leadsNowhere } from "../../core/checks/dead-links";
-import { worstOver } from "../../core/checks/over-pictures";
+import { hardestOn } from "../../core/checks/part-contrast";
 import {
   choiceId,
   documentsOf,
@@ -30,13 +30,15 @@ import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
+import { publicOrigin } from "../http/host-names";
+import { assemblePage } from "../site/page-assembly";
 import { allOrNothing, commitChange } from "./design-changes";
 import { partState } from "./draft-changes";
 import { placementFindings } from "./findings";
 import { named } from "./impact-words";
 import { startingMaterial } from "./starting-material";
 import { defineUseCase } from "./use-case";
-import { designAt, viewOf } from "./view-input";
+import { audienceIssue, designAt, Seen, viewOf } from "./view-input";
 
 const signedOut = { audience: "signedOut" } as const;
 
@@ -195,17 +197,20 @@ export const duplicatePart = defineUseCase({
   },
 });
 
+const MOST_LOOKED_AT = 5;
+
 /** Pages to look at a part on, chosen to differ: the first it shows on, a dark and a bright picture, the longest title, not found. */
 export const previewPages = defineUseCase({
-  input: z.object({ part: z.string() }),
+  input: Seen.pick({ audience: true, at: true }).extend({ part: z.string() }),
   run: async (context, input) => {
-    const draft = await designAt(context, "draft", POOL);
+    const unknown = audienceIssue(context, input.audience);
+    if (unknown) return unknown;
+    const view = viewOf(context, input);
+    const draft = await designAt(context, "draft", POOL, view.at);
     const body = findBody(draft.design, "part", input.part);
     if (!body) return fail(issue("part.unknown", ["part"]));
     const { stems } = draft.index;
-    const shown = reachIn(resolveAll(draft, viewOf(context, signedOut)), input.part).shown.flatMap(
-      (number) => stems[number] ?? [],
-    );
+    const shown = reachIn(resolveAll(draft, view), input.part).shown.flatMap((number) => stems[number] ?? []);
     const pool = shown.length > 0 ? shown : stems;
     const lightness = new Map(
       documentsOf(draft.design, "picture").map(({ id, body: picture }) => [id, picture.lightness]),
@@ -226,13 +231,32 @@ export const previewPages = defineUseCase({
     const chosen = new Map<string, { why: string; page: Address }>();
     for (const [why, page] of candidates)
       if (page && !chosen.has(page.identity)) chosen.set(page.identity, { why, page });
+    const hardest = async (page: Address) => {
+      // what the preview of the page draws is what is looked at
+      const data = await assemblePage(
+        {
+          head: context.site,
+          compiled: draft,
+          page,
+          pageNumber: 1,
+          ...view,
+          origin: publicOrigin(context.site.id),
+          shown: { id: input.part, part: body },
+        },
+        POOL,
+      );
+      const { part } = data.slots[body.slot] ?? {};
+      return part ? hardestOn(part, data) : null;
+    };
+    const looked = [...chosen.values()].slice(0, MOST_LOOKED_AT);
+    const faint = await Promise.all(looked.map(({ page }) => hardest(page)));
     return succeed({
       showsNowhere: shown.length === 0,
-      pages: [...chosen.values()].slice(0, 5).map(({ why, page }) => ({
+      pages: looked.map(({ why, page }, at) => ({
         why,
         ...named(page),
-        /** The worst its texts come to over the picture of this page; null where all can be read. */
-        faint: faintOn(draft, body, page),
+        /** The worst its texts and logos come to on this page; null where all can be read and seen. */
+        faint: faint[at] ?? null,
         /** Something in it leads to a page that is gone. */
         isDead: isDeadOn(draft, body, page),
       })),
@@ -248,17 +272,4 @@ const isDeadOn = ({ design, index }: CompiledDesign, part: Part, page: Address):
     (id) => findBody(design, "menu", id),
     (identity) => index.byIdentity.has(identity),
   );
-};
-
-/** Texts of a part over the picture that lies behind them on one page: its own, the page's, or the one it is laid over. */
-const faintOn = ({ design }: CompiledDesign, part: Part, page: Address) => {
-  const style = getBody(design, "style", STYLE_ID);
-  const worst = part.bands
-    .flatMap((band) => {
-      const id = (band.background.pageOwnPicture ? page.entry?.picture : null) || band.background.picture;
-      const picture = findBody(design, "picture", id);
-      return picture ? (worstOver(band, id, picture, style) ?? []) : [];
-    })
-    .sort((a, b) => a.ratio - b.ratio)[0];
-  return worst ? { ratio: worst.ratio, screen: worst.screen, needed: worst.needed } : null;
 };

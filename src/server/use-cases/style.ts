@@ -17,6 +17,7 @@ import { decode } from "../files/decoding";
 import { withScratch } from "../files/scratch";
 import { fetchFile } from "../files/site-files";
 import { allOrNothing, commitChange } from "./design-changes";
+import { shownMenus } from "./fit-material";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
@@ -24,10 +25,11 @@ import { designAt } from "./view-input";
 export const style = defineUseCase({
   input: z.object({}),
   run: async (context) => {
-    const { design } = await designAt(context, "draft", POOL);
+    const compiled = await designAt(context, "draft", POOL);
+    const { design } = compiled;
     return succeed({
       body: getBody(design, "style", STYLE_ID),
-      uses: partUses(design),
+      uses: partUses(design, shownMenus(compiled)),
       typedIn: typedInColours(design).map((typed) => {
         const part = findBody(design, "part", typed.document);
         const node = part && typed.node !== null ? findPlace(part, typed.node)?.node : undefined;

@@ -8,7 +8,7 @@ import type { Band } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import type { ColourRole } from "../../core/model/house-style";
 import type { ColourValue } from "../../core/model/values";
-import { ratioWords } from "../../messages/fit";
+import { ratioWords, screenWords } from "../../messages/fit";
 import { LOGO_NAMES } from "../../messages/look-findings";
 import { ROLE_NAMES } from "../../messages/words";
 import type { Noticed } from "../../workers/preview.worker";
@@ -71,7 +71,7 @@ const Found = ({ faint, logos }: Pick<Noticed, "faint" | "logos">) => {
 };
 
 interface LineProps {
-  readonly found: Pick<FaintBand, "ratio" | "needed" | "picture" | "screen">;
+  readonly found: Pick<FaintBand, "ratio" | "needed" | "picture" | "screen" | "zoom">;
   readonly name: string;
   readonly onOpen: () => void;
   readonly children: ReactNode;
@@ -86,7 +86,7 @@ const Line = ({ found, name, onOpen, children }: LineProps) => {
       <Act onClick={onOpen}>{name}</Act>
       <Wrong>{ratioWords(found.ratio)}</Wrong>
       <Quiet>
-        over “{picture}” at {found.screen} px; {found.needed} : 1 is needed
+        over “{picture}” at {screenWords(found)}; {found.needed} : 1 is needed
       </Quiet>
       {children}
     </Box>

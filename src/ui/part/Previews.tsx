@@ -93,7 +93,9 @@ const useFollowed = (
 
 const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) => {
   const setHeadings = useEditor((state) => state.setHeadings);
-  const { data } = useCall("previewPages", { part: id });
+  const { asked } = useAboutSite();
+  const { audience, at } = asked;
+  const { data } = useCall("previewPages", { part: id, audience, ...(at ? { at } : {}) });
   const [chosen, setChosen] = useState<string | null>(null);
   const pages = data?.pages ?? NO_PAGES;
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
@@ -370,7 +372,11 @@ const PageCard = ({
       <Quiet>{WHY_WORDS[page.why]}</Quiet>
       {page.faint ? (
         <Wrong>
-          {ratioWords(page.faint.ratio)} at {page.faint.screen}
+          {page.faint.is === "logo" ? "logo " : ""}
+          {ratioWords(page.faint.ratio)}
+          {page.faint.at
+            ? ` at ${page.faint.at.screen}${page.faint.at.zoom === 2 ? ", text 200 %" : ""}`
+            : ""}
         </Wrong>
       ) : page.isDead ? (
         <Wrong>dead link</Wrong>
