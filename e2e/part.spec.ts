@@ -256,7 +256,7 @@ test("what was copied elsewhere is pasted: an address, words, a picture, items o
     .png()
     .toBuffer();
   await paste(page, "", [...drawing]);
-  await expect(wide(page).locator("footer .b-picture img")).toBeVisible({ timeout: 20_000 });
+  await expect(wide(page).locator("footer .b-picture img")).toBeVisible();
 
   await node(/^Menu “Small print”/).click();
   await paste(page, "Press\nJobs");
@@ -272,7 +272,7 @@ test("what was copied elsewhere is pasted: an address, words, a picture, items o
     },
     [...drawing],
   );
-  await expect(wide(page).locator("footer .b-logo + .b-picture")).toBeVisible({ timeout: 20_000 });
+  await expect(wide(page).locator("footer .b-logo + .b-picture")).toBeVisible();
   const isTaken = await node("Logo").evaluate((at) => {
     const dataTransfer = new DataTransfer();
     dataTransfer.items.add(new File(["words"], "letter.txt", { type: "text/plain" }));

@@ -12,6 +12,8 @@ import type { PackNeed } from "./shapes";
 export interface ReferenceMap {
   readonly menu: (id: string) => string | null;
   readonly picture: (id: string) => string | null;
+  /** A shared piece; without: they stand as they are. */
+  readonly piece?: (id: string) => string | null;
   readonly colour: (value: ColourValue) => ColourValue;
   /** A piece of content: a kind, term, author … */
   readonly content: (type: PackNeed["type"], id: string) => string | null;
@@ -142,6 +144,7 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
   const mapped = withSettings(block, {
     menu: (id) => map.menu(id as string) ?? "",
     picture: (id) => map.picture(id as string) ?? "",
+    piece: (id) => (map.piece ? (map.piece(id as string) ?? "") : id),
     colour: (value) => colour(value as ColourValue | "", map),
     target: (target) => target && mapTarget(target as Target, map),
     kinds: mapIds("kind", map),

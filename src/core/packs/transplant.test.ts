@@ -2,11 +2,18 @@ import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
 import type { Band, Block } from "../design/part";
 import { Look } from "../model/look";
-import { forOtherSite, transplanted } from "./transplant";
+import { betweenSites, transplanted } from "./transplant";
 
 describe("a copy for another site", () => {
   const palette = [{ id: "night", value: "#101830" }];
-  const map = forOtherSite(palette);
+  const none = { menus: [], pieces: [], pictures: [], palette: [] };
+  const there = {
+    menus: [{ id: "main", name: "Main" }],
+    pieces: [{ id: "open", name: "Opening hours" }],
+    pictures: [{ id: "pic", file: "f1" }],
+    palette,
+  };
+  const map = betweenSites(there, none);
   const menu = {
     ...block("menu", { menu: "main" }),
     look: Look.parse({ colour: "colour:night", background: "role:surface" }),
@@ -18,6 +25,29 @@ describe("a copy for another site", () => {
       settings: { menu: "" },
       look: { colour: "#101830", background: "role:surface" },
     });
+  });
+  it("finds menus and shared pieces of the same name, pictures of the same file, colours of the same value", () => {
+    const here = {
+      menus: [
+        { id: "other", name: "Other" },
+        { id: "m2", name: "main " },
+      ],
+      pieces: [{ id: "p2", name: "Opening hours" }],
+      pictures: [{ id: "x", file: "f1" }],
+      palette: [{ id: "ink", value: "#101830" }],
+    };
+    const both = betweenSites(there, here);
+    const blocks = [menu, block("piece", { piece: "open" }), block("picture", { picture: "pic" })];
+    const band = partWith("header", blocks, { background: { picture: "pic" } }).bands[0] as Band;
+    const { node } = transplanted({ type: "band", node: band }, both) as { node: Band };
+    expect(node.background.picture).toBe("x");
+    expect(node.cells[0]?.blocks).toMatchObject([
+      { settings: { menu: "m2" }, look: { colour: "colour:ink" } },
+      { settings: { piece: "p2" } },
+      { settings: { picture: "x" } },
+    ]);
+    const elsewhere = transplanted({ type: "band", node: band }, map) as { node: Band };
+    expect(elsewhere.node.cells[0]?.blocks[1]).toMatchObject({ settings: { piece: "" } });
   });
   it("does so for whole bands, their overlays and what lies over pictures included", () => {
     const band = partWith("header", [menu], {

@@ -23,15 +23,37 @@ export const transplanted = (copied: Copied, map: ReferenceMap): Copied => {
   return { type: "block", node: first?.blocks[0] as Block };
 };
 
-/** For another site: colours of the palette become what they are, menus, pictures and content are left open. */
-export const forOtherSite = (
-  palette: readonly { readonly id: string; readonly value: string }[],
-): ReferenceMap => ({
-  menu: () => null,
-  picture: () => null,
-  content: () => null,
-  colour: (value) => {
-    const named = palette.find(({ id }) => value === `colour:${id}`);
-    return named ? named.value : value;
-  },
-});
+/** What of a site copies refer to, each with what it is known by elsewhere: its name, its file, its value. */
+export interface SiteThings {
+  readonly menus: readonly { readonly id: string; readonly name: string }[];
+  readonly pieces: readonly { readonly id: string; readonly name: string }[];
+  readonly pictures: readonly { readonly id: string; readonly file: string }[];
+  readonly palette: readonly { readonly id: string; readonly value: string }[];
+}
+
+/**
+ * From one site to another: menus and shared pieces are those of the same name, pictures those of the same file, colours
+ * those of the same value; a colour the other site does not have becomes what it is, all else is left open.
+ */
+export const betweenSites = (there: SiteThings, here: SiteThings): ReferenceMap => {
+  const same =
+    <T extends { readonly id: string }>(from: readonly T[], to: readonly T[], known: (thing: T) => string) =>
+    (id: string): string | null => {
+      const thing = from.find((each) => each.id === id);
+      return (thing && to.find((each) => known(each) === known(thing))?.id) ?? null;
+    };
+  const byName = ({ name }: { readonly name: string }) => name.trim().toLocaleLowerCase();
+  const colourHere = same(there.palette, here.palette, ({ value }) => value);
+  return {
+    menu: same(there.menus, here.menus, byName),
+    piece: same(there.pieces, here.pieces, byName),
+    picture: same(there.pictures, here.pictures, ({ file }) => file),
+    content: () => null,
+    colour: (value) => {
+      const named = there.palette.find(({ id }) => value === `colour:${id}`);
+      if (!named) return value;
+      const id = colourHere(named.id);
+      return id === null ? named.value : `colour:${id}`;
+    },
+  };
+};

@@ -46,7 +46,7 @@ const Bands = () => {
   if (!part) return null;
   return (
     <div
-      onKeyDown={(event) => handleListKeys(event, about.palette)}
+      onKeyDown={(event) => handleListKeys(event, about)}
       role="group"
       aria-label="What the part is made of"
     >

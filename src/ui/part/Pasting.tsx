@@ -38,7 +38,7 @@ export const Pasting = memo(() => {
       event.preventDefault();
       switch (pasted.as) {
         case "copied":
-          pasteNode(place);
+          pasteNode(about, place);
           break;
         case "pictures":
           add(pasted.files);

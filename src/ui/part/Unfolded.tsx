@@ -169,8 +169,15 @@ const CopyActs = memo(({ node }: { readonly node: string }) => {
   };
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-      <Act onClick={() => withPlace(node, (place) => copyNode(place, about.palette))}>Copy</Act>
-      <Act onClick={() => tell(withPlace(node, pasteNode), "Nothing was copied that goes here.")}>
+      <Act onClick={() => withPlace(node, (place) => copyNode(place, about))}>Copy</Act>
+      <Act
+        onClick={() =>
+          tell(
+            withPlace(node, (place) => pasteNode(about, place)),
+            "Nothing was copied that goes here.",
+          )
+        }
+      >
         Paste behind it
       </Act>
       <Act onClick={() => withPlace(node, copyLook)}>Copy look</Act>

@@ -3,7 +3,7 @@ import type { Operation } from "../../core/design/operations";
 import { setNodeOperation, valueAt } from "../../core/design/operations";
 import type { Band, Cell, Part } from "../../core/design/part";
 import { findPlace, type NodePlace, withFreshIds } from "../../core/design/tree";
-import { type Copied, forOtherSite, transplanted } from "../../core/packs/transplant";
+import { betweenSites, type Copied, type SiteThings, transplanted } from "../../core/packs/transplant";
 import { newNodeId } from "../client/new-id";
 import { useEditor } from "./editor";
 import { COPIED_TYPE } from "./pasted";
@@ -13,12 +13,19 @@ import { COPIED_TYPE } from "./pasted";
 const KEY = "gray-latch:copied";
 const LOOK_KEY = "gray-latch:look";
 
-type Palette = readonly { readonly id: string; readonly value: string }[];
 interface Kept {
   readonly site: string;
-  readonly palette: Palette;
+  readonly things: SiteThings;
   readonly copied: Copied;
 }
+
+/** What of a site a copy is told by elsewhere, and nothing more. */
+const told = ({ menus, pieces, pictures, palette }: SiteThings): SiteThings => ({
+  menus: menus.map(({ id, name }) => ({ id, name })),
+  pieces: pieces.map(({ id, name }) => ({ id, name })),
+  pictures: pictures.map(({ id, file }) => ({ id, file })),
+  palette: palette.map(({ id, value }) => ({ id, value })),
+});
 
 const read = <T>(key: string): T | null => {
   try {
@@ -28,9 +35,9 @@ const read = <T>(key: string): T | null => {
   }
 };
 
-export const copyNode = (place: NodePlace, palette: Palette): void => {
+export const copyNode = (place: NodePlace, things: SiteThings): void => {
   const { site } = useEditor.getState();
-  const kept: Kept = { site, palette, copied: { type: place.type, node: place.node } as Copied };
+  const kept: Kept = { site, things: told(things), copied: { type: place.type, node: place.node } as Copied };
   localStorage.setItem(KEY, JSON.stringify(kept));
   markClipboard();
 };
@@ -48,11 +55,13 @@ const markClipboard = (): void => {
 };
 
 /** What was copied, ready for this site; null if there is nothing. */
-const copiedHere = (): Copied | null => {
+const copiedHere = (here: SiteThings): Copied | null => {
   const kept = read<Kept>(KEY);
-  if (!kept) return null;
+  // one kept by an older version knows nothing of its site's things
+  if (!kept?.things) return null;
   const { site } = useEditor.getState();
-  const copied = kept.site === site ? kept.copied : transplanted(kept.copied, forOtherSite(kept.palette));
+  const copied =
+    kept.site === site ? kept.copied : transplanted(kept.copied, betweenSites(kept.things, here));
   return { ...copied, node: withFreshIds(copied.node, newNodeId) } as Copied;
 };
 
@@ -75,9 +84,9 @@ const placeFor = (copied: Copied, place: NodePlace, part: Part): { parent: strin
 };
 
 /** Puts in what was copied, at the end if one is nowhere; false where it does not go, or nothing was copied. */
-export const pasteNode = (at?: NodePlace): boolean => {
+export const pasteNode = (here: SiteThings, at?: NodePlace): boolean => {
   const { body: part, id, apply, select } = useEditor.getState();
-  const copied = copiedHere();
+  const copied = copiedHere(here);
   if (!part || !copied) return false;
   const last = part.bands.at(-1);
   const place = at ?? (last && findPlace(part, last.id));

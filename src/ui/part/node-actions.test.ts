@@ -137,17 +137,19 @@ describe("what can be done with nodes", () => {
   });
 });
 
+const THINGS = { menus: [], pieces: [], pictures: [], palette: [] };
+
 describe("copies", () => {
   it("go behind one of their sort, into what holds their sort, and nowhere else", () => {
-    copyNode(at(idOf("A")), []);
-    expect(pasteNode(at("c2"))).toBe(true);
-    expect(pasteNode(at("second"))).toBe(true);
+    copyNode(at(idOf("A")), THINGS);
+    expect(pasteNode(THINGS, at("c2"))).toBe(true);
+    expect(pasteNode(THINGS, at("second"))).toBe(true);
     expect(named()).toEqual(["A", "B", "C", "A", "group", "D", "E", "A"]);
-    copyNode(at("first"), []);
-    expect(pasteNode(at(idOf("C")))).toBe(true);
+    copyNode(at("first"), THINGS);
+    expect(pasteNode(THINGS, at(idOf("C")))).toBe(true);
     expect(body().bands).toHaveLength(3);
-    copyNode(at("c1"), []);
-    expect(pasteNode(at(idOf("C")))).toBe(false);
+    copyNode(at("c1"), THINGS);
+    expect(pasteNode(THINGS, at(idOf("C")))).toBe(false);
     expect(new Set(ids()).size).toBe(ids().length);
   });
   it("of a look take its colours, distances, border, corners and shadow, and nothing of what it says or who sees it", () => {
@@ -177,9 +179,14 @@ describe("copies", () => {
     const plain = block("menu", { menu: "main" });
     const menu = { ...plain, look: { ...plain.look, colour: "colour:night" } } as Block;
     open(Part.parse({ ...partWith("header", [menu]) }) as PartType, "one");
-    copyNode(at(menu.id), [{ id: "night", value: "#101830" }]);
+    const there = {
+      ...THINGS,
+      palette: [{ id: "night", value: "#101830" }],
+      menus: [{ id: "main", name: "Main" }],
+    };
+    copyNode(at(menu.id), there);
     open(start(), "other");
-    expect(pasteNode(at("c2"))).toBe(true);
+    expect(pasteNode(THINGS, at("c2"))).toBe(true);
     const pasted = at(editor().selected as string).node as Block;
     expect(pasted).toMatchObject({ settings: { menu: "" }, look: { colour: "#101830" } });
   });
@@ -213,8 +220,8 @@ describe("whatever is done", () => {
           }
           if (act === 8 && acts.standTogether([place, at(b)]) && a !== b) acts.putAllInBox([place, at(b)]);
           if (act === 9) {
-            copyNode(place, []);
-            pasteNode(at(b));
+            copyNode(place, THINGS);
+            pasteNode(THINGS, at(b));
           }
           if (body().bands.length === 0) break;
         }

@@ -13,6 +13,7 @@ import {
   withFreshIds,
 } from "../../core/design/tree";
 import { Look } from "../../core/model/look";
+import type { SiteThings } from "../../core/packs/transplant";
 import { newNodeId } from "../client/new-id";
 import { keyOf } from "../shell/useKeys";
 import { copyNode } from "./clipboard";
@@ -20,8 +21,6 @@ import { useEditor } from "./editor";
 import { walkOrder } from "./list-lines";
 
 /** What can be done with the nodes of the part being edited, by click and by key. */
-
-type Palette = Parameters<typeof copyNode>[1];
 
 export const addBand = () => {
   const { body: part, id, apply, select } = useEditor.getState();
@@ -212,7 +211,7 @@ const dropTarget = (from: NodePlace, at: NodePlace): { parent: string; index: nu
  * Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Ctrl C and X copy and cut, F2 goes to the words,
  * Delete removes, Esc goes outwards.
  */
-export const handleListKeys = (event: KeyboardEvent<HTMLElement>, palette: Palette): void => {
+export const handleListKeys = (event: KeyboardEvent<HTMLElement>, things: SiteThings): void => {
   const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
   const { body: part, select } = useEditor.getState();
   if (!node || !part) return;
@@ -223,7 +222,7 @@ export const handleListKeys = (event: KeyboardEvent<HTMLElement>, palette: Palet
   if (!act) return;
   event.preventDefault();
   event.stopPropagation();
-  const focus = act(place, part, palette);
+  const focus = act(place, part, things);
   if (focus === undefined) return;
   select(key === "escape" || key.startsWith("alt+") ? focus : useEditor.getState().selected);
   const focusNode = () => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus();
@@ -232,7 +231,7 @@ export const handleListKeys = (event: KeyboardEvent<HTMLElement>, palette: Palet
   else requestAnimationFrame(focusNode);
 };
 
-type ListKey = (place: NodePlace, part: Part, palette: Palette) => string | null | undefined;
+type ListKey = (place: NodePlace, part: Part, things: SiteThings) => string | null | undefined;
 
 const step =
   (by: number): ListKey =>
@@ -293,12 +292,12 @@ const LIST_KEYS: Readonly<Record<string, ListKey>> = {
     duplicateNode(place);
     return undefined;
   },
-  "ctrl+c": (place, _, palette) => {
-    copyNode(place, palette);
+  "ctrl+c": (place, _, things) => {
+    copyNode(place, things);
     return undefined;
   },
-  "ctrl+x": (place, _, palette) => {
-    copyNode(place, palette);
+  "ctrl+x": (place, _, things) => {
+    copyNode(place, things);
     removeSelected(place);
     return undefined;
   },
