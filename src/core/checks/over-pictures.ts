@@ -1,4 +1,5 @@
 import type { InkMaterial } from "../blocks/inks";
+import { greysAt } from "../colour/grain";
 import { type Colour, colourOf } from "../colour/hex";
 import type { Band } from "../design/part";
 import { type Region, visibleRegion, wholeShare } from "../layout/crops";
@@ -38,10 +39,11 @@ const SCREENS = [320, 390, 820, 1280, 1600] as const;
 /** Text at its size, or at twice that (WCAG 2.2 §1.4.4): all of a page follows it, so that it is laid out as on half the screen. */
 export type Zoom = 1 | 2;
 
-/** The samples of a picture inside a region of it, as greys 0 to 1. Every region holds at least one. */
-export const tonesIn = (picture: Picture, region: Region): readonly number[] => {
-  if ((picture.tones ?? "") === "") return [picture.lightness / 100];
+/** What is seen of a picture inside a region of it: greys 0 to 1 with how much there is of each. Every region holds at least one sample. */
+export const tonesIn = (picture: Picture, region: Region): SeenBehind["tones"] => {
+  if ((picture.tones ?? "") === "") return [[picture.lightness / 100, 1]];
   const bytes = atob(picture.tones);
+  const grain = Uint8Array.from(atob(picture.grain ?? ""), (each) => each.charCodeAt(0));
   const lines = bytes.length / TONES_ACROSS;
   const [across, down] = [picture.width / TONES_ACROSS, picture.height / lines];
   const within = (from: number, size: number, step: number, count: number) => {
@@ -51,10 +53,14 @@ export const tonesIn = (picture: Picture, region: Region): readonly number[] => 
   };
   const [left, right] = within(region.x, region.width, across, TONES_ACROSS);
   const [top, bottom] = within(region.y, region.height, down, lines);
-  const tones: number[] = [];
+  const seen = new Map<number, number>();
   for (let line = top; line <= bottom; line += 1)
-    for (let at = left; at <= right; at += 1) tones.push(bytes.charCodeAt(line * TONES_ACROSS + at) / 255);
-  return tones;
+    for (let column = left; column <= right; column += 1) {
+      const sample = bytes.charCodeAt(line * TONES_ACROSS + column);
+      for (const [grey, share] of greysAt(sample, grain, { column, line, across: TONES_ACROSS }))
+        seen.set(grey, (seen.get(grey) ?? 0) + share);
+    }
+  return [...seen].map(([grey, weight]) => [grey / 255, weight] as const);
 };
 
 /** What a band that is laid over a picture has of its own ground at rest; null for none. */
@@ -123,13 +129,6 @@ const regionBehind = (
   return { ...region, height: region.height * (own / height) };
 };
 
-/** Samples with how many there are of each. */
-const counted = (tones: readonly number[]): SeenBehind["tones"] => {
-  const counts = new Map<number, number>();
-  for (const tone of tones) counts.set(tone, (counts.get(tone) ?? 0) + 1);
-  return [...counts];
-};
-
 /** What lies behind a band on each screen it is on: the picture, and the ground where that leaves some free. */
 export const seenBehind = (
   band: Band,
@@ -145,8 +144,9 @@ export const seenBehind = (
     .map(({ screen, zoom, wide }) => {
       const tones = tonesIn(picture, regionBehind(band, picture, wide, style, under));
       const box = { width: wide, height: bandHeight(behind, widthOf(wide, style)) };
-      const free = isWhole(behind) ? tones.length * (1 / wholeShare(picture, box) - 1) : 0;
-      return { screen, zoom, tones: counted(tones), ground: free > 0 ? [own, free] : null };
+      const all = tones.reduce((sum, [, weight]) => sum + weight, 0);
+      const free = isWhole(behind) ? all * (1 / wholeShare(picture, box) - 1) : 0;
+      return { screen, zoom, tones, ground: free > 0 ? [own, free] : null };
     });
 };
 

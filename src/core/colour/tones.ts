@@ -1,8 +1,11 @@
 import { fromLinear, toLinear } from "./convert";
 
+const LINEAR = Float64Array.from({ length: 256 }, (_, byte) => toLinear(byte / 255));
+
 /** How light a colour of bytes is, as the grey of sRGB with the same relative luminance (WCAG 2.2), 0 to 255. */
 export const greyOf = (red: number, green: number, blue: number): number => {
-  const light = 0.2126 * toLinear(red / 255) + 0.7152 * toLinear(green / 255) + 0.0722 * toLinear(blue / 255);
+  const linear = (byte: number) => LINEAR[byte] as number;
+  const light = 0.2126 * linear(red) + 0.7152 * linear(green) + 0.0722 * linear(blue);
   return Math.round(255 * fromLinear(light));
 };
 

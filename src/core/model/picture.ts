@@ -33,7 +33,24 @@ export const Picture = z.object({
   formats: z.array(z.enum(["avif", "webp", "jpeg", "png"])).default(["webp"]),
   /** How light it is where: lines of `TONES_ACROSS` bytes, sRGB grey, in base64. Empty for pictures of older versions. */
   tones: z.string().max(12_000).default(""),
+  /** What such samples are made of, for fine patterns, in base64: see `colour/grain`. Older pictures have none. */
+  grain: z.string().max(8000).optional(),
   /** What a drawing on see-through ground is drawn in, as an sRGB grey: the middle one. Null for a picture that fills its box; older pictures have none. */
   ink: z.number().int().min(0).max(255).nullable().optional(),
 });
 export type Picture = z.infer<typeof Picture>;
+
+/** What decoding tells of the file of a picture; all else of it is said by people. */
+export const FILE_FACTS = [
+  "file",
+  "type",
+  "width",
+  "height",
+  "lightness",
+  "renditions",
+  "formats",
+  "tones",
+  "grain",
+  "ink",
+] as const;
+export type PictureFile = Pick<Picture, (typeof FILE_FACTS)[number]>;

@@ -2,9 +2,10 @@ import { createHash, randomUUID } from "node:crypto";
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import sharp, { type Sharp } from "sharp";
+import { grainOf } from "../../core/colour/grain";
 import { greyOf } from "../../core/colour/tones";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import { type Picture, TONES_ACROSS } from "../../core/model/picture";
+import { type Picture, type PictureFile, TONES_ACROSS } from "../../core/model/picture";
 import { cleanDrawing } from "./drawing-file";
 
 /** Widths of the renditions, px. The uncropped picture each time: moving the focal point makes no files. */
@@ -21,12 +22,6 @@ const TYPES: Readonly<Record<string, PictureType>> = {
   webp: "image/webp",
   heif: "image/avif",
 };
-
-/** What decoding tells of a picture's file. */
-export type PictureFile = Pick<
-  Picture,
-  "file" | "type" | "width" | "height" | "lightness" | "renditions" | "formats" | "tones" | "ink"
->;
 
 /** A file made from another, on the disk. */
 export interface MadeFile {
@@ -92,22 +87,39 @@ const commonFormat = (type: PictureType, isSeeThrough: boolean): Format =>
   type === "image/png" || isSeeThrough ? "png" : "jpeg";
 
 const MOST_TONES = 96;
-/** How light a picture is where, as `Picture.tones` keeps it: relative luminance (WCAG 2.2) as an sRGB grey. */
-const tonesOf = async (base: () => Sharp, { width, height }: { width: number; height: number }) => {
-  const lines = Math.max(1, Math.min(MOST_TONES, Math.round((TONES_ACROSS * height) / width)));
-  const rgb = await base()
-    .flatten({ background: "#ffffff" })
-    .resize({ width: TONES_ACROSS, height: lines, fit: "fill" })
+/** Wider than this no pattern of a picture is seen on most screens, px. */
+const GRAIN_ACROSS = 1280;
+
+/** Pixels as relative luminance (WCAG 2.2), told as sRGB greys. */
+const greysOf = async (image: Sharp): Promise<{ greys: Uint8Array; width: number; height: number }> => {
+  const { data, info } = await image
     .toColourspace("srgb")
     .removeAlpha()
     .raw()
-    .toBuffer();
-  const channels = rgb.length / (TONES_ACROSS * lines);
-  const greys = Array.from({ length: TONES_ACROSS * lines }, (_, at) => {
-    const [red, green, blue] = [0, 1, 2].map((each) => rgb[at * channels + Math.min(each, channels - 1)]);
-    return greyOf(red as number, green as number, blue as number);
-  });
-  return Buffer.from(greys).toString("base64");
+    .toBuffer({ resolveWithObject: true });
+  const { width, height, channels } = info;
+  const greys = new Uint8Array(width * height);
+  const [toGreen, toBlue] = channels < 3 ? [0, 0] : [1, 2];
+  for (let at = 0; at < greys.length; at += 1) {
+    const from = at * channels;
+    greys[at] = greyOf(data[from] as number, data[from + toGreen] as number, data[from + toBlue] as number);
+  }
+  return { greys, width, height };
+};
+
+/** How light a picture is where, as `Picture` keeps it, and what lies within those samples. */
+const tonesOf = async (
+  base: () => Sharp,
+  { width, height }: { width: number; height: number },
+): Promise<Pick<PictureFile, "tones" | "grain">> => {
+  const lines = Math.max(1, Math.min(MOST_TONES, Math.round((TONES_ACROSS * height) / width)));
+  const onWhite = () => base().flatten({ background: "#ffffff" });
+  const { greys } = await greysOf(onWhite().resize({ width: TONES_ACROSS, height: lines, fit: "fill" }));
+  const fine = await greysOf(onWhite().resize({ width: GRAIN_ACROSS, withoutEnlargement: true }));
+  return {
+    tones: Buffer.from(greys).toString("base64"),
+    grain: Buffer.from(grainOf(fine, TONES_ACROSS, lines)).toString("base64"),
+  };
 };
 
 /** Less of a picture than this is see-through by accident: rounded corners, a soft edge. */
@@ -163,7 +175,7 @@ const renderDrawing = async (bytes: Uint8Array, file: string, keep: Keep): Promi
     lightness: await lightnessOf(() => sharp(small)),
     renditions: [],
     formats: [],
-    tones: await tonesOf(() => sharp(small), svg),
+    ...(await tonesOf(() => sharp(small), svg)),
     ink: await inkOf(() => sharp(small)),
   };
   return succeed({ facts, files: [await keep("clean.svg", "image/svg+xml", Buffer.from(svg.text))] });
@@ -219,7 +231,7 @@ export const renderPicture = async ({
     const lightness = await lightnessOf(base);
     const tones = await tonesOf(base, info);
     const ink = await inkOf(base);
-    const facts = { file, type, width, height, lightness, renditions: widths, formats, tones, ink };
+    const facts = { file, type, width, height, lightness, renditions: widths, formats, ...tones, ink };
     return succeed({ facts, files });
   } catch (error) {
     // our own disk, not the picture

@@ -2,7 +2,7 @@ import { join } from "node:path";
 import { findBody } from "../../core/design/design";
 import type { Operation } from "../../core/design/operations";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
-import type { Picture } from "../../core/model/picture";
+import { FILE_FACTS, type Picture, type PictureFile } from "../../core/model/picture";
 import { findAccount, findMembership } from "../../data/account-repository";
 import { findSite, lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
@@ -14,7 +14,6 @@ import {
   type UploadRow,
 } from "../../data/upload-repository";
 import { decode } from "../files/decoding";
-import type { PictureFile } from "../files/picture-file";
 import { withScratch } from "../files/scratch";
 import { fetchFile, keepFiles, picturesFiles } from "../files/site-files";
 import { newIds } from "../process/ids";
@@ -49,18 +48,6 @@ const contextOf = async (upload: UploadRow): Promise<SiteContext | null> => {
   };
 };
 
-const FILE_FIELDS = [
-  "file",
-  "type",
-  "width",
-  "height",
-  "lightness",
-  "renditions",
-  "formats",
-  "tones",
-  "ink",
-] as const;
-
 /** A new picture, or a picture's file put in the place of the one it had: its words and its point of interest stay. */
 const operationsFor = (
   upload: UploadRow,
@@ -69,7 +56,7 @@ const operationsFor = (
   before: Picture | undefined,
 ): readonly Operation[] =>
   before
-    ? FILE_FIELDS.map((field) => ({ op: "set", id, path: [field], value: file[field], was: before[field] }))
+    ? FILE_FACTS.map((field) => ({ op: "set", id, path: [field], value: file[field], was: before[field] }))
     : [
         {
           op: "create",
