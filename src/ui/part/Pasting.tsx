@@ -75,7 +75,7 @@ export const Pasting = memo(() => {
       document.removeEventListener("dragover", over);
       document.removeEventListener("drop", drop);
     };
-  }, [add, addItems, origin, say]);
+  }, [about, add, addItems, origin, say]);
   return pictures.list;
 });
 

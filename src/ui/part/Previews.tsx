@@ -7,7 +7,7 @@ import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { isRuled } from "../../core/layout/readings";
 import type { Slot } from "../../core/model/slot";
-import { ratioWords } from "../../messages/fit";
+import { ratioWords, screenWords } from "../../messages/fit";
 import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
@@ -371,12 +371,12 @@ const PageCard = ({
     <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
       <Quiet>{WHY_WORDS[page.why]}</Quiet>
       {page.faint ? (
-        <Wrong>
+        <Wrong
+          style={{ whiteSpace: "nowrap" }}
+          title={page.faint.at ? `at ${screenWords(page.faint.at)}` : "on a ground of one colour"}
+        >
           {page.faint.is === "logo" ? "logo " : ""}
           {ratioWords(page.faint.ratio)}
-          {page.faint.at
-            ? ` at ${page.faint.at.screen}${page.faint.at.zoom === 2 ? ", text 200 %" : ""}`
-            : ""}
         </Wrong>
       ) : page.isDead ? (
         <Wrong>dead link</Wrong>
