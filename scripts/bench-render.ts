@@ -76,6 +76,7 @@ const ours = (data: PageData, by: TextMeasure, parts: readonly [Part, Part] = [h
     over: null,
     isOver: false,
     folds: null,
+    bandMenus: [],
     current: currentOn(data),
     renderBlocks: () => [],
   };

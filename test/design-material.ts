@@ -20,6 +20,7 @@ const menus = {
 const logo = { ...picture, width: 520, height: 120 };
 export const material: DesignMaterial = {
   hasLogo: true,
+  nameLength: 12,
   logoRatio: 520 / 120,
   hasLogoOverPictures: true,
   hasAddress: true,
@@ -34,8 +35,54 @@ export const material: DesignMaterial = {
     pictures: { logo, light: logo },
     profile: { ...data.profile, logo: "logo", logoOverPictures: "light", tagline: "Open on Fridays" },
     audience: "signedOut",
+    at: data.at,
     words: ENGLISH,
   },
   measure: new TextMeasure(shaper, data.style, "en"),
   pictureOf: (id) => (id === "dark" ? { ...picture, lightness: 12 } : undefined),
+};
+
+const NAME = "The Public Observatory of Pellow Ridge and of the Old Harbour Quay";
+const LABELS = [
+  "Visit",
+  "Opening hours",
+  "Sky notes",
+  "Prints",
+  "About us",
+  "Contact",
+  "Members",
+  "Walks",
+  "Eclipses",
+];
+
+/** A site with so many items in its menu, a name of so many letters, and a logo so much wider than high. */
+export const materialWith = (site: {
+  readonly items: number;
+  readonly letters: number;
+  readonly ratio: number;
+  readonly hasLogo: boolean;
+}): DesignMaterial => {
+  const name = NAME.slice(0, site.letters).trim();
+  const items = LABELS.slice(0, site.items).map((label, at) => ({
+    id: `i${at}`,
+    label,
+    target: { url: `/${at}/` },
+    items: [],
+  }));
+  const main = { ...menus.main, items };
+  const own = { ...logo, width: Math.round(200 * site.ratio), height: 200 };
+  return {
+    ...material,
+    hasLogo: site.hasLogo,
+    hasLogoOverPictures: site.hasLogo,
+    logoRatio: own.width / own.height,
+    nameLength: name.length,
+    menus: material.menus.map((menu) => (menu.id === "main" ? { ...menu, items: items.length } : menu)),
+    fit: {
+      ...material.fit,
+      menus: { ...menus, main },
+      pictures: { logo: own, light: own },
+      profile: { ...material.fit.profile, name },
+    },
+  };
 };

@@ -56,7 +56,14 @@ describe("words about fit", () => {
 });
 
 describe("words about what is noticed of looks", () => {
-  const named = { severity: "warning", node: "main band", colours: null, menuName: "", names: [] } as const;
+  const named = {
+    severity: "warning",
+    bandName: "main band",
+    blockName: "",
+    colours: null,
+    menuName: "",
+    names: [],
+  } as const;
   it.each<[object, string]>([
     [
       {

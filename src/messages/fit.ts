@@ -11,6 +11,7 @@ export const STATE_NAMES: Readonly<Record<BandState, string>> = {
   row: "one row",
   button: "menu as a button",
   crowded: "more than one row",
+  squeezed: "squeezed",
   overflowing: "wider than the screen",
 };
 

@@ -5,7 +5,8 @@ import { count, digits } from "./words";
 
 /** Names of what a finding of looks is about, as people know it. */
 export type NamedLook = LookFinding & {
-  readonly node: string;
+  readonly bandName: string;
+  readonly blockName: string;
   readonly colours: { readonly text: string; readonly ground: string } | null;
   readonly menuName: string;
   readonly pageTitle: string;
@@ -28,9 +29,9 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
       return `“${finding.colours?.text ?? ""}” on “${finding.colours?.ground ?? ""}” ${where}${more} is too faint to read: ${ratio(finding.ratio)} to 1, ${finding.needed} is needed.`;
     }
     case "overPicture":
-      return `Text of ${badge(finding.part)}, ${finding.node}, is hard to read over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${screenWords(finding)}, ${finding.needed} is needed.`;
+      return `Text of ${badge(finding.part)}, ${finding.bandName}, is hard to read over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${screenWords(finding)}, ${finding.needed} is needed.`;
     case "faintLogo":
-      return `The logo of ${badge(finding.part)}, ${finding.node}, is hardly seen over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${screenWords(finding)}, ${finding.needed} is asked for.`;
+      return `The logo of ${badge(finding.part)}, ${finding.bandName}, is hardly seen over “${finding.names[0] ?? ""}”: ${ratio(finding.ratio)} to 1 at ${screenWords(finding)}, ${finding.needed} is asked for.`;
     case "typedIn":
       return `${count(finding.count, "colour is", "colours are")} typed in instead of taken from the house style.`;
     case "pictures": {
@@ -39,10 +40,14 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     }
     case "doesNotFit": {
       const from = `from ${digits(finding.from)} to ${digits(finding.to)} px`;
-      return finding.state === "overflowing"
-        ? `${badge(finding.part)}, ${finding.node}, is wider than the screen ${from}.`
-        : `${badge(finding.part)}, ${finding.node}, takes more than one row ${from}.`;
+      const where = `${badge(finding.part)}, ${finding.bandName},`;
+      if (finding.state === "overflowing") return `${where} is wider than the screen ${from}.`;
+      if (finding.state === "crowded") return `${where} takes more than one row ${from}.`;
+      const what = finding.blockName === "" ? "what is in it" : finding.blockName;
+      return `${where} has too little room for ${what} ${from}: a logo too small, a word a line, or one thing over another.`;
     }
+    case "flips":
+      return `The menu of ${badge(finding.part)}, ${finding.bandName}, is spelled out from ${digits(finding.from)} px, a button from ${digits(finding.button)} px, and spelled out again from ${digits(finding.forGood)} px.`;
     case "longLabel":
       return `“${finding.label}” in the menu “${finding.menuName}” is long for a row: ${count(finding.letters, "letter")} fewer would do.`;
     case "deadLink":
@@ -73,6 +78,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
+  flips: "back and forth",
   longLabel: "long label",
   deadLink: "dead link",
 };
@@ -85,6 +91,7 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
+  flips: "Open the part",
   longLabel: "Open the menu",
   deadLink: "Go to it",
 };
@@ -99,10 +106,15 @@ export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {
 export type LookMendKind =
   | { readonly is: "overlay"; readonly to: number }
   | { readonly is: "computed" }
+  | { readonly is: "stack" }
+  /** Px. */
+  | { readonly is: "oneEdge"; readonly to: number }
   | { readonly is: "logo"; readonly to: LogoVariant };
 
 /** The words of its button. */
 export const lookMendWords = (mend: LookMendKind): string => {
   if (mend.is === "overlay") return `Overlay ${mend.to} %`;
+  if (mend.is === "stack") return "One below another on small screens";
+  if (mend.is === "oneEdge") return `A button below ${digits(mend.to)} px everywhere`;
   return mend.is === "logo" ? LOGO_NAMES[mend.to] : "Button where it no longer fits";
 };

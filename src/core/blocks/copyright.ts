@@ -1,8 +1,10 @@
 import { z } from "zod";
 import { element, wordsOf } from "../draw/context";
 import { html } from "../draw/html";
+import type { PageMaterial } from "../draw/page-material";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
+import { running, wornText } from "./sizes";
 
 /** "© 2019–2026 Owner": the second year is the year of the page's instant, so nobody edits it in January. */
 export const yearRange = (firstYear: number, year: number): string =>
@@ -14,17 +16,32 @@ const settings = z.object({
   after: words().default(""),
 });
 
+const yearsOf = (
+  { firstYear }: z.output<typeof settings>,
+  { profile, at }: Pick<PageMaterial, "profile" | "at">,
+): string => yearRange(firstYear || profile.firstYear, Number(at.slice(0, 4)));
+
 export const copyright = defineBlock({
   kind: "copyright",
   settings,
   wearsType: true,
   isSteady: true,
+  extent: (block, scene) => {
+    const { owner, after } = block.settings;
+    const { profile } = scene.material;
+    const words = [
+      "©",
+      yearsOf(block.settings, scene.material),
+      owner || profile.owner || profile.name,
+      after,
+    ];
+    return running(words.filter(Boolean).join(" "), wornText(block, "small", scene), scene);
+  },
   draw: (block, context) => {
-    const { profile, at } = context.data;
+    const { profile } = context.data;
     const { owner: own, after } = block.settings;
     const owner = own === "" ? profile.owner || profile.name : wordsOf(context, "owner", own);
-    const firstYear = block.settings.firstYear || profile.firstYear;
-    const years = yearRange(firstYear, Number(at.slice(0, 4)));
+    const years = yearsOf(block.settings, context.data);
     const line = html`© ${years} ${owner}${after === "" ? null : [" ", wordsOf(context, "after", after)]}`;
     return element("p", block, context, { class: "t-small" }, line);
   },

@@ -35,6 +35,7 @@ export const group = defineBlock({
       min: inside.min + around,
       max: inside.max + around,
       keep: inside.keep + around,
+      read: inside.read + around,
       isExact: inside.isExact,
     };
   },

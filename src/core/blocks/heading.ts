@@ -17,7 +17,7 @@ export const heading = defineBlock({
   settings,
   isSteady: true,
   mayGo: true,
-  extent: ({ settings }, scene) => running(settings.text, settings.style, scene),
+  extent: ({ settings }, scene) => running(settings.text, scene.measure.setting(settings.style), scene),
   height: ({ settings }, style) => lineHeight(style, settings.style),
   draw: (block, context) =>
     element(

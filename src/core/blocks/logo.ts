@@ -16,6 +16,9 @@ const settings = z.object({
   link: z.boolean().default(true),
 });
 
+/** A logo lower than this, or than half of what it is meant to be, is squeezed (common practice, no source). px */
+const LEAST_HEIGHT = 16;
+
 /** The profile's logo; its name in words while there is none. */
 export const logo = defineBlock({
   kind: "logo",
@@ -29,7 +32,9 @@ export const logo = defineBlock({
     const height = remIn(valueAt(settings.height, scene.width), scene);
     const width = layoutUnit((height * picture.width) / picture.height);
     // a picture that may be no wider than its box can be squeezed to nothing (CSS Sizing 3 §5.2.2)
-    return { min: 0, max: width, keep: width, isExact: true };
+    const set = valueAt(settings.height, scene.width);
+    const least = Math.min(set, Math.max(LEAST_HEIGHT, set / 2));
+    return { min: 0, max: width, keep: width, read: set === 0 ? 0 : (width * least) / set, isExact: true };
   },
   height: ({ settings }, _, width) => valueAt(settings.height, width),
   draw: (block, context) => {

@@ -10,6 +10,7 @@ import { type MenuShare, rowItems, type ShownItem, shareOf, shownItems } from ".
 import { layoutUnit } from "../measure/shaper";
 import type { Measured } from "../measure/text-measure";
 import type { HouseStyle } from "../model/house-style";
+import type { AnyBlock } from "../model/look";
 import type { Promotion } from "../model/menu";
 import { px } from "../model/values";
 import { CONTROL_HEIGHT } from "./heights";
@@ -67,13 +68,15 @@ export const menu = defineBlock({
     const row = html`<ul${attributes({ class: classes, "data-opens": opening })}>${items.map((item) => rowItem(item, block, context))}</ul>`;
     const navigation = { attributes: { "aria-label": settings.label } };
     if (!canFold(block) || folds === null) return element("nav", block, context, navigation, row);
+    const isCarried = isCarriedBy(block, context.bandMenus);
     css.folded(
       folds,
-      share === "first"
+      isCarried
         ? `${selector}{display:none}`
         : `${selector}>.row{display:none}${selector}>.open{display:inline-flex}`,
     );
-    const more = share === "first" ? null : drawer(all, block, context);
+    // the button of a second half has both
+    const more = isCarried ? null : drawer(share === "first" ? items : all, block, context);
     return element("nav", block, context, navigation, html`${row}${more}`);
   },
   css: (style) => menuCss(style),
@@ -113,22 +116,33 @@ const menuButton = (block: Block, scene: Scene): Extent => {
 export const canFold = ({ settings }: Block): boolean =>
   settings.direction === "row" && settings.buttonBelow !== 0 && settings.buttonBelow !== "never";
 
+/** Whether the button of another menu of the band stands for this one too: a first half whose second half is shown wherever it is. */
+export const isCarriedBy = ({ settings, look }: AnyBlock, menus: readonly AnyBlock[]): boolean =>
+  settings["share"] === "first" &&
+  menus.some(
+    (other) =>
+      other.settings["share"] === "second" &&
+      other.settings["menu"] === settings["menu"] &&
+      other.look.hideOn.every((width) => look.hideOn.includes(width)),
+  );
+
 const menuExtent = (block: Block, scene: Scene): Extent | null => {
   const { settings } = block;
   const items = rowItems(scene.material.menus[settings.menu], settings.share ?? "all", scene.material.links);
   if (items.length === 0) return null;
   if (canFold(block) && (scene.isFolded || settings.buttonBelow === "always"))
-    return settings.share === "first" ? null : menuButton(block, scene);
+    return isCarriedBy(block, scene.bandMenus) ? null : menuButton(block, scene);
   const widths = items.map((item) => menuItemWidth(item, block, scene));
   const widest = Math.max(...widths.map(({ width }) => width));
   const isExact = widths.every((each) => each.isExact);
-  if (settings.direction === "column") return { min: widest, max: widest, keep: widest, isExact };
+  if (settings.direction === "column")
+    return { min: widest, max: widest, keep: widest, read: widest, isExact };
   const row =
     withGaps(
       widths.map(({ width }) => width),
       remIn(settings.gap, scene),
     ) + (settings.share === "second" ? 0 : (scene.extra ?? 0));
-  return { min: widest, max: row, keep: row, isExact };
+  return { min: widest, max: row, keep: row, read: widest, isExact };
 };
 
 const menuCss = (style: HouseStyle): string => `.b-menu{${wornBy(style, "menu")}}
@@ -145,8 +159,9 @@ ${buttonLookCss(".b-menu .row .high", style, "filled")}
 .b-menu summary{list-style:none}.b-menu summary::-webkit-details-marker{display:none}
 .b-menu summary::after{content:"";display:inline-block;width:.4em;height:.4em;margin:0 0 .18em .45em;border:solid currentColor;border-width:0 .1em .1em 0;rotate:45deg}
 .b-menu .row:not(.column) details>ul{position:absolute;z-index:5;top:100%;left:-1rem;min-width:13rem;padding:.5rem 1rem;background:var(--surface);color:var(--text);border:1px solid var(--line);border-radius:var(--radius);box-shadow:var(--shadow)}
+.b-menu .row:not(.column) details>ul ul{padding-left:1rem}
 .b-menu .row:not(.column)>li:nth-last-child(-n+2):not(:first-child) details>ul{left:auto;right:-1rem}
-.b-menu .row.column details>ul{padding-left:1rem}
+.b-menu .row.column details>ul,.b-menu .row.column details>ul ul{padding-left:1rem}
 .b-menu .open,.b-menu .close{font:inherit;color:inherit;background:none;border:1px solid currentColor;border-radius:var(--radius);padding:.45rem .8rem;min-height:2.5rem;cursor:pointer;align-items:center;gap:.5rem;white-space:nowrap}
 .b-menu .open{display:none}.b-menu .close{display:inline-flex}
 .b-menu .open::before{content:"";flex:none;width:1rem;height:.7rem;border:solid currentColor;border-width:.12rem 0;background:linear-gradient(currentColor,currentColor) center/100% .12rem no-repeat}

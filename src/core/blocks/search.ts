@@ -15,6 +15,9 @@ const settings = z.object({
   width: px(800).default(220),
 });
 
+/** A field narrower than this holds no word (common practice, no source). px */
+const LEAST_FIELD = 96;
+
 /** How much is seen of the words that stand in an empty field. */
 const HINT = 0.8;
 
@@ -31,7 +34,10 @@ export const search = defineBlock({
   extent: (block, scene) => {
     const setting = { ...wornText(block, "body", scene), spacing: 0, upper: false };
     const word = scene.measure.line(scene.material.words.search, setting);
-    return rigid(word, remIn(block.settings.width, scene) + 2 * remIn(14.4, scene) + 2);
+    const whole = rigid(word, remIn(block.settings.width, scene) + 2 * remIn(14.4, scene) + 2);
+    // the field gives way, down to what a word can be read in
+    const field = Math.min(block.settings.width, LEAST_FIELD);
+    return { ...whole, read: whole.read - remIn(block.settings.width, scene) + remIn(field, scene) };
   },
   height: () => CONTROL_HEIGHT,
   draw: (block, context) => {

@@ -15,8 +15,11 @@ export const siteName = defineBlock({
   kind: "siteName",
   settings,
   isSteady: true,
-  extent: ({ settings }, scene) =>
-    label(scene.material.profile.name, scene.measure.setting(settings.text), scene),
+  extent: ({ settings }, scene) => {
+    const line = label(scene.material.profile.name, scene.measure.setting(settings.text), scene);
+    // it may take several lines where no menu would give way to it; one that can be a button is that first
+    return scene.isFolded || scene.bandMenus.length === 0 ? { ...line, keep: line.read } : line;
+  },
   height: ({ settings }, style) => lineHeight(style, settings.text),
   draw: (block, context) => {
     const { name } = context.data.profile;

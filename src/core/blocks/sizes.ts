@@ -15,12 +15,17 @@ export interface Extent {
   readonly max: number;
   /** Narrower than this it no longer stands in one row. Running text may break: it keeps no more than its longest word. */
   readonly keep: number;
+  /** Narrower than this it is not seen or read as it is meant: a logo too small, words one below another, too wide for its place. */
+  readonly read: number;
   /** Whether everything in it could be measured. */
   readonly isExact: boolean;
 }
 
 /** What a site gives its parts to show. */
-export type FitMaterial = Pick<PageMaterial, "menus" | "links" | "pictures" | "profile" | "audience"> & {
+export type FitMaterial = Pick<
+  PageMaterial,
+  "menus" | "links" | "pictures" | "profile" | "audience" | "at"
+> & {
   readonly words: Pick<VisitorWords, "menu" | "search">;
 };
 
@@ -30,6 +35,8 @@ export interface Scene {
   readonly width: Width;
   /** Whether menus that can be a button are one. */
   readonly isFolded: boolean;
+  /** Menus of the band that can be a button. */
+  readonly bandMenus: readonly AnyBlock[];
   /** Added to the first menu, px: what room there is for longer labels. */
   readonly extra?: number;
 }
@@ -41,6 +48,7 @@ export const rigid = ({ width, isExact }: Measured, around = 0): Extent => ({
   min: width + around,
   max: width + around,
   keep: width + around,
+  read: width + around,
   isExact,
 });
 export const withGaps = (widths: readonly number[], gap: number): number =>
@@ -56,13 +64,34 @@ export const label = (text: string, setting: TextSetting, { measure }: Scene, ar
     min: piece.width + around,
     max: line.width + around,
     keep: line.width - LINE_TOLERANCE + around,
+    read:
+      Math.min(line.width - LINE_TOLERANCE, Math.max(piece.width, twoWords(text, setting, measure))) + around,
     isExact: line.isExact,
   };
 };
-/** Running text: made to break. */
-export const running = (text: string, style: TypeStyle, scene: Scene): Extent => {
-  const extent = label(text, scene.measure.setting(style), scene);
-  return { ...extent, keep: extent.min };
+
+/** The least width at which two words of three or more stand beside each other somewhere: less is a word a line. */
+const twoWords = (text: string, setting: TextSetting, measure: TextMeasure): number => {
+  const words = text.split(/\s+/u).filter((word) => word !== "");
+  if (words.length < 3) return 0;
+  return Math.min(...words.slice(1).map((word, at) => measure.line(`${words[at]} ${word}`, setting).width));
+};
+/** Running text: made to break, but not after each word. */
+export const running = (text: string, setting: TextSetting, scene: Scene): Extent => {
+  const extent = label(text, setting, scene);
+  return { ...extent, keep: extent.read };
+};
+
+/** Paragraphs below one another, or lines of one. */
+export const below = (extents: readonly Extent[]): Extent => {
+  const widest = (of: (extent: Extent) => number) => Math.max(0, ...extents.map(of));
+  return {
+    min: widest(({ min }) => min),
+    max: widest(({ max }) => max),
+    keep: widest(({ keep }) => keep),
+    read: widest(({ read }) => read),
+    isExact: extents.every(({ isExact }) => isExact),
+  };
 };
 
 /** What a block's text is set in: the text style of its look, or that of its kind. */

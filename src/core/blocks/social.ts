@@ -53,7 +53,13 @@ export const social = defineBlock({
       remIn(settings.gap, scene),
     );
     const widest = Math.max(...widths.map(({ width }) => width));
-    return { min: widest, max: row, keep: row, isExact: widths.every(({ isExact }) => isExact) };
+    return {
+      min: widest,
+      max: row,
+      keep: row,
+      read: widest,
+      isExact: widths.every(({ isExact }) => isExact),
+    };
   },
   draw: (block, context) => {
     const links = context.data.profile.social;

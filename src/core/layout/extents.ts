@@ -9,7 +9,7 @@ import type { AnyBlock, Look } from "../model/look";
 /** Kinds whose width is told exactly. Others depend on the page, or flow with the room they get. */
 export const isMeasured = (kind: string): boolean => traitsOf(kind).extent !== undefined;
 
-const FLOWS: Extent = { min: 0, max: 0, keep: 0, isExact: false };
+const FLOWS: Extent = { min: 0, max: 0, keep: 0, read: 0, isExact: false };
 
 /** How wide a block wants to be; null if it is not drawn here. */
 export const blockExtent = (block: AnyBlock, scene: Scene): Extent | null => {
@@ -29,6 +29,7 @@ const framed = (inside: Extent, { padding, borderWidth }: Look, scene: Scene): E
         min: inside.min + around,
         max: inside.max + around,
         keep: inside.keep + around,
+        read: inside.read + around,
       };
 };
 
@@ -38,14 +39,15 @@ const together: Together = (blocks, isRow, gap, scene) => {
   const widest = (of: (extent: Extent) => number) => Math.max(0, ...extents.map(of));
   const isExact = extents.every((extent) => extent.isExact);
   const min = widest((extent) => extent.min);
-  if (!isRow) return { min, max: widest(({ max }) => max), keep: widest(({ keep }) => keep), isExact };
+  const read = widest((extent) => extent.read);
+  if (!isRow) return { min, max: widest(({ max }) => max), keep: widest(({ keep }) => keep), read, isExact };
   const max = withGaps(
     extents.map((extent) => extent.max),
     gap,
   );
   // a row wraps before anything in it is squeezed
   const [only] = extents;
-  return { min, max, keep: extents.length === 1 && only ? only.keep : max, isExact };
+  return { min, max, keep: extents.length === 1 && only ? only.keep : max, read, isExact };
 };
 
 export const cellExtent = (cell: Cell, scene: Scene): Extent => {

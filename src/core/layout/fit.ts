@@ -4,6 +4,7 @@ import type { Band, Block } from "../design/part";
 import { flatBlocks } from "../design/tree";
 import type { Edges } from "../draw/css";
 import type { TextMeasure } from "../measure/text-measure";
+import type { Slot } from "../model/slot";
 import type { Width } from "../model/values";
 import { WIDTHS } from "../model/values";
 import { isMeasured } from "./extents";
@@ -21,8 +22,15 @@ import { Row, sum } from "./row";
  *
  * Widths are px of the band, at a root of 16 px unless said otherwise.
  */
-/** What a band does at a width. `crowded`: something breaks into a second row; `overflowing`: it is wider than the screen. */
-export type BandState = "hidden" | "row" | "button" | "crowded" | "overflowing";
+/**
+ * What a band does at a width. `crowded`: something breaks into a second row; `squeezed`: something has too little room to
+ * be seen or read as it is meant; `overflowing`: it is wider than the screen.
+ */
+export type BandState = "hidden" | "row" | "button" | "crowded" | "squeezed" | "overflowing";
+
+/** Headers are made to stand in one row; elsewhere rows may wrap. */
+export const isWrongIn = (slot: Slot, state: BandState): boolean =>
+  state === "overflowing" || state === "squeezed" || (state === "crowded" && slot === "header");
 
 export interface Stretch {
   readonly state: BandState;
@@ -69,6 +77,7 @@ export class BandFit {
       measure: this.measure.at(root),
       width,
       isFolded,
+      bandMenus: bandMenus(this.band),
     });
     this.#rows.set(key, row);
     return row;
@@ -130,6 +139,7 @@ export class BandFit {
         measure: this.measure,
         width,
         isFolded: false,
+        bandMenus: bandMenus(this.band),
         extra,
       }).fits(at);
     let [low, high] = [-at, at];
@@ -166,7 +176,15 @@ export class BandFit {
     const isFolded = folds !== null && at / this.measure.root < folds[width];
     const row = this.#row(width, isFolded);
     if (row.fits(at)) return isFolded ? "button" : "row";
-    return row.overflows(at) ? "overflowing" : "crowded";
+    if (row.overflows(at)) return "overflowing";
+    return row.tightAt(at).length > 0 ? "squeezed" : "crowded";
+  }
+
+  /** Blocks that have too little room at a width to be seen or read as they are meant. */
+  tightAt(at: number): readonly string[] {
+    const width = screenWidth(at, this.measure);
+    const folds = this.folds();
+    return this.#row(width, folds !== null && at / this.measure.root < folds[width]).tightAt(at);
   }
 
   /** What the band does from one width to another, both included, in as few stretches as there are. */
@@ -203,3 +221,19 @@ const ROOTS = [20, 32];
 /** Which of the three widths a screen of so many px is. */
 export const screenWidth = (at: number, { style }: Pick<TextMeasure, "style">): Width =>
   at >= style.measures.edgeWide ? "wide" : at >= style.measures.edgeMiddle ? "middle" : "small";
+
+/** Px: where a menu is spelled out first, is a button all the same, and is spelled out for good. */
+export interface Flip {
+  readonly from: number;
+  readonly button: number;
+  readonly forGood: number;
+}
+
+/** Where a menu that is spelled out becomes a button, and is spelled out again, as its band gets wider; null if it does not. */
+export const flipOf = (stretches: readonly Stretch[]): Flip | null => {
+  const first = stretches.find(({ state }) => state === "row");
+  const button = first && stretches.find(({ state, from }) => state === "button" && from > first.from);
+  const last = stretches[stretches.findLastIndex(({ state }) => state === "button") + 1];
+  if (!first || !button || last?.state !== "row") return null;
+  return { from: first.from, button: button.from, forGood: last.from };
+};

@@ -1,4 +1,4 @@
-import { identitiesLedTo, idsShown } from "../blocks/shown";
+import { identitiesLedTo, idsShown, valuesFor } from "../blocks/shown";
 import type { FitMaterial } from "../blocks/sizes";
 import type { Band } from "../design/part";
 import type { Edges } from "../draw/css";
@@ -12,12 +12,12 @@ interface Source {
   readonly measure: TextMeasure;
   readonly profile: FitMaterial["profile"];
   readonly documents: readonly unknown[];
-  /** Items that are shown: pages come and go without a change of the menu. */
+  /** Items that are shown, and the year: pages come and go without a change of the menu. */
   readonly shown: string;
 }
 
 const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Source => {
-  const { profile, pictures, menus, links } = material;
+  const { profile, pictures, menus, links, at } = material;
   const blocks = blocksIn(band);
   // what depends on who looks beyond signed in or out is kept apart already
   const shown = blocks.map((block) => [
@@ -27,6 +27,8 @@ const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Sour
         .join(" "),
     ),
     ...identitiesLedTo(block).map((identity) => links[identity] !== undefined),
+    // notices come and go
+    ...valuesFor(block, "moment").map((moment) => at < (moment as string)),
   ]);
   return {
     measure,
@@ -35,7 +37,7 @@ const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Sour
       ...blocks.flatMap((block) => idsShown(block, "menu").map((id) => menus[id])),
       ...[profile.logo, profile.logoOverPictures, profile.logoSmall].map((id) => pictures[id]),
     ],
-    shown: shown.map((each) => each.join(" ")).join("|"),
+    shown: [at.slice(0, 4), ...shown.map((each) => each.join(" "))].join("|"),
   };
 };
 
@@ -62,8 +64,8 @@ const keep = (band: Band, material: FitMaterial, measure: TextMeasure): Kept => 
   const found = fits.get(band);
   if (found && isSame(found.source, source)) return found;
   // no more of the page than it needs: it lives as long as the band
-  const { menus, links, pictures, profile, audience, words } = material;
-  const fit = new BandFit(band, { menus, links, pictures, profile, audience, words }, measure);
+  const { menus, links, pictures, profile, audience, at, words } = material;
+  const fit = new BandFit(band, { menus, links, pictures, profile, audience, at, words }, measure);
   const kept = { source, fit, folds: fit.folds() };
   // a font that was not there yet may be there next time
   if (fit.isExact) fits.set(band, kept);

@@ -3,7 +3,7 @@ import type { Band } from "../design/part";
 import { shareAt } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import { layoutUnit } from "../measure/shaper";
-import { cellExtent } from "./extents";
+import { blockExtent, cellExtent } from "./extents";
 import { flexWidths } from "./flex";
 
 /** No screen is wider; a band that does not fit here never does. */
@@ -26,7 +26,10 @@ export class Row {
   readonly #most: number;
   readonly #isStacked: boolean;
 
-  constructor(band: Band, scene: Scene) {
+  constructor(
+    band: Band,
+    readonly scene: Scene,
+  ) {
     const { root, style } = scene.measure;
     const scale = root / 16;
     this.#cells = band.cells.filter((cell) => !isCellHidden(cell, scene.width));
@@ -112,6 +115,20 @@ export class Row {
     const widths = this.#widths(at);
     const keeps = this.#extents.every(({ keep }, place) => (widths[place] as number) >= keep - NOTHING);
     return keeps && !this.overflows(at);
+  }
+
+  /** Blocks that have too little room to be seen or read as they are meant. */
+  tightAt(at: number): readonly string[] {
+    const widths = this.#widths(at);
+    const isTight = ({ read }: Extent, place: number) => (widths[place] as number) < read - NOTHING;
+    return this.#extents.flatMap((extent, place) =>
+      isTight(extent, place)
+        ? (this.#cells[place]?.blocks ?? []).flatMap((block) => {
+            const own = blockExtent(block, this.scene);
+            return own && isTight(own, place) ? [block.id] : [];
+          })
+        : [],
+    );
   }
 
   /** The least width from which on it fits, px in 64ths; Infinity if it never does. */

@@ -55,6 +55,7 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
       over,
       isOver: false,
       folds: null,
+      bandMenus: [],
       current: currentOn(data),
       renderBlocks: () => [],
     };

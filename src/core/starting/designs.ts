@@ -3,7 +3,7 @@ import { worstOver } from "../checks/over-pictures";
 import { designOf, STYLE_ID } from "../design/design";
 import type { Band, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
-import { BandFit } from "../layout/fit";
+import { BandFit, flipOf, isWrongIn } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import { NARROWEST, ROOM_AT, WIDEST_SCREEN } from "../layout/readings";
 import type { TextMeasure } from "../measure/text-measure";
@@ -118,9 +118,8 @@ const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): nu
 const fitOf = (slot: Traits["slot"], fits: readonly BandFit[]): { readonly edge: number | null } | null => {
   for (const fit of fits) {
     if (slot === "header" && !fit.isExact) return null;
-    const isWrong = fit
-      .stretches(NARROWEST, WIDEST_SCREEN)
-      .some(({ state }) => state === "overflowing" || (slot === "header" && state === "crowded"));
+    const stretches = fit.stretches(NARROWEST, WIDEST_SCREEN);
+    const isWrong = stretches.some(({ state }) => isWrongIn(slot, state)) || flipOf(stretches) !== null;
     if (isWrong) return null;
   }
   const isSpelledOut = (fit: BandFit) => Number.isFinite(fit.folds()?.wide ?? Infinity);

@@ -19,6 +19,9 @@ export const IS_DARK: ReadonlySet<Ground> = new Set(["text", "accent"]);
 const ROOMS = { tight: 8, even: 16, wide: 28 } as const;
 const SIGNS = { small: 32, middle: 44, large: 64 } as const;
 
+/** Letters of a name that is set smaller than others. */
+const LONG_NAME = 24;
+
 const onGround = (ground: Ground): Pick<Band, "colour" | "background"> => ({
   colour: TEXT_ON[ground],
   background: BandBackground.parse({ colour: `role:${ground}` }),
@@ -45,13 +48,16 @@ export class Pieces {
 
   /** The logo, in the one made for dark grounds where it needs to be; the name in words where there is none. */
   sign(isDark: boolean, height = this.height, isAlone = false): Block {
-    if (!this.hasLogo(isDark)) return this.make.block("siteName", { text: height > 50 ? "h2" : "h3" });
+    if (!this.hasLogo(isDark)) {
+      const isLong = this.material.nameLength > LONG_NAME;
+      return this.make.block("siteName", { text: isLong ? "lead" : height > 50 ? "h2" : "h3" });
+    }
     const { logoRatio } = this.material;
     // beside the button of a menu there is little room on a phone
     const most = Math.floor((isAlone ? 240 : 96) / logoRatio);
     return this.make.block("logo", {
       variant: isDark ? "overPictures" : "normal",
-      height: { wide: height, small: Math.max(22, Math.min(height, 44, most)) },
+      height: { wide: height, small: Math.max(16, Math.min(height, 44, most)) },
     });
   }
   hasLogo(isDark: boolean): boolean {

@@ -11,6 +11,7 @@ import { type StartingMaterial, startingPoint, startingPoints } from "./points";
 
 const rich: StartingMaterial = {
   hasLogo: true,
+  nameLength: 12,
   logoRatio: 4,
   hasLogoOverPictures: true,
   hasAddress: true,
@@ -28,6 +29,7 @@ const rich: StartingMaterial = {
 };
 const bare: StartingMaterial = {
   hasLogo: false,
+  nameLength: 12,
   logoRatio: 1,
   hasLogoOverPictures: false,
   hasAddress: false,

@@ -11,6 +11,8 @@ export interface StartingMaterial {
   readonly hasLogo: boolean;
   /** Width of the logo for a height of 1. */
   readonly logoRatio: number;
+  /** Letters of the site's name. */
+  readonly nameLength: number;
   /** A logo made for dark grounds. */
   readonly hasLogoOverPictures: boolean;
   readonly hasAddress: boolean;

@@ -58,6 +58,7 @@ export const fitMaterialOf = async (
     ),
     profile,
     audience: "signedOut",
+    at: context.now,
     words: ENGLISH,
   };
   const shaper = await shaperFor(context.site.id, style);

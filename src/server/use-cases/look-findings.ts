@@ -2,8 +2,9 @@ import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/che
 import { documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
+import { outerId } from "../../core/design/pieces";
 import { findPlace } from "../../core/design/tree";
-import { blocksIn } from "../../core/layout/fit";
+import { bandMenus, blocksIn } from "../../core/layout/fit";
 import { succeed } from "../../core/model/issue";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
@@ -127,6 +128,16 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           operations: [set(finding.block, ["settings", "variant"], finding.other)],
         };
   const band = part.bands.find(({ id }) => id === finding.band);
+  if (finding.code === "flips")
+    return {
+      is: "oneEdge",
+      to: finding.forGood,
+      operations: (band ? bandMenus(band) : []).map(({ id }) =>
+        set(id, ["settings", "buttonBelow"], finding.forGood),
+      ),
+    };
+  if (finding.code === "doesNotFit" && finding.stacks)
+    return { is: "stack", operations: [set(finding.band, ["stackOnSmall"], true)] };
   const fixed = (band ? blocksIn(band) : []).filter(
     (block) =>
       block.kind === "menu" &&
@@ -145,11 +156,17 @@ const named = (finding: LookFinding, compiled: CompiledDesign) => {
   const style = getBody(design, "style", STYLE_ID);
   const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
   const node = part && "band" in finding ? findPlace(part, finding.band)?.node : undefined;
+  const tight =
+    part && finding.code === "doesNotFit" && finding.node
+      ? findPlace(part, outerId(finding.node))?.node
+      : undefined;
   const pictureName = (id: string) => findBody(design, "picture", id)?.name ?? "";
   return {
     ...finding,
     mend: mendOf(finding, compiled),
-    node: node ? nodeName(node) : "",
+    bandName: node ? nodeName(node) : "",
+    /** The block that has too little room. */
+    blockName: tight ? nodeName(tight) : "",
     colours:
       "ground" in finding
         ? { text: colourWords(style, finding.text), ground: colourWords(style, finding.ground) }

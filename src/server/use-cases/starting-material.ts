@@ -8,6 +8,7 @@ export const startingMaterial = ({ design, index }: CompiledDesign): StartingMat
   const logo = findBody(design, "picture", profile?.logo ?? "");
   return {
     hasLogo: (profile?.logo ?? "") !== "",
+    nameLength: [...(profile?.name ?? "")].length,
     logoRatio: logo ? logo.width / logo.height : 1,
     hasLogoOverPictures: (profile?.logoOverPictures ?? "") !== "",
     hasAddress: (profile?.address ?? "") !== "",

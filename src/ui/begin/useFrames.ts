@@ -62,6 +62,7 @@ export const useFrames = (beginning: Beginning | undefined, said: Said, seed: nu
           ...material,
           hasLogo: picture !== undefined,
           hasLogoOverPictures: false,
+          nameLength: [...profile.name].length,
           logoRatio: picture ? picture.width / picture.height : 1,
           hasTagline: said.tagline !== "",
           menus: items.length === 0 ? [] : [{ id: MENU, name: "Main", items: items.length }],

@@ -12,7 +12,8 @@ export const placeOf = (width: number): number => ((width - FROM) / (TO - FROM))
 export const widthAt = (share: number): number =>
   Math.round(FROM + Math.min(1, Math.max(0, share)) * (TO - FROM));
 
-const isWrong = ({ state }: Stretch): boolean => state === "crowded" || state === "overflowing";
+const isWrong = ({ state }: Stretch): boolean =>
+  state === "crowded" || state === "squeezed" || state === "overflowing";
 
 /** What a band does from the smallest screens to wide ones: a line of stretches, each named where there is room for its name. */
 export const FitBar = ({
