@@ -4,6 +4,7 @@ import { block, pageData, partWith } from "../../../test/page-data";
 import { runSeed, type Seeded, seeded } from "../../../test/seeded";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import type { Block } from "../design/part";
 import type { Menu, MenuItem } from "../model/menu";
 import { renderPage } from "../render/page";
 
@@ -184,5 +185,41 @@ describe.each(SETTINGS)(`menus of any shape (seed ${SEED}): %o`, (settings) => {
     for (const { navs } of cases)
       for (const row of withClass(navs.flatMap(elementsIn), "row"))
         expect(attr(row, "data-opens")).toBe(settings.opensOn === "pointing" ? "pointing" : undefined);
+  });
+});
+
+const itemOf = (id: string): MenuItem => ({ id, label: id, target: { url: `/${id}/` }, items: [] });
+
+describe("half of a menu", () => {
+  const { menus, links } = pageData();
+  const named = { ...(menus["main"] as Menu), items: ["a", "b", "c", "d"].map((id) => itemOf(id)) };
+  const buttons = (blocks: readonly Block[]) => {
+    const part = partWith("header", blocks);
+    const data = pageData({ menus: { main: named, other: named }, links });
+    const { regions } = renderPage(
+      { ...data, slots: { ...data.slots, header: { id: "p", part } } },
+      ENGLISH,
+      { shaper },
+    );
+    const navs = elementsIn(parseFragment(regions.header)).filter(({ tagName }) => tagName === "nav");
+    return navs.map((nav) =>
+      withClass(elementsIn(nav), "drawer").map((drawer) =>
+        elementsIn(drawer)
+          .flatMap((each) => (each.tagName === "a" ? [textOf(each)] : []))
+          .join(""),
+      ),
+    );
+  };
+  const half = (share: "first" | "second", menu = "main") => block("menu", { menu, share });
+  it("is in the button of the other half where that stands in the band, wherever this one is shown", () => {
+    expect(buttons([half("first"), half("second")])).toEqual([[], ["abcd"]]);
+    const second = half("second");
+    const away = { ...second, look: { ...second.look, hideOn: ["small" as const] } } as Block;
+    expect(buttons([half("first"), away])).toEqual([["ab"], ["abcd"]]);
+  });
+  it("has a button of its own beside another menu: no item is out of reach", () => {
+    expect(buttons([half("first"), half("second", "other")])).toEqual([["ab"], ["abcd"]]);
+    expect(buttons([half("first"), block("menu", { menu: "other" })])).toEqual([["ab"], ["abcd"]]);
+    expect(buttons([half("first")])).toEqual([["ab"]]);
   });
 });
