@@ -6,7 +6,7 @@ import { renderPage } from "../src/core/render/page";
 import { designsOf, partOfBands } from "../src/core/starting/designs";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { materialWith } from "../test/design-material";
-import { block, pageData } from "../test/page-data";
+import { block, pageData, partWith } from "../test/page-data";
 import { randomHeader } from "../test/random-header";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
@@ -229,4 +229,56 @@ test("ready-made starts leave room for everything, whatever the site's name, men
   }
   console.log(`room: ${looked} drawings of ready-made headers looked at (seed ${seed})`);
   expect(wrong).toEqual([]);
+});
+
+test("what stands beside a long word in a title bar goes below it: nothing scrolls sideways", async ({
+  page,
+}) => {
+  await blankPage(page);
+  await loadFonts(page);
+  const data = pageData();
+  const part = partWith("titleBar", [], {
+    stackOnSmall: true,
+    cells: [
+      { id: "c1", share: 1, blocks: [block("title")] },
+      { id: "c2", share: 0, align: "end", blocks: [block("breadcrumbs")] },
+    ],
+  });
+  for (const title of [
+    "Übernachtungsmöglichkeiten",
+    "Gezeitenmühlenführungen und Nachtwanderungen",
+    "Domes",
+  ]) {
+    const trail = ["Startseite", "Besuch und Anfahrt", title].map((each) => ({ title: each, path: "/" }));
+    const { css, body } = renderPage(
+      {
+        ...data,
+        trail,
+        page: { ...data.page, title },
+        slots: { ...data.slots, titleBar: { id: "t", part } },
+      },
+      ENGLISH,
+      { shaper },
+    );
+    await page.evaluate(
+      ({ rules, inside }) => {
+        document.body.innerHTML = `<style>${rules}</style>${inside}`;
+      },
+      { rules: css, inside: body },
+    );
+    for (const width of [320, 390, 600, 640, 768, 820, 1000, 1280]) {
+      await page.setViewportSize({ width, height: 700 });
+      const { sideways, isBeside } = await page.evaluate(() => {
+        const [one, other] = [...document.querySelectorAll(".slot-titleBar .cell")].map((cell) =>
+          cell.getBoundingClientRect(),
+        );
+        return {
+          sideways: document.documentElement.scrollWidth - innerWidth,
+          isBeside: (other?.top ?? 0) < (one?.bottom ?? 0),
+        };
+      });
+      expect(sideways, `${title} at ${width}`).toBeLessThanOrEqual(0);
+      if (title === "Domes") expect(isBeside, `at ${width}`).toBe(width >= 600);
+    }
+  }
 });

@@ -102,6 +102,7 @@ main{flex:1;display:flex;flex-direction:column;min-width:0}
 @media (width < ${style.measures.edgeWide / 16}em){.with-side{display:block}.with-side>main{display:flex}}
 .band{position:relative;container-type:inline-size}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
+.slot-titleBar .in{flex-wrap:wrap}
 .full>.in{max-width:none}.boxed{width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto}
 .cell{display:flex;flex-wrap:wrap;align-items:center;min-width:min-content}
 .cell:where(.column){min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
