@@ -2,6 +2,7 @@ import { expect, type Page, test } from "@playwright/test";
 import type { Band } from "../src/core/design/part";
 import { BandFit } from "../src/core/layout/fit";
 import { TextMeasure } from "../src/core/measure/text-measure";
+import type { RichBlock } from "../src/core/model/rich-text";
 import { renderPage } from "../src/core/render/page";
 import { designsOf, partOfBands } from "../src/core/starting/designs";
 import { ENGLISH } from "../src/messages/visitor-words";
@@ -15,6 +16,19 @@ import { isWhole } from "./sample";
 
 /** Chromium's own layout is the oracle of what has too little room: logos too small, a word a line, one thing over another. */
 
+const PROSE: RichBlock[] = [
+  { type: "heading", level: 3, children: [{ text: "Getting to us" }] },
+  {
+    type: "paragraph",
+    children: [{ text: "Take the " }, { text: "ridge bus", link: "/bus/" }, { text: " to its end" }],
+  },
+  {
+    type: "list",
+    ordered: false,
+    items: [[{ type: "paragraph", children: [{ text: "Warm clothes and boots" }] }]],
+  },
+];
+
 /** What flows with the room it gets. */
 const MORE = [
   () => block("tagline"),
@@ -22,6 +36,8 @@ const MORE = [
   () => block("address", { direction: "row" }),
   () => block("notice", { text: "Closed for the eclipse in August" }),
   () => block("heading", { text: "Under a dark sky" }),
+  () => block("richText", { text: PROSE }),
+  () => block("signUp", { label: "Letters by post", button: "Send it to me" }),
 ];
 
 /** Screens that are looked at, px. */
@@ -42,7 +58,7 @@ const tightInChromium = (page: Page): Promise<{ tight: string[]; isTooWide: bool
         found.push(`logo ${seen.toFixed(1)} of ${height}`);
     }
     for (const words of document.querySelectorAll<HTMLElement>(
-      ".b-siteName,.b-tagline,.b-button,.b-account,.b-backToTop,.b-copyright,.b-address,.b-notice,.b-heading",
+      ".b-siteName,.b-tagline,.b-button,.b-account,.b-backToTop,.b-copyright,.b-address,.b-notice,.b-heading,.b-signUp label,.b-richText p,.b-richText h3,.b-richText li",
     )) {
       if (!shown(words)) continue;
       const walker = document.createTreeWalker(words, NodeFilter.SHOW_TEXT);
@@ -70,7 +86,7 @@ const tightInChromium = (page: Page): Promise<{ tight: string[]; isTooWide: bool
         const inner = box.right - Number.parseFloat(paddingRight) - Number.parseFloat(borderRightWidth);
         const spills =
           (child.matches(
-            ".b-siteName,.b-tagline,.b-backToTop,.b-copyright,.b-address,.b-notice,.b-heading",
+            ".b-siteName,.b-tagline,.b-backToTop,.b-copyright,.b-address,.b-notice,.b-heading,.b-signUp label,.b-richText p,.b-richText h3,.b-richText li",
           ) &&
             child.scrollWidth > Math.ceil(box.width)) ||
           inside.some((each) => {
@@ -79,6 +95,11 @@ const tightInChromium = (page: Page): Promise<{ tight: string[]; isTooWide: bool
           });
         if (box.height > 0 && (spills || box.right > right + 0.1 || box.left < left - 0.1))
           found.push(`out of its cell: ${child.className}`);
+        for (const each of child.querySelectorAll(".b-signUp .line>*,.b-signUp .agree>*")) {
+          const at = each.getBoundingClientRect();
+          if (at.right > box.right + 0.1) found.push(`out of its form: ${each.tagName}`);
+          if (each.matches("input[type=email]") && at.width < 96) found.push("a field too small");
+        }
         const field = child.matches(".b-search") ? child.querySelector("input") : null;
         if (
           field &&

@@ -35,6 +35,7 @@ describe("words about fit", () => {
       isExact: true,
       flowing: [],
       hasMenu: true,
+      troubles: [],
       stretches: [],
       edge: 900,
       letters: 9,

@@ -2,6 +2,7 @@ import type { BlockKind } from "../core/blocks";
 import type { BandState } from "../core/layout/fit";
 import type { Way } from "../core/layout/reach";
 import type { BandReading } from "../core/layout/readings";
+import type { FitMend, FitTrouble } from "../core/layout/troubles";
 import { BLOCK_NAMES } from "./block-fields";
 import { count, digits, listed } from "./words";
 
@@ -44,6 +45,33 @@ export const wayWords = (way: Way): string => {
       return `Leave out the ${BLOCK_NAMES[way.kind].toLowerCase()} on narrower screens`;
     case "fixed":
       return `It fits there. A button below ${digits(way.to)} px all the same`;
+  }
+};
+
+/** What is wrong with how a band fits; `block` is the name of what there is too little room for, empty for none of its own. */
+export const troubleWords = ({ state, from, to }: FitTrouble, block: string): string => {
+  const where = `from ${digits(from)} to ${digits(to)} px`;
+  switch (state) {
+    case "overflowing":
+      return `is wider than the screen ${where}`;
+    case "crowded":
+      return `takes more than one row ${where}`;
+    case "squeezed":
+      return `has too little room for ${block === "" ? "what is in it" : block} ${where}: a logo too small, a word a line, or one thing over another`;
+    case "flips":
+      return `has its menu spelled out, as a button ${where}, and spelled out again`;
+  }
+};
+
+/** What mends it, as a thing to do. */
+export const fitMendWords = (mend: FitMend): string => {
+  switch (mend.is) {
+    case "stack":
+      return "One below another on small screens";
+    case "hide":
+      return `Leave out the ${BLOCK_NAMES[mend.kind].toLowerCase()} on ${mend.hideOn.includes("middle") ? "narrower" : "small"} screens`;
+    case "oneEdge":
+      return `A button below ${digits(mend.to)} px everywhere`;
   }
 };
 

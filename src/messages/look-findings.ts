@@ -1,6 +1,7 @@
 import type { LookCode, LookFinding } from "../core/checks/look-findings";
+import type { FitMend } from "../core/layout/troubles";
 import type { LogoVariant } from "../core/model/logo";
-import { screenWords } from "./fit";
+import { fitMendWords, screenWords, troubleWords } from "./fit";
 import { count, digits } from "./words";
 
 /** Names of what a finding of looks is about, as people know it. */
@@ -38,16 +39,8 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
       const [one, many] = PROBLEMS[finding.problem];
       return `${count(finding.pictures.length, one, many)}.`;
     }
-    case "doesNotFit": {
-      const from = `from ${digits(finding.from)} to ${digits(finding.to)} px`;
-      const where = `${badge(finding.part)}, ${finding.bandName},`;
-      if (finding.state === "overflowing") return `${where} is wider than the screen ${from}.`;
-      if (finding.state === "crowded") return `${where} takes more than one row ${from}.`;
-      const what = finding.blockName === "" ? "what is in it" : finding.blockName;
-      return `${where} has too little room for ${what} ${from}: a logo too small, a word a line, or one thing over another.`;
-    }
-    case "flips":
-      return `The menu of ${badge(finding.part)}, ${finding.bandName}, is spelled out from ${digits(finding.from)} px, a button from ${digits(finding.button)} px, and spelled out again from ${digits(finding.forGood)} px.`;
+    case "doesNotFit":
+      return `${badge(finding.part)}, ${finding.bandName}, ${troubleWords(finding, finding.blockName)}.`;
     case "longLabel":
       return `“${finding.label}” in the menu “${finding.menuName}” is long for a row: ${count(finding.letters, "letter")} fewer would do.`;
     case "deadLink":
@@ -78,7 +71,6 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
-  flips: "back and forth",
   longLabel: "long label",
   deadLink: "dead link",
 };
@@ -91,7 +83,6 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
-  flips: "Open the part",
   longLabel: "Open the menu",
   deadLink: "Go to it",
 };
@@ -106,15 +97,12 @@ export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {
 export type LookMendKind =
   | { readonly is: "overlay"; readonly to: number }
   | { readonly is: "computed" }
-  | { readonly is: "stack" }
-  /** Px. */
-  | { readonly is: "oneEdge"; readonly to: number }
+  | { readonly is: "fit"; readonly mend: FitMend }
   | { readonly is: "logo"; readonly to: LogoVariant };
 
 /** The words of its button. */
 export const lookMendWords = (mend: LookMendKind): string => {
   if (mend.is === "overlay") return `Overlay ${mend.to} %`;
-  if (mend.is === "stack") return "One below another on small screens";
-  if (mend.is === "oneEdge") return `A button below ${digits(mend.to)} px everywhere`;
+  if (mend.is === "fit") return fitMendWords(mend.mend);
   return mend.is === "logo" ? LOGO_NAMES[mend.to] : "Button where it no longer fits";
 };

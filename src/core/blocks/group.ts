@@ -5,7 +5,7 @@ import type { AnyBlock } from "../model/look";
 import { px } from "../model/values";
 import { defineBlock } from "./kind";
 import { colour } from "./roles";
-import { remIn } from "./sizes";
+import { around, remIn } from "./sizes";
 
 const settings = z.object({
   direction: z.enum(["row", "column"]).default("column"),
@@ -30,14 +30,7 @@ export const group = defineBlock({
     // nothing of what is in it is there (any more); what is only not shown at this width leaves its box
     const all = together(blocks.map(shownEverywhere), true, 0, scene);
     if (blocks.length > 0 && all.isExact && all.max === 0) return null;
-    const around = 2 * remIn(settings.padding, scene) + (settings.border ? 2 : 0);
-    return {
-      min: inside.min + around,
-      max: inside.max + around,
-      keep: inside.keep + around,
-      read: inside.read + around,
-      isExact: inside.isExact,
-    };
+    return around(inside, 2 * remIn(settings.padding, scene) + (settings.border ? 2 : 0));
   },
   height: ({ settings, blocks = [] }, _style, _width, heightOf) => {
     const inside = blocks.map(heightOf);

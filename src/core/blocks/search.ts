@@ -8,15 +8,12 @@ import { CONTROL_HEIGHT } from "./heights";
 import { buttonInks, fieldInk } from "./inks";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
-import { remIn, rigid, wornText } from "./sizes";
+import { LEAST_FIELD, remIn, rigid, wornText } from "./sizes";
 
 const settings = z.object({
   placeholder: words(undefined, { opensAs: "searchHint", mayBeEmpty: true }).default("Search this site"),
   width: px(800).default(220),
 });
-
-/** A field narrower than this holds no word (common practice, no source). px */
-const LEAST_FIELD = 96;
 
 /** How much is seen of the words that stand in an empty field. */
 const HINT = 0.8;

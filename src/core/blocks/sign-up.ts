@@ -6,6 +6,7 @@ import type { HouseStyle } from "../model/house-style";
 import { buttonInks, fieldInk, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { about, words } from "./roles";
+import { around, below, LEAST_FIELD, remIn, rigid, running, wornText } from "./sizes";
 
 /** Where sign-up forms of a site are sent. */
 export const signUpPath = (block: string): string => `/_sign-up/${block}`;
@@ -20,6 +21,9 @@ const settings = z.object({
   thanks: words(z.string().min(1).max(300)).default("Thank you. You are on the list."),
 });
 
+/** Sizes of the form, px at 16 px text: it follows its stylesheet. */
+const [WIDEST, FIELD, AGREE] = [480, 192, 17.6];
+
 /**
  * A form that leaves an address. It works without a script: the answer leads back to what is said (`:target`). What a
  * person cannot see stays empty; what fills it is no person.
@@ -30,6 +34,26 @@ export const signUp = defineBlock({
   wearsType: true,
   isSteady: true,
   inks: (_, { style }) => [PLAIN, fieldInk(style), ...buttonInks(style, "filled")],
+  extent: (block, scene) => {
+    const setting = wornText(block, "body", scene);
+    const { label: asked, button, consent } = block.settings;
+    const gap = remIn(8, scene);
+    const padding = 2 * remIn(scene.measure.style.buttons.paddingInline, scene) + 2;
+    // words of a button may break
+    const send = around(running(button, { ...setting, spacing: 0, upper: false }, scene), padding);
+    const field = rigid({ width: remIn(FIELD, scene), isExact: true });
+    const agree = remIn(AGREE, scene) + gap;
+    const said = running(asked, setting, scene);
+    const consented = consent === "" ? [] : [around(running(consent, setting, scene), agree)];
+    const all = below([said, send, field, ...consented]);
+    return {
+      ...all,
+      max: Math.min(remIn(WIDEST, scene), Math.max(all.max, said.max + field.max + send.max + 2 * gap)),
+      keep: all.min,
+      // the field gives way, down to what a word can be read in
+      read: Math.max(below([said, send, ...consented]).read, remIn(LEAST_FIELD, scene)),
+    };
+  },
   draw: (block, context) => {
     const { label, button, consent, thanks } = block.settings;
     const { words } = context;
@@ -53,10 +77,10 @@ export const signUp = defineBlock({
 });
 
 const signUpCss = (style: HouseStyle): string =>
-  `.b-signUp{display:grid;gap:.6rem;max-width:30rem}
+  `.b-signUp{display:grid;gap:.6rem;max-width:30rem}.column>.b-signUp{grid-template-columns:minmax(0,1fr)}
 .b-signUp .line{display:flex;flex-wrap:wrap;gap:.5rem;align-items:center}
 .b-signUp .line label{flex:1 1 100%}
-.b-signUp input[type=email]{flex:1 1 12rem}
+.b-signUp input[type=email]{flex:1 1 12rem;width:12rem}
 ${fieldCss(".b-signUp input[type=email]", style)}
 ${submitCss(".b-signUp button", style)}
 .b-signUp .agree{display:flex;gap:.5rem;align-items:baseline}

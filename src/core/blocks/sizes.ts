@@ -100,3 +100,15 @@ export const wornText = (
   otherwise: TypeStyle,
   { measure }: Pick<Scene, "measure">,
 ): TextSetting => measure.setting(block.look.type || otherwise);
+
+/** Something with so much more beside it, px. */
+export const around = (inside: Extent, more: number): Extent => ({
+  ...inside,
+  min: inside.min + more,
+  max: inside.max + more,
+  keep: inside.keep + more,
+  read: inside.read + more,
+});
+
+/** A field narrower than this holds no word (common practice, no source). px at 16 px text */
+export const LEAST_FIELD = 96;

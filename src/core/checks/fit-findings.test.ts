@@ -3,8 +3,10 @@ import { block, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { designOf } from "../design/design";
+import { applyOperations } from "../design/operations";
 import type { Block, Part } from "../design/part";
 import { BandFit } from "../layout/fit";
+import { fitMendOperations } from "../layout/fit-mends";
 import { TextMeasure } from "../measure/text-measure";
 import { lookFindings } from "./look-findings";
 
@@ -19,7 +21,7 @@ const findingsOf = (body: Part) =>
       { id: "p", kind: "part", body },
     ]),
     { fit, measure, pictures: [], pagePictures: () => [], following: () => [] },
-  ).flatMap((found) => (found.code === "doesNotFit" || found.code === "flips" ? [found] : []));
+  ).flatMap((found) => (found.code === "doesNotFit" ? [found] : []));
 
 const cells = (...all: readonly (readonly Block[])[]) =>
   all.map((blocks, at) => ({ id: `c${at}`, share: 1, direction: "column", blocks }));
@@ -34,7 +36,7 @@ describe("what has too little room", () => {
     // 8 : 1 at half of 64 px is 256 px; three cells of a third, 24 px between them and at either side
     const band = body.bands[0];
     const widthAt = (at: number) => band && new BandFit(band, fit, measure).cellWidth("c0", at);
-    const to = found?.code === "doesNotFit" ? found.to : 0;
+    const to = found?.to ?? 0;
     expect(widthAt(to)).toBeLessThan(256);
     expect(widthAt(to + 1)).toBeGreaterThanOrEqual(256);
   });
@@ -44,10 +46,11 @@ describe("what has too little room", () => {
       cells: cells([words], [block("heading", { text: "Open nights and days" })], [block("copyright")]),
     };
     const [found] = findingsOf(partWith("footer", [], three));
-    expect(found).toMatchObject({ state: "squeezed", stacks: true });
+    expect(found?.state).toBe("squeezed");
+    expect(found?.mends).toContainEqual({ is: "stack" });
     expect(findingsOf(partWith("footer", [], { ...three, stackOnSmall: true }))).toEqual([]);
     const wide = findingsOf(partWith("footer", [], { cells: cells([logo], [logo], [logo]) }));
-    expect(wide[0]).toMatchObject({ state: "squeezed", stacks: false });
+    expect(wide[0]).toMatchObject({ state: "squeezed", mends: [] });
   });
   it("is a word a line, and words wider than their place", () => {
     const states = (text: string, share: number) =>
@@ -58,7 +61,7 @@ describe("what has too little room", () => {
             { id: "b", share: 12, direction: "column", blocks: [block("space")] },
           ],
         }),
-      ).map((found) => (found.code === "doesNotFit" ? found.state : ""));
+      ).map((found) => found.state);
     expect(states("Closed for the eclipse in August", 3)).toEqual(["squeezed"]);
     expect(states("Closed for the eclipse in August", 12)).toEqual([]);
     expect(states("Übernachtungsmöglichkeiten", 4)).toEqual(["squeezed"]);
@@ -71,15 +74,24 @@ describe("a menu that is spelled out, a button, and spelled out again", () => {
   const menu = block("menu", { menu: "main" });
   const flipping = partWith("header", [menu, small(block("search", { width: 340 }))]);
   it("is found, with the width from which it would stay", () => {
-    const found = findingsOf(flipping).find(({ code }) => code === "flips");
-    if (found?.code !== "flips") throw new Error("test: expected a menu that flips");
-    expect(found.from).toBeLessThan(style.measures.edgeMiddle);
-    expect(found.button).toBe(style.measures.edgeMiddle);
-    const one = partWith("header", [
-      block("menu", { menu: "main", buttonBelow: found.forGood }),
-      small(block("search", { width: 340 })),
-    ]);
-    expect(findingsOf(one)).toEqual([]);
+    const found = findingsOf(flipping).find(({ state }) => state === "flips");
+    const [mend] = found?.mends ?? [];
+    if (!found || mend?.is !== "oneEdge") throw new Error("test: expected a menu that flips");
+    expect([found.from, found.to]).toEqual([style.measures.edgeMiddle, mend.to - 1]);
+    const mended = applyOperations(
+      designOf([{ id: "p", kind: "part", body: flipping }]),
+      fitMendOperations(flipping, "p", found.band, mend),
+    );
+    if (!mended.ok) throw new Error(JSON.stringify(mended));
+    expect(findingsOf(mended.value.get("p")?.body as Part)).toEqual([]);
+  });
+  it("is not told of a band that something may go from instead, where it only breaks", () => {
+    const search = block("search", { width: 110 });
+    const [found] = findingsOf(partWith("header", [menu, search]));
+    expect(found).toMatchObject({
+      state: "crowded",
+      mends: [{ is: "hide", node: search.id, kind: "search", hideOn: ["small"] }],
+    });
   });
   it("is not found where it is a button once", () => {
     expect(findingsOf(partWith("header", [menu, block("search", { width: 60 })]))).toEqual([]);

@@ -4,9 +4,10 @@ import { type Design, documentsOf, findBody, getBody, STYLE_ID } from "../design
 import type { Band, Part } from "../design/part";
 import { wholeDesign } from "../design/pieces";
 import { blocksOf } from "../design/tree";
-import { BandFit, flipOf, isWrongIn, type Stretch } from "../layout/fit";
+import { BandFit } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import { isRuled, NARROWEST, WIDEST_SCREEN } from "../layout/readings";
+import { type FitTrouble, troublesOf } from "../layout/troubles";
 import type { TextMeasure } from "../measure/text-measure";
 import { rowsOf } from "../menus/item-tree";
 import type { Picture } from "../model/picture";
@@ -45,29 +46,12 @@ export type LookFinding = {
       readonly problem: Exclude<PictureFinding["code"], "unused">;
       readonly pictures: readonly string[];
     }
-  | {
-      /** A band takes a second row (`crowded`), has no room for something (`squeezed`) or is wider than the screen (`overflowing`), from one width to another. */
+  | ({
+      /** A band takes a second row, has no room for something, is wider than the screen, or its menu goes back and forth. */
       readonly code: "doesNotFit";
       readonly part: string;
       readonly band: string;
-      readonly state: "crowded" | "squeezed" | "overflowing";
-      readonly from: number;
-      readonly to: number;
-      /** The first block there is too little room for; null where it is all of them together. */
-      readonly node: string | null;
-      /** Cells one below another on small screens would do. */
-      readonly stacks: boolean;
-    }
-  | {
-      /** As it gets wider, the menu of a band is spelled out, a button, and spelled out again. */
-      readonly code: "flips";
-      readonly part: string;
-      readonly band: string;
-      /** px: where it is spelled out first, is a button, and is spelled out for good. */
-      readonly from: number;
-      readonly button: number;
-      readonly forGood: number;
-    }
+    } & FitTrouble)
   | {
       /** A label so long that few others fit beside it; `letters` fewer would do. */
       readonly code: "longLabel";
@@ -162,30 +146,15 @@ const fitFindings = (part: string, body: Part, { fit, measure }: LookMaterial): 
     const bandFit = new BandFit(band, fit, measure);
     if (!bandFit.isExact) return [];
     const stretches = bandFit.stretches(NARROWEST, WIDEST_SCREEN);
-    const flip = flipOf(stretches);
-    const stacked = new BandFit({ ...band, stackOnSmall: true }, fit, measure);
-    const fitsStacked = ({ from, to }: Stretch) =>
-      !band.stackOnSmall &&
-      to < measure.style.measures.edgeMiddle &&
-      stacked.stretches(from, to).every(({ state }) => !isWrongIn(body.slot, state));
-    return [
-      ...stretches
-        .filter(({ state }) => isWrongIn(body.slot, state))
-        .map(
-          (stretch): LookFinding => ({
-            code: "doesNotFit",
-            severity: stretch.state === "overflowing" ? "error" : "warning",
-            part,
-            band: band.id,
-            state: stretch.state as "crowded" | "squeezed" | "overflowing",
-            from: stretch.from,
-            to: stretch.to,
-            node: bandFit.tightAt(stretch.from)[0] ?? null,
-            stacks: fitsStacked(stretch),
-          }),
-        ),
-      ...(flip ? [{ code: "flips", severity: "warning", part, band: band.id, ...flip } as const] : []),
-    ];
+    return troublesOf(bandFit, body.slot, stretches).map(
+      (trouble): LookFinding => ({
+        code: "doesNotFit",
+        severity: trouble.state === "overflowing" ? "error" : "warning",
+        part,
+        band: band.id,
+        ...trouble,
+      }),
+    );
   });
 };
 

@@ -1,6 +1,6 @@
 import { isFramedItself, traitsOf } from "../blocks";
 import type { Together } from "../blocks/kind";
-import { type Extent, remIn, type Scene, withGaps } from "../blocks/sizes";
+import { around, type Extent, remIn, type Scene, withGaps } from "../blocks/sizes";
 import type { Cell } from "../design/part";
 import type { AnyBlock, Look } from "../model/look";
 
@@ -21,16 +21,8 @@ export const blockExtent = (block: AnyBlock, scene: Scene): Extent | null => {
 
 /** With the distances and the border of its look around it. */
 const framed = (inside: Extent, { padding, borderWidth }: Look, scene: Scene): Extent => {
-  const around = remIn(padding.left, scene) + remIn(padding.right, scene) + 2 * borderWidth;
-  return around === 0
-    ? inside
-    : {
-        ...inside,
-        min: inside.min + around,
-        max: inside.max + around,
-        keep: inside.keep + around,
-        read: inside.read + around,
-      };
+  const more = remIn(padding.left, scene) + remIn(padding.right, scene) + 2 * borderWidth;
+  return more === 0 ? inside : around(inside, more);
 };
 
 /** Blocks in a row that may wrap, or below one another. */

@@ -56,7 +56,7 @@ const reaches =
   };
 
 /** A band with one of its blocks changed. */
-const withBlock = (band: Band, id: string, change: (block: Block) => Block): Band => {
+export const withBlock = (band: Band, id: string, change: (block: Block) => Block): Band => {
   const within = (blocks: readonly Block[]): readonly Block[] =>
     blocks.map((block) =>
       block.id === id

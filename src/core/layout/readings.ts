@@ -4,6 +4,7 @@ import type { TextMeasure } from "../measure/text-measure";
 import type { Slot } from "../model/slot";
 import { type BandFit, bandMenus, type Stretch, screenWidth } from "./fit";
 import { keptFit } from "./kept-fits";
+import { type FitTrouble, troublesOf } from "./troubles";
 
 /** What a ruler says of a band. */
 export interface BandReading {
@@ -15,6 +16,7 @@ export interface BandReading {
   readonly flowing: BandFit["flowing"];
   readonly hasMenu: boolean;
   readonly stretches: readonly Stretch[];
+  readonly troubles: readonly FitTrouble[];
   /** The least width of wide screens with everything in one row; null: none. */
   readonly edge: number | null;
   /** How many letters longer its labels may become at `ROOM_AT`; null without a menu. */
@@ -40,13 +42,15 @@ export const readBands = (part: Part, material: FitMaterial, measure: TextMeasur
     const [menu] = bandMenus(band);
     const worn = measure.setting(menu?.look.type || "menu");
     const letter = measure.line(SOME_LETTERS, worn).width / SOME_LETTERS.length;
+    const stretches = isExact ? fit.stretches(NARROWEST, WIDEST_SCREEN) : [];
     return {
       band: band.id,
       name: band.name,
       isExact,
       flowing: isExact ? [] : fit.flowing,
       hasMenu: hasFoldingMenu,
-      stretches: isExact ? fit.stretches(NARROWEST, WIDEST_SCREEN) : [],
+      stretches,
+      troubles: troublesOf(fit, part.slot, stretches),
       edge: Number.isFinite(edge) ? edge : null,
       letters: isExact && hasFoldingMenu ? Math.floor(fit.roomAt(ROOM_AT) / letter) : null,
     };

@@ -14,7 +14,7 @@ export interface Closure {
 
 /** Calls the visitor with every reference of a part; the mapped part is thrown away. */
 export const visitReferences = (
-  part: Part,
+  part: Pick<Part, "bands" | "placement">,
   visit: (type: "menu" | "picture" | "colour" | PackNeed["type"], id: string) => void,
 ): void => {
   const seen = <T extends string>(type: Parameters<typeof visit>[0], id: T): T => {
@@ -71,6 +71,20 @@ const UNCHANGED: ReferenceMap = {
   content: (_, id) => id,
 };
 
+/** Calls the visitor with every piece of content the items of a menu lead to or promote. */
+export const visitItems = (
+  items: Parameters<typeof mapMenuItems>[0],
+  visit: (type: PackNeed["type"], id: string) => void,
+): void => {
+  mapMenuItems(items, {
+    ...UNCHANGED,
+    content: (type, id) => {
+      visit(type, id);
+      return id;
+    },
+  });
+};
+
 /** What parts and their menus ask of the site's content, each once, with who asks. */
 export const needsOf = (
   design: Design,
@@ -91,12 +105,6 @@ export const needsOf = (
       if (type !== "menu" && type !== "picture" && type !== "colour") need(type, found, "parts", keyFor(id));
     });
   for (const menu of closure.menus.keys())
-    mapMenuItems(getBody(design, "menu", menu).items, {
-      ...UNCHANGED,
-      content: (type, id) => {
-        need(type, id, "menus", keyFor(menu));
-        return id;
-      },
-    });
+    visitItems(getBody(design, "menu", menu).items, (type, id) => need(type, id, "menus", keyFor(menu)));
   return [...needs.values()].sort((a, b) => (needId(a) < needId(b) ? -1 : 1));
 };

@@ -5,6 +5,7 @@ import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 import type { IssueCode } from "../model/issue-codes";
 import { schemaIssue } from "../model/schema-problem";
 import { unstorable } from "../model/storable";
+import { visitItems, visitReferences } from "./closure";
 import {
   needId,
   PACK_SCHEMA,
@@ -12,6 +13,7 @@ import {
   PackManifest,
   PackMedia,
   PackMenu,
+  type PackNeed,
   PackNeeds,
   PackPart,
 } from "./shapes";
@@ -87,9 +89,10 @@ const read = ({ hashes, texts: files }: PackFiles): Pack => {
   const colours = files.has("style/tokens.json")
     ? readTokens(parse(files, "style/tokens.json", TokenFile))
     : [];
-  const needs = parse(files, "needs.json", PackNeeds).needs;
+  const told = parse(files, "needs.json", PackNeeds).needs;
+  unique(told.map(needId), "needs.json");
+  const needs = withUntold(told, parts, menus);
   few(needs.length, "needs", ["needs.json"]);
-  unique(needs.map(needId), "needs.json");
   unique(
     parts.map(({ key }) => key),
     "parts",
@@ -103,6 +106,29 @@ const read = ({ hashes, texts: files }: PackFiles): Pack => {
     "media/media.json",
   );
   return { manifest, parts, menus, pictures, colours, needs };
+};
+
+/** Needs with what parts and menus name beside them: whoever imports is asked for it, it is never silently gone. */
+const withUntold = (
+  told: readonly PackNeed[],
+  parts: readonly PackPart[],
+  menus: readonly PackMenu[],
+): readonly PackNeed[] => {
+  const known = new Set(told.map(needId));
+  const untold = new Map<string, PackNeed>();
+  const note = (type: PackNeed["type"], key: string, by: "parts" | "menus", from: string) => {
+    const id = needId({ type, key });
+    if (key === "" || known.has(id)) return;
+    const need = untold.get(id) ?? { type, key, name: key, parts: [], menus: [] };
+    if (!need[by].includes(from)) need[by].push(from);
+    untold.set(id, need);
+  };
+  for (const part of parts)
+    visitReferences(part, (type, key) => {
+      if (type !== "menu" && type !== "picture" && type !== "colour") note(type, key, "parts", part.key);
+    });
+  for (const { key, menu } of menus) visitItems(menu.items, (type, id) => note(type, id, "menus", key));
+  return [...told, ...untold.values()];
 };
 
 const few = (count: number, what: keyof typeof MOST, path: readonly string[]): void => {

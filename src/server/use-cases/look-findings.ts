@@ -4,7 +4,8 @@ import { type Operation, setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
 import { outerId } from "../../core/design/pieces";
 import { findPlace } from "../../core/design/tree";
-import { bandMenus, blocksIn } from "../../core/layout/fit";
+import { blocksIn } from "../../core/layout/fit";
+import { fitMendOperations } from "../../core/layout/fit-mends";
 import { succeed } from "../../core/model/issue";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
@@ -128,16 +129,11 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           operations: [set(finding.block, ["settings", "variant"], finding.other)],
         };
   const band = part.bands.find(({ id }) => id === finding.band);
-  if (finding.code === "flips")
-    return {
-      is: "oneEdge",
-      to: finding.forGood,
-      operations: (band ? bandMenus(band) : []).map(({ id }) =>
-        set(id, ["settings", "buttonBelow"], finding.forGood),
-      ),
-    };
-  if (finding.code === "doesNotFit" && finding.stacks)
-    return { is: "stack", operations: [set(finding.band, ["stackOnSmall"], true)] };
+  if (finding.code === "doesNotFit") {
+    const [mend] = finding.mends;
+    if (mend)
+      return { is: "fit", mend, operations: fitMendOperations(part, finding.part, finding.band, mend) };
+  }
   const fixed = (band ? blocksIn(band) : []).filter(
     (block) =>
       block.kind === "menu" &&

@@ -65,8 +65,10 @@ export const LookLine = ({ finding }: { readonly finding: Look }) => {
       isError={finding.severity === "error"}
       act={{ words: mend ? lookMendWords(mend) : LOOK_MENDS[finding.code], about: words, onClick: run }}
     >
-      <PlainButton onClick={open}>{words}</PlainButton>
-      {finding.audience ? <Quiet> Seen {describeAudiences([finding.audience], about.levels)}.</Quiet> : null}
+      <PlainButton onClick={open}>
+        {words}{" "}
+        {finding.audience ? <Quiet>Seen {describeAudiences([finding.audience], about.levels)}.</Quiet> : null}
+      </PlainButton>
     </LedgerLine>
   );
 };

@@ -4,9 +4,13 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } fr
 import { useStore } from "zustand";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
+import { outerId } from "../../core/design/pieces";
+import { findPlace } from "../../core/design/tree";
+import { fitMendOperations } from "../../core/layout/fit-mends";
 import type { Way } from "../../core/layout/reach";
 import { type BandReading, NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
-import { roomWords, unmeasuredWords, wayWords } from "../../messages/fit";
+import { nodeName } from "../../messages/changes";
+import { fitMendWords, roomWords, troubleWords, unmeasuredWords, wayWords } from "../../messages/fit";
 import { digits } from "../../messages/words";
 import { useAct, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
@@ -58,11 +62,46 @@ export const Ruler = ({ said, ways }: RulerProps) => {
           </div>
         </Columns>
       ) : null}
+      {measured.map(({ band, name, troubles }) => (
+        <Troubles key={band} band={band} name={name || "Band"} troubles={troubles} />
+      ))}
       {wish && wished ? (
         <Ways wish={wish} name={wished.name} ways={ways} onClose={() => setWish(null)} />
       ) : null}
     </Box>
   );
+};
+
+/** What is wrong with how a band fits, each with what mends it in one click. */
+const Troubles = ({
+  band,
+  name,
+  troubles,
+}: {
+  readonly band: string;
+  readonly name: string;
+  readonly troubles: BandReading["troubles"];
+}) => {
+  const { id, body: part, apply, select } = useEditor();
+  if (!part || troubles.length === 0) return null;
+  return troubles.map((trouble) => {
+    const { state, from, node, mends } = trouble;
+    const tight = node === null ? undefined : findPlace(part, outerId(node))?.node;
+    return (
+      <Box
+        key={`${state} ${from}`}
+        sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline", py: 0.25 }}
+      >
+        <Act onClick={() => select(tight?.id ?? band)}>{name}</Act>
+        <Quiet>{troubleWords(trouble, tight ? nodeName(tight) : "")}</Quiet>
+        {mends.map((mend) => (
+          <Act key={fitMendWords(mend)} onClick={() => apply(fitMendOperations(part, id, band, mend))}>
+            {fitMendWords(mend)}
+          </Act>
+        ))}
+      </Box>
+    );
+  });
 };
 
 const Columns = styled("div")(({ theme }) => ({
