@@ -57,7 +57,7 @@ export const troubleWords = ({ state, from, to }: FitTrouble, block: string): st
     case "crowded":
       return `takes more than one row ${where}`;
     case "squeezed":
-      return `has too little room for ${block === "" ? "what is in it" : block} ${where}: a logo too small, a word a line, or one thing over another`;
+      return `has too little room for ${block === "" ? "what is in it" : `its ${block}`} ${where}: a logo too small, a word a line, or one thing over another`;
     case "flips":
       return `has its menu spelled out, as a button ${where}, and spelled out again`;
   }

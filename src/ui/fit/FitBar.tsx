@@ -1,8 +1,9 @@
 "use client";
 import { Box, styled } from "@mui/material";
 import { memo } from "react";
-import type { Stretch } from "../../core/layout/fit";
+import { isWrongIn, type Stretch } from "../../core/layout/fit";
 import { NARROWEST, WIDEST_SCREEN } from "../../core/layout/readings";
+import type { Slot } from "../../core/model/slot";
 import { STATE_NAMES, stretchWords } from "../../messages/fit";
 
 const [FROM, TO] = [NARROWEST, WIDEST_SCREEN];
@@ -12,15 +13,15 @@ export const placeOf = (width: number): number => ((width - FROM) / (TO - FROM))
 export const widthAt = (share: number): number =>
   Math.round(FROM + Math.min(1, Math.max(0, share)) * (TO - FROM));
 
-const isWrong = ({ state }: Stretch): boolean =>
-  state === "crowded" || state === "squeezed" || state === "overflowing";
-
 /** What a band does from the smallest screens to wide ones: a line of stretches, each named where there is room for its name. */
 export const FitBar = ({
   label,
+  slot,
   stretches,
 }: {
   readonly label: string;
+  /** What is wrong depends on it: a footer may take several rows. */
+  readonly slot: Slot;
   readonly stretches: readonly Stretch[];
 }) => (
   <Line role="img" aria-label={`${label}: ${stretches.map(stretchWords).join(", ")}`}>
@@ -28,7 +29,7 @@ export const FitBar = ({
       <div
         key={at}
         title={stretchWords(stretch)}
-        className={classOf(stretch)}
+        className={classOf(stretch, slot)}
         // not rules: each new rule would have the whole screen styled again, while one types
         style={{
           left: `${placeOf(stretch.from)}%`,
@@ -41,8 +42,10 @@ export const FitBar = ({
   </Line>
 );
 
-const classOf = (stretch: Stretch): string =>
-  [stretch.state, isWrong(stretch) ? "wrong" : "", stretch.from === FROM ? "first" : ""].join(" ");
+const classOf = (stretch: Stretch, slot: Slot): string =>
+  [stretch.state, isWrongIn(slot, stretch.state) ? "wrong" : "", stretch.from === FROM ? "first" : ""].join(
+    " ",
+  );
 
 const Line = styled("div")(({ theme }) => ({
   position: "relative",

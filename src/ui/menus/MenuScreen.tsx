@@ -6,7 +6,7 @@ import { insertAfter, rowsOf } from "../../core/menus/item-tree";
 import type { Menu } from "../../core/model/menu";
 import { unmeasuredWords } from "../../messages/fit";
 import { count, digits } from "../../messages/words";
-import { useMay } from "../client/about-site";
+import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { newNodeId } from "../client/new-id";
@@ -114,6 +114,7 @@ const Remove = ({ id, name }: { readonly id: string; readonly name: string }) =>
 
 const Uses = ({ uses }: { readonly uses: Data["uses"] }) => {
   const site = useSite();
+  const { about } = useAboutSite();
   return (
     <Box component="section" aria-labelledby="uses">
       <Typography id="uses" variant="h2">
@@ -133,7 +134,11 @@ const Uses = ({ uses }: { readonly uses: Data["uses"] }) => {
           </Box>
           {use.isRow && use.stretches.length > 0 ? (
             <Box sx={{ mt: 0.5 }}>
-              <FitBar label={use.band || "Band"} stretches={use.stretches} />
+              <FitBar
+                label={use.band || "Band"}
+                slot={about.parts[use.part]?.slot ?? "header"}
+                stretches={use.stretches}
+              />
               <FitScale />
             </Box>
           ) : null}

@@ -127,11 +127,12 @@ const Line = ({
   readonly onWish: (wish: Wish | null) => void;
 }) => {
   const name = reading.name || "Band";
+  const slot = useEditor(({ body }) => body?.slot ?? "header");
   return (
     <Columns>
       <div className="name">{name}</div>
       <div className="bar">
-        <FitBar label={name} stretches={reading.stretches} />
+        <FitBar label={name} slot={slot} stretches={reading.stretches} />
         {reading.hasMenu && reading.edge !== null ? (
           <Edge
             name={name}
