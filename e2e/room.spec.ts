@@ -2,6 +2,7 @@ import { expect, type Page, test } from "@playwright/test";
 import type { Band } from "../src/core/design/part";
 import { BandFit } from "../src/core/layout/fit";
 import { TextMeasure } from "../src/core/measure/text-measure";
+import type { Picture } from "../src/core/model/picture";
 import type { RichBlock } from "../src/core/model/rich-text";
 import { renderPage } from "../src/core/render/page";
 import { designsOf, partOfBands } from "../src/core/starting/designs";
@@ -116,20 +117,36 @@ const tightInChromium = (page: Page): Promise<{ tight: string[]; isTooWide: bool
     return { tight: found, isTooWide, widths };
   });
 
-test("what has too little room in a band is what Chromium draws too small, a word a line, or out of its place", async ({
-  page,
-}) => {
-  const seed = runSeed(3);
-  const random = seeded(seed);
+/** An empty page with the shipped fonts, and what draws a header on it with a logo of a size, each drawing with files of its own. */
+const headersOn = async (page: Page) => {
   await blankPage(page);
   await loadFonts(page);
-  let size = "";
+  let [size, drawings] = ["", 0];
   await page.route("**/_media/**", (route) =>
     route.fulfill({
       contentType: "image/svg+xml",
       body: `<svg xmlns="http://www.w3.org/2000/svg" ${size}/>`,
     }),
   );
+  return async (css: string, header: string, logo: Pick<Picture, "width" | "height">): Promise<void> => {
+    size = `width="${logo.width}" height="${logo.height}"`;
+    drawings += 1;
+    await page.evaluate(
+      ({ rules, inside }) => {
+        document.body.innerHTML = `<style>${rules}</style>${inside}`;
+      },
+      { rules: css, inside: header.replaceAll("/_media/", `/_media/${drawings}-`) },
+    );
+    await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode())));
+  };
+};
+
+test("what has too little room in a band is what Chromium draws too small, a word a line, or out of its place", async ({
+  page,
+}) => {
+  const seed = runSeed(3);
+  const random = seeded(seed);
+  const draw = await headersOn(page);
   const wrong: object[] = [];
   const seen = { tight: 0, roomy: 0 };
   for (let at = 0; at < (isWhole ? 400 : 25); at += 1) {
@@ -142,7 +159,6 @@ test("what has too little room in a band is what Chromium draws too small, a wor
       width: random.pick([160, 400, 800, 1600]),
       height: random.pick([200, 320]),
     };
-    size = `width="${logo.width}" height="${logo.height}"`;
     const column = random.chance(0.3);
     const [first] = part.bands;
     const band = {
@@ -160,14 +176,7 @@ test("what has too little room in a band is what Chromium draws too small, a wor
     const whole = { ...data, profile, pictures, slots: { ...data.slots, header: { id: "h", part: made } } };
     const { css, regions } = renderPage(whole, ENGLISH, { shaper });
     const fit = new BandFit(band, { ...whole, words: ENGLISH }, new TextMeasure(shaper, whole.style, "en"));
-    await page.evaluate(
-      ({ rules, inside }) => {
-        document.body.innerHTML = `<style>${rules}</style>${inside}`;
-      },
-      // each its own: none is taken from before
-      { rules: css, inside: regions.header.replaceAll("/_media/", `/_media/${at}-`) },
-    );
-    await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode())));
+    await draw(css, regions.header, logo);
     for (const screen of SCREENS) {
       await page.setViewportSize({ width: screen, height: 700 });
       const there = await tightInChromium(page);
@@ -207,15 +216,7 @@ test("ready-made starts leave room for everything, whatever the site's name, men
 }) => {
   const seed = runSeed(8);
   const random = seeded(seed);
-  await blankPage(page);
-  await loadFonts(page);
-  let size = "";
-  await page.route("**/_media/**", (route) =>
-    route.fulfill({
-      contentType: "image/svg+xml",
-      body: `<svg xmlns="http://www.w3.org/2000/svg" ${size}/>`,
-    }),
-  );
+  const draw = await headersOn(page);
   const wrong: object[] = [];
   const sites = Array.from({ length: isWhole ? 24 : 3 }, () => ({
     items: random.pick([3, 6, 9]),
@@ -224,22 +225,15 @@ test("ready-made starts leave room for everything, whatever the site's name, men
     hasLogo: random.chance(0.6),
   }));
   let looked = 0;
-  for (const [at, site] of sites.entries()) {
+  for (const site of sites) {
     const own = materialWith(site);
-    const { width, height } = own.fit.pictures["logo"] as { width: number; height: number };
-    size = `width="${width}" height="${height}"`;
+    const logo = own.fit.pictures["logo"] as Picture;
     const data = pageData({ menus: own.fit.menus, links: {}, profile: own.fit.profile });
-    for (const [nth, { bands, traits }] of designsOf("header", seed, own).slice(0, 6).entries()) {
+    for (const { bands, traits } of designsOf("header", seed, own).slice(0, 6)) {
       const slots = { ...data.slots, header: { id: "h", part: partOfBands("header", bands) } };
       const pictures = { ...data.pictures, ...own.fit.pictures };
       const { css, regions } = renderPage({ ...data, pictures, slots }, ENGLISH, { shaper });
-      await page.evaluate(
-        ({ rules, inside }) => {
-          document.body.innerHTML = `<style>${rules}</style>${inside}`;
-        },
-        { rules: css, inside: regions.header.replaceAll("/_media/", `/_media/${at}-${nth}-`) },
-      );
-      await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode())));
+      await draw(css, regions.header, logo);
       for (const screen of SCREENS) {
         await page.setViewportSize({ width: screen, height: 700 });
         const { tight, isTooWide } = await tightInChromium(page);

@@ -1,6 +1,6 @@
 import { groundOf, inksOf } from "../blocks";
 import type { InkMaterial } from "../blocks/inks";
-import { contrast, NEEDED, over } from "../colour/contrast";
+import { NEEDED, over } from "../colour/contrast";
 import { type Colour, colourOf, hexOf } from "../colour/hex";
 import type { Band, Block } from "../design/part";
 import type { ColourValue } from "../model/values";
@@ -83,9 +83,3 @@ export const seenOn = (ground: string, below: string): string => {
   return colour.alpha === 1 ? ground : hexOf(over(colour, over(colourOf(below), WHITE)));
 };
 const WHITE = { r: 1, g: 1, b: 1 };
-
-/** Contrast of an ink on a solid ground. */
-export const contrastOn = (ink: Colour, ground: string): number => {
-  const back = over(colourOf(ground), WHITE);
-  return contrast(over(ink, back), back);
-};
