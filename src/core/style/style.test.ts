@@ -102,6 +102,16 @@ describe("pairs of text and ground in use", () => {
       "#eeeeee on role:surface",
     );
   });
+  it("are those of blocks in a box with a colour of its own, whatever the band has", () => {
+    const box = block("group", {}, [block("heading")]);
+    const red = { ...box, look: { ...box.look, colour: "#ffaaaa" } } as Block;
+    const pairs = pairsInUse(designWith(partWith("footer", [red])), NO_MENUS);
+    expect(pairs.find(({ text }) => text === "#ffaaaa")).toMatchObject({
+      ground: "role:background",
+      passes: false,
+      uses: [{ use: "block", part: "p1", node: box.blocks?.[0]?.id }],
+    });
+  });
   it("look through grounds that are see-through, and count textures that cover enough", () => {
     const box = { ...block("heading"), look: { ...block("heading").look, background: "#ffffff80" } };
     const grounds = (part: Part) =>

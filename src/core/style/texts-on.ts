@@ -21,6 +21,8 @@ export interface StandingText {
 
 /** What comes down to a block: the colour of texts, and what it lies on. */
 interface Around {
+  /** The colour of the band's texts. */
+  readonly plain: ColourValue;
   readonly text: ColourValue;
   /** Whether that colour is one somebody gave, not the page's. */
   readonly isOwn: boolean;
@@ -31,6 +33,7 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
   const { colour } = block.look;
   const ground = groundOf(block);
   const here: Around = {
+    ...around,
     text: colour || around.text,
     isOwn: colour !== "" || around.isOwn,
     grounds: ground === "" ? around.grounds : [...around.grounds, ground],
@@ -41,7 +44,7 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
     const below = ink.isItself ? around.grounds : here.grounds;
     const grounds = ink.ground === "" ? below : [...below, ink.ground];
     const { strength = 1, needed = NEEDED.text } = ink;
-    const isPlain = text === around.text && grounds.length === 0 && strength === 1;
+    const isPlain = text === around.plain && grounds.length === 0 && strength === 1;
     return { node: block.id, text, grounds, strength, needed, isPlain };
   });
 };
@@ -53,7 +56,7 @@ export const textsOn = (
   about: InkMaterial,
 ): readonly StandingText[] =>
   band.cells.flatMap(({ blocks }) =>
-    blocks.flatMap((block) => textsOf(block, { text: colour, isOwn, grounds: [] }, about)),
+    blocks.flatMap((block) => textsOf(block, { plain: colour, text: colour, isOwn, grounds: [] }, about)),
   );
 
 /** What it is written in. */
