@@ -54,12 +54,8 @@ export const closureOf = (design: Design, parts: readonly string[]): Closure => 
     });
   // panels of menus bring the pictures they show
   for (const [menu, by] of menus)
-    mapMenuItems(getBody(design, "menu", menu).items, {
-      ...UNCHANGED,
-      picture: (id) => {
-        if (findBody(design, "picture", id)) for (const part of by) note(pictures, id, part);
-        return id;
-      },
+    visitMenuPictures(getBody(design, "menu", menu).items, (id) => {
+      if (findBody(design, "picture", id)) for (const part of by) note(pictures, id, part);
     });
   return { parts, menus, pictures, colours };
 };
@@ -69,6 +65,20 @@ const UNCHANGED: ReferenceMap = {
   picture: (id) => id,
   colour: (value) => value,
   content: (_, id) => id,
+};
+
+/** Calls the visitor with every picture that panels of a menu show. */
+export const visitMenuPictures = (
+  items: Parameters<typeof mapMenuItems>[0],
+  visit: (id: string) => void,
+): void => {
+  mapMenuItems(items, {
+    ...UNCHANGED,
+    picture: (id) => {
+      visit(id);
+      return id;
+    },
+  });
 };
 
 /** Calls the visitor with every piece of content the items of a menu lead to or promote. */

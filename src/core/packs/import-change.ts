@@ -48,9 +48,10 @@ export const importChange = (
   const imported = new Map<string, string>();
   const wanted = plan.items.filter(
     (item) =>
-      (item.status === "new" && item.answer !== "keepMine") ||
-      item.answer === "takePack" ||
-      item.answer === "keepBoth",
+      item.isNeeded &&
+      ((item.status === "new" && item.answer !== "keepMine") ||
+        item.answer === "takePack" ||
+        item.answer === "keepBoth"),
   );
   for (const item of wanted)
     if (item.type !== "part")

@@ -17,7 +17,7 @@ import { importChange } from "./import-change";
 import { type ImportAnswers, NO_ANSWERS, planImport } from "./plan";
 import { readPack } from "./read";
 import { packSchemas } from "./schemas";
-import type { Pack } from "./shapes";
+import type { Pack, PackNeed } from "./shapes";
 import { readTokens, TokenFile, writeTokens } from "./tokens";
 import { keyMaker, writePack } from "./write";
 
@@ -117,6 +117,8 @@ const bare = designOf([
   },
 ]);
 
+const encode = (value: unknown) => new TextEncoder().encode(canonicalJson(value));
+
 describe("writing a pack", () => {
   it("gives the same bytes for the same parts, whichever was chosen first", () => {
     const turned = { ...everything, parts: [...everything.parts].reverse() };
@@ -200,7 +202,6 @@ describe("reading a pack", () => {
     change(files);
     return readPack(unpacked(files));
   };
-  const encode = (value: unknown) => new TextEncoder().encode(canonicalJson(value));
   const resealed = (files: Map<string, Uint8Array>, path: string, content: Uint8Array) => {
     files.set(path, content);
     const manifest = JSON.parse(new TextDecoder().decode(files.get("pack.json")));
@@ -331,6 +332,36 @@ describe("the plan of an import", () => {
       ok: false,
       issues: [{ code: "import.unanswered" }],
     });
+  });
+  it("asks for what parts name although the pack's needs do not tell it", () => {
+    const files = filesOf(zip);
+    const empty = encode({ schema: 1, needs: [] });
+    const manifest = JSON.parse(new TextDecoder().decode(files.get("pack.json")));
+    manifest.files["needs.json"] = sha256(empty);
+    files.set("needs.json", empty);
+    files.set("pack.json", encode(manifest));
+    const read = readPack(unpacked(files));
+    if (!read.ok) throw new Error(JSON.stringify(read.issues));
+    const byKey = (needs: readonly PackNeed[]) =>
+      needs.map(({ type, key, parts, menus: by }) => [type, key, parts, by].join(" ")).sort();
+    expect(byKey(read.value.needs)).toEqual(byKey(pack.needs));
+    expect(planImport(read.value, bare, elsewhere, NO_ANSWERS).open).toBe(1);
+  });
+  it("leaves menus, pictures and questions of parts that are left out where they are", () => {
+    const without = (part: string) =>
+      planImport(pack, bare, elsewhere, { ...NO_ANSWERS, items: { [`part:${part}`]: "keepMine" } });
+    const asked = (plan: ReturnType<typeof without>) => [
+      plan.open,
+      ...plan.items.filter(({ isNeeded }) => !isNeeded).map(({ type }) => type),
+    ];
+    expect(asked(without("header-part"))).toEqual([1, "menu", "picture"]);
+    // the term was asked for by the footer alone
+    expect(asked(without("footer-narrow"))).toEqual([0]);
+    const both = { "part:header-part": "keepMine", "part:footer-narrow": "keepMine" } as const;
+    const change = importChange(pack, bare, elsewhere, { ...NO_ANSWERS, items: both }, counter());
+    if (!change.ok) throw new Error(JSON.stringify(change.issues));
+    expect(change.value.pictures).toEqual([]);
+    expect(change.value.operations.filter(({ op }) => op === "create")).toEqual([]);
   });
   it("maps colours to the nearest of the site, or brings them along", () => {
     const answers = {

@@ -2,12 +2,11 @@ import { differenceEuclidean } from "culori";
 import type { SiteIndex } from "../addresses/facts";
 import { type Design, documentsOf, getBody, STYLE_ID } from "../design/design";
 import type { Part } from "../design/part";
-import { freshened } from "../design/tree";
-import { canonicalJson } from "../model/canonical";
 import type { Menu } from "../model/menu";
 import type { Picture } from "../model/picture";
 import type { Slot } from "../model/slot";
 import type { ColourValue } from "../model/values";
+import { menuDifferences, partDifferences, pictureDifferences } from "./differences";
 import {
   type Content,
   type ContentLookup,
@@ -17,14 +16,8 @@ import {
   packLookup,
   wordsOf,
 } from "./lookups";
-import {
-  type Limit,
-  lostLimits,
-  mapBands,
-  mapMenuItems,
-  mapPlacement,
-  type ReferenceMap,
-} from "./references";
+import { neededOf } from "./needed";
+import { type Limit, lostLimits, type ReferenceMap } from "./references";
 import { needId, type Pack, type PackNeed, type PackPart } from "./shapes";
 
 /**
@@ -72,6 +65,8 @@ export interface PlannedItem {
   readonly substitute: string | null;
   readonly differences: readonly string[];
   readonly answer: ItemAnswer | null;
+  /** False for menus and pictures that only parts which are left out use: they stay where they are. */
+  readonly isNeeded: boolean;
   /** For parts: whether it would be switched on. */
   readonly on: boolean;
   /** What kept it from showing and would be lost: then it comes in paused, whatever is answered. */
@@ -110,12 +105,13 @@ export const planImport = (
   );
   const brought = (key: string) =>
     menus.get(key)?.substitute === null || menus.get(key)?.answer === "takePack";
+  const needed = neededOf(pack, (part) => answers.items[`part:${part}`] === "keepMine");
   const needs = pack.needs
-    .filter((need) => need.parts.length > 0 || need.menus.length === 0 || need.menus.some(brought))
+    .filter((need) => needed.need(need, brought))
     .map((need) => plannedNeed(need, index, answers));
   const probe = referenceMap(pack, design, needs, answers, new Map(), new Map());
   const limits = { content: thereThen(needs) };
-  const items = [
+  const all = [
     ...pack.parts.map((part) =>
       plannedPart(part, design, probe, answers, lostLimits(part.placement, limits)),
     ),
@@ -126,6 +122,9 @@ export const planImport = (
       ),
     ),
   ];
+  const items = all.map((item) =>
+    item.type === "part" || needed.item(item.type, item.key) ? item : { ...item, isNeeded: false },
+  );
   const open =
     needs.filter((need) => need.match === null && need.answer === null).length +
     items.filter((item) => isAsked(item) && item.answer === null).length;
@@ -133,7 +132,8 @@ export const planImport = (
 };
 
 /** Whether it takes an answer to know what is meant. */
-export const isAsked = ({ status }: PlannedItem): boolean => status === "differs" || status === "alike";
+export const isAsked = ({ status, isNeeded }: PlannedItem): boolean =>
+  isNeeded && (status === "differs" || status === "alike");
 
 /** So many are offered, the most alike first; the others are said by their number. */
 const MOST_OPTIONS = 50;
@@ -220,6 +220,7 @@ const plannedItem = (
     substitute: null,
     differences,
     answer: status === "differs" ? (answers.items[id] ?? null) : null,
+    isNeeded: true,
     on: true,
     lost: [],
   };
@@ -275,35 +276,6 @@ const partOfName = (design: Design, slot: Slot, name: string): string | undefine
     ({ body }) =>
       body.slot === slot && body.binnedAt === null && body.name.toLowerCase() === name.toLowerCase(),
   )?.id;
-
-const same = (a: unknown, b: unknown): boolean => canonicalJson(a) === canonicalJson(b);
-
-/** Codes of what differs; the words are in `messages`. Node ids do not count: a copy has its own. */
-const partDifferences = (mine: Part, theirs: PackPart, map: ReferenceMap): readonly string[] => {
-  const withoutIds = (part: Pick<Part, "bands" | "choices">) => {
-    let count = 0;
-    return freshened(part, () => `n${count++}`);
-  };
-  return [
-    mine.name === theirs.name ? "" : "name",
-    same(withoutIds(mine), withoutIds({ ...theirs, bands: mapBands(theirs.bands, map) })) ? "" : "content",
-    same(mine.placement, mapPlacement(theirs.placement, map)) ? "" : "placement",
-  ].filter((code) => code !== "");
-};
-
-const menuDifferences = (mine: Menu, theirs: Menu, map: ReferenceMap): readonly string[] =>
-  [
-    mine.name === theirs.name ? "" : "name",
-    same(mine.items, mapMenuItems(theirs.items, map)) ? "" : "items",
-  ].filter((code) => code !== "");
-
-const pictureDifferences = (mine: Picture, theirs: Pack["pictures"][number]): readonly string[] =>
-  [
-    mine.name === theirs.name ? "" : "name",
-    mine.file === theirs.sha256 ? "" : "file",
-    mine.alt === theirs.alt ? "" : "alt",
-    same(mine.focal, theirs.focal) ? "" : "focal",
-  ].filter((code) => code !== "");
 
 const distance = differenceEuclidean("oklab");
 

@@ -201,7 +201,9 @@ export const ItemLine = ({ item, answers, onAnswer }: OfItem) => {
   return (
     <li>
       {what} <strong>{item.name}</strong>:{" "}
-      {item.substitute !== null ? (
+      {!item.isNeeded ? (
+        <Quiet>not needed: what uses it is left out</Quiet>
+      ) : item.substitute !== null ? (
         <MenuChoice item={item} answers={answers} onAnswer={onAnswer} />
       ) : item.status === "same" ? (
         <Quiet>same as yours, nothing happens</Quiet>
