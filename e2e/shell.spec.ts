@@ -416,6 +416,27 @@ test("what is selected comes into sight: at once, or with the drawing that bring
   await expect.poll(scrolled).toBeLessThan(200);
 });
 
+test("a header looked at as scrolled is scrolled: one that stays lies over the page, another has gone", async ({
+  page,
+}) => {
+  const { draw, say, frame } = await frameOn(page, { slot: "header" });
+  const top = () => frame.locator("header").evaluate((each) => Math.round(each.getBoundingClientRect().top));
+  const look = (state: string) =>
+    say({ type: "view", view: { state, isLarge: false, hasPictures: true, isStill: false } });
+  await draw({ id: 1, isNew: true, css: CSS, body: BODY });
+  expect(await top()).toBe(0);
+  await look("scrolled");
+  await expect.poll(top).toBeLessThan(-100);
+  await draw({ id: 2, css: `${CSS}header{position:sticky;top:0}` });
+  await expect.poll(top).toBe(0);
+  expect(await frame.evaluate(() => scrollY)).toBeGreaterThan(100);
+  // what is drawn anew is looked at the same way
+  await draw({ id: 3, isNew: true, body: BODY });
+  expect(await frame.evaluate(() => scrollY)).toBeGreaterThan(100);
+  await look("rest");
+  await expect.poll(() => frame.evaluate(() => scrollY)).toBe(0);
+});
+
 test("a click says what lies under it, and leads nowhere", async ({ page }) => {
   const { draw, told, frame } = await frameOn(page);
   await draw({

@@ -86,8 +86,11 @@
       else if (drawer.matches(":popover-open")) drawer.hidePopover();
     }
   };
+  // A header is looked at as one sees it further down: one that stays lies over the page, another has gone.
+  const SCROLLED_BY = 240;
   const look = (next) => {
     const wasOpen = view.state === "open";
+    const wasScrolled = view.state === "scrolled";
     view = next;
     const root = document.documentElement;
     root.style.fontSize = view.isLarge ? "200%" : "";
@@ -96,6 +99,14 @@
     wear(given.map(seenAs));
     playVideos();
     if (wasOpen || view.state === "open") open(view.state === "open");
+    if (view.state === "scrolled") scrollAway();
+    else if (wasScrolled) {
+      scrollTo({ top: 0 });
+      show(regionOf(slot), slot === "footer");
+    }
+  };
+  const scrollAway = () => {
+    if (slot === null || slot === "header") scrollTo({ top: SCROLLED_BY });
   };
 
   const playVideos = () => {
@@ -194,6 +205,7 @@
       // a header that stays would lie over the part that is looked at
       document.documentElement.classList.toggle("elsewhere", slot !== "header");
       show(regionOf(slot), slot === "footer");
+      if (view.state === "scrolled") scrollAway();
     }
     seek();
   };
