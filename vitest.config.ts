@@ -8,7 +8,7 @@ export default defineConfig({
           name: "unit",
           include: ["src/{core,messages,ui,workers}/**/*.test.ts"],
           environment: "node",
-          testTimeout: 30_000,
+          testTimeout: 120_000,
         },
       },
       {
@@ -20,7 +20,7 @@ export default defineConfig({
           globalSetup: ["test/template-database.ts"],
           setupFiles: ["test/own-database.ts"],
           hookTimeout: 60_000,
-          testTimeout: 30_000,
+          testTimeout: 120_000,
           maxWorkers: 2,
         },
       },

@@ -49,7 +49,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
     await expect(frame.locator("header .b-button")).toHaveText("Tide table");
     await settings.getByRole("button", { name: "Remove", exact: true }).click();
     await expect(frame.locator("header .b-button")).toHaveCount(0);
-    await page.getByRole("button", { name: "Main band" }).focus();
+    await page.getByRole("button", { name: "Main band", exact: true }).focus();
     await page.keyboard.press("Control+z");
     await expect(frame.locator("header .b-button")).toHaveText("Tide table");
     await page.keyboard.press("Control+Shift+z");

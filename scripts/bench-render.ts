@@ -76,7 +76,7 @@ const ours = (data: PageData, by: TextMeasure, parts: readonly [Part, Part] = [h
     over: null,
     isOver: false,
     folds: null,
-    bandMenus: [],
+    rowMenus: [],
     current: currentOn(data),
     renderBlocks: () => [],
   };

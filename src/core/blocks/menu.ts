@@ -68,7 +68,7 @@ export const menu = defineBlock({
     const row = html`<ul${attributes({ class: classes, "data-opens": opening })}>${items.map((item) => rowItem(item, block, context))}</ul>`;
     const navigation = { attributes: { "aria-label": settings.label } };
     if (!canFold(block) || folds === null) return element("nav", block, context, navigation, row);
-    const isCarried = isCarriedBy(block, context.bandMenus);
+    const isCarried = isCarriedBy(block, context.rowMenus);
     css.folded(
       folds,
       isCarried
@@ -123,6 +123,7 @@ export const isCarriedBy = ({ settings, look }: AnyBlock, menus: readonly AnyBlo
     (other) =>
       other.settings["share"] === "second" &&
       other.settings["menu"] === settings["menu"] &&
+      canFold(other as Block) &&
       other.look.hideOn.every((width) => look.hideOn.includes(width)),
   );
 
@@ -131,7 +132,7 @@ const menuExtent = (block: Block, scene: Scene): Extent | null => {
   const items = rowItems(scene.material.menus[settings.menu], settings.share ?? "all", scene.material.links);
   if (items.length === 0) return null;
   if (canFold(block) && (scene.isFolded || settings.buttonBelow === "always"))
-    return isCarriedBy(block, scene.bandMenus) ? null : menuButton(block, scene);
+    return isCarriedBy(block, scene.rowMenus) ? null : menuButton(block, scene);
   const widths = items.map((item) => menuItemWidth(item, block, scene));
   const widest = Math.max(...widths.map(({ width }) => width));
   const isExact = widths.every((each) => each.isExact);

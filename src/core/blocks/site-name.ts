@@ -17,8 +17,8 @@ export const siteName = defineBlock({
   isSteady: true,
   extent: ({ settings }, scene) => {
     const line = label(scene.material.profile.name, scene.measure.setting(settings.text), scene);
-    // it may take several lines where no menu would give way to it; one that can be a button is that first
-    return scene.isFolded || scene.bandMenus.length === 0 ? { ...line, keep: line.read } : line;
+    // it may take several lines where no menu stands beside it; one that can be a button is that first
+    return scene.isFolded || scene.rowMenus.length === 0 ? { ...line, keep: line.read } : line;
   },
   height: ({ settings }, style) => lineHeight(style, settings.text),
   draw: (block, context) => {

@@ -35,8 +35,8 @@ export interface Scene {
   readonly width: Width;
   /** Whether menus that can be a button are one. */
   readonly isFolded: boolean;
-  /** Menus of the band that can be a button. */
-  readonly bandMenus: readonly AnyBlock[];
+  /** Menus of the band that stand in a row. */
+  readonly rowMenus: readonly AnyBlock[];
   /** Added to the first menu, px: what room there is for longer labels. */
   readonly extra?: number;
 }
@@ -64,18 +64,21 @@ export const label = (text: string, setting: TextSetting, { measure }: Scene, ar
     min: piece.width + around,
     max: line.width + around,
     keep: line.width - LINE_TOLERANCE + around,
-    read:
-      Math.min(line.width - LINE_TOLERANCE, Math.max(piece.width, twoWords(text, setting, measure))) + around,
+    read: Math.min(line.width - LINE_TOLERANCE, twoWords(text, setting, measure, piece.width)) + around,
     isExact: line.isExact,
   };
 };
 
-/** The least width at which two words of three or more stand beside each other somewhere: less is a word a line. */
-const twoWords = (text: string, setting: TextSetting, measure: TextMeasure): number => {
+/** The least width, not below the given one, at which two words of three or more stand beside each other somewhere: less is a word a line. */
+const twoWords = (text: string, setting: TextSetting, measure: TextMeasure, least: number): number => {
   const words = text.split(/\s+/u).filter((word) => word !== "");
-  if (words.length < 3) return 0;
-  return Math.min(...words.slice(1).map((word, at) => measure.line(`${words[at]} ${word}`, setting).width));
+  if (words.length < 3) return least;
+  let narrowest = Number.POSITIVE_INFINITY;
+  for (let at = 1; at < words.length && narrowest > least; at += 1)
+    narrowest = Math.min(narrowest, measure.line(`${words[at - 1]} ${words[at]}`, setting).width);
+  return Math.max(least, narrowest);
 };
+
 /** Running text: made to break, but not after each word. */
 export const running = (text: string, setting: TextSetting, scene: Scene): Extent => {
   const extent = label(text, setting, scene);

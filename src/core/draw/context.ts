@@ -16,8 +16,8 @@ export interface BlockContext {
   readonly isOver: boolean;
   /** Where the menus of the band being drawn are a button. */
   readonly folds: Edges | null;
-  /** Menus of the band being drawn that can be a button. */
-  readonly bandMenus: readonly AnyBlock[];
+  /** Menus of the band being drawn that stand in a row. */
+  readonly rowMenus: readonly AnyBlock[];
   /** What marks a link of a menu as the one to this page; null for any other. */
   readonly current: (href: string | null) => SafeHtml | null;
   readonly renderBlocks: (blocks: readonly AnyBlock[]) => readonly SafeHtml[];

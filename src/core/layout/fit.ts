@@ -42,9 +42,14 @@ export interface Stretch {
 export const blocksIn = (band: Band): readonly Block[] =>
   flatBlocks(band.cells.flatMap(({ blocks }) => blocks));
 
+/** Menus of a band that stand in a row. */
+export const rowMenus = (band: Band) =>
+  blocksIn(band).flatMap((block) =>
+    block.kind === "menu" && block.settings.direction === "row" ? [block] : [],
+  );
+
 /** Menus of a band that can become a button. */
-export const bandMenus = (band: Band) =>
-  blocksIn(band).flatMap((block) => (block.kind === "menu" && canFold(block) ? [block] : []));
+export const bandMenus = (band: Band) => rowMenus(band).filter(canFold);
 
 const canFoldWithin = (block: Block): boolean =>
   (block.kind === "menu" && canFold(block)) || (block.blocks ?? []).some(canFoldWithin);
@@ -77,7 +82,7 @@ export class BandFit {
       measure: this.measure.at(root),
       width,
       isFolded,
-      bandMenus: bandMenus(this.band),
+      rowMenus: rowMenus(this.band),
     });
     this.#rows.set(key, row);
     return row;
@@ -139,7 +144,7 @@ export class BandFit {
         measure: this.measure,
         width,
         isFolded: false,
-        bandMenus: bandMenus(this.band),
+        rowMenus: rowMenus(this.band),
         extra,
       }).fits(at);
     let [low, high] = [-at, at];

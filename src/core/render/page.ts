@@ -55,7 +55,7 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
       over,
       isOver: false,
       folds: null,
-      bandMenus: [],
+      rowMenus: [],
       current: currentOn(data),
       renderBlocks: () => [],
     };

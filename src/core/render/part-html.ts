@@ -17,7 +17,7 @@ import { colourCss, rem } from "../draw/css";
 import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { textureCss } from "../draw/textures";
-import { bandMenus } from "../layout/fit";
+import { rowMenus } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import { foldsOf } from "../layout/kept-fits";
 import type { HouseStyle } from "../model/house-style";
@@ -39,7 +39,7 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
       const nested: RenderContext = {
         ...from,
         folds: foldsOf(band, { ...data, words }, measure),
-        bandMenus: bandMenus(band),
+        rowMenus: rowMenus(band),
         renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
       };
       return bandHtml(band, nested);

@@ -1,7 +1,7 @@
 import type { SettingsOf } from "../blocks";
 import { type Band, BandBackground, type Block, type Cell } from "../design/part";
 import type { Maker } from "./maker";
-import { mainMenu, type StartingMaterial } from "./points";
+import { LONG_NAME, logoOnPhone, mainMenu, type StartingMaterial } from "./points";
 import type { Traits } from "./traits";
 
 type Ground = Traits["ground"];
@@ -18,9 +18,6 @@ export const IS_DARK: ReadonlySet<Ground> = new Set(["text", "accent"]);
 
 const ROOMS = { tight: 8, even: 16, wide: 28 } as const;
 const SIGNS = { small: 32, middle: 44, large: 64 } as const;
-
-/** Letters of a name that is set smaller than others. */
-const LONG_NAME = 24;
 
 const onGround = (ground: Ground): Pick<Band, "colour" | "background"> => ({
   colour: TEXT_ON[ground],
@@ -52,12 +49,12 @@ export class Pieces {
       const isLong = this.material.nameLength > LONG_NAME;
       return this.make.block("siteName", { text: isLong ? "lead" : height > 50 ? "h2" : "h3" });
     }
-    const { logoRatio } = this.material;
-    // beside the button of a menu there is little room on a phone
-    const most = Math.floor((isAlone ? 240 : 96) / logoRatio);
     return this.make.block("logo", {
       variant: isDark ? "overPictures" : "normal",
-      height: { wide: height, small: Math.max(16, Math.min(height, 44, most)) },
+      height: {
+        wide: height,
+        small: logoOnPhone(this.material.logoRatio, Math.min(height, 44), isAlone ? "alone" : "beside"),
+      },
     });
   }
   hasLogo(isDark: boolean): boolean {

@@ -1,13 +1,19 @@
 import { describe, expect, it } from "vitest";
+import { materialWith } from "../../../test/design-material";
 import { pageData } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { Part } from "../design/part";
 import { blocksOf, walk } from "../design/tree";
+import { BandFit } from "../layout/fit";
+import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
+import { troublesOf } from "../layout/troubles";
 import { EVERYWHERE } from "../model/placement";
 import { SLOTS } from "../model/slot";
 import { renderPage } from "../render/page";
+import { partOfBands } from "./designs";
 import { type StartingMaterial, startingPoint, startingPoints } from "./points";
+import { settled } from "./settled";
 
 const rich: StartingMaterial = {
   hasLogo: true,
@@ -45,6 +51,23 @@ const counter = () => {
 };
 
 describe("starting points", () => {
+  it.each([
+    { items: 6, letters: 22, ratio: 4, hasLogo: true },
+    { items: 9, letters: 60, ratio: 8, hasLogo: true },
+    { items: 9, letters: 60, ratio: 0.5, hasLogo: false },
+    { items: 3, letters: 4, ratio: 0.5, hasLogo: true },
+  ])("leave room for everything at every width: %o", (site) => {
+    const own = materialWith(site);
+    for (const slot of ["header", "footer"] as const)
+      for (const { key, bands } of startingPoints(slot, own, counter()))
+        for (const band of settled(partOfBands(slot, bands), own.fit, own.measure).bands) {
+          const fit = new BandFit(band, own.fit, own.measure);
+          const stretches = fit.stretches(NARROWEST, WIDEST_SCREEN);
+          expect(fit.isExact ? troublesOf(fit, slot, stretches) : [], `${slot} ${key} ${band.name}`).toEqual(
+            [],
+          );
+        }
+  });
   it("are two for each slot, whole and drawable, whatever the site has", () => {
     for (const material of [rich, bare])
       for (const slot of SLOTS) {

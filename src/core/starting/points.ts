@@ -47,10 +47,27 @@ export const mainMenu = (material: StartingMaterial) =>
   material.menus.find((menu) => /main|top/i.test(menu.name)) ?? material.menus[0];
 const otherMenus = (material: StartingMaterial) =>
   material.menus.filter((menu) => menu !== mainMenu(material));
-const sign = (material: StartingMaterial, make: Maker, height = 40): Block =>
-  material.hasLogo
-    ? make.block("logo", { height: { wide: height, small: Math.round(height * 0.85) } })
-    : make.block("siteName", { text: "h3" });
+/** Room for a logo on a phone, px: beside the button of a menu there is little. */
+const LOGO_ROOM = { alone: 240, beside: 96 } as const;
+
+/** How high a logo is on a phone, px: no higher than it is elsewhere, and so that it is seen. */
+export const logoOnPhone = (ratio: number, most: number, room: keyof typeof LOGO_ROOM): number =>
+  Math.max(16, Math.min(most, Math.floor(LOGO_ROOM[room] / ratio)));
+
+/** Letters of a name that is set smaller than others. */
+export const LONG_NAME = 24;
+
+const sign = (
+  { hasLogo, logoRatio, nameLength }: StartingMaterial,
+  make: Maker,
+  height = 40,
+  room: keyof typeof LOGO_ROOM = "beside",
+): Block =>
+  hasLogo
+    ? make.block("logo", {
+        height: { wide: height, small: logoOnPhone(logoRatio, Math.round(height * 0.85), room) },
+      })
+    : make.block("siteName", { text: nameLength > LONG_NAME ? "lead" : "h3" });
 const menuBlock = (
   material: StartingMaterial,
   make: Maker,
@@ -101,7 +118,7 @@ const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about:
             { name: "Sign and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
             make.cell(
               { share: 1, direction: "column", align: "centre", gap: 14 },
-              sign(material, make, 56),
+              sign(material, make, 56, "alone"),
               menuBlock(material, make),
             ),
           ),

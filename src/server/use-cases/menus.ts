@@ -73,7 +73,7 @@ export const menus = defineUseCase({
 const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextMeasure) => {
   const bandFit = new BandFit(band, material, measure);
   const items = rowItems(material.menus[block.settings.menu], block.settings.share, material.links);
-  const scene = { material, measure, width: "wide", isFolded: false, bandMenus: [] } as const;
+  const scene = { material, measure, width: "wide", isFolded: false, rowMenus: [] } as const;
   const { wide } = bandFit.edges();
   return {
     part,

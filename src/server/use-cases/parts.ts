@@ -24,6 +24,7 @@ import { askedBy, countAsked, type Resolution, resolveAll } from "../../core/pla
 import type { CompiledDesign } from "../../core/placement/resolve";
 import { layOut } from "../../core/starting/layouts";
 import { startingPoint, startingPoints } from "../../core/starting/points";
+import { settled } from "../../core/starting/settled";
 import { Traits } from "../../core/starting/traits";
 import { POOL } from "../../data/database";
 import { lastChanges } from "../../data/design-repository";
@@ -35,6 +36,7 @@ import { assemblePage } from "../site/page-assembly";
 import { allOrNothing, commitChange } from "./design-changes";
 import { partState } from "./draft-changes";
 import { placementFindings } from "./findings";
+import { fitMaterialOf } from "./fit-material";
 import { named } from "./impact-words";
 import { startingMaterial } from "./starting-material";
 import { defineUseCase } from "./use-case";
@@ -160,7 +162,7 @@ export const createPart = defineUseCase({
     const made = isMade ? layOut(start, material, context.ids.id) : null;
     if (isMade && !made) return fail(issue("start.nothingForIt", ["start"]));
     const id = context.ids.id();
-    const body: Part = {
+    const laidOut: Part = {
       schema: 1,
       slot,
       number: nextNumber(draft.design, slot),
@@ -171,6 +173,8 @@ export const createPart = defineUseCase({
       placement,
       bands: made ?? point?.bands ?? [],
     };
+    const { fit, measure } = await fitMaterialOf(context, draft);
+    const body = settled(laidOut, fit, measure);
     const saved = await allOrNothing((transaction) =>
       commitChange(context, createPartOperations(draft.design, id, body), transaction),
     );

@@ -92,7 +92,9 @@ const Troubles = ({
         key={`${state} ${from}`}
         sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline", py: 0.25 }}
       >
-        <Act onClick={() => select(tight?.id ?? band)}>{name}</Act>
+        <Act aria-label={`${name}: open what does not fit`} onClick={() => select(tight?.id ?? band)}>
+          {name}
+        </Act>
         <Quiet>{troubleWords(trouble, tight ? nodeName(tight) : "")}</Quiet>
         {mends.map((mend) => (
           <Act key={fitMendWords(mend)} onClick={() => apply(fitMendOperations(part, id, band, mend))}>
