@@ -1,5 +1,5 @@
 "use client";
-import { Box, styled, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { Box, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { memo, type ReactNode, useEffect, useState } from "react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
@@ -7,9 +7,7 @@ import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { isRuled } from "../../core/layout/readings";
 import type { Slot } from "../../core/model/slot";
-import { ratioWords, screenWords } from "../../messages/fit";
 import { useAboutSite } from "../client/about-site";
-import type { CallResult } from "../client/call";
 import { useCall } from "../client/hooks";
 import { useMenuEditor } from "../menus/menu-editor";
 import { Followers } from "../preview/followers";
@@ -21,22 +19,14 @@ import type { WorkerOf } from "../preview/usePreviewWorker";
 import { useRoom } from "../preview/useRoom";
 import { ViewChoice } from "../preview/ViewChoice";
 import { letterKeysOn, useKeys } from "../shell/useKeys";
-import { Mono, Quiet, Trouble, Wrong } from "../theme/pieces";
+import { Mono, Quiet, Trouble } from "../theme/pieces";
 import { useEditor } from "./editor";
 import { FaintBands } from "./FaintBands";
 import { menuInstead, useMenuInHand } from "./menu-in-hand";
+import { PagesToLookAt, type PageToLookAt, WHY_WORDS } from "./PagesToLookAt";
 import { Ruler } from "./Ruler";
 import { useWordsInPlace } from "./useWordsInPlace";
 
-const WHY_WORDS: Readonly<Record<string, string>> = {
-  first: "its first page",
-  darkPicture: "dark picture",
-  brightPicture: "bright picture",
-  longestTitle: "longest title",
-  noPicture: "no picture",
-  archive: "an archive",
-  notFound: "not found",
-};
 const NO_PAGES: readonly PageToLookAt[] = [];
 const WIDE = 1280;
 const WIDTHS = [WIDE, 820, 390] as const;
@@ -314,89 +304,3 @@ const SizeChoice = memo(({ percent, pages, size, onChange }: SizeChoiceProps) =>
     <ToggleButton value="whole">100 %</ToggleButton>
   </ToggleButtonGroup>
 ));
-
-type PageToLookAt = CallResult<"previewPages">["pages"][number];
-
-const PagesToLookAt = memo(
-  ({
-    pages,
-    shown,
-    onChoose,
-  }: {
-    readonly pages: readonly PageToLookAt[];
-    readonly shown: string | null;
-    readonly onChoose: (page: string) => void;
-  }) => (
-    <Box
-      role="group"
-      aria-label="Pages to look at"
-      sx={{ mt: 1.25, display: "grid", gridTemplateColumns: "repeat(auto-fill,minmax(140px,1fr))", gap: 1 }}
-    >
-      {pages.map((each, index) => (
-        <PageCard
-          key={each.identity}
-          page={each}
-          number={index + 1}
-          isShown={each.identity === shown}
-          onChoose={() => onChoose(each.identity)}
-        />
-      ))}
-    </Box>
-  ),
-);
-
-const PageCard = ({
-  page,
-  number,
-  isShown,
-  onChoose,
-}: {
-  readonly page: PageToLookAt;
-  readonly number: number;
-  readonly isShown: boolean;
-  readonly onChoose: () => void;
-}) => (
-  <CardButton type="button" aria-pressed={isShown} onClick={onChoose}>
-    <Box
-      sx={{
-        fontWeight: 600,
-        fontSize: 12.5,
-        overflow: "hidden",
-        textOverflow: "ellipsis",
-        whiteSpace: "nowrap",
-      }}
-    >
-      {number} {page.title}
-    </Box>
-    <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1, fontSize: 12 }}>
-      <Quiet>{WHY_WORDS[page.why]}</Quiet>
-      {page.faint ? (
-        <Wrong
-          style={{ whiteSpace: "nowrap" }}
-          title={page.faint.at ? `at ${screenWords(page.faint.at)}` : "on a ground of one colour"}
-        >
-          {page.faint.is === "logo" ? "logo " : ""}
-          {ratioWords(page.faint.ratio)}
-        </Wrong>
-      ) : page.isDead ? (
-        <Wrong>dead link</Wrong>
-      ) : (
-        <Quiet>passes</Quiet>
-      )}
-    </Box>
-  </CardButton>
-);
-
-const CardButton = styled("button")(({ theme }) => ({
-  font: "inherit",
-  color: "inherit",
-  textAlign: "left",
-  padding: "4px 8px",
-  minHeight: 46,
-  minWidth: 0,
-  border: `1px solid ${theme.vars?.palette.divider}`,
-  "&[aria-pressed=true]": { borderColor: theme.vars?.palette.text.primary },
-  borderRadius: theme.vars?.shape.borderRadius,
-  background: theme.vars?.palette.ours.sheet,
-  cursor: "pointer",
-}));
