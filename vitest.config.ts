@@ -19,7 +19,7 @@ export default defineConfig({
           // all files share one throw-away cluster; each clones a migrated database
           globalSetup: ["test/template-database.ts"],
           setupFiles: ["test/own-database.ts"],
-          hookTimeout: 60_000,
+          hookTimeout: 120_000,
           testTimeout: 120_000,
           maxWorkers: 2,
         },

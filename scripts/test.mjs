@@ -20,6 +20,9 @@ const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf
 const results = [];
 const children = new Set();
 
+/** So many of the last lines of what failed are printed once more, below everything: of a long run often only the end is kept. */
+const LINES_AGAIN = 70;
+
 const BUDGET_TIMES = 3;
 /** So much longer the exhaustive runs are. */
 const WHOLE_TIMES = 4;
@@ -35,11 +38,17 @@ const suite = (name, idle, command, args, env = {}) =>
     const began = Date.now();
     const child = spawn(command, args, {
       cwd: root,
-      stdio: "inherit",
+      stdio: ["inherit", "pipe", "pipe"],
       detached: true,
       env: { ...process.env, ...env },
     });
     children.add(child);
+    let last = [];
+    for (const stream of ["stdout", "stderr"])
+      child[stream].setEncoding("utf8").on("data", (text) => {
+        process[stream].write(text);
+        last = `${last.join("\n")}${text}`.split("\n").slice(-LINES_AGAIN);
+      });
     let late = false;
     const timer = setTimeout(() => {
       late = true;
@@ -50,7 +59,7 @@ const suite = (name, idle, command, args, env = {}) =>
       children.delete(child);
       const took = Math.round((Date.now() - began) / 1000);
       const ok = code === 0 && !late;
-      results.push({ name, ok });
+      results.push({ name, ok, last: () => last });
       console.log(
         `── ${name}: ${ok ? "passed" : late ? "took too long" : "failed"} (${took} s of at most ${seconds})`,
       );
@@ -131,7 +140,7 @@ try {
     // once as it is, and once with a single connection: whoever holds it and asks for another would wait for ever
     for (const [name, more] of [
       ["data and server", {}],
-      ["data and server, with one connection", { PGPOOL: "1", PGWAIT_MS: "120000" }],
+      ["data and server, with one connection", { PGPOOL: "1" }],
     ])
       await suite(name, 140, ...node("node_modules/vitest/vitest.mjs", "run", "--project", "server"), {
         ...env,
@@ -194,6 +203,7 @@ try {
   await clean();
 }
 const failed = results.filter((result) => !result.ok);
+for (const { name, last } of failed) if (last) console.log(`\n── the end of ${name}\n${last().join("\n")}`);
 if (failed.length > 0) console.log(`\nfailed: ${failed.map((result) => result.name).join(", ")}`);
 console.log(`\n${results.length - failed.length} passed, ${failed.length} failed`);
 process.exit(failed.length === 0 ? 0 : 1);

@@ -7,8 +7,9 @@ import { closeDatabase, database } from "../src/data/database";
 import { TEMPLATE } from "./template-database";
 
 process.env["LOG_LEVEL"] ??= "silent";
-// beside a busy neighbour a connection may be long in coming; those who test the waiting say how long
-process.env["PGWAIT_MS"] ??= "30000";
+// beside a busy neighbour a connection and an answer may be long in coming; those who test the waiting say how long
+process.env["PGWAIT_MS"] ??= "100000";
+process.env["PGSTATEMENT_MS"] ??= "100000";
 const name = `gray_latch_${randomBytes(6).toString("hex")}`;
 
 // files on their way: a sweep in one test takes nothing another has in hand, nor a demo that runs beside

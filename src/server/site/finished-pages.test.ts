@@ -33,7 +33,7 @@ describe("a question asked in turn", () => {
     asked[0]?.open(1);
     asked[1]?.open(7);
     expect([await first, await other]).toEqual([1, 7]);
-    await vi.waitFor(() => expect(asked).toHaveLength(3));
+    await vi.waitFor(() => expect(asked).toHaveLength(3), { timeout: 100_000 });
     asked[2]?.open(2);
     expect(await Promise.all(later)).toEqual([2, 2, 2]);
     const again = turns.get("a");
