@@ -94,7 +94,7 @@ interface Case {
 /** What is computed of it. */
 const computed = ({ part, data, text }: Case): number => {
   const band = part.bands[0] as Band;
-  const behind = seenBehind(band, data.pictures["pic"] as Picture, data.style, null).find(
+  const behind = seenBehind(band, data.pictures["pic"] as Picture, data, null).find(
     ({ screen, zoom }) => screen === WIDTH && zoom === 1,
   );
   return behind ? ratioBehind(colourOf(text), behind, layersOf(band, data.style)) : 0;

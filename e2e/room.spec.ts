@@ -1,6 +1,8 @@
 import { expect, type Page, test } from "@playwright/test";
 import type { Band } from "../src/core/design/part";
-import { BandFit } from "../src/core/layout/fit";
+import { BandFit, rowMenus, screenWidth } from "../src/core/layout/fit";
+import { linesOn, linesWithin } from "../src/core/layout/heading-lines";
+import { heightAs, rowHeight } from "../src/core/layout/heights";
 import { TextMeasure } from "../src/core/measure/text-measure";
 import type { Picture } from "../src/core/model/picture";
 import type { RichBlock } from "../src/core/model/rich-text";
@@ -210,6 +212,56 @@ const kindsOf = (band: Band): string =>
         `${share} ${direction}(${blocks.map(({ id, kind }) => `${id} ${kind}`).join(", ")})`,
     )
     .join(" ")}`;
+
+test("a header laid over what follows is as high as the room that is kept for it", async ({ page }) => {
+  const seed = runSeed(5);
+  const random = seeded(seed);
+  const draw = await headersOn(page);
+  const wrong: object[] = [];
+  let looked = 0;
+  for (let at = 0; at < (isWhole ? 300 : 20); at += 1) {
+    const { data: plain, part } = randomHeader(random, random.pick(["computed", "never"]));
+    const name = random.pick(["Pellow Ridge", "The Public Observatory on Pellow Ridge", plain.profile.name]);
+    const data = { ...plain, profile: { ...plain.profile, name } };
+    const [first] = part.bands;
+    const column = random.chance(0.3);
+    const band = {
+      ...(first as Band),
+      cells: (first as Band).cells.map((cell) => ({
+        ...cell,
+        ...(column ? { direction: "column" as const } : {}),
+      })),
+      stackOnSmall: random.chance(0.3),
+    } as Band;
+    const slots = { ...data.slots, header: { id: "h", part: { ...part, bands: [band] } } };
+    const { css, regions } = renderPage({ ...data, slots }, ENGLISH, { shaper });
+    const measure = new TextMeasure(shaper, data.style, "en");
+    const fit = new BandFit(band, { ...data, words: ENGLISH }, measure);
+    await draw(css, regions.header, data.pictures["logo"] as Picture);
+    for (const screen of SCREENS) {
+      const width = screenWidth(screen, measure);
+      if (!["row", "button"].includes(fit.stateAt(screen)) || fit.tightAt(screen).length > 0) continue;
+      await page.setViewportSize({ width: screen, height: 700 });
+      const real = await page.evaluate(
+        () => document.querySelector(".band")?.getBoundingClientRect().height ?? 0,
+      );
+      const isFolded = fit.stateAt(screen) === "button";
+      const scene = { material: data, style: data.style, width, isFolded, rowMenus: rowMenus(band) };
+      const lines = linesOn(fit, screen);
+      const kept = heightAs(band, { ...scene, lines });
+      looked += 1;
+      if (
+        Math.abs(real - kept) > 0.5 ||
+        kept > rowHeight(band, data, data.style, width, linesWithin(fit, width)) + 0.5
+      )
+        wrong.push({ at, screen, real, kept, stack: band.stackOnSmall, kinds: kindsOf(band) });
+    }
+    if (wrong.length > 8) break;
+  }
+  console.log(`room: ${looked} headers are as high as is said (seed ${seed})`);
+  expect(wrong).toEqual([]);
+  expect(looked).toBeGreaterThan(40);
+});
 
 test("ready-made starts leave room for everything, whatever the site's name, menu and logo", async ({
   page,

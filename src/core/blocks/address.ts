@@ -2,6 +2,7 @@ import { z } from "zod";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
 import type { SiteProfile } from "../model/profile";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { below, running, wornText } from "./sizes";
 
@@ -15,6 +16,14 @@ const linesOf = ({ address: lines }: Pick<SiteProfile, "address">): readonly str
     .map((line) => line.trim())
     .filter((line) => line !== "");
 
+const shownLines = (
+  { direction }: z.output<typeof settings>,
+  { profile }: { readonly profile: Pick<SiteProfile, "address"> },
+): readonly string[] => {
+  const lines = linesOf(profile);
+  return direction === "row" && lines.length > 0 ? [lines.join(", ")] : lines;
+};
+
 /** The postal address of the profile, below each other or on one line. */
 export const address = defineBlock({
   kind: "address",
@@ -22,10 +31,16 @@ export const address = defineBlock({
   wearsType: true,
   isSteady: true,
   extent: (block, scene) => {
-    const lines = linesOf(scene.material.profile);
+    const lines = shownLines(block.settings, scene.material);
     const setting = wornText(block, "body", scene);
-    const shown = block.settings.direction === "row" ? [lines.join(", ")] : lines;
-    return lines.length === 0 ? null : below(shown.map((line) => running(line, setting, scene)));
+    return lines.length === 0 ? null : below(lines.map((line) => running(line, setting, scene)));
+  },
+  height: (block, scene) => {
+    const lines = shownLines(block.settings, scene.material);
+    const style = block.look.type || "body";
+    return lines.length === 0
+      ? null
+      : lines.reduce((all, line) => all + wordsHeight(block, line, style, scene), 0);
   },
   draw: (block, context) => {
     const lines = linesOf(context.data.profile);

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { element, wordsOf } from "../draw/context";
 import { html } from "../draw/html";
 import type { PageMaterial } from "../draw/page-material";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 import { running, wornText } from "./sizes";
@@ -21,22 +22,21 @@ const yearsOf = (
   { profile, at }: Pick<PageMaterial, "profile" | "at">,
 ): string => yearRange(firstYear || profile.firstYear, Number(at.slice(0, 4)));
 
+const lineOf = (own: z.output<typeof settings>, material: Pick<PageMaterial, "profile" | "at">): string => {
+  const { profile } = material;
+  const words = ["©", yearsOf(own, material), own.owner || profile.owner || profile.name, own.after];
+  return words.filter(Boolean).join(" ");
+};
+
 export const copyright = defineBlock({
   kind: "copyright",
   settings,
   wearsType: true,
   isSteady: true,
-  extent: (block, scene) => {
-    const { owner, after } = block.settings;
-    const { profile } = scene.material;
-    const words = [
-      "©",
-      yearsOf(block.settings, scene.material),
-      owner || profile.owner || profile.name,
-      after,
-    ];
-    return running(words.filter(Boolean).join(" "), wornText(block, "small", scene), scene);
-  },
+  extent: (block, scene) =>
+    running(lineOf(block.settings, scene.material), wornText(block, "small", scene), scene),
+  height: (block, scene) =>
+    wordsHeight(block, lineOf(block.settings, scene.material), block.look.type || "small", scene),
   draw: (block, context) => {
     const { profile } = context.data;
     const { owner: own, after } = block.settings;

@@ -32,13 +32,13 @@ export const group = defineBlock({
     if (blocks.length > 0 && all.isExact && all.max === 0) return null;
     return around(inside, 2 * remIn(settings.padding, scene) + (settings.border ? 2 : 0));
   },
-  height: ({ settings, blocks = [] }, _style, _width, heightOf) => {
-    const inside = blocks.map(heightOf);
+  height: ({ settings, blocks = [] }, _, heightOf) => {
+    const inside = blocks.flatMap((block) => heightOf(block) ?? []);
     const along =
       settings.direction === "row"
         ? Math.max(0, ...inside)
         : inside.reduce((all, each) => all + each, settings.gap * Math.max(0, inside.length - 1));
-    return along + 2 * settings.padding;
+    return along + 2 * settings.padding + (settings.border ? 2 : 0);
   },
   draw: (block, context) => {
     const { direction, gap, padding, background, border } = block.settings;

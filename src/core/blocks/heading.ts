@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { TextStyle } from "../model/values";
-import { lineHeight } from "./heights";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 import { running } from "./sizes";
@@ -18,7 +18,7 @@ export const heading = defineBlock({
   isSteady: true,
   mayGo: true,
   extent: ({ settings }, scene) => running(settings.text, scene.measure.setting(settings.style), scene),
-  height: ({ settings }, style) => lineHeight(style, settings.style),
+  height: (block, scene) => wordsHeight(block, block.settings.text, block.settings.style, scene),
   draw: (block, context) =>
     element(
       `h${block.settings.level}`,

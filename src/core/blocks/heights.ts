@@ -1,12 +1,38 @@
+import type { PageMaterial } from "../draw/page-material";
 import type { HouseStyle, TypeStyle } from "../model/house-style";
+import type { AnyBlock } from "../model/look";
+import type { Width } from "../model/values";
 
 /** Heights of what stands in one row, px at 16 px text. */
 
-/** Controls are at least this high: 2.5rem. */
-export const CONTROL_HEIGHT = 40;
+/** What a site gives that makes things higher or lower. */
+export type HeightMaterial = Pick<PageMaterial, "menus" | "links" | "profile" | "at">;
+
+export interface HeightScene {
+  readonly material: HeightMaterial;
+  readonly style: HouseStyle;
+  readonly width: Width;
+  /** Whether menus that can be a button are one. */
+  readonly isFolded: boolean;
+  /** Menus of the band that stand in a row. */
+  readonly rowMenus: readonly AnyBlock[];
+  /** How many lines words of a block take in a text style; without: one. */
+  readonly lines?: (block: AnyBlock, words: string, style: TypeStyle) => number;
+}
 
 /** A line of a text style. */
 export const lineHeight = (style: HouseStyle, name: TypeStyle): number => {
   const { size, lineHeight: times } = style.type[name];
   return size * 16 * times;
 };
+
+/** Words of a block in a text style, in as many lines as they take. */
+export const wordsHeight = (block: AnyBlock, words: string, style: TypeStyle, scene: HeightScene): number =>
+  lineHeight(scene.style, style) * (scene.lines?.(block, words, style) ?? 1);
+
+/** A line of what a block's text is set in: the text style of its look, or that of its kind. */
+export const wornHeight = ({ look }: AnyBlock, otherwise: TypeStyle, { style }: HeightScene): number =>
+  lineHeight(style, look.type || otherwise);
+
+/** A control around a line of text: .45rem above and below, a line around it, and 2.5rem at least. */
+export const controlHeight = (line: number): number => Math.max(40, line + 2 * 7.2 + 2);

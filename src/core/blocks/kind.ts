@@ -3,7 +3,8 @@ import type { BlockContext } from "../draw/context";
 import type { SafeHtml } from "../draw/html";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
-import type { ColourValue, Responsive, Width } from "../model/values";
+import type { ColourValue, Responsive } from "../model/values";
+import type { HeightScene } from "./heights";
 import type { Ink, InkMaterial } from "./inks";
 import type { Extent, Scene } from "./sizes";
 
@@ -32,13 +33,15 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
    * nothing is drawn. A kind without flows with the room it gets, or depends on the page.
    */
   readonly extent?: (block: BlockWith<K, z.output<S>>, scene: Scene, together: Together) => Extent | null;
-  /** How high it is where it stands in one row, px at 16 px text; without: a line of its text. */
+  /**
+   * How high it is where it stands in one row, px at 16 px text, without what its look puts around it; null where nothing
+   * is drawn. It follows the stylesheet of the kind. Without: a line of its text.
+   */
   readonly height?: (
     block: BlockWith<K, z.output<S>>,
-    style: HouseStyle,
-    width: Width,
-    heightOf: (block: AnyBlock) => number,
-  ) => number;
+    scene: HeightScene,
+    heightOf: (block: AnyBlock) => number | null,
+  ) => number | null;
   /** It shows nothing of the page it is on: what is drawn of it is the same wherever it stands. */
   readonly isSteady?: true | ((settings: z.output<S>) => boolean);
   /** It wears a text style of its look; others have one among their settings, or say nothing. */

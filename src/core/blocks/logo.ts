@@ -36,7 +36,7 @@ export const logo = defineBlock({
     const least = Math.min(set, Math.max(LEAST_HEIGHT, set / 2));
     return { min: 0, max: width, keep: width, read: set === 0 ? 0 : (width * least) / set, isExact: true };
   },
-  height: ({ settings }, _, width) => valueAt(settings.height, width),
+  height: ({ settings }, { width }) => valueAt(settings.height, width),
   draw: (block, context) => {
     const { profile, pictures } = context.data;
     const { variant, height, link } = block.settings;

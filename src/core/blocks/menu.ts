@@ -13,7 +13,7 @@ import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { Promotion } from "../model/menu";
 import { px } from "../model/values";
-import { CONTROL_HEIGHT } from "./heights";
+import { controlHeight, type HeightScene, wornHeight } from "./heights";
 import { buttonInks, PLAIN } from "./inks";
 import { type BlockWith, defineBlock } from "./kind";
 import { deciding, menuId, words } from "./roles";
@@ -52,7 +52,7 @@ export const menu = defineBlock({
     return items.length === 0 ? [] : [PLAIN, ...high];
   },
   extent: (block, scene) => menuExtent(block, scene),
-  height: () => CONTROL_HEIGHT,
+  height: (block, scene) => menuHeight(block, scene),
   draw: (block, context) => {
     const { settings } = block;
     const { data, css, folds } = context;
@@ -62,7 +62,7 @@ export const menu = defineBlock({
     if (items.length === 0) return null;
     context.state.needsScript = true;
     const selector = `.${nodeClass(block.id)}`;
-    css.node(`${selector}>.row`, { gap: `${rem(6)} ${rem(settings.gap)}` });
+    css.node(`${selector}>.row`, { gap: `${rem(ROW_GAP)} ${rem(settings.gap)}` });
     const classes = ["row", settings.direction === "column" ? "column" : ""].filter(Boolean).join(" ");
     const opening = settings.opensOn === "pointing" ? "pointing" : null;
     const row = html`<ul${attributes({ class: classes, "data-opens": opening })}>${items.map((item) => rowItem(item, block, context))}</ul>`;
@@ -145,6 +145,22 @@ const menuExtent = (block: Block, scene: Scene): Extent | null => {
     ) + (settings.share === "second" ? 0 : (scene.extra ?? 0));
   return { min: widest, max: row, keep: row, read: widest, isExact };
 };
+
+const menuHeight = (block: Block, scene: HeightScene): number | null => {
+  const { settings } = block;
+  const { menus, links } = scene.material;
+  const items = rowItems(menus[settings.menu], settings.share ?? "all", links);
+  if (items.length === 0) return null;
+  const line = wornHeight(block, "menu", scene);
+  if (canFold(block) && (scene.isFolded || settings.buttonBelow === "always"))
+    return isCarriedBy(block, scene.rowMenus) ? null : controlHeight(line);
+  const item = line + 2 * ITEM_PADDING;
+  return settings.direction === "row" ? item : items.length * item + (items.length - 1) * ROW_GAP;
+};
+
+/** Above and below an item, px: .3rem; and between two rows. */
+const ITEM_PADDING = 4.8;
+const ROW_GAP = 6;
 
 const menuCss = (style: HouseStyle): string => `.b-menu{${wornBy(style, "menu")}}
 .b-menu ul{list-style:none;padding:0}

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
 import { hrefOf } from "../draw/links";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { moment, targetOrNone, words } from "./roles";
 import { running, wornText } from "./sizes";
@@ -25,6 +26,10 @@ export const notice = defineBlock({
   extent: (block, scene) =>
     stands(block.settings, scene.material.at)
       ? running(block.settings.text, wornText(block, "body", scene), scene)
+      : null,
+  height: (block, scene) =>
+    stands(block.settings, scene.material.at)
+      ? wordsHeight(block, block.settings.text, block.look.type || "body", scene)
       : null,
   draw: (block, context) => {
     const { text, target } = block.settings;

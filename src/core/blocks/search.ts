@@ -4,7 +4,7 @@ import { element, nodeClass } from "../draw/context";
 import { colourCss, rem } from "../draw/css";
 import { attributes, html } from "../draw/html";
 import { px } from "../model/values";
-import { CONTROL_HEIGHT } from "./heights";
+import { controlHeight, wornHeight } from "./heights";
 import { buttonInks, fieldInk } from "./inks";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
@@ -36,7 +36,7 @@ export const search = defineBlock({
     const field = Math.min(block.settings.width, LEAST_FIELD);
     return { ...whole, read: whole.read - remIn(block.settings.width, scene) + remIn(field, scene) };
   },
-  height: () => CONTROL_HEIGHT,
+  height: (block, scene) => controlHeight(wornHeight(block, "body", scene)),
   draw: (block, context) => {
     const { site, query } = context.data;
     context.css.node(`.${nodeClass(block.id)} input`, { width: rem(block.settings.width) });

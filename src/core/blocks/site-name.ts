@@ -2,7 +2,7 @@ import { z } from "zod";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
 import { TextStyle } from "../model/values";
-import { lineHeight } from "./heights";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { label } from "./sizes";
 
@@ -20,7 +20,7 @@ export const siteName = defineBlock({
     // it may take several lines where no menu stands beside it; one that can be a button is that first
     return scene.isFolded || scene.rowMenus.length === 0 ? { ...line, keep: line.read } : line;
   },
-  height: ({ settings }, style) => lineHeight(style, settings.text),
+  height: (block, scene) => wordsHeight(block, scene.material.profile.name, block.settings.text, scene),
   draw: (block, context) => {
     const { name } = context.data.profile;
     const content = block.settings.link ? html`<a href="/">${name}</a>` : name;

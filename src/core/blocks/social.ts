@@ -4,6 +4,7 @@ import { rem } from "../draw/css";
 import { html, type SafeHtml } from "../draw/html";
 import type { SocialLink } from "../model/profile";
 import { px } from "../model/values";
+import { wornHeight } from "./heights";
 import { PLAIN, SIGN } from "./inks";
 import { defineBlock } from "./kind";
 import { remIn, withGaps, wornText } from "./sizes";
@@ -26,6 +27,9 @@ const signOf = ({ icon, outline }: SocialLink): SafeHtml =>
     ? html`<svg viewBox="0 0 24 24" width="22" height="22" fill="none" stroke="currentColor" stroke-width="1.7" aria-hidden="true">${PATHS[icon] ?? PATHS["link"]}</svg>`
     : html`<svg viewBox="0 0 24 24" width="20" height="20" fill="currentColor" aria-hidden="true"><path d="${outline}"/></svg>`;
 
+/** A sign and the room around it, px: 1.75rem. */
+const ICON = 28;
+
 const settings = z.object({
   look: z.enum(["icons", "words"]).default("icons"),
   gap: px(100).default(12),
@@ -45,7 +49,7 @@ export const social = defineBlock({
     const setting = wornText(block, "body", scene);
     const widths = links.map((each) =>
       settings.look === "icons"
-        ? { width: remIn(28, scene), isExact: true }
+        ? { width: remIn(ICON, scene), isExact: true }
         : scene.measure.line(each.label, setting),
     );
     const row = withGaps(
@@ -60,6 +64,10 @@ export const social = defineBlock({
       read: widest,
       isExact: widths.every(({ isExact }) => isExact),
     };
+  },
+  height: (block, scene) => {
+    if (scene.material.profile.social.length === 0) return null;
+    return block.settings.look === "icons" ? ICON : wornHeight(block, "body", scene);
   },
   draw: (block, context) => {
     const links = context.data.profile.social;

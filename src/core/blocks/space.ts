@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { element, nodeClass } from "../draw/context";
 import { rem } from "../draw/css";
-import { px, responsive } from "../model/values";
+import { px, responsive, valueAt } from "../model/values";
 import { defineBlock } from "./kind";
 import { rigid } from "./sizes";
 
@@ -15,6 +15,7 @@ export const space = defineBlock({
   isSteady: true,
   inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
+  height: ({ settings }, { width }) => valueAt(settings.height, width),
   draw: (block, context) => {
     context.css.responsive(`.${nodeClass(block.id)}`, block.settings.height, (height) => ({
       height: rem(height),

@@ -1,6 +1,6 @@
-import type { BUTTON_LOOKS, HouseStyle } from "../model/house-style";
+import type { BUTTON_LOOKS } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
-import { lineHeight } from "./heights";
+import { type HeightScene, wornHeight } from "./heights";
 import { type Extent, label, remIn, type Scene, wornText } from "./sizes";
 
 /** Sizes of links that look like buttons: they follow `standingCss`. */
@@ -16,5 +16,7 @@ export const standingExtent = (
   return label(text, wornText(block, "button", scene), scene, padding + 2 * lineWidth);
 };
 
-export const standingHeight = ({ look }: AnyBlock, style: HouseStyle): number =>
-  lineHeight(style, look.type || "button") + 2 * style.buttons.paddingBlock + 2 * style.buttons.lineWidth;
+export const standingHeight = (block: AnyBlock, scene: HeightScene): number => {
+  const { paddingBlock, lineWidth } = scene.style.buttons;
+  return wornHeight(block, "button", scene) + 2 * paddingBlock + 2 * lineWidth;
+};

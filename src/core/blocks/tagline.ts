@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { TextStyle } from "../model/values";
-import { lineHeight } from "./heights";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { label } from "./sizes";
 
@@ -18,7 +18,10 @@ export const tagline = defineBlock({
     const { tagline: words } = scene.material.profile;
     return words === "" ? null : label(words, scene.measure.setting(settings.text), scene);
   },
-  height: ({ settings }, style) => lineHeight(style, settings.text),
+  height: (block, scene) => {
+    const { tagline: words } = scene.material.profile;
+    return words === "" ? null : wordsHeight(block, words, block.settings.text, scene);
+  },
   draw: (block, context) =>
     context.data.profile.tagline === ""
       ? null

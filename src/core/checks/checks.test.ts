@@ -64,7 +64,8 @@ describe("samples of a picture", () => {
   });
 });
 
-const about = { style, menus: {}, links: {} };
+const { profile, at } = pageData();
+const about = { style, menus: {}, links: {}, profile, at };
 
 describe("text over a picture", () => {
   it("passes on a dark picture and fails on a bright one, as much as white on that grey", () => {
@@ -314,7 +315,10 @@ describe("bands that are hard to read on a page", () => {
 
 describe("logos over pictures", () => {
   const inked = (ink: number | null): Picture => ({ ...picture, ink });
-  const logos = { profile: { logo: "dark", logoOverPictures: "light", logoSmall: "" } };
+  const logos = {
+    ...about,
+    profile: { ...profile, logo: "dark", logoOverPictures: "light", logoSmall: "" },
+  };
   const own = { dark: inked(20), light: inked(250) };
   const withLogo = (background: object = {}, settings: object = {}) =>
     partWith("header", [block("logo", settings)], {

@@ -1,4 +1,5 @@
 import { groundOf } from "../blocks";
+import type { HeightMaterial } from "../blocks/heights";
 import type { Colour } from "../colour/hex";
 import type { Band, Block } from "../design/part";
 import type { HouseStyle } from "../model/house-style";
@@ -53,13 +54,14 @@ export const faintLogo = (
   id: string,
   picture: Picture,
   style: HouseStyle,
-  { profile, pictures }: Logos,
+  logos: Logos & HeightMaterial,
   under: Band | null = null,
 ): FaintLogo | null => {
+  const { profile, pictures } = logos;
   const behind = under ?? band;
   const laid = under === null ? null : ownVeil(band, style);
   const layers = layersOf(behind, style);
-  const seen = seenBehind(band, picture, style, under);
+  const seen = seenBehind(band, picture, { ...logos, style }, under);
   const ratiosOf = (logo: Picture | undefined) => {
     const { ink } = logo ?? {};
     if (ink === null || ink === undefined) return null;

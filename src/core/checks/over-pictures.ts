@@ -1,3 +1,4 @@
+import type { HeightMaterial } from "../blocks/heights";
 import type { InkMaterial } from "../blocks/inks";
 import { greysAt } from "../colour/grain";
 import { type Colour, colourOf } from "../colour/hex";
@@ -116,14 +117,15 @@ const regionBehind = (
   band: Band,
   picture: Picture,
   screen: number,
-  style: HouseStyle,
+  about: HeightMaterial & { readonly style: HouseStyle },
   under: Band | null,
 ): Region => {
   if (isWhole(under ?? band)) return { x: 0, y: 0, width: picture.width, height: picture.height };
+  const { style } = about;
   const width = widthOf(screen, style);
   if (!under)
     return visibleRegion(picture, { width: screen, height: bandHeight(band, width) }, picture.focal);
-  const own = rowHeight(band, style, width);
+  const own = rowHeight(band, about, style, width);
   const height = Math.max(valueAt(under.height, width), bandHeight(under, width) + own);
   const region = visibleRegion(picture, { width: screen, height }, picture.focal);
   return { ...region, height: region.height * (own / height) };
@@ -133,16 +135,17 @@ const regionBehind = (
 export const seenBehind = (
   band: Band,
   picture: Picture,
-  style: HouseStyle,
+  about: HeightMaterial & { readonly style: HouseStyle },
   under: Band | null,
 ): readonly (SeenBehind & Screen)[] => {
+  const { style } = about;
   const behind = under ?? band;
   const own = colourOf(hexOfValue(style, behind.background.colour || "role:background") ?? "#ffffff");
   return screensOf(style)
     .map(({ screen, zoom }) => ({ screen, zoom, wide: screen / zoom }))
     .filter(({ wide }) => !band.hideOn.includes(widthOf(wide, style)))
     .map(({ screen, zoom, wide }) => {
-      const tones = tonesIn(picture, regionBehind(band, picture, wide, style, under));
+      const tones = tonesIn(picture, regionBehind(band, picture, wide, about, under));
       const box = { width: wide, height: bandHeight(behind, widthOf(wide, style)) };
       const all = tones.reduce((sum, [, weight]) => sum + weight, 0);
       const free = isWhole(behind) ? all * (1 / wholeShare(picture, box) - 1) : 0;
@@ -170,14 +173,14 @@ export const worstOver = (
   band: Band,
   id: string,
   picture: Picture,
-  about: InkMaterial,
+  about: InkMaterial & HeightMaterial,
   under: Band | null = null,
 ): OverPicture | null => {
   const { style } = about;
   const behind = under ?? band;
   const { overlay } = behind.background;
   const layers = layersOf(behind, style);
-  const seen = seenBehind(band, picture, style, under);
+  const seen = seenBehind(band, picture, about, under);
   const all = textsOver(band, under !== null, about).flatMap(({ text, ink, veil, needed }) =>
     seen.map((each) => ({
       screen: each.screen,

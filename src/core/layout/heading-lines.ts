@@ -1,9 +1,12 @@
+import type { HeightScene } from "../blocks/heights";
 import type { FitMaterial } from "../blocks/sizes";
 import type { Band, Block, Cell, Part } from "../design/part";
 import { linesOf } from "../measure/lines";
 import type { TextMeasure } from "../measure/text-measure";
+import type { TypeStyle } from "../model/house-style";
 import type { Width } from "../model/values";
 import { BandFit, screenWidth } from "./fit";
+import { NARROWEST } from "./readings";
 
 /** Screens that lines of headings are told for, px. */
 export const LINES_AT = [1280, 820, 390] as const;
@@ -21,25 +24,41 @@ const isTitled = (block: Block): block is Titled => block.kind === "heading" || 
 const hasOwnLine = (cell: Cell, width: Width): boolean =>
   cell.direction === "column" || cell.blocks.filter(({ look }) => !look.hideOn.includes(width)).length === 1;
 
-const linesIn = (
-  block: Titled,
+/** How many lines words of a block take on a screen of so many px; null where it is not shown, or its box cannot be told. */
+const lineCount = (
+  { look: { padding, borderWidth, hideOn } }: Block,
+  words: string,
+  style: TypeStyle,
   cell: Cell,
-  fit: BandFit,
-  pageTitle: string,
-  measure: TextMeasure,
-): HeadingLines => {
-  const text = block.settings.text || (block.kind === "title" ? pageTitle : "");
-  const setting = measure.setting(block.settings.style);
-  const { padding, borderWidth, hideOn } = block.look;
+  { fit, at }: { readonly fit: BandFit; readonly at: number },
+): number | null => {
+  const { measure, band } = fit;
+  const width = screenWidth(at, measure);
+  if (hideOn.includes(width) || band.hideOn.includes(width) || !hasOwnLine(cell, width)) return null;
+  const room = fit.cellWidth(cell.id, at);
+  if (room === null) return null;
   const around = padding.left + padding.right + 2 * borderWidth;
-  const lines = LINES_AT.map((at) => {
-    const width = screenWidth(at, measure);
-    if (hideOn.includes(width) || fit.band.hideOn.includes(width) || !hasOwnLine(cell, width)) return null;
-    const room = fit.cellWidth(cell.id, at);
-    if (room === null) return null;
-    const found = linesOf(text, setting, room - around, measure);
-    return found.isExact ? found.lines.length : null;
-  });
+  const found = linesOf(words, measure.setting(style), room - around, measure);
+  return found.isExact ? found.lines.length : null;
+};
+
+/** The same for the heights of what is in a band: one line where it cannot be told. */
+export const linesOn =
+  (fit: BandFit, at: number): NonNullable<HeightScene["lines"]> =>
+  (block, words, style) => {
+    const cell = fit.band.cells.find(({ blocks }) => blocks.some(({ id }) => id === block.id));
+    return (cell && lineCount(block as Block, words, style, cell, { fit, at })) ?? 1;
+  };
+
+/** On the narrowest screen of a width, where they are most. */
+export const linesWithin = (fit: BandFit, width: Width): NonNullable<HeightScene["lines"]> => {
+  const { edgeMiddle, edgeWide } = fit.measure.style.measures;
+  return linesOn(fit, { small: NARROWEST, middle: edgeMiddle, wide: edgeWide }[width]);
+};
+
+const linesIn = (block: Titled, cell: Cell, fit: BandFit, pageTitle: string): HeadingLines => {
+  const text = block.settings.text || (block.kind === "title" ? pageTitle : "");
+  const lines = LINES_AT.map((at) => lineCount(block, text, block.settings.style, cell, { fit, at }));
   return { node: block.id, lines };
 };
 
@@ -53,6 +72,6 @@ export const headingLines = (
   part.bands.flatMap((band: Band) => {
     const fit = new BandFit(band, material, measure);
     return band.cells.flatMap((cell) =>
-      cell.blocks.filter(isTitled).map((block) => linesIn(block, cell, fit, pageTitle, measure)),
+      cell.blocks.filter(isTitled).map((block) => linesIn(block, cell, fit, pageTitle)),
     );
   });

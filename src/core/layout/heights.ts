@@ -1,25 +1,30 @@
 import { isFramedItself, traitsOf } from "../blocks";
-import { lineHeight } from "../blocks/heights";
-import type { Band } from "../design/part";
+import { type HeightMaterial, type HeightScene, wornHeight } from "../blocks/heights";
+import type { Band, Cell } from "../design/part";
+import { isCellHidden } from "../design/tree";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import { valueAt, type Width } from "../model/values";
+import { hasBandMenu, rowMenus } from "./fit";
 
 /** How high bands are that stand in one row: what follows a band laid over it keeps that much room. px at 16 px text. */
 
-const blockHeight = (block: AnyBlock, style: HouseStyle, width: Width): number => {
-  if (block.look.hideOn.includes(width)) return 0;
+const blockHeight = (block: AnyBlock, scene: HeightScene): number | null => {
+  if (block.look.hideOn.includes(scene.width)) return null;
+  const { height } = traitsOf(block.kind);
+  const inside = height
+    ? height(block as never, scene, (inner) => blockHeight(inner, scene))
+    : wornHeight(block, "body", scene);
+  if (inside === null || isFramedItself(block.kind)) return inside;
   const { padding, borderWidth } = block.look;
-  const inside = insideHeight(block, style, width);
-  if (isFramedItself(block.kind)) return inside;
   return inside + padding.top + padding.bottom + 2 * borderWidth;
 };
 
-const insideHeight = (block: AnyBlock, style: HouseStyle, width: Width): number => {
-  const { height } = traitsOf(block.kind);
-  return height
-    ? height(block as never, style, width, (inner) => blockHeight(inner, style, width))
-    : lineHeight(style, block.look.type || "body");
+const cellHeight = ({ blocks, direction, gap }: Cell, scene: HeightScene): number => {
+  const heights = blocks.flatMap((block) => blockHeight(block, scene) ?? []);
+  return direction === "row"
+    ? Math.max(0, ...heights)
+    : heights.reduce((sum, each) => sum + each, gap * Math.max(0, heights.length - 1));
 };
 
 /** Heights of screens a share is taken of where none is there, px: common ones of the widths pictures are looked at. */
@@ -33,15 +38,31 @@ export const leastHeight = (band: Band, width: Width): number =>
   );
 const NO_SHARE = { wide: 0 };
 
-/** The height of a band at a width of screens: what it is told, or what it holds and its padding. */
-export const rowHeight = (band: Band, style: HouseStyle, width: Width): number => {
-  const inside = band.cells.map((cell) => {
-    const heights = cell.blocks.map((block) => blockHeight(block, style, width));
-    return cell.direction === "row"
-      ? Math.max(0, ...heights)
-      : heights.reduce((sum, each) => sum + each, cell.gap * Math.max(0, heights.length - 1));
-  });
-  return Math.ceil(
-    Math.max(leastHeight(band, width), Math.max(0, ...inside) + 2 * valueAt(band.paddingBlock, width)),
+/** How high what each of its cells holds is, as they stand beside or below one another. */
+const contentHeights = (band: Band, scene: HeightScene): readonly number[] => {
+  const cells = band.cells.filter((cell) => !isCellHidden(cell, scene.width));
+  const heights = cells.map((cell) => cellHeight(cell, scene));
+  const isStacked = band.stackOnSmall && scene.width === "small";
+  if (!isStacked) return heights;
+  return [heights.reduce((sum, each) => sum + each, band.gap * Math.max(0, heights.length - 1))];
+};
+
+/** The height of a band at a width of screens with its menus spelled out, or as buttons: what it is told, or what it holds and its padding. */
+export const heightAs = (band: Band, scene: HeightScene): number =>
+  Math.max(
+    leastHeight(band, scene.width),
+    Math.max(0, ...contentHeights(band, scene)) + 2 * valueAt(band.paddingBlock, scene.width),
   );
+
+/** The same, with whichever of the two is higher. */
+export const rowHeight = (
+  band: Band,
+  material: HeightMaterial,
+  style: HouseStyle,
+  width: Width,
+  lines?: HeightScene["lines"],
+): number => {
+  const scene = { material, style, width, rowMenus: rowMenus(band), ...(lines ? { lines } : {}) };
+  const states = hasBandMenu(band) ? [false, true] : [false];
+  return Math.ceil(Math.max(...states.map((isFolded) => heightAs(band, { ...scene, isFolded }))));
 };

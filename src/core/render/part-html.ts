@@ -18,8 +18,9 @@ import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { textureCss } from "../draw/textures";
 import { rowMenus } from "../layout/fit";
+import { linesWithin } from "../layout/heading-lines";
 import { rowHeight } from "../layout/heights";
-import { foldsOf } from "../layout/kept-fits";
+import { foldsOf, keptFit } from "../layout/kept-fits";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { Picture } from "../model/picture";
@@ -69,7 +70,8 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
   css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   const { over } = context;
   if (over?.under.id === band.id) {
-    const room = (width: Width) => valueAt(band.paddingBlock, width) + rowHeight(over.band, style, width);
+    const room = (width: Width) =>
+      valueAt(band.paddingBlock, width) + rowHeight(over.band, context.data, style, width);
     css.responsive(`${selector}>.in`, perWidth(room), (top) => ({ "padding-top": rem(top) }));
   }
   if (band.sticky) stickyCss(own, band, context);

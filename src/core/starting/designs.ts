@@ -144,7 +144,7 @@ const judged = (traits: Traits, material: DesignMaterial): StartingDesign | null
   const found = fitOf(traits.slot, fits);
   const contrast = found && contrastIn(part, material);
   if (!found || contrast === null) return null;
-  const height = bands.reduce((sum, band) => sum + rowHeight(band, measure.style, "wide"), 0);
+  const height = bands.reduce((sum, band) => sum + rowHeight(band, fit, measure.style, "wide"), 0);
   const [low, high] = HEIGHTS[traits.slot];
   const balance = fits.reduce((sum, each) => sum + each.balanceAt(ROOM_AT), 0) / fits.length;
   const score =

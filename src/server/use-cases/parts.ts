@@ -3,15 +3,7 @@ import type { Address } from "../../core/addresses/facts";
 import { withPageValues } from "../../core/cascade/page-values";
 import { leadsNowhere } from "../../core/checks/dead-links";
 import { hardestOn } from "../../core/checks/part-contrast";
-import {
-  choiceId,
-  documentsOf,
-  findBody,
-  getBody,
-  nextNumber,
-  orderedParts,
-  STYLE_ID,
-} from "../../core/design/design";
+import { choiceId, documentsOf, findBody, nextNumber, orderedParts } from "../../core/design/design";
 import type { Part } from "../../core/design/part";
 import { pieceIn, wholePart } from "../../core/design/pieces";
 import { fail, issue, succeed } from "../../core/model/issue";
