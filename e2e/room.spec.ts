@@ -1,4 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
+import { coveredWords } from "../src/core/checks/covered-words";
 import type { Band } from "../src/core/design/part";
 import { BandFit, rowMenus, screenWidth } from "../src/core/layout/fit";
 import { linesOn, linesWithin } from "../src/core/layout/heading-lines";
@@ -261,6 +262,111 @@ test("a header laid over what follows is as high as the room that is kept for it
   console.log(`room: ${looked} headers are as high as is said (seed ${seed})`);
   expect(wrong).toEqual([]);
   expect(looked).toBeGreaterThan(40);
+});
+
+/** Of bands below one another, by their place: those whose words a neighbour hides, or meets. */
+const hiddenInChromium = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const bands = [...document.querySelectorAll<HTMLElement>(".band")].filter(
+      (band) => band.getBoundingClientRect().height > 0,
+    );
+    const all = [...document.querySelectorAll(".band")];
+    const meet = (a: DOMRect, b: DOMRect) => Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 0.5;
+    return bands.flatMap((lower, at) => {
+      const upper = bands[at - 1];
+      if (!upper) return [];
+      const [above, below] = [upper.getBoundingClientRect(), lower.getBoundingClientRect()];
+      if (!meet(above, below)) return [];
+      const inFront = document
+        .elementsFromPoint(8, (Math.max(below.top, above.top) + Math.min(above.bottom, below.bottom)) / 2)
+        .find((each) => each === upper || each === lower) as HTMLElement;
+      const behind = inFront === upper ? lower : upper;
+      const isSolid = getComputedStyle(inFront).backgroundColor !== "rgba(0, 0, 0, 0)";
+      const words = (band: HTMLElement) =>
+        [...band.querySelectorAll(".cell>*")].map((each) => each.getBoundingClientRect());
+      const isHidden = words(behind).some((each) =>
+        isSolid ? meet(each, inFront.getBoundingClientRect()) : words(inFront).some((own) => meet(each, own)),
+      );
+      return isHidden ? [`${all.indexOf(upper)} ${all.indexOf(lower)} ${all.indexOf(behind)}`] : [];
+    });
+  });
+
+const describeLaid = (band: Band): string =>
+  `over ${band.overlap} ${band.overlapSide} padding ${JSON.stringify(band.paddingBlock)} height ${band.height.wide} ${band.alignBlock} ground ${band.background.colour} ${band.sticky ? "sticky " : ""}${band.hideOn} ${kindsOf(band)}`;
+
+test("a band that lies over the words of another is found where Chromium hides them", async ({ page }) => {
+  const seed = runSeed(6);
+  const random = seeded(seed);
+  const draw = await headersOn(page);
+  const wrong: object[] = [];
+  const seen = { hidden: 0, free: 0 };
+  const measure = new TextMeasure(shaper, pageData().style, "en");
+  const words = () =>
+    random.pick([
+      () => block("logo", { height: { wide: random.pick([20, 60]), small: 30 } }),
+      () => block("heading", { text: "Domes", style: random.pick(["h2", "h4"]) }),
+      () => block("button", { label: "Visit" }),
+      () => block("backToTop"),
+    ])();
+  for (let at = 0; at < (isWhole ? 800 : 60); at += 1) {
+    const bands = Array.from({ length: 3 }, (_, place) => {
+      const [overlap, most] = [random.chance(0.6) ? random.below(90) : 0, random.chance(0.4)];
+      const cells = Array.from({ length: 1 + random.below(2) }, (_, cell) => ({
+        id: `c${at}-${place}-${cell}`,
+        share: random.below(2),
+        direction: random.pick(["row", "column"]),
+        alignBlock: random.pick(["", "", "start", "end"]),
+        gap: 10,
+        blocks: Array.from({ length: 1 + random.below(2) }, words),
+      }));
+      return partWith("footer", [], {
+        overlap,
+        overlapSide: random.pick(["above", "below"]),
+        paddingBlock: { wide: random.pick([8, 24, 60]), small: 12 },
+        height: { wide: most ? 200 : 0 },
+        alignBlock: random.pick(["start", "centre", "end"]),
+        background: { colour: random.pick(["", "role:surface", "role:accent"]) },
+        sticky: random.chance(0.15),
+        stackOnSmall: random.chance(0.5),
+        hideOn: random.chance(0.15) ? [random.pick(["small", "wide"])] : [],
+        cells,
+      }).bands[0] as Band;
+    });
+    const plain = pageData({});
+    const data = {
+      ...plain,
+      slots: { ...plain.slots, footer: { id: "f", part: partOfBands("footer", bands) } },
+    };
+    const { css, regions } = renderPage(data, ENGLISH, { shaper });
+    await draw(css, `<div style="height:400px"></div>${regions.footer}`, { width: 200, height: 100 });
+    const found = coveredWords(bands, { material: data, style: data.style });
+    for (const [screen, width] of [
+      [1280, "wide"],
+      [800, "middle"],
+      [390, "small"],
+    ] as const) {
+      await page.setViewportSize({ width: screen, height: 1400 });
+      // heights are of what stands in one row
+      const fits = bands.map((band) => new BandFit(band, { ...data, words: ENGLISH }, measure));
+      if (fits.some((fit) => !["row", "hidden"].includes(fit.stateAt(screen)))) continue;
+      const placeOf = (id: string) => bands.findIndex((band) => band.id === id);
+      const told = found
+        .filter(({ widths }) => widths.includes(width))
+        .map(({ band, neighbour, isBelow }) => {
+          const [own, other] = [placeOf(band), placeOf(neighbour)];
+          return `${Math.min(own, other)} ${Math.max(own, other)} ${isBelow ? own : other}`;
+        })
+        .sort();
+      const there = (await hiddenInChromium(page)).sort();
+      seen[there.length > 0 ? "hidden" : "free"] += 1;
+      if (told.join() !== there.join())
+        wrong.push({ at, screen, told, there, bands: bands.map(describeLaid) });
+    }
+    if (wrong.length > 2) break;
+  }
+  console.log(`room: ${seen.hidden} with hidden words, ${seen.free} without (seed ${seed})`);
+  expect(wrong).toEqual([]);
+  expect(Math.min(seen.hidden, seen.free)).toBeGreaterThan(20);
 });
 
 test("ready-made starts leave room for everything, whatever the site's name, menu and logo", async ({

@@ -2,12 +2,14 @@ import type { LookCode, LookFinding } from "../core/checks/look-findings";
 import type { FitMend } from "../core/layout/troubles";
 import type { LogoVariant } from "../core/model/logo";
 import { fitMendWords, screenWords, troubleWords } from "./fit";
-import { count, digits } from "./words";
+import { count, digits, listed, WIDTH_NAMES } from "./words";
 
 /** Names of what a finding of looks is about, as people know it. */
 export type NamedLook = LookFinding & {
   readonly bandName: string;
   readonly blockName: string;
+  /** The band beside it. */
+  readonly besideName: string;
   readonly colours: { readonly text: string; readonly ground: string } | null;
   readonly menuName: string;
   readonly pageTitle: string;
@@ -41,11 +43,25 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     }
     case "doesNotFit":
       return `${badge(finding.part)}, ${finding.bandName}, ${troubleWords(finding, finding.blockName)}.`;
+    case "covers":
+      return coversWords(finding, badge);
     case "longLabel":
       return `“${finding.label}” in the menu “${finding.menuName}” is long for a row: ${count(finding.letters, "letter")} fewer would do.`;
     case "deadLink":
       return deadLinkWords(finding, badge);
   }
+};
+
+const coversWords = (
+  finding: Extract<NamedLook, { code: "covers" }>,
+  badge: (part: string) => string,
+): string => {
+  const other =
+    finding.beside === finding.part ? finding.besideName : `${badge(finding.beside)}, ${finding.besideName}`;
+  const where = `on ${listed(finding.widths.map((width) => WIDTH_NAMES[width]))} screens`;
+  const what = `${badge(finding.part)}, ${finding.bandName}, lies ${digits(finding.overlap)} px over ${other}`;
+  const hidden = finding.isBelow ? "its own words are hidden there" : "words are hidden there";
+  return `${what}: ${hidden} ${where}. ${finding.free === 0 ? "No room is free" : `${digits(finding.free)} px are free`}.`;
 };
 
 const deadLinkWords = (
@@ -71,6 +87,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
+  covers: "hidden words",
   longLabel: "long label",
   deadLink: "dead link",
 };
@@ -83,6 +100,7 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
+  covers: "Open the part",
   longLabel: "Open the menu",
   deadLink: "Go to it",
 };
@@ -96,6 +114,7 @@ export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {
 /** What sees to a finding in one click. */
 export type LookMendKind =
   | { readonly is: "overlay"; readonly to: number }
+  | { readonly is: "overlap"; readonly to: number }
   | { readonly is: "computed" }
   | { readonly is: "fit"; readonly mend: FitMend }
   | { readonly is: "logo"; readonly to: LogoVariant };
@@ -103,6 +122,8 @@ export type LookMendKind =
 /** The words of its button. */
 export const lookMendWords = (mend: LookMendKind): string => {
   if (mend.is === "overlay") return `Overlay ${mend.to} %`;
+  if (mend.is === "overlap")
+    return mend.to === 0 ? "Let it lie over nothing" : `Lies over ${digits(mend.to)} px`;
   if (mend.is === "fit") return fitMendWords(mend.mend);
   return mend.is === "logo" ? LOGO_NAMES[mend.to] : "Button where it no longer fits";
 };

@@ -135,6 +135,7 @@ describe("what is noticed of looks", () => {
         { id: "two", findings: [{ code: "unused" }] },
       ],
       pagePictures: () => pagePictures,
+      beside: [],
       following: () => [],
     });
   const part = (body: ReturnType<typeof partWith>) => ({ id: "p", kind: "part" as const, body });

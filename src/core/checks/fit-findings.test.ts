@@ -20,7 +20,7 @@ const findingsOf = (body: Part) =>
       { id: "style", kind: "style", body: style },
       { id: "p", kind: "part", body },
     ]),
-    { fit, measure, pictures: [], pagePictures: () => [], following: () => [] },
+    { fit, measure, pictures: [], pagePictures: () => [], following: () => [], beside: [] },
   ).flatMap((found) => (found.code === "doesNotFit" ? [found] : []));
 
 const cells = (...all: readonly (readonly Block[])[]) =>

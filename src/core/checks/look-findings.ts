@@ -16,6 +16,7 @@ import type { Slot } from "../model/slot";
 import type { Target } from "../model/values";
 import { pairsInUse, type ShownMenus } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
+import { type CoveredWords, coveredWords } from "./covered-words";
 import { deadBlocks, type HasPage, isDead, wordsOfBlock } from "./dead-links";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
@@ -52,6 +53,13 @@ export type LookFinding = {
       readonly part: string;
       readonly band: string;
     } & FitTrouble)
+  | ({
+      /** A band lies over the words of the next one, or its own words below it. */
+      readonly code: "covers";
+      readonly part: string;
+      /** Whose band the neighbour is. */
+      readonly beside: string;
+    } & CoveredWords)
   | {
       /** A label so long that few others fit beside it; `letters` fewer would do. */
       readonly code: "longLabel";
@@ -97,6 +105,8 @@ export interface LookMaterial {
   readonly pictures: readonly { readonly id: string; readonly findings: readonly PictureFinding[] }[];
   /** Pictures of the pages a part shows on, for bands that take the page's own. */
   readonly pagePictures: (part: string) => readonly string[];
+  /** Parts of which one stands right above the other on some page, each two once. */
+  readonly beside: readonly { readonly upper: string; readonly lower: string }[];
   /** Bands with their pictures that follow a header on the pages it shows on, each pair once. */
   readonly following: (part: string) => readonly { readonly band: Band; readonly picture: string }[];
 }
@@ -110,8 +120,10 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
       forEachAudience(body, material, (seen, from) => [
         ...fitFindings(id, seen, from),
         ...pictureGrounds(id, seen, design, from),
+        ...coveredIn(id, seen, from),
       ]),
     ),
+    ...coveredBetweenParts(design, material),
     ...faintFindings(design, material.fit),
     ...menuFindings(design, hasPage),
     ...targetFindings(design, hasPage),
@@ -157,6 +169,31 @@ const fitFindings = (part: string, body: Part, { fit, measure }: LookMaterial): 
     );
   });
 };
+
+const coveredIn = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] =>
+  coveredWords(body.bands, { material: fit, style: measure.style }).map((found) => ({
+    code: "covers",
+    severity: "error",
+    part,
+    beside: part,
+    ...found,
+  }));
+
+/** Where the last band of a part and the first one of the part below it come to lie over one another. */
+const coveredBetweenParts = (
+  design: Design,
+  { beside, fit, measure }: LookMaterial,
+): readonly LookFinding[] =>
+  beside.flatMap(({ upper, lower }) => {
+    const [above, below] = [findBody(design, "part", upper), findBody(design, "part", lower)];
+    const [last, first] = [above?.bands.at(-1), below?.bands[0]];
+    // one that is laid over a picture takes no room there
+    if (!last || !first || last.overPicture.on) return [];
+    return coveredWords([last, first], { material: fit, style: measure.style }).map((found): LookFinding => {
+      const [part, other] = found.band === first.id ? [lower, upper] : [upper, lower];
+      return { code: "covers", severity: "error", part, beside: other, ...found };
+    });
+  });
 
 const pictureGrounds = (
   part: string,

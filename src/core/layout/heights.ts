@@ -38,20 +38,43 @@ export const leastHeight = (band: Band, width: Width): number =>
   );
 const NO_SHARE = { wide: 0 };
 
-/** How high what each of its cells holds is, as they stand beside or below one another. */
-const contentHeights = (band: Band, scene: HeightScene): readonly number[] => {
-  const cells = band.cells.filter((cell) => !isCellHidden(cell, scene.width));
-  const heights = cells.map((cell) => cellHeight(cell, scene));
-  const isStacked = band.stackOnSmall && scene.width === "small";
-  if (!isStacked) return heights;
-  return [heights.reduce((sum, each) => sum + each, band.gap * Math.max(0, heights.length - 1))];
+interface Content {
+  readonly height: number;
+  /** Where it stands up and down in the room of its band. */
+  readonly align: Band["alignBlock"];
+}
+
+/** What each cell of a band holds, as they stand beside or below one another. */
+const contentsOf = (band: Band, scene: HeightScene): readonly Content[] => {
+  const contents = band.cells
+    .filter((cell) => !isCellHidden(cell, scene.width))
+    .map((cell) => ({ height: cellHeight(cell, scene), align: cell.alignBlock || band.alignBlock }));
+  if (!(band.stackOnSmall && scene.width === "small")) return contents;
+  const gaps = band.gap * Math.max(0, contents.length - 1);
+  return [{ height: contents.reduce((sum, { height }) => sum + height, gaps), align: "start" }];
+};
+
+/** From where to where something reaches up and down, px from the upper edge of its band. */
+export type Reach = readonly [from: number, to: number];
+
+/** Where what each cell of a band holds stands in it; cells without anything are left out. */
+export const contentReaches = (band: Band, scene: HeightScene): readonly Reach[] => {
+  const padding = valueAt(band.paddingBlock, scene.width);
+  const room = heightAs(band, scene) - 2 * padding;
+  return contentsOf(band, scene)
+    .filter(({ height }) => height > 0)
+    .map(({ height, align }) => {
+      const from = padding + (room - height) * { start: 0, centre: 0.5, end: 1 }[align];
+      return [from, from + height];
+    });
 };
 
 /** The height of a band at a width of screens with its menus spelled out, or as buttons: what it is told, or what it holds and its padding. */
 export const heightAs = (band: Band, scene: HeightScene): number =>
   Math.max(
     leastHeight(band, scene.width),
-    Math.max(0, ...contentHeights(band, scene)) + 2 * valueAt(band.paddingBlock, scene.width),
+    Math.max(0, ...contentsOf(band, scene).map(({ height }) => height)) +
+      2 * valueAt(band.paddingBlock, scene.width),
   );
 
 /** The same, with whichever of the two is higher. */

@@ -1,7 +1,7 @@
 import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
 import { documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
-import type { Band } from "../../core/design/part";
+import type { Band, Part } from "../../core/design/part";
 import { outerId } from "../../core/design/pieces";
 import { findPlace } from "../../core/design/tree";
 import { blocksIn } from "../../core/layout/fit";
@@ -73,6 +73,26 @@ const followingIn = (resolution: Resolution) => {
   };
 };
 
+const BELOW_ONE_ANOTHER = ["header", "titleBar", "layout", "footer"] as const;
+
+/** Parts of which one stands right above the other on some page, each two once. */
+const besideIn = ({ compiled, columns, numbers }: Resolution) => {
+  const hasBands = (id: string | null) =>
+    (findBody(compiled.design, "part", id ?? "")?.bands.length ?? 0) > 0;
+  const found = new Map<string, { upper: string; lower: string }>();
+  for (let page = 0; page < compiled.index.pages.length; page += 1) {
+    const stack = BELOW_ONE_ANOTHER.flatMap(
+      (slot) => numbers.idOf(columns[slot].shown[page] as number) ?? [],
+    );
+    const drawn = stack.filter(hasBands);
+    for (const [at, lower] of drawn.entries()) {
+      const upper = drawn[at - 1];
+      if (upper) found.set(`${upper} ${lower}`, { upper, lower });
+    }
+  }
+  return [...found.values()];
+};
+
 /** How long what was noticed holds while the design stays: windows of parts open and close by themselves. */
 const HOLDS_MS = 60_000;
 
@@ -103,6 +123,7 @@ const notice = async (context: SiteContext, compiled: CompiledDesign, at: string
     pictures: await noticedPictures(resolution, context.site.id),
     pagePictures: pagePicturesIn(resolution),
     following: followingIn(resolution),
+    beside: besideIn(resolution),
   });
 };
 
@@ -120,6 +141,12 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           to: finding.overlay,
           operations: [set(finding.band, ["background", "overlay"], finding.overlay)],
         };
+  if (finding.code === "covers")
+    return {
+      is: "overlap",
+      to: finding.free,
+      operations: [set(finding.band, ["overlap"], finding.free)],
+    };
   if (finding.code === "faintLogo")
     return finding.other === null
       ? null
@@ -146,23 +173,27 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
 };
 type LookMend = LookMendKind & { readonly operations: readonly Operation[] };
 
+const nodeNameIn = (part: Part | undefined, id: string): string => {
+  const node = part && findPlace(part, id)?.node;
+  return node ? nodeName(node) : "";
+};
+
 /** Names of what a finding is about, as people know it. */
 const named = (finding: LookFinding, compiled: CompiledDesign) => {
   const { design, index } = compiled;
   const style = getBody(design, "style", STYLE_ID);
   const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
-  const node = part && "band" in finding ? findPlace(part, finding.band)?.node : undefined;
-  const tight =
-    part && finding.code === "doesNotFit" && finding.node
-      ? findPlace(part, outerId(finding.node))?.node
-      : undefined;
   const pictureName = (id: string) => findBody(design, "picture", id)?.name ?? "";
   return {
     ...finding,
     mend: mendOf(finding, compiled),
-    bandName: node ? nodeName(node) : "",
+    bandName: "band" in finding ? nodeNameIn(part, finding.band) : "",
     /** The block that has too little room. */
-    blockName: tight ? nodeName(tight) : "",
+    blockName: finding.code === "doesNotFit" && finding.node ? nodeNameIn(part, outerId(finding.node)) : "",
+    besideName:
+      finding.code === "covers"
+        ? nodeNameIn(findBody(design, "part", finding.beside), finding.neighbour)
+        : "",
     colours:
       "ground" in finding
         ? { text: colourWords(style, finding.text), ground: colourWords(style, finding.ground) }
