@@ -291,6 +291,55 @@ const hiddenInChromium = (page: Page): Promise<string[]> =>
     });
   });
 
+test("bands of a header that stay at the top stay below one another, and what is jumped to below them", async ({
+  page,
+}) => {
+  const random = seeded(runSeed(9));
+  const draw = await headersOn(page);
+  const data = pageData();
+  for (let at = 0; at < (isWhole ? 60 : 8); at += 1) {
+    const bands = Array.from({ length: 3 }, () => {
+      const blocks = [
+        block("logo", { height: { wide: random.pick([24, 60, 90]) } }),
+        random.pick([block("menu", { menu: "main" }), block("button", { label: "Visit" })]),
+      ];
+      const paddingBlock = { wide: random.pick([8, 20]), small: 10 };
+      const own = { sticky: random.chance(0.7), paddingBlock, background: { colour: "role:surface" } };
+      return partWith("header", blocks, own).bands[0] as Band;
+    });
+    const slots = { ...data.slots, header: { id: "h", part: partOfBands("header", bands) } };
+    const { css, body } = renderPage({ ...data, slots }, ENGLISH, { shaper });
+    const below = `<p style="margin-top:1500px" id="there" tabindex="0">There</p><div style="height:3000px"></div>`;
+    await draw(css, `${body}${below}`, { width: 200, height: 100 });
+    for (const width of [1280, 800, 390]) {
+      await page.setViewportSize({ width, height: 900 });
+      const { covered, slit, isFree } = await page.evaluate(() => {
+        scrollTo(0, 0);
+        document.querySelector<HTMLElement>("#there")?.scrollIntoView();
+        const stuck = [...document.querySelectorAll(".slot-header>.sticky")].map((band) => ({
+          box: band.getBoundingClientRect(),
+          words: [...band.querySelectorAll(".cell>*")].map((each) => each.getBoundingClientRect()),
+        }));
+        const pairs = stuck.slice(1).map((after, place) => ({ before: stuck[place] as typeof after, after }));
+        return {
+          covered: pairs.filter(({ before, after }) =>
+            before.words.some(({ bottom }) => bottom > after.box.top + 0.5),
+          ).length,
+          slit: Math.max(0, ...pairs.map(({ before, after }) => after.box.top - before.box.bottom)),
+          isFree:
+            (document.querySelector("#there")?.getBoundingClientRect().top ?? 0) >=
+            Math.max(0, ...stuck.map(({ box }) => box.bottom)),
+        };
+      });
+      expect({ covered, isFree, slit: slit > 0.5 }, `${at} at ${width}: ${slit}`).toEqual({
+        covered: 0,
+        isFree: true,
+        slit: false,
+      });
+    }
+  }
+});
+
 const describeLaid = (band: Band): string =>
   `over ${band.overlap} ${band.overlapSide} padding ${JSON.stringify(band.paddingBlock)} height ${band.height.wide} ${band.alignBlock} ground ${band.background.colour} ${band.sticky ? "sticky " : ""}${band.hideOn} ${kindsOf(band)}`;
 

@@ -77,15 +77,19 @@ export const heightAs = (band: Band, scene: HeightScene): number =>
       2 * valueAt(band.paddingBlock, scene.width),
   );
 
-/** The same, with whichever of the two is higher. */
-export const rowHeight = (
+/** The same with its menus either way: the lower and the higher of the two. */
+export const rowHeights = (
   band: Band,
   material: HeightMaterial,
   style: HouseStyle,
   width: Width,
   lines?: HeightScene["lines"],
-): number => {
+): { readonly low: number; readonly high: number } => {
   const scene = { material, style, width, rowMenus: rowMenus(band), ...(lines ? { lines } : {}) };
   const states = hasBandMenu(band) ? [false, true] : [false];
-  return Math.ceil(Math.max(...states.map((isFolded) => heightAs(band, { ...scene, isFolded }))));
+  const heights = states.map((isFolded) => heightAs(band, { ...scene, isFolded }));
+  return { low: Math.floor(Math.min(...heights)), high: Math.ceil(Math.max(...heights)) };
 };
+
+/** The higher one: so much room it may take. */
+export const rowHeight = (...of: Parameters<typeof rowHeights>): number => rowHeights(...of).high;

@@ -145,7 +145,9 @@ describe("settings that are seen", () => {
   };
   it("a band that hides while one scrolls down goes away, laid over a picture too", () => {
     const band = { id: "up", sticky: true, stickyWhen: "scrollingUp" };
-    expect(header(band)).toContain(".down .n-up:not(:focus-within){translate:0 -100%}");
+    expect(header(band)).toContain(
+      ".down .n-up:not(:focus-within){translate:0 calc(-100% - var(--top,0px))}",
+    );
     const under = partWith("titleBar", [block("title")], { id: "under", background: { picture: "pic" } });
     const data = pageData();
     const css = renderPage(
@@ -163,7 +165,28 @@ describe("settings that are seen", () => {
       ENGLISH,
       { shaper },
     ).css;
-    expect(css).toContain(".down .n-up:not(:focus-within)>.front{translate:0 -100%}");
+    expect(css).toContain(".down .n-up:not(:focus-within)>.front{translate:0 calc(-100% - var(--top,0px))}");
+  });
+  it("bands that stay at the top stay below one another, and what one jumps to below them all", () => {
+    const bands = ["one", "two", "three"].map(
+      (id) =>
+        partWith("header", [block("logo", { height: { wide: 68, small: 28 } })], {
+          id,
+          sticky: id !== "two",
+          paddingBlock: { wide: 16 },
+        }).bands[0] as Band,
+    );
+    const data = pageData();
+    const part = { ...partWith("header", []), bands };
+    const css = renderPage({ ...data, slots: { ...data.slots, header: { id: "h", part } } }, ENGLISH, {
+      shaper,
+    }).css;
+    expect(css).toContain(".n-three{--top:6.25rem}");
+    expect(css).toContain(".n-three{--top:3.75rem}");
+    expect(css).not.toContain(".n-one{--top");
+    expect(css).toContain("html{scroll-padding-top:13.5rem}");
+    expect(css).toContain("html{scroll-padding-top:8.5rem}");
+    expect(header({ sticky: true }).match(/scroll-padding-top/g)).toHaveLength(1);
   });
   it("a shadow is drawn where the house style has none, and the style's where it has one", () => {
     const shaded = { ...block("tagline"), look: Look.parse({ shadow: true }) } as Block;

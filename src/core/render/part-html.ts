@@ -30,11 +30,13 @@ import type { RenderContext } from "./context";
 import { drawBand } from "./kept-bands";
 import { isPlain, lookCss } from "./look-css";
 import { picturesBehind } from "./over-picture";
+import { stuckCss } from "./stuck-css";
 
 /** The bands of a part. Null for "nothing, by rule". */
 export const partHtml = (part: Part, context: RenderContext): SafeHtml | null => {
   if (isNothing(part)) return null;
   const { data, words, measure } = context;
+  if (part.bands.some(({ sticky }) => sticky)) stuckCss(part, context);
   const bands = html`${part.bands.map((band) =>
     drawBand(band, context, context.over?.band.id === band.id, (from) => {
       const nested: RenderContext = {
@@ -162,7 +164,7 @@ const SOLID = ":hover,:focus-within,.scrolled *";
 const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContext): void => {
   css.share(
     "sticky",
-    `.sticky{position:sticky;top:0;z-index:4}@media (pointer:coarse){.sticky{position:relative}}
+    `.sticky{position:sticky;top:var(--top,0px);z-index:4}@media (pointer:coarse){.sticky{position:relative;top:0}}
 .slot-header:has(>.sticky,>.over){display:contents}`,
   );
   if (band.stickyWhen === "scrollingUp") {
@@ -172,7 +174,7 @@ const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContex
     );
     // one that is laid over takes no room of its own: what is seen of it goes
     const seen = isOver ? `${own}:not(:focus-within)>.front` : `${own}:not(:focus-within)`;
-    css.node(`.down ${seen}`, { translate: "0 -100%" });
+    css.node(`.down ${seen}`, { translate: "0 calc(-100% - var(--top,0px))" });
   }
   const grows = band.stickyGrows && band.width === "boxed";
   if (grows) css.node(`.scrolled ${own}`, { "max-width": "none" });

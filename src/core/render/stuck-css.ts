@@ -1,0 +1,36 @@
+import type { Band, Part } from "../design/part";
+import { nodeClass } from "../draw/context";
+import { rem } from "../draw/css";
+import { rowHeights } from "../layout/heights";
+import type { Width } from "../model/values";
+import type { RenderContext } from "./context";
+
+/** What 6rem of the base rules leaves room for, px: what stays at the top and a little air below it. */
+const USUAL = 80;
+const AIR = 16;
+
+/**
+ * Where bands of a part that stay at the top stay: each below those before it. What one jumps to, or comes to by
+ * keyboard, stands below all of them (WCAG 2.2 §2.4.11).
+ */
+export const stuckCss = (part: Part, { css, data }: RenderContext): void => {
+  const { style } = data;
+  const stuck = part.bands.filter(({ sticky }) => sticky);
+  const below = (bands: readonly Band[], is: "low" | "high") => {
+    const heightOf = (band: Band, width: Width) =>
+      band.hideOn.includes(width) ? 0 : rowHeights(band, data, style, width)[is];
+    const at = (width: Width) => bands.reduce((sum, band) => sum + heightOf(band, width), 0);
+    return { wide: at("wide"), middle: at("middle"), small: at("small") };
+  };
+  for (const [at, band] of stuck.entries()) {
+    // no slit is left between two of them
+    const tops = below(stuck.slice(0, at), "low");
+    if (at > 0) css.responsive(`.${nodeClass(band.id)}`, tops, (top) => ({ "--top": rem(top) }));
+  }
+  if (part.slot !== "header") return;
+  const all = below(stuck, "high");
+  if (Math.max(all.wide, all.middle, all.small) > USUAL)
+    css.responsive("html", all, (height) => ({
+      "scroll-padding-top": rem(Math.max(USUAL, height) + AIR),
+    }));
+};
