@@ -43,6 +43,11 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     }
     case "doesNotFit":
       return `${badge(finding.part)}, ${finding.bandName}, ${troubleWords(finding, finding.blockName)}.`;
+    case "shinesThrough": {
+      const worst =
+        finding.text === null ? "" : `: ${ratio(finding.ratio)} to 1 at worst, ${finding.needed} is needed`;
+      return `${badge(finding.part)}, ${finding.bandName}, stays at the top, and what scrolls by is seen through it${worst}.`;
+    }
     case "covers":
       return coversWords(finding, badge);
     case "longLabel":
@@ -87,6 +92,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
+  shinesThrough: "shines through",
   covers: "hidden words",
   longLabel: "long label",
   deadLink: "dead link",
@@ -100,6 +106,7 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
+  shinesThrough: "Open the part",
   covers: "Open the part",
   longLabel: "Open the menu",
   deadLink: "Go to it",
@@ -114,6 +121,7 @@ export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {
 /** What sees to a finding in one click. */
 export type LookMendKind =
   | { readonly is: "overlay"; readonly to: number }
+  | { readonly is: "ground" }
   | { readonly is: "overlap"; readonly to: number }
   | { readonly is: "computed" }
   | { readonly is: "fit"; readonly mend: FitMend }
@@ -122,6 +130,7 @@ export type LookMendKind =
 /** The words of its button. */
 export const lookMendWords = (mend: LookMendKind): string => {
   if (mend.is === "overlay") return `Overlay ${mend.to} %`;
+  if (mend.is === "ground") return "Give it the page’s ground";
   if (mend.is === "overlap")
     return mend.to === 0 ? "Let it lie over nothing" : `Lies over ${digits(mend.to)} px`;
   if (mend.is === "fit") return fitMendWords(mend.mend);

@@ -20,6 +20,7 @@ import { type CoveredWords, coveredWords } from "./covered-words";
 import { deadBlocks, type HasPage, isDead, wordsOfBlock } from "./dead-links";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
+import { type ShinesThrough, shinesThrough } from "./shines-through";
 
 /**
  * What the checker notices of how parts look: colours, pictures, texts over pictures, bands that do not fit, links of
@@ -53,6 +54,11 @@ export type LookFinding = {
       readonly part: string;
       readonly band: string;
     } & FitTrouble)
+  | ({
+      /** What scrolls by below a band that stays at the top is seen through it. */
+      readonly code: "shinesThrough";
+      readonly part: string;
+    } & ShinesThrough)
   | ({
       /** A band lies over the words of the next one, or its own words below it. */
       readonly code: "covers";
@@ -121,6 +127,7 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
         ...fitFindings(id, seen, from),
         ...pictureGrounds(id, seen, design, from),
         ...coveredIn(id, seen, from),
+        ...stuckIn(id, seen, design, from),
       ]),
     ),
     ...coveredBetweenParts(design, material),
@@ -178,6 +185,11 @@ const coveredIn = (part: string, body: Part, { fit, measure }: LookMaterial): re
     beside: part,
     ...found,
   }));
+
+const stuckIn = (part: string, body: Part, design: Design, { fit }: LookMaterial): readonly LookFinding[] =>
+  body.bands
+    .flatMap((band) => shinesThrough(band, { ...fit, style: getBody(design, "style", STYLE_ID) }) ?? [])
+    .map((found) => ({ code: "shinesThrough", severity: "warning", part, ...found }));
 
 /** Where the last band of a part and the first one of the part below it come to lie over one another. */
 const coveredBetweenParts = (

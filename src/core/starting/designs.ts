@@ -1,5 +1,6 @@
 import type { FitMaterial } from "../blocks/sizes";
 import { worstOver } from "../checks/over-pictures";
+import { shinesThrough } from "../checks/shines-through";
 import { designOf, STYLE_ID } from "../design/design";
 import type { Band, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
@@ -110,7 +111,8 @@ const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): nu
       worstOver({ ...band, background }, background.picture, picture, { ...fit, style })
     );
   });
-  if (fails || pairs.some(({ passes }) => !passes)) return null;
+  const shines = part.bands.some((band) => shinesThrough(band, { ...fit, style }));
+  if (fails || shines || pairs.some(({ passes }) => !passes)) return null;
   return Math.min(21, ...pairs.map(({ ratio }) => ratio));
 };
 

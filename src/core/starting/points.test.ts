@@ -3,6 +3,7 @@ import { materialWith } from "../../../test/design-material";
 import { pageData } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import { shinesThrough } from "../checks/shines-through";
 import { Part } from "../design/part";
 import { blocksOf, walk } from "../design/tree";
 import { BandFit } from "../layout/fit";
@@ -62,6 +63,7 @@ describe("starting points", () => {
       for (const { key, bands } of startingPoints(slot, own, counter()))
         for (const band of settled(partOfBands(slot, bands), own.fit, own.measure).bands) {
           const fit = new BandFit(band, own.fit, own.measure);
+          expect(shinesThrough(band, { ...own.fit, style: own.measure.style })).toBeNull();
           const stretches = fit.stretches(NARROWEST, WIDEST_SCREEN);
           expect(fit.isExact ? troublesOf(fit, slot, stretches) : [], `${slot} ${key} ${band.name}`).toEqual(
             [],

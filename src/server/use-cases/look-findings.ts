@@ -141,6 +141,10 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           to: finding.overlay,
           operations: [set(finding.band, ["background", "overlay"], finding.overlay)],
         };
+  if (finding.code === "shinesThrough")
+    return finding.isMended
+      ? { is: "ground", operations: [set(finding.band, ["background", "colour"], "role:background")] }
+      : null;
   if (finding.code === "covers")
     return {
       is: "overlap",
@@ -195,7 +199,7 @@ const named = (finding: LookFinding, compiled: CompiledDesign) => {
         ? nodeNameIn(findBody(design, "part", finding.beside), finding.neighbour)
         : "",
     colours:
-      "ground" in finding
+      finding.code === "faint"
         ? { text: colourWords(style, finding.text), ground: colourWords(style, finding.ground) }
         : null,
     menuName: "menu" in finding ? (findBody(design, "menu", finding.menu)?.name ?? "") : "",
