@@ -1,6 +1,7 @@
 import type { LookCode, LookFinding } from "../core/checks/look-findings";
 import type { FitMend } from "../core/layout/troubles";
 import type { LogoVariant } from "../core/model/logo";
+import type { Width } from "../core/model/values";
 import { fitMendWords, screenWords, troubleWords } from "./fit";
 import { count, digits, listed, WIDTH_NAMES } from "./words";
 
@@ -43,6 +44,8 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     }
     case "doesNotFit":
       return `${badge(finding.part)}, ${finding.bandName}, ${troubleWords(finding, finding.blockName)}.`;
+    case "tooHigh":
+      return `${badge(finding.part)}, ${finding.bandName}, is to be ${digits(finding.told)} px high and needs ${digits(finding.needed)} ${onScreens(finding.widths)}: what it holds stands out of it.`;
     case "shinesThrough": {
       const worst =
         finding.text === null ? "" : `: ${ratio(finding.ratio)} to 1 at worst, ${finding.needed} is needed`;
@@ -57,16 +60,18 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
   }
 };
 
+const onScreens = (widths: readonly Width[]): string =>
+  `on ${listed(widths.map((width) => WIDTH_NAMES[width]))} screens`;
+
 const coversWords = (
   finding: Extract<NamedLook, { code: "covers" }>,
   badge: (part: string) => string,
 ): string => {
   const other =
     finding.beside === finding.part ? finding.besideName : `${badge(finding.beside)}, ${finding.besideName}`;
-  const where = `on ${listed(finding.widths.map((width) => WIDTH_NAMES[width]))} screens`;
   const what = `${badge(finding.part)}, ${finding.bandName}, lies ${digits(finding.overlap)} px over ${other}`;
   const hidden = finding.isBelow ? "its own words are hidden there" : "words are hidden there";
-  return `${what}: ${hidden} ${where}. ${finding.free === 0 ? "No room is free" : `${digits(finding.free)} px are free`}.`;
+  return `${what}: ${hidden} ${onScreens(finding.widths)}. ${finding.free === 0 ? "No room is free" : `${digits(finding.free)} px are free`}.`;
 };
 
 const deadLinkWords = (
@@ -92,6 +97,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   typedIn: "typed in",
   pictures: "pictures",
   doesNotFit: "does not fit",
+  tooHigh: "too high",
   shinesThrough: "shines through",
   covers: "hidden words",
   longLabel: "long label",
@@ -106,6 +112,7 @@ export const LOOK_MENDS: Readonly<Record<LookCode, string>> = {
   typedIn: "See them",
   pictures: "See them",
   doesNotFit: "Open the part",
+  tooHigh: "Open the part",
   shinesThrough: "Open the part",
   covers: "Open the part",
   longLabel: "Open the menu",
@@ -122,6 +129,7 @@ export const LOGO_NAMES: Readonly<Record<LogoVariant, string>> = {
 export type LookMendKind =
   | { readonly is: "overlay"; readonly to: number }
   | { readonly is: "ground" }
+  | { readonly is: "grows" }
   | { readonly is: "overlap"; readonly to: number }
   | { readonly is: "computed" }
   | { readonly is: "fit"; readonly mend: FitMend }
@@ -130,6 +138,7 @@ export type LookMendKind =
 /** The words of its button. */
 export const lookMendWords = (mend: LookMendKind): string => {
   if (mend.is === "overlay") return `Overlay ${mend.to} %`;
+  if (mend.is === "grows") return "Let it grow";
   if (mend.is === "ground") return "Give it the page’s ground";
   if (mend.is === "overlap")
     return mend.to === 0 ? "Let it lie over nothing" : `Lies over ${digits(mend.to)} px`;

@@ -56,7 +56,13 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   {
     path: ["height"],
     control: { type: "perWidth", unit: "px", max: 2000 },
-    label: "Height at least (0: as its content)",
+    label: "Height (0: as its content)",
+  },
+  {
+    path: ["heightIs"],
+    control: one("heightIs"),
+    label: "That height is",
+    unless: [["height"], { wide: 0 }],
   },
   { path: ["paddingBlock"], control: { type: "perWidth", unit: "px", max: 400 } },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },

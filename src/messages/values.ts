@@ -67,6 +67,7 @@ const NAMES = {
   },
   pictureFit: { fills: "fills the band", whole: "all of it is seen" },
   stickyWhen: { always: "always", scrollingUp: "when scrolling up" },
+  heightIs: { least: "at least", exactly: "exactly" },
   overlapSide: { above: "what is above", below: "what is below" },
   /** Layers of a background. */
   order: { picture: "picture", texture: "texture", overlay: "overlay" },

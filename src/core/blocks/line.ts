@@ -16,6 +16,7 @@ export const line = defineBlock({
   isSteady: true,
   inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
+  height: ({ settings }) => settings.weight,
   draw: (block, context) => {
     const { weight } = block.settings;
     context.css.node(`.${nodeClass(block.id)}`, {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { element, nodeClass } from "../draw/context";
 import { croppedTo, pictureHtml } from "../draw/picture-html";
-import { px, responsive } from "../model/values";
+import { px, responsive, valueAt } from "../model/values";
 import { defineBlock } from "./kind";
 
 const settings = z.object({
@@ -12,6 +12,7 @@ export const mainPicture = defineBlock({
   kind: "mainPicture",
   settings,
   inks: () => [],
+  height: ({ settings }, { width }) => valueAt(settings.height, width),
   draw: (block, context) => {
     const found = context.data.pictures[context.data.entry?.picture ?? ""];
     if (!found) return null;

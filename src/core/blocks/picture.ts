@@ -3,7 +3,7 @@ import { wornBy } from "../draw/base-css";
 import { element, nodeClass } from "../draw/context";
 import { html } from "../draw/html";
 import { croppedTo, pictureHtml } from "../draw/picture-html";
-import { px, responsive } from "../model/values";
+import { px, responsive, valueAt } from "../model/values";
 import { PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { link, pictureId } from "./roles";
@@ -21,6 +21,7 @@ export const picture = defineBlock({
   settings,
   isSteady: true,
   inks: ({ credit }) => (credit ? [PLAIN] : []),
+  height: ({ settings }, { width }) => valueAt(settings.height, width),
   pictureHeight: ({ height }) => height,
   draw: (block, context) => {
     const found = context.data.pictures[block.settings.picture];

@@ -3,8 +3,10 @@ import { element } from "../draw/context";
 import { richTextHtml } from "../draw/rich-text-html";
 import { layoutUnit } from "../measure/shaper";
 import type { TypeStyle } from "../model/house-style";
+import type { AnyBlock } from "../model/look";
 import { hasLink, type Inline, type RichText } from "../model/rich-text";
 import { TextStyle } from "../model/values";
+import { type HeightScene, lineHeight, wordsHeight } from "./heights";
 import { linkInks, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { richTextSetting } from "./roles";
@@ -53,6 +55,32 @@ const textExtent = (text: RichText, size: TypeStyle, scene: Scene): Extent => {
   );
 };
 
+/** The same below one another, in as many lines as they take; it follows `PROSE_CSS`. */
+const textHeight = (text: RichText, size: TypeStyle, block: AnyBlock, scene: HeightScene): number => {
+  const em = (style: TypeStyle) => scene.style.type[style].size * 16;
+  const line = (children: readonly Inline[], style = size) =>
+    wordsHeight(block, children.map((each) => each.text).join(""), style, scene);
+  return text.reduce((all, each, at) => {
+    const gap = at === 0 ? 0 : 0.9 * em(size);
+    switch (each.type) {
+      case "paragraph":
+        return all + gap + line(each.children);
+      case "heading": {
+        const style: TypeStyle = `h${each.level}`;
+        return all + (at === 0 ? 0 : 1.4 * em(style)) + line(each.children, style);
+      }
+      case "list":
+        return each.items.reduce((sum, item) => sum + textHeight(item, size, block, scene), all + gap);
+      case "quote":
+        return all + gap + textHeight(each.children, size, block, scene);
+      case "code":
+        return all + gap + each.text.split("\n").length * lineHeight(scene.style, size);
+      case "rule":
+        return all + gap + 1;
+    }
+  }, 0);
+};
+
 export const richText = defineBlock({
   kind: "richText",
   settings,
@@ -60,6 +88,10 @@ export const richText = defineBlock({
   inks: ({ text }, { style }) => (hasLink(text) ? [PLAIN, ...linkInks(style)] : [PLAIN]),
   extent: ({ settings }, scene) =>
     settings.text.length === 0 ? null : textExtent(settings.text, settings.size, scene),
+  height: (block, scene) =>
+    block.settings.text.length === 0
+      ? null
+      : textHeight(block.settings.text, block.settings.size, block, scene),
   draw: (block, context) =>
     block.settings.text.length === 0
       ? null

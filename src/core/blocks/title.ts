@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { TextStyle } from "../model/values";
+import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 
@@ -14,6 +15,8 @@ const settings = z.object({
 export const title = defineBlock({
   kind: "title",
   settings,
+  // a title of one line: which page it is is not known
+  height: (block, scene) => wordsHeight(block, block.settings.text, block.settings.style, scene),
   draw: (block, context) => {
     const { page, query } = context.data;
     const first = !context.state.hasTitle;

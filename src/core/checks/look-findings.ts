@@ -21,6 +21,7 @@ import { deadBlocks, type HasPage, isDead, wordsOfBlock } from "./dead-links";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
 import { type OverPicture, worstOver } from "./over-pictures";
 import { type ShinesThrough, shinesThrough } from "./shines-through";
+import { type TooHigh, tooHigh } from "./too-high";
 
 /**
  * What the checker notices of how parts look: colours, pictures, texts over pictures, bands that do not fit, links of
@@ -54,6 +55,11 @@ export type LookFinding = {
       readonly part: string;
       readonly band: string;
     } & FitTrouble)
+  | ({
+      /** A band of an exact height holds more than that. */
+      readonly code: "tooHigh";
+      readonly part: string;
+    } & TooHigh)
   | ({
       /** What scrolls by below a band that stays at the top is seen through it. */
       readonly code: "shinesThrough";
@@ -128,6 +134,7 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
         ...pictureGrounds(id, seen, design, from),
         ...coveredIn(id, seen, from),
         ...stuckIn(id, seen, design, from),
+        ...highIn(id, seen, from),
       ]),
     ),
     ...coveredBetweenParts(design, material),
@@ -185,6 +192,11 @@ const coveredIn = (part: string, body: Part, { fit, measure }: LookMaterial): re
     beside: part,
     ...found,
   }));
+
+const highIn = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] =>
+  body.bands
+    .flatMap((band) => tooHigh(new BandFit(band, fit, measure)) ?? [])
+    .map((found) => ({ code: "tooHigh", severity: "error", part, ...found }));
 
 const stuckIn = (part: string, body: Part, design: Design, { fit }: LookMaterial): readonly LookFinding[] =>
   body.bands

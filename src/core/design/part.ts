@@ -142,6 +142,8 @@ export const Band = z.object({
   height: responsive(z.number().int().min(0).max(2000)).default({ wide: 0 }),
   /** At least so much of the height of the screen, percent. */
   screenHeight: responsive(z.number().int().min(0).max(100)).default({ wide: 0 }),
+  /** Whether it grows with what it holds, or is exactly so high where it has a height. Bands of older editions grow. */
+  heightIs: z.enum(["least", "exactly"]).default("least"),
   paddingBlock: responsive(z.number().int().min(0).max(400)).default({ wide: 16 }),
   gap: z.number().int().min(0).max(400).default(24),
   colour: ColourValue.or(z.literal("")).default(""),

@@ -70,12 +70,19 @@ export const contentReaches = (band: Band, scene: HeightScene): readonly Reach[]
 };
 
 /** The height of a band at a width of screens with its menus spelled out, or as buttons: what it is told, or what it holds and its padding. */
-export const heightAs = (band: Band, scene: HeightScene): number =>
-  Math.max(
-    leastHeight(band, scene.width),
-    Math.max(0, ...contentsOf(band, scene).map(({ height }) => height)) +
-      2 * valueAt(band.paddingBlock, scene.width),
-  );
+export const heightAs = (band: Band, scene: HeightScene): number => {
+  const told = leastHeight(band, scene.width);
+  return isExactly(band, scene.width) ? told : Math.max(told, neededHeight(band, scene));
+};
+
+/** Whether a band is as high as it is told at a width, whatever it holds: a share of the screen alone is the least. */
+export const isExactly = (band: Band, width: Width): boolean =>
+  band.heightIs === "exactly" && valueAt(band.height, width) > 0;
+
+/** What a band holds and its padding. */
+export const neededHeight = (band: Band, scene: HeightScene): number =>
+  Math.max(0, ...contentsOf(band, scene).map(({ height }) => height)) +
+  2 * valueAt(band.paddingBlock, scene.width);
 
 /** The same with its menus either way: the lower and the higher of the two. */
 export const rowHeights = (

@@ -68,7 +68,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     gap: rem(band.gap),
     "align-items": band.alignBlock === "start" ? "flex-start" : band.alignBlock === "end" ? "flex-end" : null,
   });
-  css.responsive(`${selector}>.in`, leastHeights(band), (height) => ({ "min-height": height }));
+  css.responsive(`${selector}>.in`, heightRules(band), (rules) => rules);
   css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   const { over } = context;
   if (over?.under.id === band.id) {
@@ -115,11 +115,14 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
 };
 
 /** Its height and its share of the screen's, whichever is more; told for narrower screens where one of them is. */
-const leastHeights = ({ height, screenHeight = { wide: 0 } }: Band): Responsive<string> => {
-  const at = (width: Width) => {
+const heightRules = (band: Band): Responsive<Readonly<Record<string, string | null>>> => {
+  const { height, screenHeight = { wide: 0 }, heightIs } = band;
+  const at = (width: Width): Readonly<Record<string, string | null>> => {
     const [px, share] = [valueAt(height, width), valueAt(screenHeight, width)];
-    if (share === 0) return px === 0 && width === "wide" ? "" : rem(px);
-    return px === 0 ? `${share}svh` : `max(${rem(px)},${share}svh)`;
+    const plain = px === 0 && width === "wide" ? "" : rem(px);
+    const told = share === 0 ? plain : px === 0 ? `${share}svh` : `max(${rem(px)},${share}svh)`;
+    if (heightIs !== "exactly") return { "min-height": told };
+    return px === 0 ? { height: "auto", "min-height": told } : { height: told, "min-height": "0" };
   };
   const isTold = (width: "middle" | "small") =>
     height[width] !== undefined || screenHeight[width] !== undefined;

@@ -145,6 +145,8 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
     return finding.isMended
       ? { is: "ground", operations: [set(finding.band, ["background", "colour"], "role:background")] }
       : null;
+  if (finding.code === "tooHigh")
+    return { is: "grows", operations: [set(finding.band, ["heightIs"], "least")] };
   if (finding.code === "covers")
     return {
       is: "overlap",
