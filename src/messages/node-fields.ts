@@ -25,9 +25,6 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
   ]),
 ];
 
-/** Settings of a look that a kind of block does not take: it has them from the house style or its own settings. */
-export const FRAME_PATHS: ReadonlySet<string> = new Set(["padding", "borderWidth", "borderColour"]);
-
 const share: Control = { type: "count", options: numberOptions("share", 0, 12) };
 const narrowerShare: Control = { type: "count", options: numberOptions("shareOn", -1, 12) };
 

@@ -1,20 +1,18 @@
-import { isFramedItself, wearsType } from "../core/blocks";
+import { takesLook } from "../core/blocks";
 import type { Block } from "../core/design/part";
 import type { NodePlace, PartNode } from "../core/design/tree";
+import type { Look } from "../core/model/look";
 import { BLOCK_CONTROLS } from "./block-fields";
 import type { FieldSpec } from "./controls";
-import { BAND_CONTROLS, CELL_CONTROLS, FRAME_PATHS, LOOK_CONTROLS } from "./node-fields";
+import { BAND_CONTROLS, CELL_CONTROLS, LOOK_CONTROLS } from "./node-fields";
 
-/** The fields a node is edited with, the most used first. */
+/** The fields a node is edited with, the most used first: those that change something of it. */
 export const specsFor = ({ node }: Pick<NodePlace, "node">): readonly FieldSpec[] => {
   if ("cells" in node) return BAND_CONTROLS;
   if (!("kind" in node)) return CELL_CONTROLS;
-  const { kind } = node as Block;
-  const looks = LOOK_CONTROLS.filter(({ path }) => {
-    const key = path.at(-1) ?? "";
-    return key === "type" ? wearsType(kind) : !isFramedItself(kind) || !FRAME_PATHS.has(key);
-  });
-  return [...BLOCK_CONTROLS[kind], ...looks];
+  const block = node as Block;
+  const looks = LOOK_CONTROLS.filter(({ path }) => takesLook(block, path[1] as keyof Look));
+  return [...BLOCK_CONTROLS[block.kind], ...looks];
 };
 
 /** The fields that several nodes of one type have in common. */

@@ -6,7 +6,7 @@ import { BUTTON_LOOKS } from "../model/house-style";
 import { standingInks } from "./inks";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
-import { standingExtent, standingHeight } from "./standing";
+import { standingExtent, standingHeight, standingLook } from "./standing";
 
 const settings = z.object({
   signIn: words(z.string().min(1).max(80)).default("Sign in"),
@@ -20,12 +20,14 @@ export const account = defineBlock({
   settings,
   wearsType: true,
   isFramedItself: true,
+  hasCorners: ({ look }) => look !== "plain",
   isSteady: true,
   inks: ({ look }, { style }) => standingInks(style, look),
   extent: (block, scene) =>
     standingExtent(accountLabel(block.settings, scene.material.audience), block.settings.look, block, scene),
   height: standingHeight,
   draw: (block, context) => {
+    standingLook(block, context);
     const attributes = { href: ACCOUNT_PATH, rel: "nofollow" };
     const label = accountLabel(block.settings, context.data.audience);
     const said = accountWords(context.data.audience);

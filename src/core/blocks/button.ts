@@ -6,7 +6,7 @@ import { BUTTON_LOOKS } from "../model/house-style";
 import { standingInks } from "./inks";
 import { defineBlock } from "./kind";
 import { target, words } from "./roles";
-import { standingExtent, standingHeight } from "./standing";
+import { standingExtent, standingHeight, standingLook } from "./standing";
 
 const settings = z.object({
   label: words(undefined, { opensAs: "buttonLabel" }).default("Read more"),
@@ -19,6 +19,7 @@ export const button = defineBlock({
   settings,
   wearsType: true,
   isFramedItself: true,
+  hasCorners: ({ look }) => look !== "plain",
   isSteady: true,
   mayGo: true,
   inks: ({ look }, { style }) => standingInks(style, look),
@@ -30,6 +31,7 @@ export const button = defineBlock({
   height: standingHeight,
   draw: (block, context) => {
     const href = hrefOf(block.settings.target, context);
+    standingLook(block, context);
     return href === null
       ? null
       : element(

@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import type { AnyBlock } from "../model/look";
+import type { AnyBlock, Look } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import { account } from "./account";
 import { address } from "./address";
@@ -94,6 +94,16 @@ export const groundOf = ({ kind, settings, look }: AnyBlock): ColourValue | "" =
 export const inksOf = ({ kind, settings }: AnyBlock, about: InkMaterial): readonly Ink[] =>
   traitsOf(kind).inks?.(settings, about) ?? WORDS;
 const WORDS = [PLAIN];
+/** Whether a setting of its look changes anything of a block, as it is. */
+export const takesLook = ({ kind, settings, look }: AnyBlock, key: keyof Look): boolean => {
+  const { ignores, hasCorners } = traitsOf(kind);
+  if (ignores?.(settings).includes(key)) return false;
+  if (key === "type") return wearsType(kind);
+  if (key === "radius")
+    return look.background !== "" || look.borderWidth > 0 || look.shadow || (hasCorners?.(settings) ?? false);
+  return !isFramedItself(kind) || !FRAME.has(key);
+};
+const FRAME: ReadonlySet<keyof Look> = new Set(["padding", "borderWidth", "borderColour"]);
 /** How high a block shows the picture among its settings; 0 whole. */
 export const pictureHeight = ({ kind, settings }: AnyBlock): Responsive<number> =>
   traitsOf(kind).pictureHeight?.(settings) ?? WHOLE;

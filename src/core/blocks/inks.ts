@@ -10,7 +10,7 @@ export interface Ink {
   readonly text: ColourValue | "";
   /** Empty: what lies behind it. */
   readonly ground: ColourValue | "";
-  /** Its ground, or having none, is that of the block itself, and stands in for the one its look gives it. */
+  /** It is the block itself: a colour and a ground its look gives it stand in for these. */
   readonly isItself?: true;
   /** Where a band or a block has a colour of its own, it takes that one. */
   readonly yields?: true;
@@ -40,11 +40,9 @@ export const buttonInks = ({ buttons }: HouseStyle, look: (typeof BUTTON_LOOKS)[
   ];
 };
 
-/** A block that is a button. */
+/** A block that is a button: colours of its own hold pointed at, too (`standingLook`). */
 export const standingInks = (style: HouseStyle, look: (typeof BUTTON_LOOKS)[number]): readonly Ink[] =>
-  buttonInks(style, look).map((ink) =>
-    ink.ground !== "" || style.buttons[look].ground !== "" ? { ...ink, isItself: true } : ink,
-  );
+  buttonInks(style, look).map((ink) => ({ ...ink, isItself: true }));
 
 export const fieldInk = ({ fields }: HouseStyle): Ink => ({ text: fields.text, ground: fields.ground });
 

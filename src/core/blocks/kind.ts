@@ -2,7 +2,7 @@ import type { z } from "zod";
 import type { BlockContext } from "../draw/context";
 import type { SafeHtml } from "../draw/html";
 import type { HouseStyle } from "../model/house-style";
-import type { AnyBlock } from "../model/look";
+import type { AnyBlock, Look } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import type { HeightScene } from "./heights";
 import type { Ink, InkMaterial } from "./inks";
@@ -48,6 +48,10 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly wearsType?: true;
   /** It has distances and borders of the house style or settings of its own, and takes none of its look. */
   readonly isFramedItself?: true;
+  /** Settings of its look that change nothing of it, as it is set: they are not offered. */
+  readonly ignores?: (settings: z.output<S>) => readonly (keyof Look)[];
+  /** It has corners of its own to round, as it is set; others have them where their look gives them a ground, a border or a shadow. */
+  readonly hasCorners?: (settings: z.output<S>) => boolean;
   /** Blocks stand in it. */
   readonly holdsBlocks?: true;
   /** Its words and signs that are seen by contrast; without: words as the block is, on what lies behind it. */

@@ -14,15 +14,16 @@ export const line = defineBlock({
   kind: "line",
   settings,
   isSteady: true,
+  ignores: () => ["align"],
   inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
   height: ({ settings }) => settings.weight,
   draw: (block, context) => {
     const { weight } = block.settings;
-    context.css.node(`.${nodeClass(block.id)}`, {
+    context.css.node(`.${nodeClass(block.id)}::before`, {
       "border-top": `${weight}px solid ${colourCss(context.data.style, block.look.colour) || "var(--line)"}`,
     });
     return element("div", block, context, { attributes: { role: "separator" } }, NOTHING);
   },
-  css: ".b-line{flex:1 1 100%;min-width:1rem}",
+  css: ".b-line{flex:1 1 100%;min-width:1rem}.b-line::before{content:'';display:block}",
 });

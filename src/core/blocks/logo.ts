@@ -3,6 +3,7 @@ import { element, nodeClass } from "../draw/context";
 import { rem } from "../draw/css";
 import { html } from "../draw/html";
 import { pictureHtml } from "../draw/picture-html";
+import { pictureLook } from "../draw/picture-look";
 import { layoutUnit } from "../measure/shaper";
 import { LOGO_VARIANTS, logoPicture } from "../model/logo";
 import type { Picture } from "../model/picture";
@@ -24,6 +25,7 @@ export const logo = defineBlock({
   kind: "logo",
   settings,
   isSteady: true,
+  hasCorners: () => true,
   inks: () => [],
   extent: ({ settings }, scene) => {
     const { profile, pictures } = scene.material;
@@ -45,12 +47,7 @@ export const logo = defineBlock({
       height: rem(value),
       width: "auto",
     }));
-    // a picture does not follow the alignment of text by itself
-    const { align } = block.look;
-    if (align === "centre" || align === "end")
-      context.css.node(`.${nodeClass(block.id)} img`, {
-        "margin-inline": align === "end" ? "auto 0" : "auto",
-      });
+    context.css.node(`.${nodeClass(block.id)} img`, pictureLook(block.look));
     const image = (shown: Picture, name?: string) => {
       // the ratio of the file a browser chooses is rounded; what is measured is that of the original
       context.css.node(`.${nodeClass(block.id)} ${name ? `.${name}` : "img"}`, {

@@ -3,6 +3,7 @@ import { wornBy } from "../draw/base-css";
 import { element, nodeClass } from "../draw/context";
 import { html } from "../draw/html";
 import { croppedTo, pictureHtml } from "../draw/picture-html";
+import { pictureLook } from "../draw/picture-look";
 import { px, responsive, valueAt } from "../model/values";
 import { PLAIN } from "./inks";
 import { defineBlock } from "./kind";
@@ -20,6 +21,8 @@ export const picture = defineBlock({
   kind: "picture",
   settings,
   isSteady: true,
+  ignores: ({ credit }) => (credit ? [] : ["colour"]),
+  hasCorners: () => true,
   inks: ({ credit }) => (credit ? [PLAIN] : []),
   height: ({ settings }, { width }) => valueAt(settings.height, width),
   pictureHeight: ({ height }) => height,
@@ -29,6 +32,7 @@ export const picture = defineBlock({
     context.css.responsive(`.${nodeClass(block.id)} img`, block.settings.height, (height) =>
       croppedTo(found, height),
     );
+    context.css.node(`.${nodeClass(block.id)} img`, pictureLook(block.look));
     const image = pictureHtml(found, { sizes: "(width < 62.5em) 100vw, 1100px" });
     const inside = block.settings.link === "" ? image : html`<a href="${block.settings.link}">${image}</a>`;
     if (!block.settings.credit || found.credit === "") return element("div", block, context, {}, inside);

@@ -10,5 +10,6 @@ const settings = z.object({
 export const piece = defineBlock({
   kind: "piece",
   settings,
+  isFramedItself: true,
   draw: () => null,
 });

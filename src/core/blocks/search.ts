@@ -23,6 +23,7 @@ export const search = defineBlock({
   settings,
   wearsType: true,
   mayGo: true,
+  ignores: () => ["colour", "align"],
   inks: (_, { style }) => [
     fieldInk(style),
     { ...fieldInk(style), strength: HINT },
@@ -49,7 +50,7 @@ export const search = defineBlock({
     const { ground, text, line, focus, radius } = style.fields;
     const of = (value: string, otherwise: string) => colourCss(style, value) || otherwise;
     return `.b-search{display:flex;max-width:100%}
-.b-search input{min-width:0;flex:1 1 auto;font:inherit;padding:.45rem .7rem;min-height:2.5rem;color:${of(text, "inherit")};background:${of(ground, "none")};border:1px solid ${of(line, "currentColor")};border-right:0;border-radius:${radius}px 0 0 ${radius}px}
+.b-search input{min-width:0;flex:0 1 auto;font:inherit;padding:.45rem .7rem;min-height:2.5rem;color:${of(text, "inherit")};background:${of(ground, "none")};border:1px solid ${of(line, "currentColor")};border-right:0;border-radius:${radius}px 0 0 ${radius}px}
 .b-search input:focus-visible{outline-color:${of(focus, "currentColor")}}
 .b-search input::placeholder{color:inherit;opacity:${HINT}}
 .b-search button{font:inherit;color:inherit;background:none;padding:.45rem .9rem;border:1px solid transparent;border-radius:0 ${radius}px ${radius}px 0;cursor:pointer}

@@ -39,6 +39,7 @@ export const social = defineBlock({
   kind: "social",
   settings,
   wearsType: true,
+  ignores: ({ look }) => (look === "icons" ? ["type", "align"] : ["align"]),
   isSteady: true,
   inks: ({ look }) => (look === "icons" ? [SIGN] : [PLAIN]),
   mayGo: true,

@@ -13,6 +13,8 @@ export const space = defineBlock({
   kind: "space",
   settings,
   isSteady: true,
+  isFramedItself: true,
+  ignores: () => ["colour", "align"],
   inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
   height: ({ settings }, { width }) => valueAt(settings.height, width),

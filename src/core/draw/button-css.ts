@@ -32,6 +32,6 @@ export const buttonLookCss = (
 export const standingCss = (selector: string, style: HouseStyle): string => {
   const { paddingBlock, paddingInline, radius, lineWidth } = style.buttons;
   return `${selector}{display:inline-block;padding:${rem(paddingBlock)} ${rem(paddingInline)};border-radius:${radius}px;${wornBy(style, "button")};text-decoration:none;border:${lineWidth}px solid transparent;text-align:center}
-${BUTTON_LOOKS.map((look) => buttonLookCss(`${selector}.${look}`, style, look)).join("\n")}
+${BUTTON_LOOKS.map((look) => buttonLookCss(`${selector}:where(.${look})`, style, look)).join("\n")}
 ${selector}.plain{padding-inline:0}`;
 };

@@ -40,9 +40,11 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
   };
   if (block.blocks) return block.blocks.flatMap((inner) => textsOf(inner, here, about));
   return inksOf(block, about).map((ink): StandingText => {
-    const text = (ink.yields && here.isOwn ? "" : ink.text) || here.text;
+    const own = ink.isItself ? block.look : { colour: "", background: "" };
+    const text = own.colour || (ink.yields && here.isOwn ? "" : ink.text) || here.text;
     const below = ink.isItself ? around.grounds : here.grounds;
-    const grounds = ink.ground === "" ? below : [...below, ink.ground];
+    const front = own.background || ink.ground;
+    const grounds = front === "" ? below : [...below, front];
     const { strength = 1, needed = NEEDED.text } = ink;
     const isPlain = text === around.plain && grounds.length === 0 && strength === 1;
     return { node: block.id, text, grounds, strength, needed, isPlain };
