@@ -1,4 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import { type CDPSession, expect, type Page, test } from "@playwright/test";
 import { buildIndex } from "../src/core/addresses/stems";
 import { BLOCK_KINDS, type BlockKind } from "../src/core/blocks";
 import { partSeenBy } from "../src/core/cascade/seen-by";
@@ -13,13 +14,13 @@ import type { Slot } from "../src/core/model/slot";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { planPage } from "../src/core/render/plan";
-import { type FieldSpec, isOffered } from "../src/messages/controls";
+import { bandPlaceIn, type FieldSpec, isOffered } from "../src/messages/controls";
 import { specsFor } from "../src/messages/specs-for";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { block, entryView, pageData, partWith, picture } from "../test/page-data";
 import { NOW, randomFacts } from "../test/random-site";
 import { seeded } from "../test/seeded";
-import { valuesFor } from "../test/setting-values";
+import { MOMENTS, valuesFor } from "../test/setting-values";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
 import { isWhole } from "./sample";
@@ -28,6 +29,12 @@ import { isWhole } from "./sample";
  * A walk through every setting of every kind of block, of bands and of cells: each of its values is seen in what
  * Chromium draws, in at least one of the cases below. What is not would be a setting that does nothing.
  */
+
+/** A page that lists entries. */
+const ARCHIVE = { role: "archive", identity: "archive:kind:k0" } as const;
+
+/** So much of it is looked at, px. */
+const HIGH = 440;
 
 /** How a page is looked at. What stands earlier is tried first. */
 interface Case {
@@ -38,6 +45,9 @@ interface Case {
   readonly act?: (page: Page) => Promise<unknown>;
   /** What is said of it beside its pixels. */
   readonly told?: true;
+  /** How its cell has it otherwise. */
+  readonly around?: Partial<Cell>;
+  readonly profile?: Partial<PageData["profile"]>;
 }
 
 const first = (page: Page, selector: string) => page.locator(`${selector} >> visible=true`).first();
@@ -62,12 +72,27 @@ const scrolledBy = (px: number, classes: string) => (page: Page) =>
     [px, classes] as const,
   );
 
+/** The script of public sites. */
+const SCRIPT = readFileSync("src/server/assets/site.js", "utf8");
+
 const CASES: readonly Case[] = [
   { name: "at 1280 px", width: 1280 },
-  { name: "at 800 px", width: 800 },
+  { name: "as it is read aloud, and where it leads", width: 1280, told: true },
   { name: "at 390 px", width: 390 },
+  { name: "at 800 px", width: 800 },
+  { name: "signed in", width: 1280, audience: "signedIn" },
+  { name: "in a cell in a row, in the middle", width: 1280, around: { direction: "row", align: "centre" } },
+  { name: "in a cell in the middle", width: 1280, around: { align: "centre" } },
   { name: "at 640 px", width: 640 },
   { name: "at 1700 px", width: 1700 },
+  {
+    name: "its items pointed at, with the script",
+    width: 1280,
+    act: async (page) => {
+      await page.evaluate(SCRIPT);
+      await tryTo(page, ".n-subject summary", "hover");
+    },
+  },
   {
     name: "pointed at",
     width: 1280,
@@ -80,12 +105,13 @@ const CASES: readonly Case[] = [
   { name: "after 4 s", width: 1280, act: after(4) },
   { name: "after 9 s", width: 1280, act: after(9) },
   { name: "after 16 s", width: 1280, act: after(16) },
-  { name: "signed in", width: 1280, audience: "signedIn" },
-  { name: "on an archive", width: 1280, over: { role: "archive", identity: "archive:kind:k0" } },
+  { name: "without a logo", width: 1280, profile: { logo: "", logoSmall: "", logoOverPictures: "" } },
+  { name: "on the page of an entry", width: 1280, over: { role: "entry" } },
+  { name: "on an archive", width: 1280, over: ARCHIVE },
   {
     name: "on its second page",
     width: 1280,
-    over: { role: "archive", identity: "archive:kind:k0", pageNumber: 2 },
+    over: { ...ARCHIVE, pageNumber: 2 },
   },
   {
     name: "once sent",
@@ -95,7 +121,6 @@ const CASES: readonly Case[] = [
         document.querySelector(".n-subject .sent")?.parentElement?.setAttribute("data-said", "sent"),
       ),
   },
-  { name: "as it is read aloud, and where it leads", width: 1280, told: true },
 ];
 
 /** A content of the site, for what depends on it: which entries a list shows, in which order. */
@@ -106,14 +131,27 @@ const PICTURES: Readonly<Record<string, Picture>> = Object.fromEntries(
   [
     ["pic", "a", 1600],
     ["other", "b", 1200],
-    ["third", "d", 1200],
+    ["third", "d", 240],
   ].map(([id, file, width]) => [
     id,
-    { ...picture, width, height: 900, file: String(file).repeat(64), alt: `Picture ${id}`, credit: "Ida" },
+    {
+      ...picture,
+      width,
+      height: (Number(width) * 9) / 16,
+      file: String(file).repeat(64),
+      alt: `Picture ${id}`,
+      credit: "Ida",
+    },
   ]),
 ) as never;
 
+const style = {
+  ...pageData().style,
+  palette: [...pageData().style.palette, { id: "accent", name: "Accent", value: "#8a2be2" }],
+  roles: { ...pageData().style.roles, accent: "accent" },
+};
 const base = pageData({
+  style,
   pictures: PICTURES,
   profile: {
     ...pageData().profile,
@@ -139,7 +177,9 @@ const MENUS = {
   main: { ...base.menus["main"], items },
   other: { ...base.menus["main"], name: "Other", items: items.slice(-2) },
 } as PageData["menus"];
-const PIECE = partWith("header", [block("heading", { text: "A piece" })]);
+const PIECE = partWith("header", [block("heading", { text: "A piece" })], {
+  cells: [{ id: "p", direction: "column", blocks: [block("heading", { text: "A piece" })] }],
+});
 
 /** Where blocks of a kind are looked at, and what they need to show anything. */
 const IN_HEADER: readonly BlockKind[] = [
@@ -153,7 +193,7 @@ const IN_HEADER: readonly BlockKind[] = [
 ];
 const READY: Partial<Record<BlockKind, object>> = {
   menu: { menu: "main" },
-  picture: { picture: "pic" },
+  picture: { picture: "third" },
   piece: { piece: "piece" },
   richText: { text: [{ type: "paragraph", children: [{ text: "Some words" }] }] },
   heading: { text: "Under a dark sky" },
@@ -166,13 +206,18 @@ const READY: Partial<Record<BlockKind, object>> = {
 interface Subject {
   readonly name: string;
   readonly part: Part;
+  /** The page it is looked at on, where that is not one of an entry. */
+  readonly page?: Case["over"];
 }
+/** Kinds that are there on archives. */
+const ON_ARCHIVES: readonly BlockKind[] = ["entryList", "pager"];
 const hostOf = (subject: Block): Part => {
   const slot: Slot = IN_HEADER.includes(subject.kind) ? "header" : "layout";
+  const list = subject.kind === "pager" ? [block("entryList", { pageSize: 2 })] : [];
   const beside = block("heading", { text: "Beside", style: "h4" });
   const cells = [
     { id: "c1", share: 2, direction: "column", blocks: [subject, block("tagline")] },
-    { id: "c2", share: 1, blocks: [beside] },
+    { id: "c2", share: 1, blocks: [beside, ...list] },
   ];
   return partWith(slot, [], { cells, background: { colour: "#f4f0e6" } });
 };
@@ -180,8 +225,10 @@ const hostOf = (subject: Block): Part => {
 const blockSubject = (kind: BlockKind): Subject => {
   const inside =
     kind === "group" ? [block("heading", { text: "One" }), block("button", { label: "Two" })] : undefined;
+  const page = ON_ARCHIVES.includes(kind) ? { page: ARCHIVE } : {};
   return {
     name: kind,
+    ...page,
     part: hostOf({ ...block(kind, READY[kind] as never, inside), id: "subject" } as Block),
   };
 };
@@ -198,18 +245,13 @@ const bandSubject = (): Subject => {
   return { name: "band", part: { ...partWith("header", []), bands: [above, { ...band, id: "subject" }] } };
 };
 const cellSubject = (): Subject => {
-  const blocks = [block("button", { label: "One" }), block("heading", { text: "Two" })];
+  const short = (text: string) => block("heading", { text, style: "h4" });
   const cells = [
-    { id: "subject", share: 2, blocks },
-    {
-      id: "c2",
-      share: 1,
-      direction: "column",
-      blocks: [block("heading"), block("tagline"), block("tagline")],
-    },
-    { id: "c3", share: 0, blocks: [block("button", { label: "Three" })] },
+    { id: "subject", share: 2, blocks: [short("A"), short("B b")] },
+    { id: "c2", share: 1, direction: "column", blocks: [short("C"), short("D"), short("E")] },
+    { id: "c3", share: 0, blocks: [short("F")] },
   ];
-  return { name: "cell", part: partWith("layout", [], { cells, stackOnSmall: true }) };
+  return { name: "cell", part: partWith("layout", [], { cells, gap: 4 }) };
 };
 
 /** What a setting is to be for others that stand under it to be there. */
@@ -234,30 +276,71 @@ const subjectIn = (part: Part): PartNode => findPlace(part, "subject")?.node as 
 
 /** The part with all that must hold for a setting to be offered. */
 const offering = (part: Part, spec: FieldSpec): Part => {
-  const node = subjectIn(part);
-  if (isOffered(spec, node)) return part;
-  const { when, unless } = spec;
-  const path = (when ?? unless)?.[0] ?? [];
-  const value = when ? when[1] : OTHERWISE[path.join(".")];
-  const own = specsFor({ node }).find((each) => sameValue(each.path, path));
-  const before = own ? offering(part, own) : part;
-  const next = set(before, path, value);
-  if (!next || !isOffered(spec, subjectIn(next)))
+  const wants = [
+    ...(spec.when ? [spec.when] : []),
+    ...[spec.unless, ...(spec.unlessAll ?? []).map(([one]) => one)].flatMap((each) =>
+      each ? [[each[0], each[1] === false ? true : OTHERWISE[each[0].join(".")]] as const] : [],
+    ),
+  ];
+  const next = wants.reduce((now, [path, value]) => {
+    const own = specsFor({ node: subjectIn(now) }).find((each) => sameValue(each.path, path));
+    return set(own ? offering(now, own) : now, path, value) ?? now;
+  }, part);
+  if (!isOffered(spec, subjectIn(next), bandPlaceIn(next, "subject")))
     throw new Error(`walk: expected a way to offer ${spec.path.join(".")}, got none`);
   return next;
 };
 
 /** What more has to be there for a setting to be seen. */
-const BESIDE: Readonly<Record<string, readonly (readonly [path: string, value: unknown])[]>> = {};
+const PADDED = ["look.padding", { top: 12, right: 12, bottom: 12, left: 12 }] as const;
+const BESIDE: Readonly<Record<string, readonly (readonly [path: string, value: unknown])[]>> = {
+  "look.padding": [["look.borderWidth", 2]],
+  "band heightIs": [["height", { wide: 40 }]],
+  "band background.order": [
+    ["background.texture", "dots"],
+    ["background.overlay", 40],
+  ],
+  "band width": [["background.colour", "#f4f0e6"]],
+  // behind what covers it all, a ground is seen around it
+  "picture look.background": [PADDED],
+  "mainPicture look.background": [PADDED],
+  "line look.background": [PADDED],
+};
 
-const drawn = (part: Part, { audience = "signedOut", over }: Case) => {
+/** Values that are what a setting is by itself, where nothing is set: another one is seen to become them. */
+const BY_ITSELF: readonly (readonly [setting: string, value: unknown])[] = [
+  ["look.type", "body"],
+  ["look.type", "small"],
+  ["look.radius", 0],
+  ["alignBlock", "centre"],
+  ["orderSmall", 1],
+  ["shareOn.middle", 2],
+  ["shareOn.small", 2],
+  ["look.colour", "role:mutedText"],
+  ["look.align", "start"],
+  ["look.align", "centre"],
+  ["settings.from", MOMENTS.past],
+  ["settings.until", MOMENTS.future],
+];
+
+/** The part with the cell its subject stands in otherwise. */
+const withinCell = (part: Part, around: Partial<Cell>): Part => {
+  const parent = findPlace(part, "subject")?.parent ?? "";
+  const cell = findPlace(part, parent)?.node;
+  return cell && "blocks" in cell && !("kind" in cell)
+    ? updateNode(part, parent, (node) => ({ ...node, ...around }) as PartNode)
+    : part;
+};
+
+const drawn = (part: Part, { audience = "signedOut", over, around, profile }: Case) => {
+  const moved = around ? withinCell(part, around) : part;
   const seen = partSeenBy(
-    wholePart(part, (id) => (id === "piece" ? (PIECE as never) : undefined)),
+    wholePart(moved, (id) => (id === "piece" ? (PIECE as never) : undefined)),
     audience,
   );
   const titleBar = partWith("titleBar", [block("title")], { id: "bar", background: { picture: "pic" } });
-  const identity = over?.identity ?? INDEX.published[0]?.id ?? "";
-  const page = INDEX.byIdentity.get(over ? identity : `entry:${identity}`);
+  const identity = over?.identity ?? `entry:${INDEX.published[0]?.id}`;
+  const page = INDEX.byIdentity.get(identity);
   if (!page) throw new Error(`walk: expected the page ${identity}, got none`);
   const { pageNumber = 1 } = over ?? {};
   const input = { index: INDEX, page, pageNumber, at: NOW, found: [], menus: MENUS, profilePictures: [] };
@@ -282,10 +365,11 @@ const drawn = (part: Part, { audience = "signedOut", over }: Case) => {
       ...base,
       slots,
       audience,
+      profile: { ...base.profile, ...profile },
       menus: MENUS,
       lists: lists as never,
       page: { ...base.page, ...over },
-      entry: over ? null : base.entry,
+      entry: over?.role === "archive" ? null : base.entry,
     },
     ENGLISH,
     { shaper },
@@ -308,7 +392,12 @@ const onPage = async (page: Page) => {
 };
 
 /** What there is to see of a drawing in a case. */
-const seenOf = async (page: Page, { css, body }: Drawn, { act, told, width }: Case): Promise<string> => {
+const seenOf = async (
+  page: Page,
+  shots: CDPSession,
+  { css, body }: Drawn,
+  { act, told, width }: Case,
+): Promise<string> => {
   await page.evaluate(
     async ({ rules, inside }) => {
       document.documentElement.className = "";
@@ -317,7 +406,7 @@ const seenOf = async (page: Page, { css, body }: Drawn, { act, told, width }: Ca
       style.id = "drawn";
       style.textContent = rules;
       document.head.append(style);
-      document.body.innerHTML = `${inside}<div style="height:2000px"></div>`;
+      document.body.innerHTML = `${inside.replaceAll(' loading="lazy"', "")}<div style="height:2000px"></div>`;
       scrollTo(0, 0);
       await Promise.all([...document.images].map((image) => image.decode().catch(() => undefined)));
     },
@@ -333,30 +422,55 @@ const seenOf = async (page: Page, { css, body }: Drawn, { act, told, width }: Ca
     await page.mouse.move(0, 0);
     await act(page);
   }
-  const shot = await page.screenshot({ clip: { x: 0, y: 0, width, height: 700 } });
-  return shot.toString("base64");
+  const clip = { x: 0, y: 0, width, height: HIGH, scale: 1 };
+  const { data } = await shots.send("Page.captureScreenshot", {
+    format: "png",
+    optimizeForSpeed: true,
+    clip,
+  });
+  return data;
 };
 
 interface Wanted {
   readonly setting: string;
   readonly value: unknown;
+  /** What it is before: what a new one is, or another value where that is what it is by itself. */
   readonly before: Part;
   readonly after: Part;
   seen: number;
 }
 
 /** All values of all settings of a subject, each beside what it is before. */
-const wantedOf = ({ part }: Subject): Wanted[] =>
+/** Values of settings that end with what the site of this walk has. */
+const VALUES: Readonly<Record<string, readonly unknown[]>> = {
+  "band height": [{ wide: 0 }, { wide: 120 }, { wide: 300, small: 0 }],
+  "band screenHeight": [{ wide: 0 }, { wide: 60 }, { wide: 90, small: 0 }],
+  "entryList settings.count": [0, 1, 2],
+};
+
+/** Settings that are seen elsewhere than on a page, and where that is tried. */
+const ELSEWHERE: Readonly<Record<string, string>> = {
+  "band name": "the list of the part: e2e/part.spec.ts",
+  "signUp settings.list": "the mailbox an address goes to: src/server/hosts/mailbox.test.ts",
+};
+
+const wantedOf = ({ name, part }: Subject): Wanted[] =>
   specsFor({ node: subjectIn(part) }).flatMap((spec) => {
     const setting = spec.path.join(".");
-    const ready = (BESIDE[setting] ?? []).reduce(
+    if (ELSEWHERE[`${name} ${setting}`]) return [];
+    const ready = (BESIDE[`${name} ${setting}`] ?? BESIDE[setting] ?? []).reduce(
       (now, [path, value]) => set(now, path.split("."), value) ?? now,
       offering(part, spec),
     );
     const is = valueAt(subjectIn(ready), spec.path);
-    return valuesFor(spec, is).flatMap((value): Wanted[] => {
+    const all = VALUES[`${name} ${setting}`] ?? valuesFor(spec, is);
+    const isItself = (value: unknown) =>
+      BY_ITSELF.some(([name, own]) => name === setting && sameValue(own, value));
+    const other = all.findLast((value) => !sameValue(value, is) && !isItself(value));
+    return all.flatMap((value): Wanted[] => {
       const after = sameValue(value, is) ? null : set(ready, spec.path, value);
-      return after ? [{ setting, value, before: ready, after, seen: 0 }] : [];
+      const before = isItself(value) ? set(ready, spec.path, other) : ready;
+      return after && before ? [{ setting, value, before, after, seen: 0 }] : [];
     });
   });
 
@@ -365,15 +479,18 @@ test.describe.configure({ mode: "parallel" });
 for (const name of [...BLOCK_KINDS, "band", "cell"] as const)
   test(`every value of every setting is seen: ${name}`, async ({ page }) => {
     await onPage(page);
+    // as fast as the browser can
+    const camera = await page.context().newCDPSession(page);
     const subject = name === "band" ? bandSubject() : name === "cell" ? cellSubject() : blockSubject(name);
     const wanted = wantedOf(subject);
     const counts = new Map<string, number>();
-    for (const each of CASES) {
-      await page.setViewportSize({ width: each.width, height: 700 });
+    for (const plain of CASES) {
+      const each = { ...(subject.page ? { over: subject.page } : {}), ...plain };
+      await page.setViewportSize({ width: each.width, height: HIGH });
       const shots = new Map<string, string>();
       const keyOf = ({ css, body }: Drawn) => `${css}${body}`;
       const look = async (made: Drawn) => {
-        const known = shots.get(keyOf(made)) ?? (await seenOf(page, made, each));
+        const known = shots.get(keyOf(made)) ?? (await seenOf(page, camera, made, each));
         shots.set(keyOf(made), known);
         return known;
       };
@@ -390,10 +507,5 @@ for (const name of [...BLOCK_KINDS, "band", "cell"] as const)
       `settings: ${name}: ${settings} settings, ${wanted.length} values; seen ${[...counts].map(([at, count]) => `${at} ${count}`).join(", ")}`,
     );
     const unseen = wanted.filter(({ seen }) => seen === 0);
-    console.log(
-      "unseen",
-      name,
-      unseen.map(({ setting, value }) => `${setting}: ${JSON.stringify(value)}`).join(" ; "),
-    );
     expect(unseen.map(({ setting, value }) => `${setting}: ${JSON.stringify(value)}`)).toEqual([]);
   });

@@ -8,7 +8,7 @@ const numbers = (min: number, max: number): readonly number[] => [
   ...new Set([min, min + 1, Math.round((min + Math.min(max, min + 120)) / 2), Math.min(max, 300)]),
 ];
 
-const MOMENTS = ["", "2026-05-01T00:00:00.000Z", "2026-07-01T00:00:00.000Z"];
+export const MOMENTS = { past: "2026-05-01T00:00:00.000Z", future: "2026-07-01T00:00:00.000Z" };
 
 /** What a setting may be set to; `is` is what it is. */
 export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown): readonly unknown[] => {
@@ -55,13 +55,13 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
       return [all, [...all].reverse(), [...all.slice(1), all[0]]];
     }
     case "colour":
-      return ["", "role:accent", "#cc3300"];
+      return ["", "role:mutedText", "#cc3300"];
     case "target":
       return [{ url: "/" }, { url: "https://example.org/" }, { identity: "entry:visit" }];
     case "targetOrNone":
       return [null, { url: "/x/" }];
     case "moment":
-      return MOMENTS;
+      return ["", MOMENTS.past, MOMENTS.future];
     case "audience":
       return ["", "signedOut", "signedIn"];
     case "kinds":

@@ -1,5 +1,7 @@
 import { valueAt } from "../core/design/operations";
+import type { Part } from "../core/design/part";
 import { sameValue } from "../core/model/canonical";
+import type { Slot } from "../core/model/slot";
 import { type NamedSetting, valueOptions } from "./values";
 
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
@@ -44,14 +46,38 @@ export interface FieldSpec {
   readonly when?: readonly [path: readonly string[], value: unknown];
   /** Not shown while another setting has a value: there is nothing for it to change. */
   readonly unless?: readonly [path: readonly string[], value: unknown];
+  /** Not shown while all of one of these groups have these values. */
+  readonly unlessAll?: readonly (readonly (readonly [path: readonly string[], value: unknown])[])[];
+  /** Of a band: where it changes anything. */
+  readonly where?: (place: BandPlace) => boolean;
   /** What it stands under among settings that are not the most used. */
   readonly group?: string;
 }
 
-/** Whether a setting of a node has anything to change as the node is now. */
-export const isOffered = ({ when, unless }: FieldSpec, node: unknown): boolean =>
-  (!when || sameValue(valueAt(node, when[0]), when[1])) &&
-  (!unless || !sameValue(valueAt(node, unless[0]), unless[1]));
+/** Where a band stands. */
+export interface BandPlace {
+  readonly slot: Slot;
+  readonly isLast: boolean;
+}
+export const bandPlaceIn = ({ slot, bands }: Pick<Part, "slot" | "bands">, band: string): BandPlace => ({
+  slot,
+  isLast: bands.at(-1)?.id === band,
+});
+
+/** Whether a setting of a node has anything to change as the node is now, and where it stands. */
+export const isOffered = (
+  { when, unless, unlessAll, where }: FieldSpec,
+  node: unknown,
+  place?: BandPlace,
+): boolean => {
+  const has = ([path, value]: readonly [readonly string[], unknown]) => sameValue(valueAt(node, path), value);
+  return (
+    (!when || has(when)) &&
+    (!unless || !has(unless)) &&
+    !unlessAll?.some((all) => all.every(has)) &&
+    (!where || !place || where(place))
+  );
+};
 
 /** Settings that stand together under a name. */
 export const grouped = (group: string, specs: readonly FieldSpec[]): readonly FieldSpec[] =>

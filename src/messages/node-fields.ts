@@ -1,4 +1,4 @@
-import { type Control, direction, type FieldSpec, grouped, one } from "./controls";
+import { type BandPlace, type Control, direction, type FieldSpec, grouped, one } from "./controls";
 import { numberOptions, valueOptions } from "./values";
 
 const widths: Control = { type: "many", options: valueOptions("hideOn") };
@@ -47,6 +47,19 @@ export const CELL_CONTROLS: readonly FieldSpec[] = [
 ];
 
 const NO_OVERLAY = [["background", "overlay"], 0] as const;
+/** Neither a picture of its own nor the page's. */
+const NO_PICTURE = [
+  [["background", "picture"], ""],
+  [["background", "pageOwnPicture"], false],
+] as const;
+const NOTHING_ON_IT = [NO_OVERLAY, [["background", "texture"], "none"]] as const;
+const NO_OWN_PICTURE = [["background", "picture"], ""] as const;
+
+/** Only there a band lies over what follows. */
+const endsHeader = ({ slot, isLast }: BandPlace): boolean => slot === "header" && isLast;
+/** A band stays as long as what it stands in is in sight: a header's is the page. */
+const canStay = ({ slot, isLast }: BandPlace): boolean =>
+  slot === "header" || ((slot === "layout" || slot === "side") && !isLast);
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["name"], control: { type: "text" } },
@@ -90,9 +103,24 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
       unless: [["background", "colourTo"], ""],
     },
     { path: ["background", "pageOwnPicture"], control: { type: "switch" } },
-    { path: ["background", "pictureFit"], control: one("pictureFit"), label: "The picture" },
-    { path: ["background", "video"], control: { type: "video" }, label: "Video over the picture" },
-    { path: ["background", "slides"], control: { type: "pictures" }, label: "Then these pictures" },
+    {
+      path: ["background", "pictureFit"],
+      control: one("pictureFit"),
+      label: "The picture",
+      unlessAll: [NO_PICTURE],
+    },
+    {
+      path: ["background", "video"],
+      control: { type: "video" },
+      label: "Video over the picture",
+      unlessAll: [NO_PICTURE],
+    },
+    {
+      path: ["background", "slides"],
+      control: { type: "pictures" },
+      label: "Then these pictures",
+      unless: NO_OWN_PICTURE,
+    },
     {
       path: ["background", "slideSeconds"],
       control: { type: "number", unit: "s", min: 2, max: 60 },
@@ -101,14 +129,20 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
   ]),
   ...grouped("Laid on it", [
-    { path: ["background", "overlay"], control: { type: "number", unit: "%", max: 100 } },
+    {
+      path: ["background", "overlay"],
+      control: { type: "number", unit: "%", max: 100 },
+      unlessAll: [NO_PICTURE],
+    },
     {
       path: ["background", "overlayColour"],
+      unlessAll: [NO_PICTURE],
       control: { type: "colour", empty: "the band’s own" },
       unless: NO_OVERLAY,
     },
     {
       path: ["background", "overlayTo"],
+      unlessAll: [NO_PICTURE],
       control: { type: "colour", empty: "nothing" },
       unless: NO_OVERLAY,
     },
@@ -126,28 +160,37 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     {
       path: ["background", "order"],
       control: { type: "order", options: valueOptions("order") },
+      unlessAll: [NO_PICTURE, NOTHING_ON_IT],
       label: "Which lies on top",
     },
   ]),
   ...grouped("Over what is near", [
-    { path: ["overPicture", "on"], control: { type: "switch" }, label: "Over the picture that follows" },
+    {
+      path: ["overPicture", "on"],
+      control: { type: "switch" },
+      label: "Over the picture that follows",
+      where: endsHeader,
+    },
     {
       path: ["overPicture", "colour"],
       control: { type: "colour", empty: "white" },
       label: "Text over it",
       when: [["overPicture", "on"], true],
+      where: endsHeader,
     },
     {
       path: ["overPicture", "veil"],
       control: { type: "number", unit: "%", max: 100 },
       label: "Own ground at rest",
       when: [["overPicture", "on"], true],
+      where: endsHeader,
     },
     {
       path: ["overPicture", "blur"],
       control: { type: "number", unit: "px", max: 40 },
       label: "Blurs what is under it",
       when: [["overPicture", "on"], true],
+      where: endsHeader,
     },
     { path: ["overlap"], control: { type: "number", unit: "px", max: 400 }, label: "Lies over" },
     {
@@ -158,13 +201,21 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
   ]),
   ...grouped("While scrolling", [
-    { path: ["sticky"], control: { type: "switch" } },
-    { path: ["stickyWhen"], control: one("stickyWhen"), label: "Stays", when: [["sticky"], true] },
+    { path: ["sticky"], control: { type: "switch" }, where: canStay },
+    {
+      path: ["stickyWhen"],
+      control: one("stickyWhen"),
+      label: "Stays",
+      when: [["sticky"], true],
+      where: canStay,
+    },
     {
       path: ["stickyGrows"],
       control: { type: "switch" },
       label: "Full width once scrolled",
       when: [["width"], "boxed"],
+      unless: [["sticky"], false],
+      where: canStay,
     },
   ]),
   ...grouped("Who sees it", [

@@ -31,7 +31,7 @@ export const breadcrumbs = defineBlock({
       html`<ol>${items}</ol>`,
     );
   },
-  css: `.b-breadcrumbs ol{list-style:none;padding:0;display:flex;flex-wrap:wrap;gap:0 .5em}
+  css: `.b-breadcrumbs ol{list-style:none;padding:0;display:flex;flex-wrap:wrap;justify-content:var(--along,normal);gap:0 .5em}
 .b-breadcrumbs li{min-height:1.5rem}
 .b-breadcrumbs li+li::before{content:"›";margin-right:.5em}
 .b-breadcrumbs a[aria-current]{text-decoration:none}`,

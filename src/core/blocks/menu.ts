@@ -164,8 +164,8 @@ const ROW_GAP = 6;
 
 const menuCss = (style: HouseStyle): string => `.b-menu{${wornBy(style, "menu")}}
 .b-menu ul{list-style:none;padding:0}
-.b-menu .row{display:flex;flex-wrap:wrap;align-items:center}
-.b-menu .row.column{flex-direction:column;align-items:flex-start}
+.b-menu .row{display:flex;flex-wrap:wrap;align-items:center;justify-content:var(--along,normal)}
+.b-menu .row.column{flex-direction:column;align-items:var(--along,flex-start);justify-content:normal}
 .b-menu a,.b-menu summary{display:inline-block;text-decoration:none;padding:.3rem 0;cursor:pointer}
 .b-menu .row:not(.column)>li>a,.b-menu .row:not(.column)>li>details>summary{white-space:nowrap}
 .b-menu .row a:hover,.b-menu summary:hover,.b-menu .drawer a:hover{text-decoration:underline}

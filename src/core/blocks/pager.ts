@@ -23,7 +23,7 @@ export const pager = defineBlock({
     const inside = block.settings.look === "numbers" ? numbers(list) : olderNewer(list, context);
     return element("nav", block, context, { attributes: { "aria-label": context.words.pages } }, inside);
   },
-  css: `.b-pager ol{list-style:none;padding:0;display:flex;flex-wrap:wrap;gap:.4rem}
+  css: `.b-pager ol{list-style:none;padding:0;display:flex;flex-wrap:wrap;justify-content:var(--along,normal);gap:.4rem}
 .b-pager ol a{display:grid;place-items:center;min-width:2.25rem;min-height:2.25rem;padding:0 .5rem;border:1px solid var(--line);border-radius:var(--radius);text-decoration:none}
 .b-pager ol a:hover{text-decoration:underline}
 .b-pager [aria-current]{background:var(--accent);color:var(--textOnAccent);border-color:var(--accent)}

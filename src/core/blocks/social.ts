@@ -39,7 +39,7 @@ export const social = defineBlock({
   kind: "social",
   settings,
   wearsType: true,
-  ignores: ({ look }) => (look === "icons" ? ["type", "align"] : ["align"]),
+  ignores: ({ look }) => (look === "icons" ? ["type"] : []),
   isSteady: true,
   inks: ({ look }) => (look === "icons" ? [SIGN] : [PLAIN]),
   mayGo: true,
@@ -89,6 +89,6 @@ export const social = defineBlock({
       items,
     );
   },
-  css: `.b-social{list-style:none;padding:0;display:flex;flex-wrap:wrap;align-items:center}
+  css: `.b-social{list-style:none;padding:0;display:flex;flex-wrap:wrap;align-items:center;justify-content:var(--along,normal)}
 .b-social.icons a{display:grid;place-items:center;min-width:1.75rem;min-height:1.75rem}`,
 });

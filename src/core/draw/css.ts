@@ -129,3 +129,9 @@ export const colourCss = (style: Pick<StyleValues, "palette">, value: ColourValu
 /** Distances that scale with the reader's text size. */
 export const rem = (pixels: number): string =>
   pixels === 0 ? "0" : `${Math.round((pixels / 16) * 10000) / 10000}rem`;
+
+const ALONG = { start: "flex-start", centre: "center", end: "flex-end" } as const;
+
+/** How lines of text stand in their box, and lines of what is no text: those of flexible boxes do not follow `text-align`. */
+export const alignedAlong = (align: keyof typeof ALONG | ""): Readonly<Record<string, string>> =>
+  align === "" ? {} : { "text-align": align === "centre" ? "center" : align, "--along": ALONG[align] };

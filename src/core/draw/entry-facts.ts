@@ -2,7 +2,7 @@ import type { FactKind } from "../model/values";
 import { html, type SafeHtml } from "./html";
 import type { EntryView, VisitorWords } from "./page-material";
 
-export const FACTS_CSS = `.facts{display:flex;flex-wrap:wrap;gap:.1rem .9rem;color:var(--mutedText)}.own :where(.facts){color:inherit}.facts p{flex-basis:100%}.facts b{font-weight:600}.facts a{display:inline-block;min-height:1.5rem}`;
+export const FACTS_CSS = `.facts{display:flex;flex-wrap:wrap;justify-content:var(--along,normal);gap:.1rem .9rem;color:var(--mutedText)}.own :where(.facts){color:inherit}.facts p{flex-basis:100%}.facts b{font-weight:600}.facts a{display:inline-block;min-height:1.5rem}`;
 
 /** The facts asked for that the entry has, each as one item. */
 export const factItems = (

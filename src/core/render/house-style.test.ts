@@ -20,6 +20,7 @@ import { firstFontFiles, fontFaces, stackOf } from "../draw/fonts";
 import { FAMILIES } from "../measure/families";
 import { FAMILY_METRICS, type FamilyMetrics } from "../measure/family-metrics";
 import { HouseStyle, TEXTURES } from "../model/house-style";
+import { Look } from "../model/look";
 import type { SiteProfile } from "../model/profile";
 import { specimenPart } from "../starting/specimen";
 import { documentHtml, renderPage } from "./page";
@@ -185,12 +186,24 @@ describe("links, buttons and fields", () => {
       },
     });
     const { css } = drawn(withLayout([block("button")], {}, { style }));
-    expect(rule(css, ".b-button.filled")).toBe(
+    expect(rule(css, ".b-button:where(.filled)")).toBe(
       "background:var(--accent);color:var(--textOnAccent);border-color:var(--accent)",
     );
-    expect(rule(css, ".b-button.filled:hover")).toBe("text-decoration:underline");
-    expect(rule(css, ".b-button.outlined:hover")).toBe("background:var(--c-grey);color:var(--surface)");
+    expect(rule(css, ".b-button:where(.filled):hover")).toBe("text-decoration:underline");
+    expect(rule(css, ".b-button:where(.outlined):hover")).toBe(
+      "background:var(--c-grey);color:var(--surface)",
+    );
     expect(rule(css, ".b-button")).toContain("border-radius:12px");
+  });
+  it("a button's own colours stand in for those of its look, at rest and pointed at", () => {
+    const own = { ...block("button"), look: Look.parse({ colour: "#cc3300", background: "role:surface" }) };
+    const { css } = drawn(withLayout([own as Block]));
+    expect(rule(css, `.n-${own.id}`)).toContain("color:#cc3300");
+    expect(rule(css, `.n-${own.id}:hover`)).toBe(
+      "color:#cc3300;background:var(--surface);text-decoration:underline",
+    );
+    // what comes later weighs as much
+    expect(css.indexOf(`.n-${own.id}{`)).toBeGreaterThan(css.indexOf(".b-button:where(.filled){"));
   });
   it("fields take theirs, and a colour that is gone falls back to text", () => {
     const style = styleWith({ fields: { ground: "colour:gone", radius: 3 } });

@@ -1,6 +1,6 @@
 import { isFramedItself, wearsType } from "../blocks";
 import { textDeclarations } from "../draw/base-css";
-import { colourCss, rem } from "../draw/css";
+import { alignedAlong, colourCss, rem } from "../draw/css";
 import type { HouseStyle } from "../model/house-style";
 import type { Look, Sides } from "../model/look";
 
@@ -43,7 +43,7 @@ export const lookCss = (
     ...(look.type && wearsType(kind) ? textDeclarations(style, look.type) : {}),
     color: colourCss(style, colour),
     background: colourCss(style, background),
-    "text-align": align === "" ? null : align === "centre" ? "center" : align,
+    ...alignedAlong(align),
     padding: isFramed && hasPadding(padding) ? [top, right, bottom, left].map(rem).join(" ") : null,
     border:
       !isFramed || borderWidth === 0

@@ -13,7 +13,7 @@ import {
 } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import { nodeClass } from "../draw/context";
-import { colourCss, rem } from "../draw/css";
+import { alignedAlong, colourCss, rem } from "../draw/css";
 import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { textureCss } from "../draw/textures";
@@ -312,7 +312,7 @@ const cellHtml = (cell: Cell, place: number, context: RenderContext): SafeHtml =
           ? null
           : JUSTIFY[cell.align]
         : null,
-    "text-align": isColumn && cell.align === "centre" ? "center" : null,
+    ...(isColumn && cell.align === "centre" ? alignedAlong("centre") : {}),
   });
   for (const width of ["middle", "small"] as const)
     if ((cell.shareOn?.[width] ?? -1) >= 0)

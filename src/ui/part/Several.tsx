@@ -5,6 +5,7 @@ import { valueAt } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
+import { bandPlaceIn, isOffered } from "../../messages/controls";
 import { commonSpecs } from "../../messages/specs-for";
 import { count } from "../../messages/words";
 import { useMay } from "../client/about-site";
@@ -26,8 +27,8 @@ export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
   const [first] = places;
   if (!first) return null;
   const words = count(places.length, TYPE_WORDS[first.type]);
-  const specs = commonSpecs(places).filter(
-    ({ when }) => !when || places.every(({ node }) => valueAt(node, when[0]) === when[1]),
+  const specs = commonSpecs(places).filter((spec) =>
+    places.every(({ node }) => part && isOffered(spec, node, bandPlaceIn(part, node.id))),
   );
   return (
     <Fold label={`Settings of ${words}`} title={`${words} selected`} mayChange={mayDesign}>

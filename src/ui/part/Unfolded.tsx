@@ -9,7 +9,7 @@ import type { Band, Block } from "../../core/design/part";
 import { findPlace, type NodePlace } from "../../core/design/tree";
 import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_CONTROLS, BLOCK_NAMES, FIRST_SETTINGS } from "../../messages/block-fields";
-import { type FieldSpec, isOffered } from "../../messages/controls";
+import { bandPlaceIn, type FieldSpec, isOffered } from "../../messages/controls";
 import { describeLines } from "../../messages/fit";
 import { specsFor } from "../../messages/specs-for";
 import { useAboutSite, useMay } from "../client/about-site";
@@ -32,7 +32,7 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
   const [more, setMore] = useState(!mayDesign);
   const place = part && findPlace(part, node);
   if (!part || !place) return null;
-  const fits = specsFor(place).filter((spec) => isOffered(spec, place.node));
+  const fits = specsFor(place).filter((spec) => isOffered(spec, place.node, bandPlaceIn(part, node)));
   const first =
     place.type === "block"
       ? Math.min(FIRST_SETTINGS, BLOCK_CONTROLS[(place.node as Block).kind].length)

@@ -4,6 +4,7 @@ import { valueAt, withValueAt } from "../../core/design/operations";
 import { Band, Block, Cell } from "../../core/design/part";
 import type { NodePlace, PartNode } from "../../core/design/tree";
 import { Look } from "../../core/model/look";
+import type { Slot } from "../../core/model/slot";
 import { BLOCK_CONTROLS } from "../../messages/block-fields";
 import { type Control, type FieldSpec, isOffered } from "../../messages/controls";
 import { fieldName } from "../../messages/fields";
@@ -63,7 +64,7 @@ describe("the fields settings are edited with", () => {
     });
     expect(missing).toEqual([]);
     const looks = new Set(
-      (["heading", "menu"] as const).flatMap((kind) =>
+      (["heading", "menu", "picture"] as const).flatMap((kind) =>
         specsFor(placeOf("block", freshBlock(kind))).map(({ path }) => path.join(".")),
       ),
     );
@@ -123,11 +124,23 @@ describe("the fields settings are edited with", () => {
     for (const { name, node, spec } of each) {
       const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
       expect(label, name).toMatch(/^[A-Z][^A-Z]*( .*)?$/);
-      for (const told of [spec.when, spec.unless]) {
-        if (!told) continue;
-        const [path, value] = told;
+      const { when, unless, unlessAll = [] } = spec;
+      const told = [when, unless, ...unlessAll.flat()].flatMap((each) => (each ? [each] : []));
+      for (const [path, value] of told)
         expect(typeof valueAt(node, path), `${name} under ${path.join(".")}`).toBe(typeof value);
-        expect(isOffered(spec, withValueAt(node, path, value)), name).toBe(told === spec.when);
+      if (told.length === 0) continue;
+      // under what it stands under, and not otherwise
+      const other = (value: unknown) => (value === false ? true : value === 0 ? 1 : "something else");
+      const under = [...(unless ? [unless] : []), ...unlessAll.flat()].reduce(
+        (now, [path, value]) => withValueAt(now, path, other(value)) as PartNode,
+        when ? (withValueAt(node, when[0], when[1]) as PartNode) : node,
+      );
+      expect(isOffered(spec, under), name).toBe(true);
+      if (when) expect(isOffered(spec, withValueAt(under, when[0], "something else")), name).toBe(false);
+      if (unless) expect(isOffered(spec, withValueAt(under, unless[0], unless[1])), name).toBe(false);
+      for (const all of unlessAll) {
+        const none = all.reduce((now, [path, value]) => withValueAt(now, path, value) as PartNode, under);
+        expect(isOffered(spec, none), name).toBe(false);
       }
     }
   });
@@ -136,7 +149,39 @@ describe("the fields settings are edited with", () => {
       const keys = specsFor(placeOf("block", freshBlock(kind))).map(({ path }) => path.join("."));
       expect(keys.includes("look.padding"), kind).toBe(!isFramedItself(kind));
       expect(keys.includes("look.seenBy"), kind).toBe(true);
-      expect(keys.includes("look.type"), kind).toBe(wearsType(kind));
+      // signs wear no text style
+      expect(keys.includes("look.type"), kind).toBe(wearsType(kind) && kind !== "social");
     }
+    const words = { ...freshBlock("social"), settings: { ...defaultSettings("social"), look: "words" } };
+    expect(specsFor(placeOf("block", words as Block)).some(({ path }) => path.at(-1) === "type")).toBe(true);
+  });
+  it("offer corners where there is something to round: a ground, a border, a shadow, a picture", () => {
+    const offers = (kind: BlockKind, look: object = {}, settings: object = {}) => {
+      const fresh = freshBlock(kind);
+      const node = {
+        ...fresh,
+        look: { ...fresh.look, ...look },
+        settings: { ...fresh.settings, ...settings },
+      };
+      return specsFor(placeOf("block", node as Block)).some(({ path }) => path.at(-1) === "radius");
+    };
+    expect([offers("heading"), offers("heading", { shadow: true }), offers("picture")]).toEqual([
+      false,
+      true,
+      true,
+    ]);
+    expect([offers("button"), offers("button", {}, { look: "plain" })]).toEqual([true, false]);
+  });
+  it("of a band are offered where it stands so that they change something", () => {
+    const band = Band.parse({ id: "b", cells: [{ id: "c" }] }) as Band;
+    const offers = (key: string, slot: Slot, isLast: boolean) =>
+      specsFor(placeOf("band", band)).some(
+        (spec) => spec.path.join(".") === key && isOffered(spec, band, { slot, isLast }),
+      );
+    expect(offers("overPicture.on", "header", true)).toBe(true);
+    expect(offers("overPicture.on", "header", false)).toBe(false);
+    expect(offers("overPicture.on", "footer", true)).toBe(false);
+    expect([offers("sticky", "header", false), offers("sticky", "titleBar", true)]).toEqual([true, false]);
+    expect([offers("sticky", "layout", false), offers("sticky", "layout", true)]).toEqual([true, false]);
   });
 });
