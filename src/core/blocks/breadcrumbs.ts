@@ -32,7 +32,7 @@ export const breadcrumbs = defineBlock({
     );
   },
   css: `.b-breadcrumbs ol{list-style:none;padding:0;display:flex;flex-wrap:wrap;justify-content:var(--along,normal);gap:0 .5em}
-.b-breadcrumbs li{min-height:1.5rem}
+.b-breadcrumbs li{min-width:0;min-height:1.5rem}
 .b-breadcrumbs li+li::before{content:"›";margin-right:.5em}
 .b-breadcrumbs a[aria-current]{text-decoration:none}`,
 });

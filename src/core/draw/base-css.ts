@@ -102,10 +102,10 @@ main{flex:1;display:flex;flex-direction:column;min-width:0}
 @media (width < ${style.measures.edgeWide / 16}em){.with-side{display:block}.with-side>main{display:flex}}
 .band{position:relative;container-type:inline-size}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
-.slot-titleBar .in{flex-wrap:wrap}
 .full>.in{max-width:none}.boxed{width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto}
 .cell{display:flex;flex-wrap:wrap;align-items:center;min-width:min-content}
 .cell:where(.column){min-width:0;flex-direction:column;align-items:stretch;flex-wrap:nowrap}
+.slot-titleBar .in{flex-wrap:wrap}.slot-titleBar .cell:not(.column){min-width:auto;max-width:100%}
 .cell>*{min-width:0}
 @media (width < ${style.measures.edgeMiddle / 16}em){.stack>.in{flex-direction:column;align-items:stretch}.stack>.in>.cell{flex:none!important;width:100%;min-width:0;justify-content:flex-start!important}}
 .bg{position:absolute;inset:0;overflow:hidden;isolation:isolate}.bg img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
