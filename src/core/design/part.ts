@@ -123,6 +123,7 @@ export const BandBackground = z.object({
     .array(z.enum(BACKGROUND_LAYERS))
     .length(BACKGROUND_LAYERS.length)
     .refine((order) => new Set(order).size === BACKGROUND_LAYERS.length, { message: "layers.twice" })
+    .meta({ uniqueItems: true })
     .default([...BACKGROUND_LAYERS]),
 });
 export type BandBackground = z.infer<typeof BandBackground>;

@@ -21,6 +21,10 @@ export type IdentityParts =
 
 const FORM = /^(?:entry|archive:(kind|term|author|date)):(.+)$/s;
 
+/** The same as a pattern of JSON Schemas. */
+export const IDENTITY_PATTERN =
+  "^(?:search|notFound|entry:[\\s\\S]+|archive:(?:kind|term|author):[\\s\\S]+|archive:date:[\\s\\S]*:[\\s\\S]*)$";
+
 /** Null for the pages every site has, and for what is no identity. Of a date archive `id` is the kind. */
 export const identityParts = (identity: string): IdentityParts | null => {
   const found = FORM.exec(identity);

@@ -39,6 +39,13 @@ export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
   }),
 );
 
+const LEVELS = 3;
+
+/** A JSON Schema of what holds items of so many levels. */
+const withLevels = (levels: number): object => ({
+  properties: { items: levels === 0 ? { maxItems: 0 } : { items: withLevels(levels - 1) } },
+});
+
 const depthOf = (items: readonly MenuItem[]): number =>
   items.reduce((deepest, item) => Math.max(deepest, 1 + depthOf(item.items)), 0);
 
@@ -49,5 +56,7 @@ export const Menu = z
     origin: z.string().uuid(),
     items: z.array(MenuItem).max(200),
   })
-  .refine((menu) => depthOf(menu.items) <= 3, { message: "menu.depth", path: ["items"] });
+  .refine((menu) => depthOf(menu.items) <= LEVELS, { message: "menu.depth", path: ["items"] })
+  // the same for who reads the published schemas
+  .meta({ allOf: [withLevels(LEVELS)] });
 export type Menu = z.infer<typeof Menu>;

@@ -55,6 +55,14 @@ export const Clause = z
           params: { facet: clause.facet, value },
         });
     });
+  })
+  // the same for who reads the published schemas (JSON Schema 2020-12, "if" and "then")
+  .meta({
+    allOf: Object.entries(allowedValues).map(([facet, { source }]) => ({
+      if: { properties: { facet: { const: facet } } },
+      // biome-ignore lint/suspicious/noThenProperty: a keyword of JSON Schema
+      then: { properties: { values: { items: { pattern: source } } } },
+    })),
   });
 export type Clause = z.infer<typeof Clause>;
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isIdentity } from "./identity";
+import { IDENTITY_PATTERN, isIdentity } from "./identity";
 import { LinkTarget } from "./rich-text";
 
 /** Values that settings of bands and blocks are made of. */
@@ -34,7 +34,10 @@ export const Outline = z
 
 /** A page by identity, or an address typed in. */
 export const Target = z
-  .union([z.object({ identity: z.string().min(1) }), z.object({ url: LinkTarget })])
+  .union([
+    z.object({ identity: z.string().min(1).meta({ pattern: IDENTITY_PATTERN }) }),
+    z.object({ url: LinkTarget }),
+  ])
   .refine((target) => !("identity" in target) || isIdentity(target.identity), {
     message: "identity.form",
     path: ["identity"],

@@ -16,7 +16,7 @@ import { EVERYWHERE, NOWHERE } from "../model/placement";
 import { importChange } from "./import-change";
 import { type ImportAnswers, NO_ANSWERS, planImport } from "./plan";
 import { readPack } from "./read";
-import { packSchemas } from "./schemas";
+import { FILES, packSchemas } from "./schemas";
 import type { Pack, PackNeed } from "./shapes";
 import { readTokens, TokenFile, writeTokens } from "./tokens";
 import { keyMaker, writePack } from "./write";
@@ -119,6 +119,9 @@ const bare = designOf([
 
 const encode = (value: unknown) => new TextEncoder().encode(canonicalJson(value));
 
+const menuOf = (file: object) => (file as { menu: object }).menu;
+const pictureOf = (file: object) => (file as { pictures: object[] }).pictures[0] as object;
+
 describe("writing a pack", () => {
   it("gives the same bytes for the same parts, whichever was chosen first", () => {
     const turned = { ...everything, parts: [...everything.parts].reverse() };
@@ -176,6 +179,71 @@ describe("writing a pack", () => {
       const validate = ajv.compile(schema as object);
       const value: unknown = JSON.parse(new TextDecoder().decode(files.get(path)));
       expect(validate(value), `${path} ${JSON.stringify(validate.errors)}`).toBe(true);
+    }
+  });
+  it("is refused by its published schemas where it is refused by what reads it", () => {
+    const ajv = new Ajv({ strict: false, formats: { uuid: true, "date-time": true } });
+    const files = filesOf(zip);
+    const bodyOf = (path: string) => JSON.parse(new TextDecoder().decode(files.get(path))) as object;
+    const item = (levels: number): object => ({
+      id: "x",
+      label: "X",
+      target: null,
+      items: levels > 1 ? [item(levels - 1)] : [],
+    });
+    const clause = (facet: string, value: string) => ({
+      conditions: [{ clauses: [{ facet, values: [value] }] }],
+    });
+    const menu = (levels: number) => ({
+      menu: { ...menuOf(bodyOf("menus/main.json")), items: [item(levels)] },
+    });
+    const led = (identity: string) => ({
+      menu: { ...menuOf(bodyOf("menus/main.json")), items: [{ ...item(1), target: { identity } }] },
+    });
+    const order = (background: object) => ({
+      bands: [{ id: "b", background, cells: [{ id: "c" }] }],
+    });
+    const cases: readonly (readonly [string, keyof ReturnType<typeof packSchemas>, object, object])[] = [
+      ["menus/main.json", "menu", menu(4), menu(3)],
+      ["menus/main.json", "menu", led("page:1"), led("archive:date:k0:2026")],
+      ["menus/main.json", "menu", led("archive:date:k0"), led("search")],
+      [
+        "parts/header-part.json",
+        "part",
+        { placement: clause("role", "home") },
+        { placement: clause("role", "front") },
+      ],
+      [
+        "parts/header-part.json",
+        "part",
+        { placement: clause("archiveOf", "day:1") },
+        { placement: clause("archiveOf", "month:2026-03") },
+      ],
+      [
+        "parts/header-part.json",
+        "part",
+        { placement: clause("pathUnder", "a") },
+        { placement: clause("kind", "a") },
+      ],
+      [
+        "parts/header-part.json",
+        "part",
+        order({ order: ["picture", "picture", "overlay"] }),
+        order({ order: ["overlay", "picture", "texture"] }),
+      ],
+      [
+        "media/media.json",
+        "media",
+        { pictures: [{ ...pictureOf(bodyOf("media/media.json")), file: "pack.json" }] },
+        { pictures: [pictureOf(bodyOf("media/media.json"))] },
+      ],
+    ];
+    for (const [path, name, bad, good] of cases) {
+      const validate = ajv.compile(packSchemas()[name] as object);
+      expect(validate({ ...bodyOf(path), ...bad }), `${path} ${JSON.stringify(bad)}`).toBe(false);
+      expect(validate({ ...bodyOf(path), ...good }), JSON.stringify(validate.errors)).toBe(true);
+      expect(FILES[name].safeParse({ ...bodyOf(path), ...bad }).success).toBe(false);
+      expect(FILES[name].safeParse({ ...bodyOf(path), ...good }).success).toBe(true);
     }
   });
   it("has its schemas published as they are", () => {

@@ -2,7 +2,8 @@ import { z } from "zod";
 import { PackManifest, PackMedia, PackMenu, PackNeeds, PackPart } from "./shapes";
 import { TokenFile } from "./tokens";
 
-const FILES = {
+/** What each file of a pack is read with. */
+export const FILES = {
   pack: PackManifest,
   part: PackPart,
   menu: PackMenu,

@@ -45,7 +45,8 @@ export type PackMenu = z.infer<typeof PackMenu>;
 export const PackPicture = z.object({
   key: PackKey,
   origin: z.string().uuid(),
-  file: z.string(),
+  /** Its path among the files; a `.json` is none. */
+  file: z.string().regex(/^(?!.*\.json$)./),
   type: z.enum(PICTURE_TYPES),
   name: z.string().min(1),
   alt: z.string(),
