@@ -98,7 +98,7 @@ export const LOOK_NAMES: Readonly<Record<LookCode, string>> = {
   pictures: "pictures",
   doesNotFit: "does not fit",
   tooHigh: "too high",
-  shinesThrough: "shines through",
+  shinesThrough: "see-through",
   covers: "hidden words",
   longLabel: "long label",
   deadLink: "dead link",
