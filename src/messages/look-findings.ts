@@ -1,3 +1,4 @@
+import type { Hidden } from "../core/checks/hidden-on";
 import type { LookCode, LookFinding } from "../core/checks/look-findings";
 import type { FitMend } from "../core/layout/troubles";
 import type { LogoVariant } from "../core/model/logo";
@@ -45,14 +46,12 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
     case "doesNotFit":
       return `${badge(finding.part)}, ${finding.bandName}, ${troubleWords(finding, finding.blockName)}.`;
     case "tooHigh":
-      return `${badge(finding.part)}, ${finding.bandName}, is to be ${digits(finding.told)} px high and needs ${digits(finding.needed)} ${onScreens(finding.widths)}: what it holds stands out of it.`;
-    case "shinesThrough": {
-      const worst =
-        finding.text === null ? "" : `: ${ratio(finding.ratio)} to 1 at worst, ${finding.needed} is needed`;
-      return `${badge(finding.part)}, ${finding.bandName}, stays at the top, and what scrolls by is seen through it${worst}.`;
+    case "shinesThrough":
+    case "covers": {
+      const isOwn = finding.code === "covers" && finding.beside !== finding.part;
+      const beside = isOwn ? `${badge(finding.beside)}, ${finding.besideName}` : finding.besideName;
+      return `${badge(finding.part)}, ${finding.bandName}, ${hiddenWords(finding, beside)}.`;
     }
-    case "covers":
-      return coversWords(finding, badge);
     case "longLabel":
       return `“${finding.label}” in the menu “${finding.menuName}” is long for a row: ${count(finding.letters, "letter")} fewer would do.`;
     case "deadLink":
@@ -63,16 +62,31 @@ export const describeLook = (finding: NamedLook, badge: (part: string) => string
 const onScreens = (widths: readonly Width[]): string =>
   `on ${listed(widths.map((width) => WIDTH_NAMES[width]))} screens`;
 
-const coversWords = (
-  finding: Extract<NamedLook, { code: "covers" }>,
-  badge: (part: string) => string,
-): string => {
-  const other =
-    finding.beside === finding.part ? finding.besideName : `${badge(finding.beside)}, ${finding.besideName}`;
-  const what = `${badge(finding.part)}, ${finding.bandName}, lies ${digits(finding.overlap)} px over ${other}`;
-  const hidden = finding.isBelow ? "its own words are hidden there" : "words are hidden there";
-  return `${what}: ${hidden} ${onScreens(finding.widths)}. ${finding.free === 0 ? "No room is free" : `${digits(finding.free)} px are free`}.`;
+/** What is hidden of a band or by it, after its name; `beside` is the name of the band next to it. */
+export const hiddenWords = (found: Hidden, beside: string): string => {
+  switch (found.code) {
+    case "tooHigh":
+      return `is to be ${digits(found.told)} px high and needs ${digits(found.needed)} ${onScreens(found.widths)}: what it holds stands out of it`;
+    case "shinesThrough": {
+      const worst =
+        found.text === null ? "" : `: ${ratio(found.ratio)} to 1 at worst, ${found.needed} is needed`;
+      return `stays at the top, and what scrolls by is seen through it${worst}`;
+    }
+    case "covers": {
+      const what = found.isBelow ? "its own words are hidden there" : "words are hidden there";
+      const room = found.free === 0 ? "no room is free" : `${digits(found.free)} px are free`;
+      return `lies ${digits(found.overlap)} px over ${beside}: ${what} ${onScreens(found.widths)}; ${room}`;
+    }
+  }
 };
+
+/** What mends it, for the words of its button. */
+export const hiddenMendKind = (found: Hidden): LookMendKind =>
+  found.code === "tooHigh"
+    ? { is: "grows" }
+    : found.code === "covers"
+      ? { is: "overlap", to: found.free }
+      : { is: "ground" };
 
 const deadLinkWords = (
   finding: Extract<NamedLook, { code: "deadLink" }>,

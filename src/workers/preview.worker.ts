@@ -3,6 +3,7 @@ import { expose } from "comlink";
 import type { FitMaterial } from "../core/blocks/sizes";
 import { withPageValues } from "../core/cascade/page-values";
 import { partSeenBy } from "../core/cascade/seen-by";
+import { type Hidden, hiddenOn } from "../core/checks/hidden-on";
 import type { FaintLogo } from "../core/checks/logos-over-pictures";
 import { type FaintBand, faintBands, faintLogos } from "../core/checks/part-contrast";
 import type { Piece } from "../core/design/design";
@@ -79,6 +80,8 @@ export interface Noticed {
   readonly faint: readonly FaintBand[];
   /** Logos that are hardly seen. */
   readonly logos: readonly FaintLogo[];
+  /** Bands of it that hide words, or whose words are hidden. */
+  readonly hidden: readonly Hidden[];
 }
 
 /** A view that is to be drawn, what its drawing is called, and whether a ruler stands beside it. */
@@ -205,7 +208,7 @@ const api = {
   async notice(view: number, id: string, part: Part, instead: Instead): Promise<Noticed> {
     const { data } = viewOf(view);
     const found = data && pageWith(data, id, part, instead);
-    if (!found?.shown) return { headings: [], faint: [], logos: [] };
+    if (!found?.shown) return { headings: [], faint: [], logos: [], hidden: [] };
     const { page, shown } = found;
     const shaper = await shaperFor(site, page.style);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
@@ -213,6 +216,7 @@ const api = {
       headings: headingLines(shown, { ...page, words: ENGLISH }, page.page.title, measure),
       faint: faintBands(shown, page),
       logos: faintLogos(shown, page),
+      hidden: hiddenOn(shown, page, ENGLISH, measure),
     };
   },
   /** What would make a band of the part stand in one row from a width on. */

@@ -15,8 +15,10 @@ const settings = z.object({
 export const title = defineBlock({
   kind: "title",
   settings,
-  // a title of one line: which page it is is not known
-  height: (block, scene) => wordsHeight(block, block.settings.text, block.settings.style, scene),
+  height: (block, scene) => {
+    const { text, style } = block.settings;
+    return wordsHeight(block, text || (scene.material.page?.title ?? ""), style, scene);
+  },
   draw: (block, context) => {
     const { page, query } = context.data;
     const first = !context.state.hasTitle;

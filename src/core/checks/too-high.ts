@@ -1,3 +1,4 @@
+import type { HeightMaterial } from "../blocks/heights";
 import { type BandFit, rowMenus } from "../layout/fit";
 import { linesWithin } from "../layout/heading-lines";
 import { isExactly, leastHeight, neededHeight } from "../layout/heights";
@@ -16,8 +17,9 @@ export interface TooHigh {
 const HARDLY = 1;
 
 /** Null where all that is in it has room; what no height is known of counts as a line. */
-export const tooHigh = (fit: BandFit): TooHigh | null => {
-  const { band, material, measure } = fit;
+export const tooHigh = (fit: BandFit, page?: HeightMaterial["page"]): TooHigh | null => {
+  const { band, measure } = fit;
+  const material = { ...fit.material, ...(page ? { page } : {}) };
   const found = WIDTHS.filter((width) => !band.hideOn.includes(width) && isExactly(band, width)).flatMap(
     (width) => {
       const scene = {

@@ -83,9 +83,10 @@ export class Row {
   cellWidth(id: string, at: number): number | null {
     const place = this.#cells.findIndex((cell) => cell.id === id);
     if (place < 0) return null;
+    const isAlone = this.#cells.length === 1 && (this.#shares[0] ?? 0) > 0;
     const isTold = this.#isStacked
       ? this.#givesWay(place)
-      : this.#cells.every((_, each) => this.#givesWay(each));
+      : isAlone || this.#cells.every((_, each) => this.#givesWay(each));
     return this.isExact || isTold ? (this.#widths(at)[place] as number) : null;
   }
 

@@ -104,6 +104,25 @@ describe("looking at a site", () => {
     await who.get("undo");
     expect(await deadOn()).not.toContain(true);
   });
+  it("says of each of them what hides words on it", async () => {
+    const who = new Studio(await signInAs("builder"));
+    const part = await idOf(who, "Title on a picture");
+    const { body } = await who.get("part", { part });
+    const hides = async () => (await who.get("previewPages", { part })).pages.map((page) => page.hides);
+    expect(new Set(await hides())).toEqual(new Set([null]));
+    const change = (path: readonly string[], value: unknown) =>
+      who.get("change", {
+        operations: [setNodeOperation(body, part, body.bands[0]?.id ?? "", path, value)],
+      });
+    await change(["overlap"], 150);
+    expect(new Set(await hides())).toEqual(new Set(["covers"]));
+    await who.get("undo");
+    await change(["heightIs"], "exactly");
+    await change(["height"], { wide: 40 });
+    expect(new Set(await hides())).toEqual(new Set(["tooHigh"]));
+    await who.get("undo");
+    await who.get("undo");
+  });
   it("sees the site as a member does", async () => {
     const who = await studio();
     const page = await identityOf(who, "/members/members-log/");

@@ -1,3 +1,4 @@
+import { BELOW_ONE_ANOTHER, hiddenMendOperations } from "../../core/checks/hidden-on";
 import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
 import { documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
@@ -12,7 +13,7 @@ import type { CompiledDesign } from "../../core/placement/resolve";
 import { picturesBehind } from "../../core/render/over-picture";
 import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
-import type { LookMendKind } from "../../messages/look-findings";
+import { hiddenMendKind, type LookMendKind } from "../../messages/look-findings";
 import { colourWords } from "../../messages/style";
 import { fitMaterialOf } from "./fit-material";
 import { noticedPictures } from "./pictures";
@@ -72,8 +73,6 @@ const followingIn = (resolution: Resolution) => {
     return telling([...found.values()], ({ picture }) => picture, resolution);
   };
 };
-
-const BELOW_ONE_ANOTHER = ["header", "titleBar", "layout", "footer"] as const;
 
 /** Parts of which one stands right above the other on some page, each two once. */
 const besideIn = ({ compiled, columns, numbers }: Resolution) => {
@@ -141,18 +140,10 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
           to: finding.overlay,
           operations: [set(finding.band, ["background", "overlay"], finding.overlay)],
         };
-  if (finding.code === "shinesThrough")
-    return finding.isMended
-      ? { is: "ground", operations: [set(finding.band, ["background", "colour"], "role:background")] }
-      : null;
-  if (finding.code === "tooHigh")
-    return { is: "grows", operations: [set(finding.band, ["heightIs"], "least")] };
-  if (finding.code === "covers")
-    return {
-      is: "overlap",
-      to: finding.free,
-      operations: [set(finding.band, ["overlap"], finding.free)],
-    };
+  if (finding.code === "tooHigh" || finding.code === "covers" || finding.code === "shinesThrough") {
+    const operations = hiddenMendOperations(part, finding.part, finding);
+    return operations.length === 0 ? null : { ...hiddenMendKind(finding), operations };
+  }
   if (finding.code === "faintLogo")
     return finding.other === null
       ? null

@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
 import { withPageValues } from "../../core/cascade/page-values";
 import { leadsNowhere } from "../../core/checks/dead-links";
+import { type Hidden, hiddenOn, lacksRoom } from "../../core/checks/hidden-on";
 import { hardestOn } from "../../core/checks/part-contrast";
 import { choiceId, documentsOf, findBody, nextNumber, orderedParts } from "../../core/design/design";
 import type { Part } from "../../core/design/part";
@@ -227,7 +228,7 @@ export const previewPages = defineUseCase({
     const chosen = new Map<string, { why: string; page: Address }>();
     for (const [why, page] of candidates)
       if (page && !chosen.has(page.identity)) chosen.set(page.identity, { why, page });
-    const hardest = async (page: Address) => {
+    const lookAt = async (page: Address) => {
       // what the preview of the page draws is what is looked at
       const data = await assemblePage(
         {
@@ -242,23 +243,32 @@ export const previewPages = defineUseCase({
         POOL,
       );
       const { part } = data.slots[body.slot] ?? {};
-      return part ? hardestOn(part, data) : null;
+      if (!part) return { faint: null, hides: null };
+      const [hidden] = hiddenOn(part, data, fit.words, measure);
+      const hides: Hides = hidden?.code ?? (lacksRoom(part, data, fit.words, measure) ? "doesNotFit" : null);
+      return { faint: hardestOn(part, data), hides };
     };
+    const { fit, measure } = await fitMaterialOf(context, draft);
     const looked = [...chosen.values()].slice(0, MOST_LOOKED_AT);
-    const faint = await Promise.all(looked.map(({ page }) => hardest(page)));
+    const found = await Promise.all(looked.map(({ page }) => lookAt(page)));
     return succeed({
       showsNowhere: shown.length === 0,
       pages: looked.map(({ why, page }, at) => ({
         why,
         ...named(page),
         /** The worst its texts and logos come to on this page; null where all can be read and seen. */
-        faint: faint[at] ?? null,
+        faint: found[at]?.faint ?? null,
+        /** What hides words on it, or has too little room; null where nothing does. */
+        hides: found[at]?.hides ?? null,
         /** Something in it leads to a page that is gone. */
         isDead: isDeadOn(draft, body, page),
       })),
     });
   },
 });
+
+/** What hides words of a part on a page, or has too little room there. */
+type Hides = Hidden["code"] | "doesNotFit" | null;
 
 /** Whether anything of a part, as one page has it, leads to a page that is gone. */
 const isDeadOn = ({ design, index }: CompiledDesign, part: Part, page: Address): boolean => {

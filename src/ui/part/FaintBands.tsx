@@ -2,6 +2,7 @@
 import { Box } from "@mui/material";
 import type { ReactNode } from "react";
 import { useStore } from "zustand";
+import { type Hidden, hiddenMendOperations } from "../../core/checks/hidden-on";
 import type { FaintBand } from "../../core/checks/part-contrast";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
@@ -9,7 +10,13 @@ import { findPlace } from "../../core/design/tree";
 import type { ColourRole } from "../../core/model/house-style";
 import type { ColourValue } from "../../core/model/values";
 import { ratioWords, screenWords } from "../../messages/fit";
-import { LOGO_NAMES } from "../../messages/look-findings";
+import {
+  hiddenMendKind,
+  hiddenWords,
+  LOGO_NAMES,
+  LOOK_NAMES,
+  lookMendWords,
+} from "../../messages/look-findings";
 import { ROLE_NAMES } from "../../messages/words";
 import type { Noticed } from "../../workers/preview.worker";
 import { useAboutSite } from "../client/about-site";
@@ -26,17 +33,21 @@ const textWords = (colour: ColourValue): string => {
 
 /** What of the part is hard to read on the page looked at: which band, over which picture, and what would help. */
 export const FaintBands = ({ said }: { readonly said: ReturnType<typeof usePreview>["said"] }) => {
-  const { faint, logos } = useStore(said, ({ noticed }) => noticed);
-  return faint.length + logos.length === 0 ? null : <Found faint={faint} logos={logos} />;
+  const { faint, logos, hidden } = useStore(said, ({ noticed }) => noticed);
+  const count = faint.length + logos.length + hidden.length;
+  return count === 0 ? null : <Found faint={faint} logos={logos} hidden={hidden} />;
 };
 
-const Found = ({ faint, logos }: Pick<Noticed, "faint" | "logos">) => {
+const Found = ({ faint, logos, hidden }: Pick<Noticed, "faint" | "logos" | "hidden">) => {
   const { id, body: part, apply, select } = useEditor();
   if (!part) return null;
   const set = (node: string, path: readonly string[], value: unknown) =>
     apply([setNodeOperation(part, id, node, path, value)]);
   return (
     <Box component="section" aria-label="Hard to read here" sx={{ mb: 1 }}>
+      {hidden.map((each) => (
+        <HiddenLine key={`${each.code} ${each.band}`} found={each} />
+      ))}
       {faint.map((each) => {
         const { band, under, overlay, texts } = each;
         const name = (findPlace(part, band)?.node as Band | undefined)?.name || "Band";
@@ -66,6 +77,31 @@ const Found = ({ faint, logos }: Pick<Noticed, "faint" | "logos">) => {
           </Line>
         );
       })}
+    </Box>
+  );
+};
+
+/** What a band of the part hides, or what is hidden of it; then what would help. */
+const HiddenLine = ({ found }: { readonly found: Hidden }) => {
+  const { id, body: part, apply, select } = useEditor();
+  if (!part) return null;
+  const nameOf = (band: string, otherwise: string) =>
+    (findPlace(part, band)?.node as Band | undefined)?.name || otherwise;
+  const isOwn = part.bands.some(({ id: band }) => band === found.band);
+  const operations = hiddenMendOperations(part, id, found);
+  const beside = found.code === "covers" ? nameOf(found.neighbour, "what stands beside it") : "";
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2, alignItems: "baseline", py: 0.25 }}>
+      {isOwn ? (
+        <Act onClick={() => select(found.band)}>{nameOf(found.band, "Band")}</Act>
+      ) : (
+        <span>What stands beside it</span>
+      )}
+      <Wrong>{LOOK_NAMES[found.code]}</Wrong>
+      <Quiet>{hiddenWords(found, beside)}</Quiet>
+      {operations.length > 0 ? (
+        <Act onClick={() => apply(operations)}>{lookMendWords(hiddenMendKind(found))}</Act>
+      ) : null}
     </Box>
   );
 };

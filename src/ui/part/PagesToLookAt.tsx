@@ -2,6 +2,7 @@
 import { Box, styled } from "@mui/material";
 import { memo } from "react";
 import { ratioWords, screenWords } from "../../messages/fit";
+import { LOOK_NAMES } from "../../messages/look-findings";
 import type { CallResult } from "../client/call";
 import { Quiet, Wrong } from "../theme/pieces";
 
@@ -81,6 +82,8 @@ const PageCard = ({
           {page.faint.is === "logo" ? "logo " : ""}
           {ratioWords(page.faint.ratio)}
         </Wrong>
+      ) : page.hides ? (
+        <Wrong>{LOOK_NAMES[page.hides]}</Wrong>
       ) : page.isDead ? (
         <Wrong>dead link</Wrong>
       ) : (
