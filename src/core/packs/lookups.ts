@@ -1,7 +1,7 @@
 import type { SiteIndex } from "../addresses/facts";
 import { type Design, type DocumentBodies, documentsOf } from "../design/design";
 import { contentOfType } from "./references";
-import type { Pack, PackNeed } from "./shapes";
+import type { AskedType, Pack, PackNeed } from "./shapes";
 
 /**
  * What a plan looks up, by key: made once for a site's content, a design or a pack, so that planning costs as much as
@@ -27,13 +27,8 @@ export const wordsOf = (text: string): ReadonlySet<string> =>
       .filter((word) => word !== ""),
   );
 
-/** Content of a type, in the order of its names. */
-export const contentLookup = (index: SiteIndex, type: PackNeed["type"]): ContentLookup => {
-  const known = contents.get(index) ?? new Map<PackNeed["type"], ContentLookup>();
-  contents.set(index, known);
-  const before = known.get(type);
-  if (before) return before;
-  const all = [...contentOfType(index, type)].sort((a, b) => (a.name < b.name ? -1 : 1));
+const makeLookup = (unsorted: readonly Content[]): ContentLookup => {
+  const all = [...unsorted].sort((a, b) => (a.name < b.name ? -1 : 1));
   const byWord = new Map<string, number[]>();
   for (const [place, { name }] of all.entries())
     for (const word of wordsOf(name)) {
@@ -41,16 +36,40 @@ export const contentLookup = (index: SiteIndex, type: PackNeed["type"]): Content
       if (places) places.push(place);
       else byWord.set(word, [place]);
     }
-  const lookup = {
+  return {
     all,
     // of those with one key the first counts
     byKey: new Map(all.toReversed().map((each) => [each.key, each])),
     byId: new Map(all.map((each) => [each.id, each])),
     byWord,
   };
+};
+
+/** Content of a type, in the order of its names. */
+export const contentLookup = (index: SiteIndex, type: PackNeed["type"]): ContentLookup => {
+  const known = contents.get(index) ?? new Map<PackNeed["type"], ContentLookup>();
+  contents.set(index, known);
+  const lookup = known.get(type) ?? makeLookup(contentOfType(index, type));
   known.set(type, lookup);
   return lookup;
 };
+
+const own = new WeakMap<Design, Map<"menu" | "picture", ContentLookup>>();
+
+/** A design's own menus or pictures, in the order of their names. They have no keys: none is the one a pack names. */
+const ownLookup = (design: Design, type: "menu" | "picture"): ContentLookup => {
+  const known = own.get(design) ?? new Map<"menu" | "picture", ContentLookup>();
+  own.set(design, known);
+  const lookup =
+    known.get(type) ??
+    makeLookup(documentsOf(design, type).map(({ id, body }) => ({ id, key: "", name: body.name })));
+  known.set(type, lookup);
+  return lookup;
+};
+
+/** What may stand in for something a pack asks for. */
+export const askedLookup = (index: SiteIndex, design: Design, type: AskedType): ContentLookup =>
+  type === "menu" || type === "picture" ? ownLookup(design, type) : contentLookup(index, type);
 
 type WithOrigin = "part" | "menu" | "picture";
 type Mine<K extends WithOrigin> = { readonly id: string; readonly body: DocumentBodies[K] };

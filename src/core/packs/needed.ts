@@ -1,13 +1,13 @@
 import { visitMenuPictures, visitReferences } from "./closure";
 import { packLookup } from "./lookups";
-import type { Pack, PackNeed } from "./shapes";
+import type { AskedNeed, Pack } from "./shapes";
 
 /** What of a pack is needed while some of its parts are left out. */
 export interface Needed {
   /** Whether a menu or a picture of the pack, by key, is used by a part that is not left out, or by none at all. */
   readonly item: (type: "menu" | "picture", key: string) => boolean;
   /** Whether a part that is not left out, or a menu that is needed and comes along, asks for it; or nobody does. */
-  readonly need: (need: PackNeed, isBrought: (menu: string) => boolean) => boolean;
+  readonly need: (need: AskedNeed, isBrought: (menu: string) => boolean) => boolean;
 }
 
 const usesByPack = new WeakMap<Pack, ReadonlyMap<string, ReadonlySet<string>>>();

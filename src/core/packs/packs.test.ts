@@ -10,14 +10,15 @@ import { buildIndex } from "../addresses/stems";
 import { type Design, type DesignDocument, designOf, documentsOf, getBody } from "../design/design";
 import { applyOperations, invertAll } from "../design/operations";
 import type { Part } from "../design/part";
+import { blocksOf } from "../design/tree";
 import { canonicalJson } from "../model/canonical";
 import { COLOUR_ROLES } from "../model/house-style";
 import { EVERYWHERE, NOWHERE } from "../model/placement";
 import { importChange } from "./import-change";
-import { type ImportAnswers, NO_ANSWERS, planImport } from "./plan";
+import { type ImportAnswers, type NeedAnswer, NO_ANSWERS, planImport } from "./plan";
 import { readPack } from "./read";
 import { FILES, packSchemas } from "./schemas";
-import type { Pack, PackNeed } from "./shapes";
+import type { AskedNeed, Pack } from "./shapes";
 import { readTokens, TokenFile, writeTokens } from "./tokens";
 import { keyMaker, writePack } from "./write";
 
@@ -410,10 +411,57 @@ describe("the plan of an import", () => {
     files.set("pack.json", encode(manifest));
     const read = readPack(unpacked(files));
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
-    const byKey = (needs: readonly PackNeed[]) =>
+    const byKey = (needs: readonly AskedNeed[]) =>
       needs.map(({ type, key, parts, menus: by }) => [type, key, parts, by].join(" ")).sort();
     expect(byKey(read.value.needs)).toEqual(byKey(pack.needs));
     expect(planImport(read.value, bare, elsewhere, NO_ANSWERS).open).toBe(1);
+  });
+  it("asks for a menu and a picture that parts name and the pack does not hold, and puts in what is answered", () => {
+    const files = filesOf(zip);
+    const media = encode({ schema: 1, pictures: [] });
+    const manifest = JSON.parse(new TextDecoder().decode(files.get("pack.json")));
+    for (const path of files.keys())
+      if (path.startsWith("menus/") || (path.startsWith("media/") && path !== "media/media.json")) {
+        files.delete(path);
+        delete manifest.files[path];
+      }
+    manifest.files["media/media.json"] = sha256(media);
+    files.set("media/media.json", media);
+    files.set("pack.json", encode(manifest));
+    const read = readPack(unpacked(files));
+    if (!read.ok) throw new Error(JSON.stringify(read.issues));
+    const asked = planImport(read.value, design, index, NO_ANSWERS).needs.filter(
+      ({ type }) => type === "menu" || type === "picture",
+    );
+    expect(asked.map(({ type, parts }) => [type, parts])).toEqual(
+      expect.arrayContaining([
+        ["menu", ["header-part"]],
+        ["picture", ["header-part"]],
+      ]),
+    );
+    for (const { match, answer, options, type } of asked) {
+      expect([match, answer]).toEqual([null, null]);
+      const own = documentsOf(design, type as "menu" | "picture");
+      expect(options.map(({ id }) => id).sort()).toEqual(own.map(({ id }) => id).sort());
+    }
+    const [menu] = asked.filter(({ type }) => type === "menu");
+    const menusIn = (answer: NeedAnswer) => {
+      const needs = Object.fromEntries(asked.map(({ id }) => [id, { do: "leaveOut" } as NeedAnswer]));
+      const items = { "part:header-part": "keepBoth", "part:footer-narrow": "keepBoth" } as const;
+      const answers = { ...NO_ANSWERS, items, needs: { ...needs, [menu?.id ?? ""]: answer } };
+      const change = importChange(read.value, design, index, answers, counter());
+      if (!change.ok) throw new Error(JSON.stringify(change.issues));
+      return change.value.operations.flatMap((operation) =>
+        operation.op === "create" && operation.kind === "part"
+          ? blocksOf(operation.body as Part).flatMap((block) =>
+              block.kind === "menu" ? [block.settings.menu] : [],
+            )
+          : [],
+      );
+    };
+    const mine = menu?.options[0]?.id ?? "";
+    expect(menusIn({ do: "use", id: mine })).toEqual([mine]);
+    expect(menusIn({ do: "leaveOut" })).toEqual([""]);
   });
   it("leaves menus, pictures and questions of parts that are left out where they are", () => {
     const without = (part: string) =>

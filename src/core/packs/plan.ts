@@ -8,6 +8,7 @@ import type { Slot } from "../model/slot";
 import type { ColourValue } from "../model/values";
 import { menuDifferences, partDifferences, pictureDifferences } from "./differences";
 import {
+  askedLookup,
   type Content,
   type ContentLookup,
   contentLookup,
@@ -18,7 +19,7 @@ import {
 } from "./lookups";
 import { neededOf } from "./needed";
 import { type Limit, lostLimits, type ReferenceMap } from "./references";
-import { needId, type Pack, type PackNeed, type PackPart } from "./shapes";
+import { type AskedNeed, type AskedType, needId, type Pack, type PackPart } from "./shapes";
 
 /**
  * What an import would do, before it does it: a pure function of pack, site and answers. Items are matched by origin,
@@ -40,7 +41,7 @@ export interface ImportAnswers {
 }
 export const NO_ANSWERS: ImportAnswers = { needs: {}, items: {}, colours: "map", on: {} };
 
-export interface PlannedNeed extends PackNeed {
+export interface PlannedNeed extends AskedNeed {
   readonly id: string;
   /** The site's own of the same key; no question then. */
   readonly match: string | null;
@@ -108,7 +109,7 @@ export const planImport = (
   const needed = neededOf(pack, (part) => answers.items[`part:${part}`] === "keepMine");
   const needs = pack.needs
     .filter((need) => needed.need(need, brought))
-    .map((need) => plannedNeed(need, index, answers));
+    .map((need) => plannedNeed(need, index, design, answers));
   const probe = referenceMap(pack, design, needs, answers, new Map(), new Map());
   const limits = { content: thereThen(needs) };
   const all = [
@@ -141,7 +142,7 @@ const MOST_OPTIONS = 50;
 const COMMON = 200;
 
 /** What a need could be answered with: names that share words with its own first, most of them before fewer. */
-const optionsFor = (need: PackNeed, { all, byWord }: ContentLookup): readonly Content[] => {
+const optionsFor = (need: AskedNeed, { all, byWord }: ContentLookup): readonly Content[] => {
   const shared = new Map<number, number>();
   const found = [...wordsOf(need.name)].map((word) => byWord.get(word) ?? []);
   const telling = found.filter(({ length }) => length <= COMMON);
@@ -157,9 +158,14 @@ const optionsFor = (need: PackNeed, { all, byWord }: ContentLookup): readonly Co
   return [...alike, ...others];
 };
 
-const plannedNeed = (need: PackNeed, index: SiteIndex, answers: ImportAnswers): PlannedNeed => {
+const plannedNeed = (
+  need: AskedNeed,
+  index: SiteIndex,
+  design: Design,
+  answers: ImportAnswers,
+): PlannedNeed => {
   const id = needId(need);
-  const lookup = contentLookup(index, need.type);
+  const lookup = askedLookup(index, design, need.type);
   const match = lookup.byKey.get(need.key)?.id ?? null;
   const mayCreate = need.type === "term" && termParent(need.key, index) !== undefined;
   const given = answers.needs[id] ?? null;
@@ -294,7 +300,7 @@ const plannedColour = (colour: Pack["colours"][number], design: Design): Planned
 
 const ofContent = (needs: readonly PlannedNeed[], created: ReadonlyMap<string, string>) => {
   const byId = new Map(needs.map((need) => [need.id, need]));
-  return (type: PackNeed["type"], key: string): string | null => {
+  return (type: AskedType, key: string): string | null => {
     const need = byId.get(needId({ type, key }));
     if (!need) return null;
     if (need.match !== null) return need.match;
@@ -322,11 +328,14 @@ export const referenceMap = (
 ): ReferenceMap => {
   const { menus, pictures } = packLookup(pack);
   const colours = new Map<ColourValue, ColourValue>();
+  const content = ofContent(needs, created);
   return {
     menu: (key) => {
       const menu = menus.get(key);
       const known = imported.get(`menu:${key}`);
-      if (known !== undefined || !menu) return known ?? null;
+      if (known !== undefined) return known;
+      // one the pack does not hold is what was answered for it
+      if (!menu) return content("menu", key);
       return (
         documentOfOrigin(design, "menu", menu.origin)?.id ??
         plannedMenu(key, menu, design, answers, null).substitute
@@ -335,13 +344,13 @@ export const referenceMap = (
     picture: (key) =>
       imported.get(`picture:${key}`) ??
       documentOfOrigin(design, "picture", pictures.get(key)?.origin ?? "")?.id ??
-      null,
+      content("picture", key),
     colour: (value) => {
       const mapped = colours.get(value) ?? mappedColour(value, pack, design, answers);
       colours.set(value, mapped);
       return mapped;
     },
-    content: ofContent(needs, created),
+    content,
   };
 };
 

@@ -5,8 +5,10 @@ import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 import type { IssueCode } from "../model/issue-codes";
 import { schemaIssue } from "../model/schema-problem";
 import { unstorable } from "../model/storable";
-import { visitItems, visitReferences } from "./closure";
+import { visitItems, visitMenuPictures, visitReferences } from "./closure";
 import {
+  type AskedNeed,
+  type AskedType,
   needId,
   PACK_SCHEMA,
   type Pack,
@@ -91,7 +93,7 @@ const read = ({ hashes, texts: files }: PackFiles): Pack => {
     : [];
   const told = parse(files, "needs.json", PackNeeds).needs;
   unique(told.map(needId), "needs.json");
-  const needs = withUntold(told, parts, menus);
+  const needs = withUntold(told, parts, menus, new Set(pictures.map(({ key }) => key)));
   few(needs.length, "needs", ["needs.json"]);
   unique(
     parts.map(({ key }) => key),
@@ -108,15 +110,20 @@ const read = ({ hashes, texts: files }: PackFiles): Pack => {
   return { manifest, parts, menus, pictures, colours, needs };
 };
 
-/** Needs with what parts and menus name beside them: whoever imports is asked for it, it is never silently gone. */
+/** Needs with what parts and menus name beside them, menus and pictures too that are not in the pack: whoever imports is asked for it, it is never silently gone. */
 const withUntold = (
   told: readonly PackNeed[],
   parts: readonly PackPart[],
   menus: readonly PackMenu[],
-): readonly PackNeed[] => {
-  const known = new Set(told.map(needId));
-  const untold = new Map<string, PackNeed>();
-  const note = (type: PackNeed["type"], key: string, by: "parts" | "menus", from: string) => {
+  pictures: ReadonlySet<string>,
+): readonly AskedNeed[] => {
+  const known = new Set<string>([
+    ...told.map(needId),
+    ...menus.map(({ key }) => needId({ type: "menu", key })),
+    ...[...pictures].map((key) => needId({ type: "picture", key })),
+  ]);
+  const untold = new Map<string, AskedNeed>();
+  const note = (type: AskedType, key: string, by: "parts" | "menus", from: string) => {
     const id = needId({ type, key });
     if (key === "" || known.has(id)) return;
     const need = untold.get(id) ?? { type, key, name: key, parts: [], menus: [] };
@@ -125,9 +132,12 @@ const withUntold = (
   };
   for (const part of parts)
     visitReferences(part, (type, key) => {
-      if (type !== "menu" && type !== "picture" && type !== "colour") note(type, key, "parts", part.key);
+      if (type !== "colour") note(type, key, "parts", part.key);
     });
-  for (const { key, menu } of menus) visitItems(menu.items, (type, id) => note(type, id, "menus", key));
+  for (const { key, menu } of menus) {
+    visitItems(menu.items, (type, id) => note(type, id, "menus", key));
+    visitMenuPictures(menu.items, (id) => note("picture", id, "menus", key));
+  }
   return [...told, ...untold.values()];
 };
 

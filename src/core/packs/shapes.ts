@@ -69,6 +69,12 @@ export const PackNeed = z.object({
 export type PackNeed = z.infer<typeof PackNeed>;
 export const PackNeeds = z.object({ schema: z.literal(PACK_SCHEMA), needs: z.array(PackNeed) });
 
+/** What is asked for: a need, or a menu or a picture that parts name and the pack does not hold. */
+export type AskedType = PackNeed["type"] | "menu" | "picture";
+export interface AskedNeed extends Omit<PackNeed, "type"> {
+  readonly type: AskedType;
+}
+
 /** The style of a pack: colours its parts name, as DTCG tokens once written. */
 export interface PackColour {
   readonly id: string;
@@ -83,7 +89,7 @@ export interface Pack {
   readonly menus: readonly PackMenu[];
   readonly pictures: readonly (PackPicture & { readonly sha256: string })[];
   readonly colours: readonly PackColour[];
-  readonly needs: readonly PackNeed[];
+  readonly needs: readonly AskedNeed[];
 }
 
-export const needId = (need: Pick<PackNeed, "type" | "key">): string => `${need.type}:${need.key}`;
+export const needId = (need: Pick<AskedNeed, "type" | "key">): string => `${need.type}:${need.key}`;

@@ -19,6 +19,8 @@ const TYPE_WORDS: Readonly<Record<PlannedNeed["type"], string>> = {
   author: "author",
   entry: "page",
   level: "level",
+  menu: "menu",
+  picture: "picture",
 };
 
 interface QuestionProps {
@@ -79,7 +81,8 @@ export const NeedQuestion = ({ need, answers, onAnswer }: Answering & { readonly
       options={options}
       onPick={(next) => onAnswer({ ...answers, needs: { ...answers.needs, [need.id]: answerOf(next) } })}
     >
-      This site has no {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
+      {need.type === "menu" || need.type === "picture" ? "The pack itself" : "This site"} has no{" "}
+      {TYPE_WORDS[need.type]} <strong>{need.name}</strong>
       {need.parts.length > 0 ? <Quiet> (asked for by {listed(need.parts)})</Quiet> : null}.
       {need.moreOptions > 0 ? (
         <Quiet>
