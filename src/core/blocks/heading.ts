@@ -15,6 +15,7 @@ const settings = z.object({
 export const heading = defineBlock({
   kind: "heading",
   settings,
+  typeStyle: ({ style }) => style,
   isSteady: true,
   mayGo: true,
   extent: ({ settings }, scene) => running(settings.text, scene.measure.setting(settings.style), scene),

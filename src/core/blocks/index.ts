@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { TypeStyle } from "../model/house-style";
 import type { AnyBlock, Look } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import { account } from "./account";
@@ -94,6 +95,9 @@ export const groundOf = ({ kind, settings, look }: AnyBlock): ColourValue | "" =
 export const inksOf = ({ kind, settings }: AnyBlock, about: InkMaterial): readonly Ink[] =>
   traitsOf(kind).inks?.(settings, about) ?? WORDS;
 const WORDS = [PLAIN];
+/** The text style all words of a block are in; undefined where that is its kind's own. */
+export const typeStyleOf = ({ kind, settings, look }: AnyBlock): TypeStyle | undefined =>
+  wearsType(kind) ? look.type || undefined : traitsOf(kind).typeStyle?.(settings);
 /** Whether a setting of its look changes anything of a block, as it is. */
 export const takesLook = ({ kind, settings, look }: AnyBlock, key: keyof Look): boolean => {
   const { ignores, hasCorners } = traitsOf(kind);

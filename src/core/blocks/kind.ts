@@ -1,7 +1,7 @@
 import type { z } from "zod";
 import type { BlockContext } from "../draw/context";
 import type { SafeHtml } from "../draw/html";
-import type { HouseStyle } from "../model/house-style";
+import type { HouseStyle, TypeStyle } from "../model/house-style";
 import type { AnyBlock, Look } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import type { HeightScene } from "./heights";
@@ -46,6 +46,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly isSteady?: true | ((settings: z.output<S>) => boolean);
   /** It wears a text style of its look; others have one among their settings, or say nothing. */
   readonly wearsType?: true;
+  /** The text style among its settings, where all its words are in it. */
+  readonly typeStyle?: (settings: z.output<S>) => TypeStyle;
   /** It has distances and borders of the house style or settings of its own, and takes none of its look. */
   readonly isFramedItself?: true;
   /** Settings of its look that change nothing of it, as it is set: they are not offered. */

@@ -14,6 +14,7 @@ const settings = z.object({
 export const siteName = defineBlock({
   kind: "siteName",
   settings,
+  typeStyle: ({ text }) => text,
   isSteady: true,
   extent: ({ settings }, scene) => {
     const line = label(scene.material.profile.name, scene.measure.setting(settings.text), scene);

@@ -12,6 +12,7 @@ const settings = z.object({
 export const tagline = defineBlock({
   kind: "tagline",
   settings,
+  typeStyle: ({ text }) => text,
   isSteady: true,
   mayGo: true,
   extent: ({ settings }, scene) => {

@@ -15,6 +15,7 @@ const settings = z.object({
 export const title = defineBlock({
   kind: "title",
   settings,
+  typeStyle: ({ style }) => style,
   height: (block, scene) => {
     const { text, style } = block.settings;
     return wordsHeight(block, text || (scene.material.page?.title ?? ""), style, scene);

@@ -278,8 +278,8 @@ describe("bands that are hard to read on a page", () => {
   it("say over which picture, and which overlay or text colour helps", () => {
     const part = titleBar("#ffffff");
     const [found] = faintBands(part, page(bright, part, "titleBar"));
-    expect(found).toMatchObject({ picture: "pic", under: null, needed: 4.5, texts: ["role:text"] });
-    expect(found?.overlay).toBeGreaterThan(30);
+    expect(found).toMatchObject({ picture: "pic", under: null, needed: 3, texts: ["role:text"] });
+    expect(found?.overlay).toBeGreaterThan(15);
     const mended = titleBar("#ffffff", { overlay: found?.overlay });
     expect(faintBands(mended, page(bright, mended, "titleBar"))).toEqual([]);
     const almost = titleBar("#ffffff", { overlay: (found?.overlay ?? 1) - 1 });

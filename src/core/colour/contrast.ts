@@ -28,6 +28,10 @@ export const contrastOf = (text: string, ground: string): number => {
 /** What WCAG AA asks for: 4.5 for text, 3 for large text (24 px, or 18.66 px bold) and for edges of controls. */
 export const NEEDED = { text: 4.5, large: 3 } as const;
 
+/** Whether text is large (WCAG 2.2, definition of "large scale": 18 pt, or 14 pt bold). Its size in rem of 16 px. */
+export const isLarge = ({ size, weight }: { readonly size: number; readonly weight: number }): boolean =>
+  size * 12 >= 18 || (size * 12 >= 14 && weight >= 700);
+
 const LIGHTNESS_STEPS = 200;
 
 /**

@@ -36,10 +36,24 @@ describe("pairs of text and ground in use", () => {
     ]);
     const failing = found("#999999", "colour:grey");
     expect(failing?.passes).toBe(false);
-    expect(contrastOf(failing?.nearest as string, "#555555")).toBeGreaterThanOrEqual(4.5);
+    // a heading of 24 px and more (WCAG 2.2 §1.4.3, large scale)
+    expect(failing?.needed).toBe(3);
+    expect(contrastOf(failing?.nearest as string, "#555555")).toBeGreaterThanOrEqual(3);
     expect(found("role:text", "role:background")?.passes).toBe(true);
     const order = pairs.map((pair) => pair.ratio / pair.needed);
     expect(order).toEqual([...order].sort((a, b) => a - b));
+  });
+  it("need less contrast where text is large: 24 px, or 18.66 px bold (WCAG 2.2 §1.4.3)", () => {
+    const neededOf = (size: number, weight: number) => {
+      const { h2 } = style.type;
+      const own = { ...style, type: { ...style.type, h2: { ...h2, size, weight } } };
+      const part = partWith("header", [block("heading", { style: "h2" })], { colour: "#123456" });
+      return pairsInUse(designWith(part, own), NO_MENUS).find(({ text }) => text === "#123456")?.needed;
+    };
+    expect([neededOf(1.5, 400), neededOf(1.49, 400), neededOf(1.17, 700), neededOf(1.16, 700)]).toEqual([
+      3, 4.5, 3, 4.5,
+    ]);
+    expect(neededOf(1.3, 600)).toBe(4.5);
   });
   it("on a gradient are those with its ends, and with a step between them where that is fainter; on a ground of its own there is none", () => {
     const own = { ...block("heading"), look: { ...block("heading").look, background: "#101010" } };

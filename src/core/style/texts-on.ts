@@ -1,6 +1,6 @@
-import { groundOf, inksOf } from "../blocks";
+import { groundOf, inksOf, typeStyleOf } from "../blocks";
 import type { InkMaterial } from "../blocks/inks";
-import { NEEDED, over } from "../colour/contrast";
+import { isLarge, NEEDED, over } from "../colour/contrast";
 import { type Colour, colourOf, hexOf } from "../colour/hex";
 import type { Band, Block } from "../design/part";
 import type { ColourValue } from "../model/values";
@@ -38,6 +38,8 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
     isOwn: colour !== "" || around.isOwn,
     grounds: ground === "" ? around.grounds : [...around.grounds, ground],
   };
+  const style = typeStyleOf(block);
+  const usual = style && isLarge(about.style.type[style]) ? NEEDED.large : NEEDED.text;
   if (block.blocks) return block.blocks.flatMap((inner) => textsOf(inner, here, about));
   return inksOf(block, about).map((ink): StandingText => {
     const own = ink.isItself ? block.look : { colour: "", background: "" };
@@ -45,7 +47,7 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
     const below = ink.isItself ? around.grounds : here.grounds;
     const front = own.background || ink.ground;
     const grounds = front === "" ? below : [...below, front];
-    const { strength = 1, needed = NEEDED.text } = ink;
+    const { strength = 1, needed = usual } = ink;
     const isPlain = text === around.plain && grounds.length === 0 && strength === 1;
     return { node: block.id, text, grounds, strength, needed, isPlain };
   });
