@@ -1,8 +1,8 @@
 import { valueAt, withValueAt } from "../src/core/design/operations";
-import { Part } from "../src/core/design/part";
+import { bandPlaceIn, Part } from "../src/core/design/part";
 import { findPlace, type PartNode, updateNode } from "../src/core/design/tree";
 import { sameValue } from "../src/core/model/canonical";
-import { bandPlaceIn, type FieldSpec, isOffered } from "../src/messages/controls";
+import { type FieldSpec, isOffered } from "../src/messages/controls";
 import { specsFor } from "../src/messages/specs-for";
 import { MOMENTS, valuesFor } from "../test/setting-values";
 import type { Subject } from "./settings-subjects";

@@ -1,7 +1,6 @@
 import { valueAt } from "../core/design/operations";
-import type { Part } from "../core/design/part";
+import type { BandPlace } from "../core/design/part";
 import { sameValue } from "../core/model/canonical";
-import type { Slot } from "../core/model/slot";
 import { type NamedSetting, valueOptions } from "./values";
 
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
@@ -53,16 +52,6 @@ export interface FieldSpec {
   /** What it stands under among settings that are not the most used. */
   readonly group?: string;
 }
-
-/** Where a band stands. */
-export interface BandPlace {
-  readonly slot: Slot;
-  readonly isLast: boolean;
-}
-export const bandPlaceIn = ({ slot, bands }: Pick<Part, "slot" | "bands">, band: string): BandPlace => ({
-  slot,
-  isLast: bands.at(-1)?.id === band,
-});
 
 /** Whether a setting of a node has anything to change as the node is now, and where it stands. */
 export const isOffered = (

@@ -1,4 +1,5 @@
-import { type BandPlace, type Control, direction, type FieldSpec, grouped, one } from "./controls";
+import { canStay, endsHeader } from "../core/design/part";
+import { type Control, direction, type FieldSpec, grouped, one } from "./controls";
 import { numberOptions, valueOptions } from "./values";
 
 const widths: Control = { type: "many", options: valueOptions("hideOn") };
@@ -54,12 +55,6 @@ const NO_PICTURE = [
 ] as const;
 const NOTHING_ON_IT = [NO_OVERLAY, [["background", "texture"], "none"]] as const;
 const NO_OWN_PICTURE = [["background", "picture"], ""] as const;
-
-/** Only there a band lies over what follows. */
-const endsHeader = ({ slot, isLast }: BandPlace): boolean => slot === "header" && isLast;
-/** A band stays as long as what it stands in is in sight: a header's is the page. */
-const canStay = ({ slot, isLast }: BandPlace): boolean =>
-  slot === "header" || ((slot === "layout" || slot === "side") && !isLast);
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["name"], control: { type: "text" } },

@@ -34,16 +34,10 @@ export const hiddenOn = (
   // one that is laid over a picture takes no room
   const standing = all.filter(({ overPicture }) => !overPicture?.on);
   return [
-    ...part.bands.flatMap((band): readonly Hidden[] => {
-      const [high, through] = [
-        tooHigh(keptFit(band, material, measure), data.page),
-        shinesThrough(band, data),
-      ];
-      return [
-        ...(high ? [{ code: "tooHigh", ...high } as const] : []),
-        ...(through ? [{ code: "shinesThrough", ...through } as const] : []),
-      ];
-    }),
+    ...part.bands
+      .flatMap((band) => tooHigh(keptFit(band, material, measure), data.page) ?? [])
+      .map((found) => ({ code: "tooHigh", ...found }) as const),
+    ...shinesThrough(part, data).map((found) => ({ code: "shinesThrough", ...found }) as const),
     ...coveredWords(part.slot === "side" ? part.bands : standing, { material, style: data.style })
       .filter(({ band, neighbour }) => own.has(band) || own.has(neighbour))
       .map((found) => ({ code: "covers", ...found }) as const),

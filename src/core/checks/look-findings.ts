@@ -199,9 +199,12 @@ const highIn = (part: string, body: Part, { fit, measure }: LookMaterial): reado
     .map((found) => ({ code: "tooHigh", severity: "error", part, ...found }));
 
 const stuckIn = (part: string, body: Part, design: Design, { fit }: LookMaterial): readonly LookFinding[] =>
-  body.bands
-    .flatMap((band) => shinesThrough(band, { ...fit, style: getBody(design, "style", STYLE_ID) }) ?? [])
-    .map((found) => ({ code: "shinesThrough", severity: "warning", part, ...found }));
+  shinesThrough(body, { ...fit, style: getBody(design, "style", STYLE_ID) }).map((found) => ({
+    code: "shinesThrough",
+    severity: "warning",
+    part,
+    ...found,
+  }));
 
 /** Where the last band of a part and the first one of the part below it come to lie over one another. */
 const coveredBetweenParts = (

@@ -1,13 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { block, pageData, partWith } from "../../../test/page-data";
 import { contrastOf } from "../colour/contrast";
-import type { Band } from "../design/part";
+import type { Band, Part } from "../design/part";
 import { shinesThrough } from "./shines-through";
 
 const about = pageData();
 const stuck = (own: object = {}, blocks = [block("button", { look: "plain", label: "Visit" })]): Band =>
   partWith("header", blocks, { sticky: true, ...own }).bands[0] as Band;
-const found = (own: object = {}) => shinesThrough(stuck(own), about);
+const foundIn = (band: Band, slot: Part["slot"] = "header") =>
+  shinesThrough({ slot, bands: [band] }, about)[0] ?? null;
+const found = (own: object = {}) => foundIn(stuck(own));
 
 describe("what scrolls by below a band that stays at the top", () => {
   it("is seen through one without a ground, until it has one", () => {
@@ -28,11 +30,16 @@ describe("what scrolls by below a band that stays at the top", () => {
     expect(found({ background: { colour: "#ffffff", colourTo: "#ffffff22" } })).not.toBeNull();
   });
   it("is behind signs without a ground, too, and never behind a picture, an empty band or one that is solid by then", () => {
-    expect(shinesThrough(stuck({}, [block("logo")]), about)).toMatchObject({ text: null, isMended: true });
+    expect(foundIn(stuck({}, [block("logo")]))).toMatchObject({ text: null, isMended: true });
     expect(found({ background: { picture: "pic" } })).toBeNull();
     expect(found({ background: { picture: "pic", pictureFit: "whole" } })).not.toBeNull();
-    expect(shinesThrough(stuck({}, []), about)).toBeNull();
+    expect(foundIn(stuck({}, []))).toBeNull();
     expect(found({ overPicture: { on: true } })).toBeNull();
+  });
+  it("is nothing where a band cannot stay: what it stands in goes with it", () => {
+    expect(foundIn(stuck(), "titleBar")).toBeNull();
+    expect(foundIn(stuck(), "layout")).toBeNull();
+    expect(shinesThrough({ slot: "layout", bands: [stuck(), stuck()] }, about)).toHaveLength(1);
   });
   it("is not mended by the page's ground where its texts are not read on that", () => {
     expect(found({ colour: "role:background" })?.isMended).toBe(false);

@@ -1,7 +1,7 @@
 import type { InkMaterial } from "../blocks/inks";
 import { contrast, over } from "../colour/contrast";
 import { type Colour, colourOf } from "../colour/hex";
-import type { Band } from "../design/part";
+import { type Band, bandPlaceIn, canStay, type Part } from "../design/part";
 import type { ColourValue } from "../model/values";
 import { hexOfValue } from "../style/resolve-colour";
 import { inkOf, textsOn, veilOf } from "../style/texts-on";
@@ -51,7 +51,7 @@ const worstOn = (band: Band, ground: ColourValue | null, about: InkMaterial) => 
 };
 
 /** What shines through a band where it is stuck; null where nothing does that matters. */
-export const shinesThrough = (band: Band, about: InkMaterial): ShinesThrough | null => {
+const throughBand = (band: Band, about: InkMaterial): ShinesThrough | null => {
   const { background, sticky, cells } = band;
   const hasPicture = background.picture !== "" && background.pictureFit === "fills";
   if (!sticky || hasPicture || cells.every(({ blocks }) => blocks.length === 0)) return null;
@@ -66,3 +66,12 @@ export const shinesThrough = (band: Band, about: InkMaterial): ShinesThrough | n
   }
   return null;
 };
+
+/** What shines through bands of a part that stay at the top, where they can. */
+export const shinesThrough = (
+  part: Pick<Part, "slot" | "bands">,
+  about: InkMaterial,
+): readonly ShinesThrough[] =>
+  part.bands
+    .filter(({ id }) => canStay(bandPlaceIn(part, id)))
+    .flatMap((band) => throughBand(band, about) ?? []);

@@ -194,5 +194,20 @@ export const Part = z.object({
 });
 export type Part = Omit<z.infer<typeof Part>, "bands"> & { readonly bands: readonly Band[] };
 
+/** Where a band stands in its part. */
+export interface BandPlace {
+  readonly slot: Slot;
+  readonly isLast: boolean;
+}
+export const bandPlaceIn = ({ slot, bands }: Pick<Part, "slot" | "bands">, band: string): BandPlace => ({
+  slot,
+  isLast: bands.at(-1)?.id === band,
+});
+/** Only there a band lies over what follows. */
+export const endsHeader = ({ slot, isLast }: BandPlace): boolean => slot === "header" && isLast;
+/** A band stays at the top as long as what it stands in is in sight: a header's is the page. */
+export const canStay = ({ slot, isLast }: BandPlace): boolean =>
+  slot === "header" || ((slot === "layout" || slot === "side") && !isLast);
+
 /** A part that stands for "nothing here, on purpose". */
 export const isNothing = (part: Part): boolean => part.bands.length === 0;

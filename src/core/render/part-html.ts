@@ -18,9 +18,8 @@ import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { textureCss } from "../draw/textures";
 import { rowMenus } from "../layout/fit";
-import { linesWithin } from "../layout/heading-lines";
 import { rowHeight } from "../layout/heights";
-import { foldsOf, keptFit } from "../layout/kept-fits";
+import { foldsOf } from "../layout/kept-fits";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { Picture } from "../model/picture";
@@ -60,7 +59,10 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
   const selector = isOver ? `${own}>.front` : own;
   const looks = {
     color: colourCss(style, band.colour),
-    background: groundCss(band.background, style),
+    background:
+      groundCss(band.background, style) ||
+      // solid once it is stuck, also where no picture follows
+      (band.sticky && band.overPicture?.on ? "var(--background)" : ""),
   };
   if (isOver) overCss(own, band, context);
   else css.node(own, looks);

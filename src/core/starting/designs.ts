@@ -111,8 +111,8 @@ const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): nu
       worstOver({ ...band, background }, background.picture, picture, { ...fit, style })
     );
   });
-  const shines = part.bands.some((band) => shinesThrough(band, { ...fit, style }));
-  if (fails || shines || pairs.some(({ passes }) => !passes)) return null;
+  const shines = shinesThrough(part, { ...fit, style });
+  if (fails || shines.length > 0 || pairs.some(({ passes }) => !passes)) return null;
   return Math.min(21, ...pairs.map(({ ratio }) => ratio));
 };
 

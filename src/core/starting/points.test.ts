@@ -63,7 +63,7 @@ describe("starting points", () => {
       for (const { key, bands } of startingPoints(slot, own, counter()))
         for (const band of settled(partOfBands(slot, bands), own.fit, own.measure).bands) {
           const fit = new BandFit(band, own.fit, own.measure);
-          expect(shinesThrough(band, { ...own.fit, style: own.measure.style })).toBeNull();
+          expect(shinesThrough({ slot, bands }, { ...own.fit, style: own.measure.style })).toEqual([]);
           const stretches = fit.stretches(NARROWEST, WIDEST_SCREEN);
           expect(fit.isExact ? troublesOf(fit, slot, stretches) : [], `${slot} ${key} ${band.name}`).toEqual(
             [],

@@ -2,10 +2,10 @@
 import { Box } from "@mui/material";
 import { setByHand } from "../../core/design/by-hand";
 import { valueAt } from "../../core/design/operations";
-import type { Part } from "../../core/design/part";
+import { bandPlaceIn, type Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
-import { bandPlaceIn, isOffered } from "../../messages/controls";
+import { isOffered } from "../../messages/controls";
 import { commonSpecs } from "../../messages/specs-for";
 import { count } from "../../messages/words";
 import { useMay } from "../client/about-site";
