@@ -222,6 +222,8 @@
     slot = next.slot;
     asksPlaces = next.asksPlaces;
     document.documentElement.classList.toggle("from-above", next.isFromAbove);
+    // what is edited stays where it is looked at when it grows, not what stands below it
+    document.documentElement.style.overflowAnchor = "none";
   };
   // a row has one line for all its frames, and draws in them by itself
   if (parent !== top) Object.assign(window, { begin, draw });
