@@ -92,11 +92,15 @@ describe("menus", () => {
       "Footer in columns",
     ]);
     const { uses } = await who.get("menu", { menu: main?.id ?? "" });
-    const row = uses.find(({ isRow }) => isRow);
-    expect(row?.isExact).toBe(true);
-    expect(row?.edge).toBeGreaterThan(600);
-    expect(row?.stretches.at(-1)).toMatchObject({ state: "row", from: row?.edge, to: 1600 });
-    expect(row?.items.every(({ width }) => width > 20)).toBe(true);
+    const inRows = uses.filter(({ isRow }) => isRow);
+    // the front header's logo is smaller on narrower screens: it has an edge for each
+    expect(inRows.length).toBeGreaterThan(2);
+    for (const row of inRows) {
+      expect(row.isExact).toBe(true);
+      expect(row.edge).toBeGreaterThan(600);
+      expect(row.stretches.at(-1)).toMatchObject({ state: "row", from: row.edge, to: 1600 });
+      expect(row.items.every(({ width }) => width > 20)).toBe(true);
+    }
     const refused = await who.refused("removeMenu", { menu: main?.id ?? "" });
     expect(refused[0]?.code).toBe("menu.inUse");
     expect((await who.refused("createMenu", { name: "Main", from: "empty" }))[0]?.code).toBe("menu.taken");

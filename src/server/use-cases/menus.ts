@@ -2,8 +2,8 @@ import { z } from "zod";
 import { menuItemWidth } from "../../core/blocks/menu";
 import type { FitMaterial } from "../../core/blocks/sizes";
 import { deadItems } from "../../core/checks/dead-links";
-import { type Design, documentsOf, findBody, getBody } from "../../core/design/design";
-import type { Band, Block } from "../../core/design/part";
+import { type Design, documentsOf, findBody } from "../../core/design/design";
+import type { Band, Block, Part } from "../../core/design/part";
 import { wholeDesign } from "../../core/design/pieces";
 import { blocksOf } from "../../core/design/tree";
 import { BandFit } from "../../core/layout/fit";
@@ -28,26 +28,22 @@ interface Use {
   readonly block: MenuBlock;
 }
 
-/** Every block that shows a menu, in parts that are not in the bin. */
-const usesOf = (design: Design, menu: string): readonly Use[] =>
-  documentsOf(wholeDesign(design), "part").flatMap(({ id, body }) =>
-    body.binnedAt !== null
-      ? []
-      : body.bands.flatMap((band) =>
-          blocksOf({ ...body, bands: [band] }).flatMap((block) =>
-            block.kind === "menu" && block.settings.menu === menu ? [{ part: id, band, block }] : [],
-          ),
-        ),
-  );
+/** Where a part stands among others as people look for them: by slot, then by number. */
+const rankOf = ({ slot, number }: Pick<Part, "slot" | "number">): number =>
+  SLOTS.indexOf(slot) * 10_000 + number;
 
-/** Parts by slot, then by number, as people look for them. */
-const inOrder = (design: Design, parts: readonly string[]): readonly string[] => {
-  const rank = (id: string) => {
-    const { slot, number } = getBody(design, "part", id);
-    return SLOTS.indexOf(slot) * 10_000 + number;
-  };
-  return [...parts].sort((a, b) => rank(a) - rank(b));
-};
+/** Every block that shows a menu, in parts that are not in the bin, in the order people look for them. */
+const usesOf = (design: Design, menu: string): readonly Use[] =>
+  [...documentsOf(wholeDesign(design), "part")]
+    .filter(({ body }) => body.binnedAt === null)
+    .sort((a, b) => rankOf(a.body) - rankOf(b.body))
+    .flatMap(({ id, body }) =>
+      body.bands.flatMap((band) =>
+        blocksOf({ ...body, bands: [band] }).flatMap((block) =>
+          block.kind === "menu" && block.settings.menu === menu ? [{ part: id, band, block }] : [],
+        ),
+      ),
+    );
 
 /** All menus: how much is in each, where it is used, and what of it leads nowhere. */
 export const menus = defineUseCase({
@@ -62,7 +58,7 @@ export const menus = defineUseCase({
           name: body.name,
           items: rowsOf(body.items).length,
           dead: deadItems(body.items, (identity) => fit.links[identity] !== undefined).length,
-          parts: inOrder(compiled.design, [...new Set(usesOf(compiled.design, id).map(({ part }) => part))]),
+          parts: [...new Set(usesOf(compiled.design, id).map(({ part }) => part))],
         }))
         .sort((a, b) => (a.name < b.name ? -1 : 1)),
     });
@@ -75,6 +71,10 @@ const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextM
   const items = rowItems(material.menus[block.settings.menu], block.settings.share, material.links);
   const scene = { material, measure, width: "wide", isFolded: false, rowMenus: [] } as const;
   const { wide } = bandFit.edges();
+  const stretches = bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST_SCREEN) : [];
+  const last = stretches.at(-1);
+  // narrower screens may have smaller things: there it may stand in one row below the edge of wide ones
+  const from = last?.state === "row" ? last.from : wide;
   return {
     part,
     band: band.name,
@@ -82,9 +82,9 @@ const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextM
     isRow: block.settings.direction === "row",
     isExact: bandFit.isExact,
     flowing: bandFit.isExact ? [] : bandFit.flowing,
-    stretches: bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST_SCREEN) : [],
+    stretches,
     /** From this width on it stands in one row; null: never. */
-    edge: Number.isFinite(wide) ? wide : null,
+    edge: Number.isFinite(from) ? from : null,
     items: items.map((item) => {
       const { width, isExact } = menuItemWidth(item, block, scene);
       return { id: item.id, label: item.label, width, isExact };
