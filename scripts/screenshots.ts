@@ -128,14 +128,14 @@ await live.close();
 await page.getByRole("button", { name: /Pellow Ridge Observatory/ }).click();
 await page.getByRole("menuitem", { name: "New site" }).click();
 const made = page.getByRole("dialog");
-await made.getByLabel("Name").fill("Harrow Lane Allotments");
-await made.getByLabel("First pages, a line each").fill("Plots\nThe seed library\nOpen days\nFinding us");
+await made.getByLabel("Name").fill("Fern Hollow Orchard");
+await made.getByLabel("First pages, a line each").fill("The trees\nThe press\nOpen days\nFinding us");
 await made.getByRole("button", { name: "Make the site" }).click();
 await page.waitForURL(/begin$/);
-await page.getByLabel("In a few words").fill("Forty plots behind the station");
+await page.getByLabel("In a few words").fill("Forty trees behind the station");
 await page
   .frameLocator('iframe[title="Frame 3, page 1"]')
-  .locator("main", { hasText: "Forty plots" })
+  .locator("main", { hasText: "Forty trees" })
   .waitFor();
 await shoot(page, "begin");
 
