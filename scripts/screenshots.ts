@@ -63,7 +63,10 @@ await page.getByRole("link", { name: "Footer in columns", exact: true }).click()
 await page.getByRole("link", { name: "Where it shows" }).click();
 await page.getByTestId("reach").waitFor();
 await page.getByLabel("Not on: another line").fill("sky");
-await page.getByRole("option", { name: /^Sky notes/ }).first().click();
+await page
+  .getByRole("option", { name: /^Sky notes/ })
+  .first()
+  .click();
 await page.getByText("What pages show otherwise").waitFor();
 await shoot(page, "where");
 await open(page, "pages");
