@@ -60,36 +60,53 @@ describe("words below a band that lies over them", () => {
     expect(coveredWords([empty, band({ ...GROUND, overlap: 290 })], about)).toEqual([]);
     expect(coveredWords([band(), band()], about)).toEqual([]);
   });
+  const between = (above: Part, below: Part, beside = [{ upper: "above", lower: "below" }]) =>
+    lookFindings(
+      designOf([
+        { id: "style", kind: "style", body: data.style },
+        { id: "above", kind: "part", body: above },
+        { id: "below", kind: "part", body: below },
+      ]),
+      {
+        fit: { ...data, words: ENGLISH },
+        measure: new TextMeasure(shaper, data.style, "en"),
+        pictures: [],
+        pagePictures: () => [],
+        following: () => [],
+        beside,
+      },
+    ).filter(({ code }) => code === "covers");
+  const part = (slot: Part["slot"], bands: readonly Band[]): Part => ({ ...partWith(slot, []), bands });
   it("of the part above are found where pages show one below the other", () => {
-    const part = (slot: Part["slot"], bands: readonly Band[]): Part => ({ ...partWith(slot, []), bands });
     const bar = part("titleBar", [band()]);
     const layout = part("layout", [band({ ...GROUND, overlap: 50 }), band()]);
-    const found = (beside: { upper: string; lower: string }[]) =>
-      lookFindings(
-        designOf([
-          { id: "style", kind: "style", body: data.style },
-          { id: "bar", kind: "part", body: bar },
-          { id: "layout", kind: "part", body: layout },
-        ]),
-        {
-          fit: { ...data, words: ENGLISH },
-          measure: new TextMeasure(shaper, data.style, "en"),
-          pictures: [],
-          pagePictures: () => [],
-          following: () => [],
-          beside,
-        },
-      ).filter(({ code }) => code === "covers");
-    expect(found([])).toEqual([]);
-    expect(found([{ upper: "bar", lower: "layout" }])).toMatchObject([
+    expect(between(bar, layout, [])).toEqual([]);
+    expect(between(bar, layout)).toMatchObject([
       {
         severity: "error",
-        part: "layout",
-        beside: "bar",
+        part: "below",
+        beside: "above",
         neighbour: bar.bands[0]?.id,
         overlap: 50,
         free: 16,
       },
     ]);
+  });
+  it("are those of the band that is there: on each screen, and for who is signed out", () => {
+    const layout = part("layout", [band({ ...GROUND, overlap: 50 })]);
+    const [first, last] = [band(), band({ hideOn: ["small"] })];
+    expect(between(part("titleBar", [first, last]), layout)).toMatchObject([
+      { neighbour: last.id, widths: ["wide", "middle"] },
+      { neighbour: first.id, widths: ["small"] },
+    ]);
+    const forMembers = band({ seenBy: "signedIn" });
+    expect(between(part("titleBar", [first, forMembers]), layout)).toMatchObject([{ neighbour: first.id }]);
+  });
+  it("are none of a header that is laid over a picture there, and its own where none follows", () => {
+    const header = part("header", [band({ overPicture: { on: true } })]);
+    const bar = (picture: string) =>
+      part("titleBar", [band({ background: { colour: "role:surface", picture }, overlap: 50 })]);
+    expect(between(header, bar("pic"))).toEqual([]);
+    expect(between(header, bar(""))).toHaveLength(1);
   });
 });

@@ -5,6 +5,7 @@ import { keptFit } from "../layout/kept-fits";
 import { isRuled, NARROWEST, WIDEST_SCREEN } from "../layout/readings";
 import { troublesOf } from "../layout/troubles";
 import type { TextMeasure } from "../measure/text-measure";
+import { laidOver } from "../render/over-picture";
 import type { PageData } from "../render/page-data";
 import { type CoveredWords, coveredWords } from "./covered-words";
 import { type ShinesThrough, shinesThrough } from "./shines-through";
@@ -32,7 +33,8 @@ export const hiddenOn = (
     slot === part.slot ? part.bands : (data.slots[slot]?.part.bands ?? []),
   );
   // one that is laid over a picture takes no room
-  const standing = all.filter(({ overPicture }) => !overPicture?.on);
+  const laid = laidOver(data)?.band.id;
+  const standing = all.filter(({ id }) => id !== laid);
   return [
     ...part.bands
       .flatMap((band) => tooHigh(keptFit(band, material, measure), data.page) ?? [])

@@ -206,21 +206,28 @@ const stuckIn = (part: string, body: Part, design: Design, { fit }: LookMaterial
     ...found,
   }));
 
-/** Where the last band of a part and the first one of the part below it come to lie over one another. */
+/** Where bands of a part and of the part below it come to lie over one another, as who is signed out sees the two. */
 const coveredBetweenParts = (
   design: Design,
   { beside, fit, measure }: LookMaterial,
 ): readonly LookFinding[] =>
   beside.flatMap(({ upper, lower }) => {
-    const [above, below] = [findBody(design, "part", upper), findBody(design, "part", lower)];
-    const [last, first] = [above?.bands.at(-1), below?.bands[0]];
-    // one that is laid over a picture takes no room there
-    if (!last || !first || last.overPicture.on) return [];
-    return coveredWords([last, first], { material: fit, style: measure.style }).map((found): LookFinding => {
-      const [part, other] = found.band === first.id ? [lower, upper] : [upper, lower];
-      return { code: "covers", severity: "error", part, beside: other, ...found };
+    const [above = [], below = []] = [upper, lower].map((id) => {
+      const body = findBody(design, "part", id);
+      return body && partSeenBy(body, "signedOut").bands;
     });
+    // one that is laid over a picture takes no room there
+    const standing = above.filter((band) => !(isLaid(band, above) && hasPicture(below[0])));
+    const partOf = (band: string) => (below.some(({ id }) => id === band) ? lower : upper);
+    return coveredWords([...standing, ...below], { material: fit, style: measure.style })
+      .map((found) => ({ ...found, part: partOf(found.band), beside: partOf(found.neighbour) }))
+      .filter(({ part, beside: other }) => part !== other)
+      .map((found) => ({ code: "covers", severity: "error", ...found }) as const);
   });
+
+const isLaid = (band: Band, bands: readonly Band[]): boolean => band.overPicture.on && band === bands.at(-1);
+const hasPicture = (band: Band | undefined): boolean =>
+  band !== undefined && (band.background.picture !== "" || band.background.pageOwnPicture);
 
 const pictureGrounds = (
   part: string,
@@ -235,8 +242,8 @@ const pictureGrounds = (
       ...(background.picture === "" ? [] : [background.picture, ...background.slides]),
       ...(background.pageOwnPicture ? pagePictures(part) : []),
     ];
-    const isLaid = body.slot === "header" && band.overPicture.on === true && band === body.bands.at(-1);
-    const behind = [...ids.map((picture) => ({ picture, band: null })), ...(isLaid ? following(part) : [])];
+    const laid = body.slot === "header" && isLaid(band, body.bands) ? following(part) : [];
+    const behind = [...ids.map((picture) => ({ picture, band: null })), ...laid];
     const worst = <T extends { readonly ratio: number }>(
       of: (id: string, picture: Picture, under: Band | null) => T | null,
     ): readonly T[] =>
