@@ -134,6 +134,7 @@ const changes = new WeakMap<Uint32Array, Changes>();
 
 /** The pages on which winners may differ from others they were made of; undefined if they were made anew. */
 export const changesSince = (before: Uint32Array, after: Uint32Array): readonly number[] | undefined => {
+  if (after === before) return [];
   const known = changes.get(after);
   return known?.of === before ? known.numbers : undefined;
 };
@@ -268,10 +269,19 @@ export const updatePage = (
   const rankNumber = winner ? numbers.rankNumber(rank) : 0;
   const part = winner?.part ?? 0;
   if (old.part[number] === part && old.rank[number] === rankNumber && old.tie[number] === tie) return old;
-  const column: Column = { part: old.part.slice(), rank: old.rank.slice(), tie: old.tie.slice() };
-  column.part[number] = part;
-  column.rank[number] = rankNumber;
-  column.tie[number] = tie;
-  noteChanges(column.part, old.part, [number]);
+  const column: Column = {
+    part: withValue(old.part, number, part),
+    rank: withValue(old.rank, number, rankNumber),
+    tie: withValue(old.tie, number, tie),
+  };
+  if (column.part !== old.part) noteChanges(column.part, old.part, [number]);
   return column;
+};
+
+/** The list with another value at one place; the same list where it holds that value already. */
+const withValue = <T extends Uint16Array | Uint32Array>(list: T, number: number, value: number): T => {
+  if (list[number] === value) return list;
+  const copy = list.slice() as T;
+  copy[number] = value;
+  return copy;
 };

@@ -267,6 +267,7 @@ const overlayOn = (
   numbers: readonly number[],
 ): SlotColumn => {
   if (marks.size === 0) return { ruled, shown: ruled.part, marks };
+  if (numbers.length === 0) return { ruled, shown: old, marks };
   const shown = old.slice();
   for (const number of numbers) {
     const mark = marks.get(number);
