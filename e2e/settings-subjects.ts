@@ -113,6 +113,8 @@ export interface Subject {
   readonly part: Part;
   /** The page it is looked at on, where that is not one of an entry. */
   readonly page?: Surroundings["over"];
+  /** Another subject of its type: what is offered there is walked through there. */
+  readonly besides?: Part;
 }
 /** Kinds that are there on archives. */
 const ON_ARCHIVES: readonly BlockKind[] = ["entryList", "pager"];
@@ -148,6 +150,16 @@ export const bandSubject = (): Subject => {
   const above = partWith("header", [block("tagline")], { background: { colour: "#dddddd" } })
     .bands[0] as Band;
   return { name: "band", part: { ...partWith("header", []), bands: [above, { ...band, id: "subject" }] } };
+};
+/** A band of a title bar, with a ground and something opposite the title. */
+export const barSubject = (): Subject => {
+  const cells = [
+    { id: "c1", share: 1, direction: "column", blocks: [block("title"), block("secondLine")] },
+    { id: "c2", share: 0, blocks: [block("button", { label: "Visit" })] },
+  ];
+  const [band] = partWith("titleBar", [], { cells, background: { colour: "#ccddee" } }).bands as [Band];
+  const part = { ...partWith("titleBar", []), bands: [{ ...band, id: "subject" }] };
+  return { name: "bar", part, besides: bandSubject().part };
 };
 export const cellSubject = (): Subject => {
   const short = (text: string) => block("heading", { text, style: "h4" });

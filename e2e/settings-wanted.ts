@@ -51,6 +51,8 @@ const PADDED = ["look.padding", { top: 12, right: 12, bottom: 12, left: 12 }] as
 const BESIDE: Readonly<Record<string, readonly (readonly [path: string, value: unknown])[]>> = {
   "look.padding": [["look.borderWidth", 2]],
   "band heightIs": [["height", { wide: 40 }]],
+  // higher than a picture that is as wide as it on small screens
+  "band background.pictureFit": [["height", { wide: 400 }]],
   "band background.order": [
     ["background.texture", "dots"],
     ["background.overlay", 40],
@@ -68,6 +70,7 @@ const BY_ITSELF: readonly (readonly [setting: string, value: unknown])[] = [
   ["look.type", "small"],
   ["look.radius", 0],
   ["alignBlock", "centre"],
+  ["leads", "start"],
   ["orderSmall", 1],
   ["shareOn.middle", 2],
   ["shareOn.small", 2],
@@ -100,9 +103,17 @@ const ELSEWHERE: Readonly<Record<string, string>> = {
   "signUp settings.list": "the mailbox an address goes to: src/server/hosts/mailbox.test.ts",
 };
 
+/** Whether a setting is walked through on a subject: one that is offered there, and not on the other subject of its type. */
+const isWalked = ({ where }: FieldSpec, { part, besides }: Subject): boolean =>
+  besides
+    ? where !== undefined && where(bandPlaceIn(part, "subject")) && !where(bandPlaceIn(besides, "subject"))
+    : !where || where(bandPlaceIn(part, "subject"));
+
 /** All values of all settings of a subject, each beside what it is before. */
-export const wantedOf = ({ name, part }: Subject): Wanted[] =>
-  specsFor({ node: subjectIn(part) }).flatMap((spec) => {
+export const wantedOf = (subject: Subject): Wanted[] =>
+  specsFor({ node: subjectIn(subject.part) }).flatMap((spec) => {
+    const { name, part } = subject;
+    if (!isWalked(spec, subject)) return [];
     const setting = spec.path.join(".");
     if (ELSEWHERE[`${name} ${setting}`]) return [];
     const ready = (BESIDE[`${name} ${setting}`] ?? BESIDE[setting] ?? []).reduce(

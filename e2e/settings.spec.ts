@@ -1,11 +1,12 @@
 import { readFileSync } from "node:fs";
 import { type CDPSession, expect, type Page, test } from "@playwright/test";
-import { BLOCK_KINDS } from "../src/core/blocks";
+import { BLOCK_KINDS, type BlockKind } from "../src/core/blocks";
 import { blankPage, loadFonts } from "./blank-page";
 import { isWhole } from "./sample";
 import {
   ARCHIVE,
   bandSubject,
+  barSubject,
   blockSubject,
   cellSubject,
   type Drawn,
@@ -81,6 +82,7 @@ const CASES: readonly Case[] = [
   },
   { name: "opened", width: 1280, act: (page) => tryTo(page, ".n-subject summary", "click") },
   { name: "as a drawer", width: 390, act: (page) => tryTo(page, ".n-subject .open", "click") },
+  { name: "scrolled a little", width: 1280, act: scrolledBy(60, "") },
   { name: "scrolled", width: 1280, act: scrolledBy(300, "scrolled") },
   { name: "scrolled down", width: 1280, act: scrolledBy(300, "scrolled down") },
   { name: "after 4 s", width: 1280, act: after(4) },
@@ -159,12 +161,16 @@ const seenOf = async (
 
 test.describe.configure({ mode: "parallel" });
 
-for (const name of [...BLOCK_KINDS, "band", "cell"] as const)
+const NODES = { band: bandSubject, bar: barSubject, cell: cellSubject };
+const subjectOf = (name: BlockKind | keyof typeof NODES) =>
+  name in NODES ? NODES[name as keyof typeof NODES]() : blockSubject(name as BlockKind);
+
+for (const name of [...BLOCK_KINDS, ...(Object.keys(NODES) as (keyof typeof NODES)[])])
   test(`every value of every setting is seen: ${name}`, async ({ page }) => {
     await onPage(page);
     // as fast as the browser can
     const camera = await page.context().newCDPSession(page);
-    const subject = name === "band" ? bandSubject() : name === "cell" ? cellSubject() : blockSubject(name);
+    const subject = subjectOf(name);
     const wanted = wantedOf(subject);
     const counts = new Map<string, number>();
     for (const plain of CASES) {

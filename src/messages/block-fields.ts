@@ -223,6 +223,31 @@ const SHOWN: {
       text: { control: { type: "text" }, label: "Instead of its title" },
     },
   },
+  secondLine: {
+    name: "Second line",
+    also: "subtitle subheading summary description lead under the title",
+    fields: {
+      text: { control: { type: "text" } },
+      otherwise: { control: one("otherwise"), label: "Without it", when: [["settings", "text"], ""] },
+      style: { control: textStyle },
+    },
+  },
+  opposite: {
+    name: "Opposite the title",
+    also: "breadcrumbs search beside path trail",
+    fields: {
+      shows: { control: one("shows", ["breadcrumbs", "search", "nothing"]), label: "Shows" },
+      showHere: {
+        control: { type: "switch" },
+        when: [["settings", "shows"], "breadcrumbs"],
+      },
+      placeholder: { control: { type: "text" }, when: [["settings", "shows"], "search"] },
+      width: {
+        control: { type: "number", unit: "px", max: 800 },
+        when: [["settings", "shows"], "search"],
+      },
+    },
+  },
   facts: {
     name: "Facts",
     also: "date author details byline about terms",

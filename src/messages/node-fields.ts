@@ -1,4 +1,4 @@
-import { canStay, endsHeader } from "../core/design/part";
+import { canStay, endsHeader, isTitleBar } from "../core/design/part";
 import { type Control, direction, type FieldSpec, grouped, one } from "./controls";
 import { numberOptions, valueOptions } from "./values";
 
@@ -58,6 +58,8 @@ const NO_OWN_PICTURE = [["background", "picture"], ""] as const;
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["name"], control: { type: "text" } },
+  { path: ["shows"], control: one("shows", ["all", "words", "nothing"]), where: isTitleBar },
+  { path: ["leads"], control: one("leads"), where: isTitleBar },
   {
     path: ["height"],
     control: { type: "perWidth", unit: "px", max: 2000 },
@@ -102,6 +104,12 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
       path: ["background", "pictureFit"],
       control: one("pictureFit"),
       label: "The picture",
+      unlessAll: [NO_PICTURE],
+    },
+    {
+      path: ["background", "slower"],
+      control: { type: "switch" },
+      label: "The picture goes slower than the page",
       unlessAll: [NO_PICTURE],
     },
     {
@@ -196,6 +204,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     },
   ]),
   ...grouped("While scrolling", [
+    { path: ["fades"], control: { type: "switch" } },
     { path: ["sticky"], control: { type: "switch" }, where: canStay },
     {
       path: ["stickyWhen"],

@@ -65,7 +65,22 @@ const NAMES = {
     full: "full",
     boxed: "content, its ground too",
   },
-  pictureFit: { fills: "fills the band", whole: "all of it is seen" },
+  pictureFit: { fills: "fills the band", whole: "all of it is seen", across: "is as wide as the band" },
+  /** Of title bars, and of what stands opposite the title. */
+  shows: {
+    all: "ground and words",
+    words: "words alone",
+    nothing: "nothing",
+    breadcrumbs: "breadcrumbs",
+    search: "a search box",
+  },
+  leads: {
+    asWritten: "as the cells are",
+    start: "at the left",
+    centre: "in the middle",
+    end: "at the right",
+  },
+  otherwise: { summary: "the page’s summary", date: "its date", nothing: "nothing" },
   stickyWhen: { always: "always", scrollingUp: "when scrolling up" },
   heightIs: { least: "at least", exactly: "exactly" },
   overlapSide: { above: "what is above", below: "what is below" },
@@ -105,6 +120,16 @@ export const valueOptions = <Setting extends NamedSetting>(
   values: readonly (keyof (typeof NAMES)[Setting] & string)[] = Object.keys(NAMES[setting]) as never,
 ): readonly (readonly [string, string])[] =>
   values.map((value) => [value, (NAMES[setting] as Readonly<Record<string, string>>)[value] ?? value]);
+
+/** The values of a setting that are known by name alone, each with its words. */
+export const optionsNamed = (
+  setting: string,
+  values: readonly string[],
+): readonly (readonly [string, string])[] =>
+  values.map((value) => [
+    value,
+    (NAMES as Readonly<Record<string, Readonly<Record<string, string>>>>)[setting]?.[value] ?? value,
+  ]);
 
 /** Settings whose values are called otherwise than they are. */
 const CALLED: Readonly<Record<string, NamedSetting>> = { style: "textStyle", size: "textStyle" };

@@ -66,13 +66,16 @@ describe("kinds of blocks", () => {
   };
   /** Words that are drawn only for who is signed in, or where the kind has nothing else to show. */
   const ELSEWHERE = new Set(["menu label", "account signedIn"]);
+  /** What else must be set for words to be drawn. */
+  const WITH: Readonly<Record<string, object>> = { "opposite placeholder": { shows: "search" } };
   const worded = BLOCK_KINDS.flatMap((kind) =>
     settingsOfKind(kind)
       .filter(({ role }) => role === "words")
       .map(({ path }) => [kind, path.join(".")] as const),
   ).filter(([kind, path]) => !ELSEWHERE.has(`${kind} ${path}`));
   it.each(worded)("%s shows the words of %s", (kind, path) => {
-    expect(draw(kind, { ...defaultSettings(kind), [path]: SAID })).toContain(SAID);
+    const settings = { ...defaultSettings(kind), ...WITH[`${kind} ${path}`] };
+    expect(draw(kind, { ...settings, [path]: SAID })).toContain(SAID);
     expect(draw(kind, defaultSettings(kind))).not.toContain(SAID);
   });
   it("are the same on every page where they say so, and say so unless they show something of the page", () => {
@@ -110,6 +113,8 @@ describe("kinds of blocks", () => {
       "notice",
       "breadcrumbs",
       "title",
+      "secondLine",
+      "opposite",
       "facts",
       "mainPicture",
       "body",

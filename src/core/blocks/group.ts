@@ -25,6 +25,7 @@ export const group = defineBlock({
   isFramedItself: true,
   isSteady: true,
   ground: ({ background }) => background,
+  bare: (settings) => ({ ...settings, background: "", border: false }),
   extent: ({ settings, blocks = [] }, scene, together) => {
     const inside = together(blocks, settings.direction === "row", remIn(settings.gap, scene), scene);
     // nothing of what is in it is there (any more); what is only not shown at this width leaves its box

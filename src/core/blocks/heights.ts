@@ -8,7 +8,7 @@ import type { Width } from "../model/values";
 /** What a site gives that makes things higher or lower. */
 export interface HeightMaterial extends Pick<PageMaterial, "menus" | "links" | "profile" | "at"> {
   /** The page it stands on, where that is known. */
-  readonly page?: Pick<PageMaterial["page"], "title">;
+  readonly page?: Pick<PageMaterial["page"], "title" | "description">;
 }
 
 export interface HeightScene {

@@ -20,11 +20,13 @@ import { logo } from "./logo";
 import { mainPicture } from "./main-picture";
 import { menu } from "./menu";
 import { notice } from "./notice";
+import { opposite } from "./opposite";
 import { pager } from "./pager";
 import { picture } from "./picture";
 import { piece } from "./piece";
 import { richText } from "./rich-text";
 import { search } from "./search";
+import { secondLine } from "./second-line";
 import { signUp } from "./sign-up";
 import { siteName } from "./site-name";
 import { social } from "./social";
@@ -56,6 +58,8 @@ export const BLOCKS = {
   address,
   breadcrumbs,
   title,
+  secondLine,
+  opposite,
   facts,
   mainPicture,
   body,

@@ -66,6 +66,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly ground?: (settings: z.output<S>) => ColourValue | "";
   /** Settings that go along when a person sets another one: what ways to show it share is not lost between them. */
   readonly goAlong?: (before: z.output<S>, after: z.output<S>) => z.output<S>;
+  /** Its settings without ground and lines; null where nothing is left of it. Without: as they are. */
+  readonly bare?: (settings: z.output<S>) => z.output<S> | null;
   /** How high it shows the picture that is among its settings; 0 whole. */
   readonly pictureHeight?: (settings: z.output<S>) => Responsive<number>;
 }

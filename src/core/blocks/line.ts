@@ -15,6 +15,7 @@ export const line = defineBlock({
   settings,
   isSteady: true,
   ignores: () => ["align"],
+  bare: () => null,
   inks: () => [],
   extent: () => rigid({ width: 0, isExact: true }),
   height: ({ settings }) => settings.weight,

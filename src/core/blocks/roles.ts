@@ -72,6 +72,8 @@ export const deciding = <T extends z.ZodType>(schema: T): T =>
 /** A setting of a kind, with where it stands in the settings. */
 export interface SettingAbout extends About {
   readonly path: readonly string[];
+  /** The values it has, where they are a few. */
+  readonly options?: readonly string[];
 }
 
 const innerOf = (schema: z.ZodType): z.ZodType | undefined =>
@@ -91,21 +93,32 @@ const objectIn = (schema: z.ZodType): z.ZodObject | undefined => {
   return inner && objectIn(inner);
 };
 
+/** The values of a schema that has a few. */
+const optionsIn = (schema: z.ZodType): { readonly options?: readonly string[] } => {
+  if (schema instanceof z.ZodEnum) return { options: schema.options.map(String) };
+  const inner = innerOf(schema);
+  return inner ? optionsIn(inner) : {};
+};
+
 /** Every setting of a schema with what it is for, those inside others included. What nobody said anything of is a choice. */
 export const settingsAbout = (schema: z.ZodObject): readonly SettingAbout[] =>
   Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(
     ([key, each]): readonly SettingAbout[] => {
       const said = aboutOf(each);
-      if (said) return [{ path: [key], ...said }];
+      if (said) return [{ path: [key], ...said, ...optionsIn(each) }];
       const inside = objectIn(each);
       return inside
         ? settingsAbout(inside).map((found) => ({ ...found, path: [key, ...found.path] }))
-        : [{ path: [key], role: "choice" }];
+        : [{ path: [key], role: "choice", ...optionsIn(each) }];
     },
   );
 
-/** What pages say for a setting of a role; undefined for roles that are not opened to them. */
-export const choiceTypeOf = (role: Role): ChoiceType | undefined => CHOICE_TYPES[role];
+/** What pages say for a setting; undefined for roles that are not opened to them. */
+export const choiceTypeOf = ({
+  role,
+  options,
+}: Pick<SettingAbout, "role" | "options">): ChoiceType | undefined =>
+  options ? "option" : CHOICE_TYPES[role];
 const CHOICE_TYPES: Readonly<Partial<Record<Role, ChoiceType>>> = {
   words: "text",
   list: "text",

@@ -1,8 +1,8 @@
 import { valueAt, withValueAt } from "../design/operations";
 import type { Part } from "../design/part";
 import { findPlace, type PartNode, updateNode } from "../design/tree";
-import { type Choice, type ChoiceValue, choiceValueSchemas, type PageValues } from "../model/choices";
-import { findOpenable } from "./openable";
+import type { Choice, ChoiceValue, PageValues } from "../model/choices";
+import { findOpenable, type Openable, takesValue } from "./openable";
 
 /** Where a value of a page comes from: the page says it, or the part does for every page it shows on. */
 export type Source = "page" | "part";
@@ -16,13 +16,20 @@ export interface ValueOnPage {
   readonly everywhere: unknown;
 }
 
-const isOpen = (node: PartNode | undefined, choice: Choice): node is PartNode =>
-  node !== undefined && findOpenable(node, choice.path)?.type === choice.type;
+/** The setting of a node that a choice opens, if it is still one. */
+const openIn = (node: PartNode, { path, type }: Choice): Openable | undefined => {
+  const openable = findOpenable(node, path);
+  return openable?.type === type ? openable : undefined;
+};
 
-/** What a page says for a choice, if it says something of the right type. */
-const saidBy = (values: PageValues | undefined, { name, type }: Choice): ChoiceValue | undefined => {
+/** What a page says for a choice, if it says something the setting can be. */
+const saidBy = (
+  values: PageValues | undefined,
+  { name }: Choice,
+  openable: Openable,
+): ChoiceValue | undefined => {
   const value = values?.[name];
-  return value !== undefined && choiceValueSchemas[type].safeParse(value).success ? value : undefined;
+  return value !== undefined && takesValue(openable, value) ? value : undefined;
 };
 
 /**
@@ -32,11 +39,12 @@ const saidBy = (values: PageValues | undefined, { name, type }: Choice): ChoiceV
 export const withPageValues = (part: Part, values: PageValues | undefined): Part => {
   if (values === undefined || part.choices === undefined) return part;
   return part.choices.reduce((current, choice) => {
-    const value = saidBy(values, choice);
-    if (value === undefined) return current;
-    return updateNode(current, choice.node, (node) =>
-      isOpen(node, choice) ? (withValueAt(node, choice.path, value) as PartNode) : node,
-    );
+    if (values[choice.name] === undefined) return current;
+    return updateNode(current, choice.node, (node) => {
+      const openable = openIn(node, choice);
+      const value = openable && saidBy(values, choice, openable);
+      return value === undefined ? node : (withValueAt(node, choice.path, value) as PartNode);
+    });
   }, part);
 };
 
@@ -44,9 +52,10 @@ export const withPageValues = (part: Part, values: PageValues | undefined): Part
 export const valuesOnPage = (part: Part, values: PageValues | undefined): readonly ValueOnPage[] =>
   (part.choices ?? []).flatMap((choice) => {
     const node = findPlace(part, choice.node)?.node;
-    if (!isOpen(node, choice)) return [];
+    const openable = node && openIn(node, choice);
+    if (!openable) return [];
     const everywhere = valueAt(node, choice.path);
-    const said = saidBy(values, choice);
+    const said = saidBy(values, choice, openable);
     return [{ choice, value: said ?? everywhere, source: said === undefined ? "part" : "page", everywhere }];
   });
 

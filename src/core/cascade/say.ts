@@ -3,6 +3,7 @@ import type { Operation } from "../design/operations";
 import { type Choice, type ChoiceValue, choiceValueSchemas } from "../model/choices";
 import type { Slot } from "../model/slot";
 
+/** Whether a value is one of the type of a choice; which values a setting has, each part that reads it says. */
 export const fitsChoice = (choice: Choice, value: ChoiceValue): boolean =>
   choiceValueSchemas[choice.type].safeParse(value).success;
 

@@ -1,3 +1,4 @@
+import { bandsAsShown } from "../design/bar";
 import type { Band, Block, Cell, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
 import { type Audience, isFor } from "../model/placement";
@@ -32,13 +33,13 @@ const seenParts = new WeakMap<Part, Map<Audience, Part>>();
 
 /**
  * A whole part as one audience sees it: bands and blocks that are for others are left out, and cells that are left with
- * nothing. The same object where there is nothing to leave out, and for the same part and audience.
+ * nothing; of a title bar what it is told to show. The same object where there is nothing to leave out, and for the same part and audience.
  */
 export const partSeenBy = (part: Part, audience: Audience): Part => {
   const known = seenParts.get(part) ?? new Map<Audience, Part>();
   const found = known.get(audience);
   if (found) return found;
-  const bands = part.bands.flatMap((band) => bandSeenBy(band, audience) ?? []);
+  const bands = bandsAsShown(part).flatMap((band) => bandSeenBy(band, audience) ?? []);
   const isWhole = bands.length === part.bands.length && bands.every((band, at) => band === part.bands[at]);
   const seen = isWhole ? part : { ...part, bands };
   seenParts.set(part, known.set(audience, seen));

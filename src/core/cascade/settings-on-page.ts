@@ -1,5 +1,5 @@
 import { valueAt } from "../design/operations";
-import type { Part } from "../design/part";
+import { bandPlaceIn, type Part } from "../design/part";
 import { type PartNode, walk } from "../design/tree";
 import type { PageValues } from "../model/choices";
 import { findChoice, type Openable, openablesOf } from "./openable";
@@ -17,15 +17,17 @@ export interface SettingOnPage extends Openable {
 export const settingsOnPage = (part: Part, values: PageValues | undefined): readonly SettingOnPage[] => {
   const onPage = new Map(valuesOnPage(part, values).map((each) => [each.choice, each]));
   return [...walk(part)].flatMap(({ node }) =>
-    openablesOf(node).map((openable): SettingOnPage => {
-      const choice = findChoice(part, node.id, openable.path);
-      const said = choice && onPage.get(choice);
-      return {
-        ...openable,
-        node,
-        value: said?.value ?? valueAt(node, openable.path),
-        open: choice && said ? { name: choice.name, label: choice.label, source: said.source } : null,
-      };
-    }),
+    openablesOf(node)
+      .filter(({ where }) => !where || where(bandPlaceIn(part, node.id)))
+      .map((openable): SettingOnPage => {
+        const choice = findChoice(part, node.id, openable.path);
+        const said = choice && onPage.get(choice);
+        return {
+          ...openable,
+          node,
+          value: said?.value ?? valueAt(node, openable.path),
+          open: choice && said ? { name: choice.name, label: choice.label, source: said.source } : null,
+        };
+      }),
   );
 };

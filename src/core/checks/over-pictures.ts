@@ -3,7 +3,7 @@ import type { InkMaterial } from "../blocks/inks";
 import { greysAt } from "../colour/grain";
 import { type Colour, colourOf } from "../colour/hex";
 import type { Band } from "../design/part";
-import { type Region, visibleRegion, wholeShare } from "../layout/crops";
+import { isSeenWhole, type Region, type Size, visibleRegion, wholeShare } from "../layout/crops";
 import { rowHeight } from "../layout/heights";
 import { bandHeight } from "../layout/picture-places";
 import type { HouseStyle } from "../model/house-style";
@@ -96,8 +96,6 @@ const textsOver = (band: Band, isLaid: boolean, about: InkMaterial): readonly Te
 const widthOf = (screen: number, { measures }: HouseStyle): (typeof WIDTHS)[number] =>
   screen >= measures.edgeWide ? "wide" : screen >= measures.edgeMiddle ? "middle" : "small";
 
-const isWhole = ({ background }: Band): boolean => background.pictureFit === "whole";
-
 interface Screen {
   readonly screen: number;
   readonly zoom: Zoom;
@@ -112,26 +110,31 @@ const screensOf = ({ measures: { edgeMiddle, edgeWide } }: HouseStyle): readonly
   ];
 };
 
-/** What is seen of a picture behind a band: all of it that the band shows, or the top of the band it is laid over. */
-const regionBehind = (
+/** The box a picture behind a band has on a screen, and how much of its height a band has that is laid over it. */
+const boxBehind = (
   band: Band,
-  picture: Picture,
   screen: number,
   about: HeightMaterial & { readonly style: HouseStyle },
   under: Band | null,
-): Region => {
-  if (isWhole(under ?? band)) return { x: 0, y: 0, width: picture.width, height: picture.height };
+): { readonly box: Size; readonly share: number } => {
   const { style } = about;
   const width = widthOf(screen, style);
-  if (!under)
-    return visibleRegion(picture, { width: screen, height: bandHeight(band, width) }, picture.focal);
+  if (!under) return { box: { width: screen, height: bandHeight(band, width) }, share: 1 };
   const own = rowHeight(band, about, style, width);
   const height = Math.max(valueAt(under.height, width), bandHeight(under, width) + own);
-  const region = visibleRegion(picture, { width: screen, height }, picture.focal);
-  return { ...region, height: region.height * (own / height) };
+  return { box: { width: screen, height }, share: own / height };
 };
 
-/** What lies behind a band on each screen it is on: the picture, and the ground where that leaves some free. */
+/** What is seen of a picture behind a band: all of it that the band shows, or the top of the band it is laid over. */
+const regionIn = (picture: Picture, box: Size, share: number): Region => {
+  const region = visibleRegion(picture, box, picture.focal);
+  return { ...region, height: region.height * share };
+};
+
+/**
+ * What lies behind a band on each screen it is on: the picture, and the ground where that leaves some free. A band laid
+ * over one that leaves some free may stand on either.
+ */
 export const seenBehind = (
   band: Band,
   picture: Picture,
@@ -144,12 +147,19 @@ export const seenBehind = (
   return screensOf(style)
     .map(({ screen, zoom }) => ({ screen, zoom, wide: screen / zoom }))
     .filter(({ wide }) => !band.hideOn.includes(widthOf(wide, style)))
-    .map(({ screen, zoom, wide }) => {
-      const tones = tonesIn(picture, regionBehind(band, picture, wide, about, under));
-      const box = { width: wide, height: bandHeight(behind, widthOf(wide, style)) };
+    .flatMap(({ screen, zoom, wide }): readonly (SeenBehind & Screen)[] => {
+      const { box, share } = boxBehind(band, wide, about, under);
+      if (!isSeenWhole(behind.background.pictureFit, picture, box))
+        return [{ screen, zoom, tones: tonesIn(picture, regionIn(picture, box, share)), ground: null }];
+      const tones = tonesIn(picture, { x: 0, y: 0, width: picture.width, height: picture.height });
       const all = tones.reduce((sum, [, weight]) => sum + weight, 0);
-      const free = isWhole(behind) ? all * (1 / wholeShare(picture, box) - 1) : 0;
-      return { screen, zoom, tones, ground: free > 0 ? [own, free] : null };
+      const free = all * (1 / wholeShare(picture, box) - 1);
+      if (free <= 0) return [{ screen, zoom, tones, ground: null }];
+      if (!under) return [{ screen, zoom, tones, ground: [own, free] }];
+      return [
+        { screen, zoom, tones, ground: null },
+        { screen, zoom, tones: [], ground: [own, 1] },
+      ];
     });
 };
 

@@ -101,8 +101,13 @@ export const BandBackground = z.object({
   /** A picture by id, or the picture of the page's entry. */
   picture: z.string().default(""),
   pageOwnPicture: z.boolean().default(false),
-  /** It fills the band, its point of interest in view; or all of it is seen, on the colour. */
-  pictureFit: z.enum(["fills", "whole"]).default("fills"),
+  /**
+   * It fills the band, its point of interest in view; or all of it is seen, on the colour; or it is as wide as the
+   * band, and what of it is higher than the band is cut.
+   */
+  pictureFit: z.enum(["fills", "whole", "across"]).default("fills"),
+  /** It goes slower than the page while the band leaves the screen. */
+  slower: z.boolean().default(false),
   /** More pictures that follow the first one, each for so many seconds; on a page's own picture they do not follow. */
   slides: z.array(z.string()).max(12).default([]),
   /** Plays over the picture, which is what is seen before and in its place. */
@@ -134,9 +139,19 @@ export const layerAbovePicture = (
   layer: BackgroundLayer,
 ): number => order.indexOf(layer) - order.indexOf("picture");
 
+/** What of a title bar is there: all of it, its words without ground and lines, or nothing. */
+export const BAR_SHOWS = ["all", "words", "nothing"] as const;
+/** Where the first cell of a title bar begins; the others stand on the other side, or below it in the middle. */
+export const LEADS = ["asWritten", "start", "centre", "end"] as const;
+
 export const Band = z.object({
   id: NodeId,
   name: z.string().max(80).default(""),
+  /** Of a title bar. Those of older editions are all there, as they are written. */
+  shows: z.enum(BAR_SHOWS).default("all"),
+  leads: z.enum(LEADS).default("asWritten"),
+  /** Its words fade while the band leaves the screen. */
+  fades: z.boolean().default(false),
   /** As wide as the content on a ground as wide as the screen; all of it as wide as the screen; all of it as the content. */
   width: z.enum(["content", "full", "boxed"]).default("content"),
   /** px; 0 is as high as its content. */
@@ -203,11 +218,16 @@ export const bandPlaceIn = ({ slot, bands }: Pick<Part, "slot" | "bands">, band:
   slot,
   isLast: bands.at(-1)?.id === band,
 });
+export const isTitleBar = ({ slot }: BandPlace): boolean => slot === "titleBar";
 /** Only there a band lies over what follows. */
 export const endsHeader = ({ slot, isLast }: BandPlace): boolean => slot === "header" && isLast;
 /** A band stays at the top as long as what it stands in is in sight: a header's is the page. */
 export const canStay = ({ slot, isLast }: BandPlace): boolean =>
   slot === "header" || ((slot === "layout" || slot === "side") && !isLast);
+
+/** Whether the cells of a band stand below one another at a width. */
+export const isStacked = (band: Band, width: Width): boolean =>
+  band.leads === "centre" || (band.stackOnSmall && width === "small");
 
 /** A part that stands for "nothing here, on purpose". */
 export const isNothing = (part: Part): boolean => part.bands.length === 0;

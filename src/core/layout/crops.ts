@@ -34,6 +34,10 @@ export const wholeShare = (picture: Size, box: Size): number => {
   return (picture.width * picture.height * scale ** 2) / (box.width * box.height);
 };
 
+/** Whether all of a picture is seen in a box that it fills, stands whole in, or is as wide as. */
+export const isSeenWhole = (fit: "fills" | "whole" | "across", picture: Size, box: Size): boolean =>
+  fit === "whole" || (fit === "across" && box.width * picture.height < picture.width * box.height);
+
 /** How many times larger than its pixels a picture is shown on a screen of the given density; up to 1 it is sharp. */
 export const enlargement = (picture: Size, box: Size, density: number): number =>
   Math.max(box.width / picture.width, box.height / picture.height) * density;

@@ -1,6 +1,6 @@
 import { isFramedItself, traitsOf } from "../blocks";
 import { type HeightMaterial, type HeightScene, wornHeight } from "../blocks/heights";
-import type { Band, Cell } from "../design/part";
+import { type Band, type Cell, isStacked } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
@@ -49,9 +49,10 @@ const contentsOf = (band: Band, scene: HeightScene): readonly Content[] => {
   const contents = band.cells
     .filter((cell) => !isCellHidden(cell, scene.width))
     .map((cell) => ({ height: cellHeight(cell, scene), align: cell.alignBlock || band.alignBlock }));
-  if (!(band.stackOnSmall && scene.width === "small")) return contents;
+  if (!isStacked(band, scene.width)) return contents;
   const gaps = band.gap * Math.max(0, contents.length - 1);
-  return [{ height: contents.reduce((sum, { height }) => sum + height, gaps), align: "start" }];
+  const height = contents.reduce((sum, each) => sum + each.height, gaps);
+  return [{ height, align: band.leads === "centre" ? band.alignBlock : "start" }];
 };
 
 /** From where to where something reaches up and down, px from the upper edge of its band. */

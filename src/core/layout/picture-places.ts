@@ -9,7 +9,7 @@ import type { HouseStyle } from "../model/house-style";
 import { entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 import type { Responsive } from "../model/values";
 import { valueAt, WIDTHS, type Width } from "../model/values";
-import type { Size } from "./crops";
+import { isSeenWhole, type Size } from "./crops";
 import { leastHeight } from "./heights";
 
 /** The screens pictures are looked at on, px: one a width. */
@@ -44,18 +44,36 @@ const LINE = 28;
 export const bandHeight = (band: Band, width: Width): number =>
   Math.max(leastHeight(band, width), 2 * valueAt(band.paddingBlock, width) + LINE);
 
-const bandBoxes = (band: Band): PicturePlace["boxes"] =>
-  band.background.pictureFit === "whole"
-    ? null
-    : boxes((width) => ({ width: SCREENS[width], height: bandHeight(band, width) }));
+/** One that is as wide as its band is seen whole where the band is higher. */
+const bandBoxes = (band: Band, picture: Size | undefined): PicturePlace["boxes"] => {
+  const { pictureFit } = band.background;
+  if (pictureFit === "whole") return null;
+  return boxes((width) => {
+    const box = { width: SCREENS[width], height: bandHeight(band, width) };
+    return picture && isSeenWhole(pictureFit, picture, box)
+      ? { ...box, height: (box.width * picture.height) / picture.width }
+      : box;
+  });
+};
 
-const inPart = (id: string, part: Part, picture: string, style: HouseStyle): readonly PicturePlace[] => [
+/** A picture with its size, where it is there. */
+interface Sized {
+  readonly id: string;
+  readonly size: Size | undefined;
+}
+
+const inPart = (
+  id: string,
+  part: Part,
+  { id: picture, size }: Sized,
+  style: HouseStyle,
+): readonly PicturePlace[] => [
   ...part.bands
     .filter(({ background }) => background.picture === picture || background.slides.includes(picture))
     .map(
       (band): PicturePlace => ({
         where: { is: "band", part: id, node: band.id },
-        boxes: bandBoxes(band),
+        boxes: bandBoxes(band, size),
       }),
     ),
   ...blocksOf(part).flatMap((block) =>
@@ -78,7 +96,13 @@ const blockBoxes = (height: Responsive<number>, style: HouseStyle): PicturePlace
 const PROFILE_PICTURES = ["logo", "logoOverPictures", "logoSmall", "icon", "sharePicture"] as const;
 
 /** The block of a layout that shows an entry's main picture, with the part it is in; bands that take the page's own picture too. */
-const entryPlaces = (id: string, part: Part, entry: string, style: HouseStyle): readonly PicturePlace[] => {
+const entryPlaces = (
+  id: string,
+  part: Part,
+  entry: string,
+  size: Size | undefined,
+  style: HouseStyle,
+): readonly PicturePlace[] => {
   const isMain = (block: Block): block is Extract<Block, { kind: "mainPicture" }> =>
     block.kind === "mainPicture";
   const shown = blocksOf(part)
@@ -94,7 +118,7 @@ const entryPlaces = (id: string, part: Part, entry: string, style: HouseStyle): 
     .map(
       (band): PicturePlace => ({
         where: { is: "mainPicture", part: id, node: band.id, entry },
-        boxes: bandBoxes(band),
+        boxes: bandBoxes(band, size),
       }),
     );
   return [...behind, ...shown];
@@ -168,9 +192,10 @@ export const picturePlaces = (
 ): readonly PicturePlace[] => {
   const style = getBody(design, "style", STYLE_ID);
   const profile = findBody(design, "profile", PROFILE_ID);
+  const size = findBody(design, "picture", picture);
   const parts = documentsOf(wholeDesign(design), "part").filter(({ body }) => body.binnedAt === null);
   return [
-    ...parts.flatMap(({ id, body }) => inPart(id, body, picture, style)),
+    ...parts.flatMap(({ id, body }) => inPart(id, body, { id: picture, size }, style)),
     ...PROFILE_PICTURES.filter((each) => profile?.[each] === picture).map(
       (is): PicturePlace => ({ where: { is }, boxes: null }),
     ),
@@ -178,7 +203,7 @@ export const picturePlaces = (
       const { id } = entry;
       const own = partsOf(entryIdentity(id)).flatMap((part) => {
         const body = findBody(design, "part", part);
-        return body ? entryPlaces(part, body, id, style) : [];
+        return body ? entryPlaces(part, body, id, size, style) : [];
       });
       const places = [...own, ...listed(design, parts, entry, partsOf, style)];
       return places.length > 0 ? places : [{ where: { is: "entry", entry: id }, boxes: null }];

@@ -1,6 +1,6 @@
 import type { Extent, Scene } from "../blocks/sizes";
 import type { Band } from "../design/part";
-import { shareAt } from "../design/part";
+import { isStacked, shareAt } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import { layoutUnit } from "../measure/shaper";
 import { blockExtent, cellExtent } from "./extents";
@@ -38,7 +38,7 @@ export class Row {
     this.#gaps = layoutUnit(band.gap * scale) * Math.max(0, this.#cells.length - 1);
     this.#sides = SIDES * scale;
     this.#most = band.width === "full" ? Number.POSITIVE_INFINITY : style.measures.contentWidth * scale;
-    this.#isStacked = band.stackOnSmall && scene.width === "small";
+    this.#isStacked = isStacked(band, scene.width);
   }
 
   get isExact(): boolean {

@@ -7,7 +7,7 @@ import { ColourValue, Target } from "./values";
  * value is kept, and holds again, when another part of the slot shows there that reads the same name.
  */
 
-export const CHOICE_TYPES = ["text", "richText", "picture", "colour", "target", "switch"] as const;
+export const CHOICE_TYPES = ["text", "richText", "picture", "colour", "target", "switch", "option"] as const;
 export const ChoiceType = z.enum(CHOICE_TYPES);
 export type ChoiceType = z.infer<typeof ChoiceType>;
 
@@ -31,6 +31,8 @@ export const choiceValueSchemas = {
   colour: ColourValue.or(z.literal("")),
   target: Target,
   switch: z.boolean(),
+  /** One of the values of a setting. */
+  option: z.string().max(40),
 } as const satisfies Record<ChoiceType, z.ZodType>;
 
 export const ChoiceValue = z.union([z.string().max(5000), RichText, Target, z.boolean()]);

@@ -34,11 +34,14 @@ const partIn = (data: PageData, slot: "titleBar" | "layout"): Part | null => {
   return slot === "layout" ? plainLayout(data) : null;
 };
 
-/** Only the last band of a header can lie over what follows, and only where that begins with a picture. */
+/**
+ * Only the last band of a header can lie over what follows, and only where that begins with a picture that reaches the
+ * edges: beside one that is seen whole lies the ground of its band.
+ */
 export const laidOver = (data: PageData): LaidOver | null => {
   const band = data.slots.header?.part.bands.at(-1);
   if (!band?.overPicture?.on) return null;
   const under = (partIn(data, "titleBar") ?? partIn(data, "layout"))?.bands[0];
-  const pictures = under ? picturesBehind(under, data) : [];
+  const pictures = under && under.background.pictureFit !== "whole" ? picturesBehind(under, data) : [];
   return under && pictures.length > 0 ? { band, under, pictures } : null;
 };

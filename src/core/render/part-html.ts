@@ -1,30 +1,17 @@
 import { traitsOf } from "../blocks";
-import {
-  BACKGROUND_LAYERS,
-  type BackgroundLayer,
-  type Band,
-  type Cell,
-  isNothing,
-  layerAbovePicture,
-  type Part,
-  placesOnSmall,
-  shareAt,
-  type Video,
-} from "../design/part";
+import { type Band, type Cell, isNothing, type Part, placesOnSmall, shareAt } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import { nodeClass } from "../draw/context";
 import { alignedAlong, colourCss, rem } from "../draw/css";
 import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
-import { focalPosition, pictureHtml } from "../draw/picture-html";
-import { textureCss } from "../draw/textures";
 import { rowMenus } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import { foldsOf } from "../layout/kept-fits";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
-import type { Picture } from "../model/picture";
 import type { Responsive } from "../model/values";
 import { valueAt, WIDTHS, type Width } from "../model/values";
+import { backgroundHtml, groundCss } from "./background-html";
 import type { RenderContext } from "./context";
 import { drawBand } from "./kept-bands";
 import { isPlain, lookCss } from "./look-css";
@@ -85,10 +72,14 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
       "z-index": "2",
     });
   if (band.hideOn.length > 0) css.hide(own, band.hideOn);
+  scrolledCss(band, context);
   const classes = [
     "band",
     band.width === "content" ? "" : band.width,
-    band.stackOnSmall ? "stack" : "",
+    band.stackOnSmall && band.leads !== "centre" ? "stack" : "",
+    leadClasses(band, context),
+    band.background.slower ? "slower" : "",
+    band.fades ? "fades" : "",
     band.colour === "" && !isOver ? "" : "own",
     band.sticky ? "sticky" : "",
     isOver ? "over" : "",
@@ -108,7 +99,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
       return shown;
     },
   };
-  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${band.cells.map((cell, at) => cellHtml(cell, places?.[at] ?? 0, counting))}</div>`;
+  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${ledCells(band).map((cell, at) => cellHtml(cell, places?.[at] ?? 0, counting))}</div>`;
   // of a notice whose time is over not even the band is left; one without blocks, or with a picture, is there on purpose
   const isMeant =
     band.cells.every((cell) => cell.blocks.length === 0) || picturesBehind(band, context.data).length > 0;
@@ -186,113 +177,50 @@ const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContex
   if (band.stickyWhen === "scrollingUp" || band.overPicture.on || grows) state.needsScript = true;
 };
 
-const IN_USUAL_ORDER = { order: [...BACKGROUND_LAYERS] };
+/** Cells of a band whose first one begins on a side: the others stand on the other one. */
+const ledCells = ({ leads, cells }: Band): readonly Cell[] =>
+  leads === "asWritten"
+    ? cells
+    : cells.map((cell, at) => ({ ...cell, align: at === 0 ? leads : OPPOSITE[leads] }));
+const OPPOSITE = { start: "end", centre: "centre", end: "start" } as const;
 
-const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {
-  const { background } = band;
-  const behind = picturesBehind(band, context.data).flatMap((id) => context.data.pictures[id] ?? []);
-  const [picture] = behind;
-  const selector = `${within}>.bg`;
-  /** Where a layer lies, if that is not where it lies anyway. */
-  const depth = (layer: BackgroundLayer) => {
-    const above = layerAbovePicture(background, layer);
-    return { "z-index": above === layerAbovePicture(IN_USUAL_ORDER, layer) ? null : String(above) };
-  };
-  if (background.texture !== "none")
-    context.css.node(`${selector}::before`, {
-      ...textureCss(background.texture, "currentColor", background.textureStrength),
-      ...depth("texture"),
-    });
-  else if (!picture) return null;
-  if (!picture) return html`<div class="bg"></div>`;
-  const fit = background.pictureFit === "whole" ? "contain" : null;
-  for (const [at, each] of behind.entries())
-    context.css.node(at === 0 ? `${selector} img` : `${selector} .slide-${at} img`, {
-      "object-position": focalPosition(each),
-      "object-fit": fit,
-    });
-  if (background.overlay > 0)
-    context.css.node(`${selector}::after`, {
-      background: overlayCss(background, context.data.style),
-      opacity: String(background.overlay / 100),
-      ...depth("overlay"),
-    });
-  const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
-  if (background.video)
-    return html`<div class="bg">${image(picture, true)}${videoHtml(background.video, context)}</div>${stopHtml(context, true)}`;
-  if (behind.length === 1) return html`<div class="bg">${image(picture, true)}</div>`;
-  context.css.share("stop", STOP_CSS);
-  slidesCss(behind.length, selector, background.slideSeconds, context);
-  const follow = behind
-    .slice(1)
-    .map((each, at) => html`<div class="slide slide-${at + 1}">${image(each, false)}</div>`);
-  return html`<div class="bg">${image(picture, true)}${follow}</div>${stopHtml(context, false)}`;
-};
-
-/** A box that stops what moves by itself (WCAG 2.2 §2.2.2). What only a script starts is stopped by a box it shows. */
-const stopHtml = ({ words }: RenderContext, isHidden: boolean): SafeHtml =>
-  html`<label class="stop"${attributes({ hidden: isHidden ? true : null })}><input type="checkbox"> ${words.stopSlides}</label>`;
-const STOP_CSS = `.stop{position:absolute;right:.75rem;bottom:.5rem;z-index:3;display:none;gap:.4rem;align-items:center;min-height:24px;padding:.1rem .6rem;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:.8125rem;cursor:pointer}
-@media (prefers-reduced-motion:no-preference){.stop:not([hidden]){display:flex}}`;
-
-/** Silent, and started by the script only: without one, and for who asked for less motion or less data, the picture stays. */
-const videoHtml = ({ file, type }: Video, context: RenderContext): SafeHtml => {
-  const { css, state } = context;
-  css.share("stop", STOP_CSS);
+const leadClasses = ({ leads, alignBlock, ...band }: Band, { css }: RenderContext): string => {
+  if (leads === "asWritten") return "";
   css.share(
-    "video",
-    ".bg video{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}.bg video:not(.on){opacity:0}",
+    "leads",
+    `.lead>.in{justify-content:space-between}
+.lead-end>.in{flex-direction:row-reverse}.lead-end>.in>.cell:first-child{text-align:end;--along:flex-end}
+.lead-centre>.in{flex-direction:column;align-items:center!important}
+.lead-centre>.in>.cell{flex:none!important;max-width:100%;text-align:center;--along:center}`,
   );
-  state.needsScript = true;
-  const all = attributes({
-    src: `/_media/${file}.${type === "video/mp4" ? "mp4" : "webm"}`,
-    muted: true,
-    loop: true,
-    playsinline: true,
-    preload: "none",
-    "aria-hidden": "true",
-    tabindex: "-1",
-  });
-  return html`<video${all}></video>`;
+  if (leads === "centre")
+    css.node(`.${nodeClass(band.id)}>.in`, { "justify-content": ALIGN_SELF[alignBlock] });
+  return `lead lead-${leads}`;
 };
 
 /**
- * Pictures that follow one another by themselves, without a script: each lies over the ones before it for its time. One
- * box stops them (WCAG 2.2 §2.2.2), and who asked for less motion sees the first one only.
+ * What goes slower than the page, and what fades, while a band leaves the screen: by the browser's own timeline of the
+ * band (Scroll-driven Animations 1 §3.1), not at all where it has none, or for who asked for less motion.
  */
-const slidesCss = (count: number, selector: string, seconds: number, { css }: RenderContext): void => {
-  css.share(
-    "slides",
-    `.slide{position:absolute;inset:0;opacity:0}
-@media (prefers-reduced-motion:no-preference){.band:has(.stop input:checked) .slide{animation-play-state:paused!important}}`,
-  );
-  const share = 100 / count;
-  const fade = Math.min(share / 3, (100 * 1.2) / (seconds * count));
-  const at = (percent: number) => `${Math.round(percent * 100) / 100}%`;
-  for (let slide = 1; slide < count; slide += 1) {
-    const name = `s-${count}-${slide}-${seconds}`;
-    const [start, end] = [share * slide, share * (slide + 1)];
-    css.extra(
-      `@keyframes ${name}{0%,${at(start - fade)}{opacity:0}${at(start)},${at(end - fade)}{opacity:1}${end >= 100 ? "100%" : `${at(end)},100%`}{opacity:0}}`,
+const scrolledCss = ({ background: { slower }, fades }: Band, { css }: RenderContext): void => {
+  const moving = (rules: string) =>
+    `@supports (animation-timeline:view()){@media (prefers-reduced-motion:no-preference){${rules}}}`;
+  const leaving = (name: string, from: number, to: number) =>
+    `animation:${name} linear both;animation-timeline:--band;animation-range:exit ${from}% exit ${to}%`;
+  if (slower)
+    css.share(
+      "slower",
+      moving(
+        `.slower{view-timeline:--band}.slower>.bg :is(img,video){${leaving("slower", 0, 100)}}@keyframes slower{to{translate:0 35%}}`,
+      ),
     );
-    css.extra(
-      `@media (prefers-reduced-motion:no-preference){${selector} .slide-${slide}{animation:${name} ${seconds * count}s infinite}}`,
+  if (fades)
+    css.share(
+      "fades",
+      moving(
+        `.fades{view-timeline:--band}.fades>.in:not(:focus-within){${leaving("fades", 20, 90)}}@keyframes fades{to{opacity:0}}`,
+      ),
     );
-  }
-};
-
-/** The colour of a band, or a gradient from it to another. */
-const groundCss = ({ colour, colourTo, colourAngle }: Band["background"], style: HouseStyle): string => {
-  const first = colourCss(style, colour);
-  if (colourTo === "" || first === "") return first;
-  return `linear-gradient(${colourAngle}deg,${first},${colourCss(style, colourTo)})`;
-};
-
-/** The overlay as one colour, or as a gradient from it to another. */
-const overlayCss = (background: Band["background"], style: HouseStyle): string => {
-  const first = colourCss(style, background.overlayColour || background.colour) || "#000000";
-  if ((background.overlayTo ?? "") === "") return first;
-  return `linear-gradient(${background.overlayAngle}deg,${first},${colourCss(style, background.overlayTo)})`;
 };
 
 const JUSTIFY = { start: null, centre: "center", end: "flex-end", between: "space-between" } as const;

@@ -130,7 +130,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
       identity: page.identity,
       path: pagePath(page.path, request.pageNumber),
       title: page.role === "notFound" ? ENGLISH.notFound : page.title,
-      description: page.entry?.summary ?? "",
+      description: descriptionOf(page, index),
       role: page.role,
       pageNumber: request.pageNumber,
     },
@@ -156,6 +156,13 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     ),
     query: request.query ?? "",
   };
+};
+
+/** What a page says of itself: the summary of its entry, or what its term or author is. */
+const descriptionOf = ({ entry, archiveOf }: Address, { facts, terms }: CompiledDesign["index"]): string => {
+  if (entry) return entry.summary;
+  if (archiveOf?.of === "term") return terms.get(archiveOf.id)?.description ?? "";
+  return archiveOf?.of === "author" ? (facts.authors.find(({ id }) => id === archiveOf.id)?.about ?? "") : "";
 };
 
 /** What a part that is being edited needs to be whole: its pieces, and all others it may be given. */

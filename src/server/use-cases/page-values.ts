@@ -1,12 +1,12 @@
 import { z } from "zod";
-import { findChoice, findOpenable, nameFor } from "../../core/cascade/openable";
+import { findChoice, findOpenable, nameFor, type Openable, takesValue } from "../../core/cascade/openable";
 import { fitsChoice, sayOperations } from "../../core/cascade/say";
 import { type Design, documentsOf, findBody } from "../../core/design/design";
 import { type Operation, setOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import { type Choice, ChoiceName, ChoiceValue } from "../../core/model/choices";
-import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
 import { Slot } from "../../core/model/slot";
 import { lockSite } from "../../data/content-repository";
 import { POOL } from "../../data/database";
@@ -16,12 +16,34 @@ import { allOrNothing, commitChange, type Saved, unchanged } from "./design-chan
 import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt } from "./view-input";
 
-/** The choice of a slot that has a name, from any part that reads it. */
-const choiceNamed = (design: Design, slot: Slot, name: string): Choice | undefined =>
+interface Read {
+  readonly choice: Choice;
+  /** What it may be; undefined where the setting is gone. */
+  readonly openable: Openable | undefined;
+}
+
+/** The choices of a slot that have a name, from all parts that read it. */
+const choicesNamed = (design: Design, slot: Slot, name: string): readonly Read[] =>
   documentsOf(design, "part")
     .filter(({ body }) => body.slot === slot)
-    .flatMap(({ body }) => body.choices ?? [])
-    .find((choice) => choice.name === name);
+    .flatMap(({ body }) =>
+      (body.choices ?? [])
+        .filter((choice) => choice.name === name)
+        .map((choice) => {
+          const node = findPlace(body, choice.node)?.node;
+          return { choice, openable: node && findOpenable(node, choice.path) };
+        }),
+    );
+
+/** What is wrong with saying a value for a choice; null where some part that reads it can be that. */
+const wrongValue = (reads: readonly Read[], name: string, value: ChoiceValue): Issue | null => {
+  const [first] = reads;
+  if (!first) return issue("choice.notOpen", ["name"], { name });
+  const takes = reads.some(({ choice, openable }) =>
+    openable ? takesValue(openable, value) : fitsChoice(choice, value),
+  );
+  return takes ? null : issue("choice.wrongType", ["value"], { label: first.choice.label });
+};
 
 /** One page says something for a choice, or takes it back (null). */
 export const sayOnPage = defineUseCase({
@@ -35,10 +57,8 @@ export const sayOnPage = defineUseCase({
     const { design, index } = await designAt(context, "draft", POOL);
     const identity = index.byIdentity.get(page)?.identity;
     if (identity === undefined) return fail(issue("page.unknown", ["page"], { page }));
-    const choice = choiceNamed(design, slot, name);
-    if (value !== null && !choice) return fail(issue("choice.notOpen", ["name"], { name }));
-    if (value !== null && choice && !fitsChoice(choice, value))
-      return fail(issue("choice.wrongType", ["value"], { label: choice.label }));
+    const wrong = value === null ? null : wrongValue(choicesNamed(design, slot, name), name, value);
+    if (wrong) return fail(wrong);
     return save(context, (draft) => succeed(sayOperations(draft, identity, slot, name, value ?? undefined)));
   },
 });
@@ -61,10 +81,10 @@ export const openToPages = defineUseCase({
       if (!part) return fail(issue("part.unknown", ["part"]));
       const opened = opening(draft, id, part, node, path);
       if (!opened.ok) return opened;
-      const { choice, operations } = opened.value;
+      const { choice, openable, operations } = opened.value;
       if (identity === undefined || value === undefined) return succeed(operations);
-      if (!fitsChoice(choice, value))
-        return fail(issue("choice.wrongType", ["value"], { label: choice.label }));
+      const wrong = wrongValue([{ choice, openable }], choice.name, value);
+      if (wrong) return fail(wrong);
       return succeed([...operations, ...sayOperations(draft, identity, part.slot, choice.name, value)]);
     });
   },
@@ -77,11 +97,11 @@ const opening = (
   part: Part,
   node: string,
   path: readonly string[],
-): Outcome<{ readonly choice: Choice; readonly operations: readonly Operation[] }> => {
+): Outcome<Read & { readonly operations: readonly Operation[] }> => {
   const known = findChoice(part, node, path);
-  if (known) return succeed({ choice: known, operations: [] });
   const found = findPlace(part, node)?.node;
   const openable = found && findOpenable(found, path);
+  if (known) return succeed({ choice: known, openable, operations: [] });
   if (!found || !openable) return fail(issue("choice.notOpenable", [id, node]));
   const others = documentsOf(draft, "part")
     .filter((each) => each.id !== id && each.body.slot === part.slot)
@@ -95,6 +115,7 @@ const opening = (
   };
   return succeed({
     choice,
+    openable,
     operations: [setOperation(draft, id, ["choices"], [...(part.choices ?? []), choice])],
   });
 };

@@ -90,10 +90,12 @@ export const page = defineUseCase({
 });
 
 const settingsOf = (part: PartBody | undefined, values: PageValues | undefined) =>
-  (part ? settingsOnPage(part, values) : []).map(({ node, path, type, value, open }) => ({
+  (part ? settingsOnPage(part, values) : []).map(({ node, path, type, options, value, open }) => ({
     node: node.id,
     path,
     type,
+    /** What it may be, where that is one of a few values. */
+    options: options ?? [],
     value,
     open,
     label: open?.label ?? choiceLabel(node, path),

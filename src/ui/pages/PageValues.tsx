@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import type { ChoiceType } from "../../core/model/choices";
 import type { Slot } from "../../core/model/slot";
 import type { Control } from "../../messages/controls";
+import { optionsNamed } from "../../messages/values";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { call } from "../client/call";
@@ -17,7 +18,7 @@ import { Act, Quiet } from "../theme/pieces";
 export type SlotOfPage = CallResult<"page">["slots"][number];
 export type SettingOfPage = SlotOfPage["settings"][number];
 
-const CONTROLS: Readonly<Record<ChoiceType, Control>> = {
+const CONTROLS: Readonly<Record<Exclude<ChoiceType, "option">, Control>> = {
   text: { type: "text" },
   richText: { type: "markdown" },
   picture: { type: "picture" },
@@ -25,6 +26,14 @@ const CONTROLS: Readonly<Record<ChoiceType, Control>> = {
   target: { type: "target" },
   switch: { type: "switch" },
 };
+/** What a setting is said with on one page: of a few values the one it is to have. */
+export const controlOf = ({
+  type,
+  path,
+  options,
+}: Pick<SettingOfPage, "type" | "path" | "options">): Control =>
+  type === "option" ? { type: "one", options: optionsNamed(path.at(-1) ?? "", options) } : CONTROLS[type];
+
 /** Typing is saved when it rests. */
 const REST_MS = 500;
 
@@ -77,7 +86,7 @@ export const PageValue = ({ page, slot, part, setting }: ValueProps) => {
   return (
     <Box component="section" aria-label={`${setting.label} on this page`} sx={{ py: 0.25 }}>
       <Field
-        spec={{ path: [...path], control: CONTROLS[setting.type], label: setting.label }}
+        spec={{ path: [...path], control: controlOf(setting), label: setting.label }}
         value={value}
         onChange={change}
       />
