@@ -43,6 +43,7 @@ import { picture, pictures, putUploadsAway, removePicture, uploads } from "../us
 import { makePiece, ownPiece, piece, pieces, removePiece } from "../use-cases/pieces";
 import { openPointing } from "../use-cases/pointing";
 import { icons, profile } from "../use-cases/profile";
+import { said, sayOnPages, takeBackSaid } from "../use-cases/said";
 import { dropSignUp, signUps } from "../use-cases/sign-ups";
 import { starts } from "../use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "../use-cases/style";
@@ -133,6 +134,9 @@ export const useCases = {
   newest,
   choosePage,
   sayOnPage,
+  said,
+  sayOnPages,
+  takeBackSaid,
   openToPages,
   undo,
   redo,

@@ -1,9 +1,12 @@
+import type { z } from "zod";
 import { fail, issue, type Outcome } from "../../core/model/issue";
+import type { Permission } from "../access/roles";
 import { withScratch } from "../files/scratch";
 import { roomFor } from "../files/site-files";
 import { outcomeResponse, parseInput } from "../http/outcomes";
 import { coverageCsv } from "../use-cases/coverage";
 import { exportPack, PackRequest } from "../use-cases/packs";
+import { SaidOf, saidCsv } from "../use-cases/said";
 import type { SiteContext, UseCase } from "../use-cases/use-case";
 import { Seen, Shown } from "../use-cases/view-input";
 import { readJson, receiveForm } from "./bodies";
@@ -75,17 +78,54 @@ const answerExport = async (request: Request, site: string): Promise<Response> =
   });
 };
 
-/** The table of pages and slots as a file, as it is filtered and seen. */
-export const answerCsv = (request: Request, site: string): Promise<Response> =>
+type Given = (key: string) => string | undefined;
+
+/** A table of the studio as a file, as it is filtered and seen: how it is called, what is asked for, what it says. */
+const answerCsv = <T>(
+  request: Request,
+  site: string,
+  table: {
+    readonly name: string;
+    readonly permission: Permission;
+    readonly input: z.ZodType<T>;
+    readonly asked: (given: Given) => unknown;
+    readonly of: (context: SiteContext, input: T) => Promise<Outcome<string>>;
+  },
+): Promise<Response> =>
   answered(request, async () => {
-    const context = await openContext(request, site, PERMISSIONS.coverage);
+    const context = await openContext(request, site, table.permission);
     if (!context.ok) return outcomeResponse(context);
     const { searchParams: query } = new URL(request.url);
-    const given = (key: string) => query.get(key) ?? undefined;
-    const input = parseInput(Seen.extend(Shown.shape), {
-      audience: given("audience"),
-      at: given("at"),
-      state: given("seen"),
+    const input = parseInput(
+      table.input,
+      table.asked((key) => query.get(key) ?? undefined),
+    );
+    if (!input.ok) return outcomeResponse(input);
+    const csv = await table.of(context.value, input.value);
+    if (!csv.ok) return outcomeResponse(csv);
+    return new Response(csv.value, {
+      headers: {
+        "Content-Type": "text/csv; charset=utf-8",
+        "Content-Disposition": `attachment; filename="${site}-${table.name}.csv"`,
+        "Cache-Control": "no-store",
+      },
+    });
+  });
+
+const seenBy = (given: Given) => ({
+  audience: given("audience"),
+  at: given("at"),
+  state: given("seen"),
+});
+
+/** The table of pages and slots. */
+export const answerCoverageCsv = (request: Request, site: string): Promise<Response> =>
+  answerCsv(request, site, {
+    name: "pages",
+    permission: PERMISSIONS.coverage,
+    input: Seen.extend(Shown.shape),
+    asked: (given) => ({
+      ...seenBy(given),
       by: given("by"),
       filter: {
         text: given("text"),
@@ -93,15 +133,21 @@ export const answerCsv = (request: Request, site: string): Promise<Response> =>
         state: given("state"),
         own: given("own") === "yes" ? true : undefined,
       },
-    });
-    if (!input.ok) return outcomeResponse(input);
-    const csv = await coverageCsv(context.value, input.value);
-    if (!csv.ok) return outcomeResponse(csv);
-    return new Response(csv.value, {
-      headers: {
-        "Content-Type": "text/csv; charset=utf-8",
-        "Content-Disposition": `attachment; filename="${site}-pages.csv"`,
-        "Cache-Control": "no-store",
-      },
-    });
+    }),
+    of: coverageCsv,
+  });
+
+/** What pages say and choose themselves. */
+export const answerSaidCsv = (request: Request, site: string): Promise<Response> =>
+  answerCsv(request, site, {
+    name: "what-pages-say",
+    permission: PERMISSIONS.said,
+    input: SaidOf,
+    asked: (given) => ({
+      ...seenBy(given),
+      text: given("text"),
+      setting: given("name") === undefined ? null : { slot: given("slot"), name: given("name") },
+      differing: given("differing") === "yes",
+    }),
+    of: saidCsv,
   });

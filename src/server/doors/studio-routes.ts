@@ -8,7 +8,7 @@ import { studioOrigin } from "../http/host-names";
 import { outcomeResponse } from "../http/outcomes";
 import { answerFont, answerMedia } from "./media-requests";
 import { deleteSession, postSession } from "./session-requests";
-import { answerCall, answerCsv } from "./studio-requests";
+import { answerCall, answerCoverageCsv, answerSaidCsv } from "./studio-requests";
 import { answerUpload } from "./upload-requests";
 
 /**
@@ -34,7 +34,8 @@ const at = (path: string, answers: Readonly<Partial<Record<(typeof METHODS)[numb
 
 at("/api/session", { POST: postSession, DELETE: deleteSession });
 at("/api/studio/:site/upload", { POST: (request, { site = "" }) => answerUpload(request, site) });
-at("/api/studio/:site/coverage.csv", { GET: (request, { site = "" }) => answerCsv(request, site) });
+at("/api/studio/:site/coverage.csv", { GET: (request, { site = "" }) => answerCoverageCsv(request, site) });
+at("/api/studio/:site/said.csv", { GET: (request, { site = "" }) => answerSaidCsv(request, site) });
 at("/api/studio/:site/media/:file", {
   GET: (request, { site = "", file = "" }) => answerMedia(request, site, file),
 });

@@ -14,6 +14,7 @@ import type { Resolution } from "../../core/placement/resolution";
 import { POOL } from "../../data/database";
 import { cellWords, groupWords } from "../../messages/coverage";
 import { SLOT_NAMES } from "../../messages/words";
+import { csvOf } from "./csv";
 import { defineUseCase, type SiteContext } from "./use-case";
 import { badgeOf, designAt, everyNumber, resolutionFor, Seen, Shown } from "./view-input";
 
@@ -73,17 +74,14 @@ export const rows = defineUseCase({
   },
 });
 
-const quoted = (value: string): string =>
-  /[",\n\r]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value;
-
-const csvRow = (row: CoverageRow, group: string, resolution: Resolution): string => {
+const csvRow = (row: CoverageRow, group: string, resolution: Resolution): readonly string[] => {
   const { design } = resolution.compiled;
   const title = row.later === null ? row.title : `${row.title}, later pages (${row.later})`;
   const cells = SLOTS.map((slot) => {
     const cell = row.cells[slot];
     return cellWords(cell, cell.part === null ? null : badgeOf(design, cell.part));
   });
-  return [group, title, row.path, ...cells].map(quoted).join(",");
+  return [group, title, row.path, ...cells];
 };
 
 /** The table as comma-separated values (RFC 4180), one row a page, as it is filtered and seen. */
@@ -98,6 +96,5 @@ export const coverageCsv = async (
     const numbers = filtered(resolution, group.numbers, filter);
     return coverageRows(resolution, numbers).map((row) => csvRow(row, groupWords(group), resolution));
   });
-  const head = ["Group", "Page", "Path", ...SLOTS.map((slot) => SLOT_NAMES[slot])].join(",");
-  return succeed(`${[head, ...lines].join("\r\n")}\r\n`);
+  return succeed(csvOf([["Group", "Page", "Path", ...SLOTS.map((slot) => SLOT_NAMES[slot])], ...lines]));
 };

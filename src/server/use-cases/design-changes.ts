@@ -260,7 +260,7 @@ export const impact = defineUseCase({
 });
 
 /** Pages that can choose for themselves in one change; for more a line is the tool. */
-const MOST_CHOOSING = 2000;
+export const MOST_CHOOSING = 2000;
 
 const ChosenPart = z.union([z.object({ part: z.string() }), z.literal("nothing"), z.literal("everywhere")]);
 

@@ -45,6 +45,10 @@ const wrongValue = (reads: readonly Read[], name: string, value: ChoiceValue): I
   return takes ? null : issue("choice.wrongType", ["value"], { label: first.choice.label });
 };
 
+/** What is wrong with saying a value under a name of a slot; null where nothing is. */
+export const wrongFor = (design: Design, slot: Slot, name: string, value: ChoiceValue): Issue | null =>
+  wrongValue(choicesNamed(design, slot, name), name, value);
+
 /** One page says something for a choice, or takes it back (null). */
 export const sayOnPage = defineUseCase({
   input: z.object({
@@ -57,7 +61,7 @@ export const sayOnPage = defineUseCase({
     const { design, index } = await designAt(context, "draft", POOL);
     const identity = index.byIdentity.get(page)?.identity;
     if (identity === undefined) return fail(issue("page.unknown", ["page"], { page }));
-    const wrong = value === null ? null : wrongValue(choicesNamed(design, slot, name), name, value);
+    const wrong = value === null ? null : wrongFor(design, slot, name, value);
     if (wrong) return fail(wrong);
     return save(context, (draft) => succeed(sayOperations(draft, identity, slot, name, value ?? undefined)));
   },

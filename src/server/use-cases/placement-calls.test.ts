@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { requestFor, Studio, signInAs } from "../../../test/studio";
 import { SLOTS } from "../../core/model/slot";
-import { answerCsv } from "../doors/studio-requests";
+import { answerCoverageCsv } from "../doors/studio-requests";
 import { studioOrigin } from "../http/host-names";
 
 const studio = async (role: "owner" | "editor" | "viewer" = "owner") => new Studio(await signInAs(role));
@@ -64,7 +64,7 @@ describe("the table in windows", () => {
     const csv = async (query: string) => {
       const url = `${studioOrigin()}/api/studio/observatory/coverage.csv?${query}`;
       const request = new Request(url, { headers: { cookie: who.cookie, "sec-fetch-site": "same-origin" } });
-      const response = await answerCsv(request, "observatory");
+      const response = await answerCoverageCsv(request, "observatory");
       return { status: response.status, text: await response.text() };
     };
     const all = await csv("");
@@ -81,7 +81,7 @@ describe("the table in windows", () => {
       {},
       { origin: "https://elsewhere.example" },
     );
-    expect((await answerCsv(foreign, "observatory")).status).toBe(403);
+    expect((await answerCoverageCsv(foreign, "observatory")).status).toBe(403);
   });
 });
 

@@ -15,6 +15,7 @@ export type Leaf =
   | "starts"
   | "begin"
   | "find"
+  | "said"
   | "pieces";
 
 export const leafPath = (leaf: Leaf, site: string, ...below: readonly string[]): string =>

@@ -24,6 +24,29 @@ interface Props {
   readonly onChange: (value: unknown) => void;
 }
 
+/** Heard and not seen. */
+const UNSEEN = {
+  position: "absolute",
+  width: 1,
+  height: 1,
+  overflow: "hidden",
+  clipPath: "inset(50%)",
+} as const;
+
+/** The field of a setting alone: who hears the screen is told its name. */
+export const BareField = ({ spec, value, onChange }: Props) => {
+  const id = useId();
+  const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
+  return (
+    <Box sx={{ minWidth: 0 }}>
+      <label htmlFor={id} id={`${id}-label`} style={UNSEEN}>
+        {label}
+      </label>
+      <Input id={id} label={label} spec={spec} value={value} onChange={onChange} />
+    </Box>
+  );
+};
+
 /** One setting: its name at the left, its field at the right. */
 export const Field = ({ spec, value, onChange }: Props) => {
   const id = useId();

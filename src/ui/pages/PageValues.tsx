@@ -45,7 +45,7 @@ interface ValueProps {
 }
 
 /** What a page says of a setting: shown as it is typed, saved when it rests. */
-const usePageValue = ({ page, slot, part, setting }: ValueProps) => {
+export const usePageValue = ({ page, slot, part, setting }: ValueProps) => {
   const site = useSite();
   const refresh = useRefresh();
   const say = useSnackbar().enqueueSnackbar;

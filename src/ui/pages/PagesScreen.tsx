@@ -8,12 +8,13 @@ import type { CoverageRow } from "../../core/placement/coverage";
 import { pages as pagesText, SLOT_NAMES } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import { useCall, useSite } from "../client/hooks";
-import { pagePath } from "../client/paths";
+import { leafPath, pagePath } from "../client/paths";
 import { CellView } from "../overview/CellView";
 import { FilterBar } from "../overview/FilterBar";
 import classes from "../overview/table.module.css";
 import { useFilter } from "../overview/useFilter";
 import { useRows } from "../overview/useRows";
+import { SheetLink } from "../shell/SheetLink";
 import { useKeys } from "../shell/useKeys";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";
 import { ChooseForMany } from "./ChooseForMany";
@@ -49,6 +50,7 @@ export const PagesScreen = () => {
             : `${data.pages} of ${pagesText(about.pageCount)}`
         }
       >
+        <SheetLink href={leafPath("said", useSite())}>What pages say themselves</SheetLink>
         <Removals />
         <SavedFilters
           view={view}

@@ -1,0 +1,5 @@
+import { SaidScreen } from "../../../../ui/said/SaidScreen";
+
+export default function Page() {
+  return <SaidScreen />;
+}
