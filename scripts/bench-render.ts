@@ -1,7 +1,7 @@
 import type { Part } from "../src/core/design/part";
 import { Part as PartSchema } from "../src/core/design/part";
 import { Stylesheet } from "../src/core/draw/css";
-import { escapeHtml } from "../src/core/draw/html";
+import { escapeHtml, html } from "../src/core/draw/html";
 import { rowItems, type ShownItem } from "../src/core/measure/menu-items";
 import { TextMeasure } from "../src/core/measure/text-measure";
 import type { Menu } from "../src/core/model/menu";
@@ -79,6 +79,7 @@ const ours = (data: PageData, by: TextMeasure, parts: readonly [Part, Part] = [h
     rowMenus: [],
     current: currentOn(data),
     renderBlocks: () => [],
+    renderSlide: () => html``,
   };
   return `${partHtml(parts[0], context)?.text}${partHtml(parts[1], context)?.text}`;
 };

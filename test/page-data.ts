@@ -23,7 +23,7 @@ export const block = <K extends BlockKind>(
     kind,
     settings: { ...defaultSettings(kind), ...settings },
     look: Look.parse({}),
-    ...(kind === "group" ? { blocks: blocks ?? [] } : {}),
+    ...(kind === "group" || kind === "hero" || kind === "slide" ? { blocks: blocks ?? [] } : {}),
   }) as unknown as Block;
 
 export const partWith = (slot: Slot, blocks: readonly Block[], band: object = {}): Part => ({

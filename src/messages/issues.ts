@@ -152,6 +152,11 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `The menu is shown in ${count(Number(uses), "place")}. Take it out there first; nothing was removed.`,
   "identity.form": () =>
     "A page is named by what it is, such as entry:12 or archive:kind:3; this is no such name. Nothing was saved.",
+  "hero.slideElsewhere": () =>
+    "A slide stands in a hero: select one, or put it into one. Nothing was changed.",
+  "hero.tooManySlides": ({ limit = 12 }) =>
+    `A hero has at most ${limit} slides: nobody waits for more. Take one out first.`,
+  "hero.inItself": () => "A hero cannot stand in another one. Nothing was changed.",
   "layers.twice": () => "Each layer of a background is there once. Nothing was saved.",
   "menu.depth": () => "Menus have at most three levels. Nothing was saved.",
   "link.scheme": () =>

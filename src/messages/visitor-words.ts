@@ -48,6 +48,8 @@ export const ENGLISH: VisitorWords = {
   notFoundHint: "There is no page at this address. It may have moved, or the address may have a slip in it.",
   by: "by",
   social: "Elsewhere",
+  slides: "Pictures",
+  slide: (at, of) => `${at} of ${of}`,
   stopSlides: "Stop the pictures",
   leaveEmpty: "Leave this empty",
   wrongAddress:

@@ -65,7 +65,7 @@ describe("kinds of blocks", () => {
     }).regions.header;
   };
   /** Words that are drawn only for who is signed in, or where the kind has nothing else to show. */
-  const ELSEWHERE = new Set(["menu label", "account signedIn"]);
+  const ELSEWHERE = new Set(["menu label", "account signedIn", "hero slides.link"]);
   /** What else must be set for words to be drawn. */
   const WITH: Readonly<Record<string, object>> = { "opposite placeholder": { shows: "search" } };
   const worded = BLOCK_KINDS.flatMap((kind) =>
@@ -115,6 +115,7 @@ describe("kinds of blocks", () => {
       "title",
       "secondLine",
       "opposite",
+      "hero",
       "facts",
       "mainPicture",
       "body",

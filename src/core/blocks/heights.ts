@@ -23,6 +23,9 @@ export interface HeightScene {
   readonly lines?: (block: AnyBlock, words: string, style: TypeStyle) => number;
 }
 
+/** Heights of screens a share is taken of where none is there, px: common ones of the widths pictures are looked at. */
+export const SCREEN_HEIGHTS: Readonly<Record<Width, number>> = { wide: 800, middle: 1180, small: 844 };
+
 /** A line of a text style. */
 export const lineHeight = (style: HouseStyle, name: TypeStyle): number => {
   const { size, lineHeight: times } = style.type[name];

@@ -13,6 +13,7 @@ import { entryList } from "./entry-list";
 import { facts } from "./facts";
 import { group } from "./group";
 import { heading } from "./heading";
+import { hero } from "./hero";
 import { type Ink, type InkMaterial, PLAIN } from "./inks";
 import type { BlockDefinition } from "./kind";
 import { line } from "./line";
@@ -29,6 +30,7 @@ import { search } from "./search";
 import { secondLine } from "./second-line";
 import { signUp } from "./sign-up";
 import { siteName } from "./site-name";
+import { slide } from "./slide";
 import { social } from "./social";
 import { space } from "./space";
 import { tagline } from "./tagline";
@@ -60,6 +62,8 @@ export const BLOCKS = {
   title,
   secondLine,
   opposite,
+  hero,
+  slide,
   facts,
   mainPicture,
   body,

@@ -14,6 +14,15 @@ export interface BlockWith<K extends string, Settings> extends Omit<AnyBlock, "s
   readonly settings: Settings;
 }
 
+/** Which entries a block shows: the first so many by when they are or were published. */
+export interface EntriesShown {
+  readonly kinds: readonly string[];
+  readonly count: number;
+  /** Only those that are not over. */
+  readonly upcoming: boolean;
+  readonly direction: "up" | "down";
+}
+
 /** Blocks side by side that may wrap, or below one another: how wide they want to be together. */
 export type Together = (blocks: readonly AnyBlock[], isRow: boolean, gap: number, scene: Scene) => Extent;
 
@@ -68,6 +77,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly goAlong?: (before: z.output<S>, after: z.output<S>) => z.output<S>;
   /** Its settings without ground and lines; null where nothing is left of it. Without: as they are. */
   readonly bare?: (settings: z.output<S>) => z.output<S> | null;
+  /** Entries it shows whatever page it is on, or null: they are fetched with the page, and come with its lists. */
+  readonly entries?: (settings: z.output<S>) => EntriesShown | null;
   /** How high it shows the picture that is among its settings; 0 whole. */
   readonly pictureHeight?: (settings: z.output<S>) => Responsive<number>;
 }

@@ -26,6 +26,8 @@ export type Role =
   | "terms"
   /** An instant; empty: none. */
   | "moment"
+  /** A video file, or null: it stays with its site. */
+  | "video"
   /** The name of a list of the mailbox. */
   | "list"
   /** One of a few values, a number, yes or no. */
@@ -55,6 +57,7 @@ export const words = (schema = z.string().max(5000), more: More = {}) =>
   about(schema, { role: "words", ...more });
 export const richTextSetting = (more: More = {}) => about(RichText, { role: "richText", ...more });
 export const pictureId = (more: More = {}) => about(z.string(), { role: "picture", ...more });
+export const videoFile = <T extends z.ZodType>(schema: T): T => about(schema, { role: "video" });
 export const menuId = () => about(z.string(), { role: "menu" });
 export const pieceId = () => about(z.string(), { role: "piece" });
 export const colour = () => about(ColourValue.or(z.literal("")), { role: "colour" });

@@ -137,6 +137,7 @@ describe("what is noticed of looks", () => {
       pagePictures: () => pagePictures,
       beside: [],
       following: () => [],
+      lists: () => ({}),
     });
   const part = (body: ReturnType<typeof partWith>) => ({ id: "p", kind: "part" as const, body });
   const codes = (found: ReturnType<typeof findingsOf>) => found.map(({ code }) => code);

@@ -73,6 +73,7 @@ describe("words below a band that lies over them", () => {
         pictures: [],
         pagePictures: () => [],
         following: () => [],
+        lists: () => ({}),
         beside,
       },
     ).filter(({ code }) => code === "covers");

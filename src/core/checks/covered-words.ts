@@ -1,4 +1,5 @@
 import type { HeightScene } from "../blocks/heights";
+import { heroesOf } from "../design/hero";
 import type { Band } from "../design/part";
 import { rowMenus } from "../layout/fit";
 import { contentReaches, heightAs, type Reach } from "../layout/heights";
@@ -45,8 +46,12 @@ export const coveredWords = (
 /** How far in front a band stands: it follows the `z-index` its rules give it. */
 const depthOf = (band: Band): number => (band.overlap > 0 ? 2 : band.sticky || band.overPicture.on ? 4 : 0);
 
-const isSolid = ({ background }: Band): boolean =>
-  background.colour !== "" || background.picture !== "" || background.pageOwnPicture;
+const hasHero = (band: Band): boolean => heroesOf(band).some(({ settings }) => settings.kind !== "none");
+const isSolid = (band: Band): boolean =>
+  band.background.colour !== "" ||
+  band.background.picture !== "" ||
+  band.background.pageOwnPicture ||
+  hasHero(band);
 
 /** A band as one of two that lie over one another. */
 interface Laid {

@@ -4,7 +4,7 @@ import { block, pageData, partWith } from "../../../test/page-data";
 import { BLOCK_KINDS } from "../blocks";
 import { settingsOfKind } from "../blocks/shown";
 import { designOf } from "../design/design";
-import { applyOperations } from "../design/operations";
+import { applyOperations, withValueAt } from "../design/operations";
 import { matchesIn, replaced, replaceOperations, textPlaces } from "./find-text";
 
 const part = partWith("footer", [
@@ -100,8 +100,8 @@ describe("words of blocks", () => {
     expect(said.map(({ kind, path }) => `${kind} ${path.join(".")}`)).toEqual(
       expect.arrayContaining(["account signIn", "account signedIn", "signUp thanks", "entryList whenEmpty"]),
     );
-    const blocks = said.map(({ kind, path: [key = ""] }, place) => ({
-      ...block(kind, { [key]: "Tide table" }),
+    const blocks = said.map(({ kind, path }, place) => ({
+      ...(withValueAt(block(kind, {}), ["settings", ...path], "Tide table") as Block),
       id: `w${place}`,
     }));
     const one = designOf([{ id: "p", kind: "part", body: partWith("footer", blocks) }]);

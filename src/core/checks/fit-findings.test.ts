@@ -20,7 +20,15 @@ const findingsOf = (body: Part) =>
       { id: "style", kind: "style", body: style },
       { id: "p", kind: "part", body },
     ]),
-    { fit, measure, pictures: [], pagePictures: () => [], following: () => [], beside: [] },
+    {
+      fit,
+      measure,
+      pictures: [],
+      pagePictures: () => [],
+      following: () => [],
+      lists: () => ({}),
+      beside: [],
+    },
   ).flatMap((found) => (found.code === "doesNotFit" ? [found] : []));
 
 const cells = (...all: readonly (readonly Block[])[]) =>

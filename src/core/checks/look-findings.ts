@@ -1,9 +1,11 @@
 import type { FitMaterial } from "../blocks/sizes";
 import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
 import { type Design, documentsOf, findBody, getBody, STYLE_ID } from "../design/design";
+import { bandsOnGrounds, heroesOf } from "../design/hero";
 import type { Band, Part } from "../design/part";
 import { wholeDesign } from "../design/pieces";
 import { blocksOf } from "../design/tree";
+import type { PageMaterial } from "../draw/page-material";
 import { BandFit } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import { isRuled, NARROWEST, WIDEST_SCREEN } from "../layout/readings";
@@ -117,6 +119,8 @@ export interface LookMaterial {
   readonly pictures: readonly { readonly id: string; readonly findings: readonly PictureFinding[] }[];
   /** Pictures of the pages a part shows on, for bands that take the page's own. */
   readonly pagePictures: (part: string) => readonly string[];
+  /** Entries that blocks of a part show whatever page it is on, by block. */
+  readonly lists: (part: string) => PageMaterial["lists"];
   /** Parts of which one stands right above the other on some page, each two once. */
   readonly beside: readonly { readonly upper: string; readonly lower: string }[];
   /** Bands with their pictures that follow a header on the pages it shows on, each pair once. */
@@ -227,16 +231,17 @@ const coveredBetweenParts = (
 
 const isLaid = (band: Band, bands: readonly Band[]): boolean => band.overPicture.on && band === bands.at(-1);
 const hasPicture = (band: Band | undefined): boolean =>
-  band !== undefined && (band.background.picture !== "" || band.background.pageOwnPicture);
+  band !== undefined &&
+  (band.background.picture !== "" || band.background.pageOwnPicture || heroesOf(band).length > 0);
 
 const pictureGrounds = (
   part: string,
   body: Part,
   design: Design,
-  { fit, pagePictures, following }: LookMaterial,
+  { fit, pagePictures, following, lists }: LookMaterial,
 ): readonly LookFinding[] => {
   const style = getBody(design, "style", STYLE_ID);
-  return body.bands.flatMap((band) => {
+  return bandsOnGrounds(body.bands, lists(part)).flatMap((band) => {
     const { background } = band;
     const ids = [
       ...(background.picture === "" ? [] : [background.picture, ...background.slides]),

@@ -1,5 +1,6 @@
 import { luminance } from "../colour/contrast";
 import { colourOf } from "../colour/hex";
+import { bandsOnGrounds } from "../design/hero";
 import type { Band, Part } from "../design/part";
 import type { ColourRole, HouseStyle } from "../model/house-style";
 import type { ColourValue } from "../model/values";
@@ -55,7 +56,7 @@ const behindOn = (part: Part, data: PageData) => {
   const over = part.slot === "header" ? laidOver(data) : null;
   return (band: Band): readonly { readonly id: string; readonly under: Band | null }[] => [
     ...picturesBehind(band, data).map((id) => ({ id, under: null })),
-    ...(over?.band.id === band.id ? over.pictures.map((id) => ({ id, under: over.under })) : []),
+    ...(over?.band.id === band.id ? over.under.map(({ band: under, picture: id }) => ({ id, under })) : []),
   ];
 };
 
@@ -68,7 +69,7 @@ const worstOf = <T extends { readonly ratio: number }>(found: readonly (T | null
 /** The bands of a part that are hard to read on a page, each over the picture where it is worst. Others are left out. */
 export const faintBands = (part: Part, data: PageData): readonly FaintBand[] => {
   const behind = behindOn(part, data);
-  return part.bands.flatMap((band) =>
+  return bandsOnGrounds(part.bands, data.lists).flatMap((band) =>
     worstOf(behind(band).map(({ id, under }) => faintOver(band, id, data, under))),
   );
 };
@@ -76,7 +77,7 @@ export const faintBands = (part: Part, data: PageData): readonly FaintBand[] => 
 /** Logos of a part that are hardly seen on a page, at most one a band. */
 export const faintLogos = (part: Part, data: PageData): readonly FaintLogo[] => {
   const behind = behindOn(part, data);
-  return part.bands.flatMap((band) =>
+  return bandsOnGrounds(part.bands, data.lists).flatMap((band) =>
     worstOf(
       behind(band).map(({ id, under }) => {
         const picture = data.pictures[id];

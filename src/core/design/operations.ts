@@ -10,6 +10,7 @@ import {
   type DocumentKind,
   documentSchemas,
 } from "./design";
+import { wrongInHero } from "./hero";
 import { Band, Block, Cell, type Part } from "./part";
 import {
   childrenOf,
@@ -167,6 +168,8 @@ const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}N
       const inside = [...walk({ bands: [node] } as unknown as Part)].map((place) => place.node.id);
       if (inside.some((id) => taken.has(id)) || new Set(inside).size !== inside.length)
         return fail(issue("change.nodeTwice", [operation.id]));
+      const wrong = wrongInHero(part, node, operation.parent, operation.id);
+      if (wrong) return fail(wrong);
       return succeed(insertNode(part, operation.parent, operation.index, node));
     }
     case "removeNode": {
@@ -183,6 +186,8 @@ const applyToPart = (part: Part, operation: Extract<Operation, { op: `${string}N
       const without = removeNode(part, operation.node);
       const type = childTypeOf(without, operation.to.parent);
       if (type !== place.type) return fail(issue("change.badPlace", [operation.id, operation.node]));
+      const wrong = wrongInHero(without, place.node, operation.to.parent, operation.id);
+      if (wrong) return fail(wrong);
       return succeed(insertNode(without, operation.to.parent, operation.to.index, place.node));
     }
   }

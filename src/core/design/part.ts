@@ -1,11 +1,13 @@
 import { z } from "zod";
 import { BLOCK_KINDS, BLOCKS, type BlockKind, holdsBlocks, type SettingsOf } from "../blocks";
+import { MOST_SLIDES } from "../blocks/hero-settings";
 import { Choice } from "../model/choices";
 import { Texture } from "../model/house-style";
 import { Look, NodeId, SeenBy } from "../model/look";
 import { Placement } from "../model/placement";
 import { Slot } from "../model/slot";
 import { ColourValue, responsive, WIDTHS, type Width } from "../model/values";
+import { Video } from "../model/video";
 
 /** A part: bands, cells, blocks. Position follows from order, alignment, distances and shares; there are no coordinates. */
 
@@ -31,6 +33,9 @@ const blockSchemas = BLOCK_KINDS.map((kind) =>
           blocks: z
             .array(z.lazy(() => Block))
             .max(100)
+            .refine((blocks) => blocks.filter((each) => each.kind === "slide").length <= MOST_SLIDES, {
+              message: "hero.tooManySlides",
+            })
             .default([]),
         }
       : {}),
@@ -79,15 +84,6 @@ export const placesOnSmall = (cells: readonly Pick<Cell, "orderSmall">[]): reado
   for (const { at, place } of asking) sequence.splice(place, 0, at);
   return cells.map((_, at) => sequence.indexOf(at));
 };
-
-export const VIDEO_TYPES = ["video/mp4", "video/webm"] as const;
-/** A video of the site: a file by its content hash. */
-export const Video = z.object({
-  file: z.string().regex(/^[0-9a-f]{64}$/),
-  type: z.enum(VIDEO_TYPES),
-  name: z.string().min(1).max(120),
-});
-export type Video = z.infer<typeof Video>;
 
 /** What is laid on the ground of a band. More pictures and a video are where the picture is. */
 export const BACKGROUND_LAYERS = ["picture", "texture", "overlay"] as const;

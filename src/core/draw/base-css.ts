@@ -115,4 +115,4 @@ ${PRINT}`;
 };
 
 /** On paper: words on white, nothing that follows or is laid over, nothing to press. */
-const PRINT = `@media print{body{display:block;background:#fff}.band{position:static!important;margin-block:0!important;translate:none!important;background:none!important;color:#000!important}.band *{color:#000!important}.bg,.skip,.stop,.b-menu,.b-search,.b-pager,.b-backToTop,.b-signUp,.b-account,.b-notice .close{display:none!important}h1,h2,h3,h4{break-after:avoid}figure,img,tr{break-inside:avoid}}`;
+const PRINT = `@media print{body{display:block;background:#fff}.band{position:static!important;margin-block:0!important;translate:none!important;background:none!important;color:#000!important}.band *{color:#000!important}.bg,.skip,.stop,.picks,.to,.b-menu,.b-search,.b-pager,.b-backToTop,.b-signUp,.b-account,.b-notice .close{display:none!important}h1,h2,h3,h4{break-after:avoid}figure,img,tr{break-inside:avoid}}`;

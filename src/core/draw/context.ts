@@ -2,6 +2,7 @@ import type { AnyBlock } from "../model/look";
 import type { Edges, Stylesheet } from "./css";
 import { attributes, type Content, html, SafeHtml } from "./html";
 import type { PageMaterial, VisitorWords } from "./page-material";
+import type { Slide } from "./slide";
 
 /** What the drawing of a block carries along. The stylesheet and the flags are filled on the way. */
 export interface BlockContext {
@@ -21,6 +22,8 @@ export interface BlockContext {
   /** What marks a link of a menu as the one to this page; null for any other. */
   readonly current: (href: string | null) => SafeHtml | null;
   readonly renderBlocks: (blocks: readonly AnyBlock[]) => readonly SafeHtml[];
+  /** One of what a hero shows, the first at once and the others when there is time. */
+  readonly renderSlide: (slide: Slide, at: number) => SafeHtml;
 }
 
 export const nodeClass = (id: string): string => `n-${id}`;

@@ -100,6 +100,9 @@ export interface VisitorWords {
   readonly notFoundHint: string;
   readonly by: string;
   readonly social: string;
+  readonly slides: string;
+  /** One of several: "2 of 3". */
+  readonly slide: (at: number, of: number) => string;
   /** Of the box that stops pictures that follow one another. */
   readonly stopSlides: string;
   /** Of a field that people leave alone. */

@@ -1,7 +1,8 @@
+import { traitsOf } from "../blocks";
 import { identitiesLedTo } from "../blocks/shown";
 import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
 import { type Design, documentsOf, getBody, PROFILE_ID, STYLE_ID } from "../design/design";
-import type { Part } from "../design/part";
+import type { Block, Part } from "../design/part";
 import { Band } from "../design/part";
 import { blocksOf } from "../design/tree";
 import type { EntryView, ListView, VisitorWords } from "../draw/page-material";
@@ -173,7 +174,9 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
       .map((identity) => [identity, { path: `/to/${identity}/`, title: identity }]),
   );
   const lists = Object.fromEntries(
-    blocksOf(seen).flatMap(({ id, kind }) => (kind === "entryList" ? [[id, LIST] as const] : [])),
+    blocksOf(seen).flatMap(({ id, kind, settings }) =>
+      kind === "entryList" || showsEntries(kind, settings) ? [[id, LIST] as const] : [],
+    ),
   );
   const slots = Object.fromEntries(SLOTS.map((slot) => [slot, null])) as Record<
     Slot,
@@ -202,11 +205,15 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
   return role === "entry" ? `${draw(data)}\n${draw({ ...data, mayRead: false, body: [] })}` : draw(data);
 };
 
+/** Whether a block shows entries of the site whatever page it is on. */
+const showsEntries = (kind: string, settings: Block["settings"]): boolean =>
+  (traitsOf(kind).entries?.(settings) ?? null) !== null;
+
 /** What is not drawn on a page that is made up: which entries lists show, what stands there without any, and notices of another day. */
 const undrawn = (part: Part): string =>
   canonicalJson(
     blocksOf(part).flatMap(({ id, kind, settings }) =>
-      kind === "entryList" || kind === "notice" ? [id, settings] : [],
+      kind === "entryList" || kind === "notice" || showsEntries(kind, settings) ? [id, settings] : [],
     ),
   );
 

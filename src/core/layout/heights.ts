@@ -1,5 +1,6 @@
 import { isFramedItself, traitsOf } from "../blocks";
-import { type HeightMaterial, type HeightScene, wornHeight } from "../blocks/heights";
+import { type HeightMaterial, type HeightScene, SCREEN_HEIGHTS, wornHeight } from "../blocks/heights";
+import { bandsOfHero, heroesOf, isAllHero } from "../design/hero";
 import { type Band, type Cell, isStacked } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import type { HouseStyle } from "../model/house-style";
@@ -26,9 +27,6 @@ const cellHeight = ({ blocks, direction, gap }: Cell, scene: HeightScene): numbe
     ? Math.max(0, ...heights)
     : heights.reduce((sum, each) => sum + each, gap * Math.max(0, heights.length - 1));
 };
-
-/** Heights of screens a share is taken of where none is there, px: common ones of the widths pictures are looked at. */
-export const SCREEN_HEIGHTS: Readonly<Record<Width, number>> = { wide: 800, middle: 1180, small: 844 };
 
 /** What a band is told to be at least. */
 export const leastHeight = (band: Band, width: Width): number =>
@@ -60,6 +58,9 @@ export type Reach = readonly [from: number, to: number];
 
 /** Where what each cell of a band holds stands in it; cells without anything are left out. */
 export const contentReaches = (band: Band, scene: HeightScene): readonly Reach[] => {
+  // what a hero shows of entries is not known here: there its words may stand anywhere
+  const slides = isAllHero(band) ? heroesOf(band).flatMap((hero) => bandsOfHero(hero, {})) : [];
+  if (slides.length > 0) return slides.flatMap((slide) => contentReaches(slide, scene));
   const padding = valueAt(band.paddingBlock, scene.width);
   const room = heightAs(band, scene) - 2 * padding;
   return contentsOf(band, scene)

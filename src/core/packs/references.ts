@@ -149,6 +149,7 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
     target: (target) => target && mapTarget(target as Target, map),
     kinds: mapIds("kind", map),
     terms: mapIds("term", map),
+    video: () => null,
   });
   const { blocks } = block;
   return {

@@ -1,16 +1,12 @@
-import {
-  BACKGROUND_LAYERS,
-  type BackgroundLayer,
-  type Band,
-  layerAbovePicture,
-  type Video,
-} from "../design/part";
+import { BACKGROUND_LAYERS, type BackgroundLayer, type Band, layerAbovePicture } from "../design/part";
 import { colourCss } from "../draw/css";
 import { attributes, html, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
+import { stopBox } from "../draw/stop-box";
 import { textureCss } from "../draw/textures";
 import type { HouseStyle } from "../model/house-style";
 import type { Picture } from "../model/picture";
+import type { Video } from "../model/video";
 import type { RenderContext } from "./context";
 import { picturesBehind } from "./over-picture";
 
@@ -18,7 +14,12 @@ import { picturesBehind } from "./over-picture";
 
 const IN_USUAL_ORDER = { order: [...BACKGROUND_LAYERS] };
 
-export const backgroundHtml = (band: Band, within: string, context: RenderContext): SafeHtml | null => {
+export const backgroundHtml = (
+  band: Band,
+  within: string,
+  context: RenderContext,
+  isFirst = true,
+): SafeHtml | null => {
   const { background } = band;
   const behind = picturesBehind(band, context.data).flatMap((id) => context.data.pictures[id] ?? []);
   const [picture] = behind;
@@ -54,26 +55,18 @@ export const backgroundHtml = (band: Band, within: string, context: RenderContex
     });
   const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
   if (background.video)
-    return html`<div class="bg">${image(picture, true)}${videoHtml(background.video, context)}</div>${stopHtml(context, true)}`;
-  if (behind.length === 1) return html`<div class="bg">${image(picture, true)}</div>`;
-  context.css.share("stop", STOP_CSS);
+    return html`<div class="bg">${image(picture, isFirst)}${videoHtml(background.video, context)}</div>${stopBox(context, true)}`;
+  if (behind.length === 1) return html`<div class="bg">${image(picture, isFirst)}</div>`;
   slidesCss(behind.length, selector, background.slideSeconds, context);
   const follow = behind
     .slice(1)
     .map((each, at) => html`<div class="slide slide-${at + 1}">${image(each, false)}</div>`);
-  return html`<div class="bg">${image(picture, true)}${follow}</div>${stopHtml(context, false)}`;
+  return html`<div class="bg">${image(picture, isFirst)}${follow}</div>${stopBox(context, false)}`;
 };
-
-/** A box that stops what moves by itself (WCAG 2.2 §2.2.2). What only a script starts is stopped by a box it shows. */
-const stopHtml = ({ words }: RenderContext, isHidden: boolean): SafeHtml =>
-  html`<label class="stop"${attributes({ hidden: isHidden ? true : null })}><input type="checkbox"> ${words.stopSlides}</label>`;
-const STOP_CSS = `.stop{position:absolute;right:.75rem;bottom:.5rem;z-index:3;display:none;gap:.4rem;align-items:center;min-height:24px;padding:.1rem .6rem;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:.8125rem;cursor:pointer}
-@media (prefers-reduced-motion:no-preference){.stop:not([hidden]){display:flex}}`;
 
 /** Silent, and started by the script only: without one, and for who asked for less motion or less data, the picture stays. */
 const videoHtml = ({ file, type }: Video, context: RenderContext): SafeHtml => {
   const { css, state } = context;
-  css.share("stop", STOP_CSS);
   css.share(
     "video",
     ".bg video{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}.bg video:not(.on){opacity:0}",

@@ -8,6 +8,7 @@ import { hasSettledFolds } from "../layout/kept-fits";
 import type { TextMeasure } from "../measure/text-measure";
 import { identitiesOf } from "../menus/item-tree";
 import type { RenderContext } from "./context";
+import { isUnder } from "./over-picture";
 import type { PageData } from "./page-data";
 
 /**
@@ -150,14 +151,14 @@ export const drawBand = (band: Band, context: RenderContext, isOver: boolean, dr
   const side = context.data.audience === "signedOut" ? "out" : "in";
   const keptHere = kept[side];
   const known = keptHere.get(band);
-  if (known && isSame(known.sources, context, isOver) && context.over?.under.id !== band.id)
+  if (known && isSame(known.sources, context, isOver) && !isUnder(context.over, band.id))
     return takeKept(known, context);
   const here = { ...context, isOver };
   if (!drawnOnce[side].has(band)) {
     drawnOnce[side].add(band);
     return draw(here);
   }
-  if (!isSteady(band) || context.over?.under.id === band.id) return draw(here);
+  if (!isSteady(band) || isUnder(context.over, band.id)) return draw(here);
   const drawn = drawKept(band, here, draw);
   // a text with the sign in it cannot be cut at the links; a font that was not there yet may be there next time
   if (drawn.pieces.length !== drawn.hrefs.length + 1 || !hasSettledFolds(band, context.data.audience))

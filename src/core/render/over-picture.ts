@@ -1,13 +1,18 @@
+import { bandsOfHero, heroesOf, isAllHero } from "../design/hero";
 import { type Band, isNothing, type Part } from "../design/part";
 import type { PageData } from "./page-data";
 import { plainLayout } from "./plain-layout";
 
-/** The band of a page's header that is laid over what follows it, and the band with the pictures there, each in its turn. */
+/** The band of a page's header that is laid over what follows it, and what follows there, each in its turn. */
 export interface LaidOver {
   readonly band: Band;
-  readonly under: Band;
-  readonly pictures: readonly string[];
+  /** A band with each of its pictures; of a hero each of the bands it shows. */
+  readonly under: readonly { readonly band: Band; readonly picture: string }[];
 }
+
+/** Whether a band, or what a hero in it shows, is what the header is laid over. */
+export const isUnder = (over: LaidOver | null, band: string): boolean =>
+  over?.under.some((each) => each.band.id === band) ?? false;
 
 /** What of a page decides which pictures lie behind its bands. */
 interface PagePictures extends Pick<PageData, "pictures"> {
@@ -28,20 +33,37 @@ export const picturesBehind = (band: Band, data: PagePictures): readonly string[
   return [first, ...follow.filter((id) => data.pictures[id] !== undefined)];
 };
 
-const partIn = (data: PageData, slot: "titleBar" | "layout"): Part | null => {
-  const part = data.slots[slot]?.part;
-  if (part) return isNothing(part) ? null : part;
-  return slot === "layout" ? plainLayout(data) : null;
+/** What of a page decides what a header is laid over. */
+interface PageBelow extends PagePictures, Pick<PageData, "lists"> {}
+
+/** What a page begins with below its header: a band, or the bands that a hero shows there. */
+const beginningOf = (parts: readonly (Part | null)[], { lists }: PageBelow): readonly Band[] => {
+  const first = parts.find((part) => part && !isNothing(part))?.bands[0];
+  if (!first) return [];
+  const [hero] = isAllHero(first) ? heroesOf(first) : [];
+  return hero ? bandsOfHero(hero, lists) : [first];
 };
 
 /**
- * Only the last band of a header can lie over what follows, and only where that begins with a picture that reaches the
- * edges: beside one that is seen whole lies the ground of its band.
+ * What a header may be laid over on a page with these parts below it, as they are seen there, the first that has bands:
+ * only where all that comes to be there begins with a picture that reaches the edges. Beside one that is seen whole lies
+ * the ground of its band.
  */
+export const picturesBelow = (parts: readonly (Part | null)[], data: PageBelow): LaidOver["under"] => {
+  const begins = beginningOf(parts, data).map((band) => ({
+    band,
+    pictures: band.background.pictureFit === "whole" ? [] : picturesBehind(band, data),
+  }));
+  return begins.some(({ pictures }) => pictures.length === 0)
+    ? []
+    : begins.flatMap(({ band, pictures }) => pictures.map((picture) => ({ band, picture })));
+};
+
+/** Only the last band of a header can lie over what follows. */
 export const laidOver = (data: PageData): LaidOver | null => {
   const band = data.slots.header?.part.bands.at(-1);
   if (!band?.overPicture?.on) return null;
-  const under = (partIn(data, "titleBar") ?? partIn(data, "layout"))?.bands[0];
-  const pictures = under && under.background.pictureFit !== "whole" ? picturesBehind(under, data) : [];
-  return under && pictures.length > 0 ? { band, under, pictures } : null;
+  const { titleBar, layout } = data.slots;
+  const under = picturesBelow([titleBar?.part ?? null, layout ? layout.part : plainLayout(data)], data);
+  return under.length > 0 ? { band, under } : null;
 };

@@ -58,6 +58,7 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
       rowMenus: [],
       current: currentOn(data),
       renderBlocks: () => [],
+      renderSlide: () => NOTHING,
     };
     if (slot === "layout" && options.main) return options.main(context);
     const part = data.slots[slot]?.part;

@@ -1,4 +1,5 @@
 import { traitsOf } from "../blocks";
+import { bandOfSlide, isAllHero } from "../design/hero";
 import { type Band, type Cell, isNothing, type Part, placesOnSmall, shareAt } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import { nodeClass } from "../draw/context";
@@ -15,7 +16,7 @@ import { backgroundHtml, groundCss } from "./background-html";
 import type { RenderContext } from "./context";
 import { drawBand } from "./kept-bands";
 import { isPlain, lookCss } from "./look-css";
-import { picturesBehind } from "./over-picture";
+import { isUnder, picturesBehind } from "./over-picture";
 import { stuckCss } from "./stuck-css";
 
 /** The bands of a part. Null for "nothing, by rule". */
@@ -30,6 +31,8 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
         folds: foldsOf(band, { ...data, words }, measure),
         rowMenus: rowMenus(band),
         renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
+        renderSlide: (slide, at) =>
+          bandHtml(bandOfSlide(slide), { ...nested, isOver: false, folds: null }, at === 0),
       };
       return bandHtml(band, nested);
     }),
@@ -38,7 +41,8 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
   return bands.text === "" ? null : bands;
 };
 
-const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
+/** `isFirst`: what is in it is seen at once. */
+const bandHtml = (band: Band, context: RenderContext, isFirst = true): SafeHtml => {
   const own = `.${nodeClass(band.id)}`;
   const { css, isOver } = context;
   const { style } = context.data;
@@ -60,7 +64,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
   css.responsive(`${selector}>.in`, heightRules(band), (rules) => rules);
   css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   const { over } = context;
-  if (over?.under.id === band.id) {
+  if (over && isUnder(over, band.id)) {
     const room = (width: Width) =>
       valueAt(band.paddingBlock, width) + rowHeight(over.band, context.data, style, width);
     css.responsive(`${selector}>.in`, perWidth(room), (top) => ({ "padding-top": rem(top) }));
@@ -80,6 +84,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
     leadClasses(band, context),
     band.background.slower ? "slower" : "",
     band.fades ? "fades" : "",
+    isAllHero(band) ? "bleed" : "",
     band.colour === "" && !isOver ? "" : "own",
     band.sticky ? "sticky" : "",
     isOver ? "over" : "",
@@ -99,7 +104,7 @@ const bandHtml = (band: Band, context: RenderContext): SafeHtml => {
       return shown;
     },
   };
-  const inside = html`${backgroundHtml(band, selector, context)}<div class="in">${ledCells(band).map((cell, at) => cellHtml(cell, places?.[at] ?? 0, counting))}</div>`;
+  const inside = html`${backgroundHtml(band, selector, context, isFirst)}<div class="in">${ledCells(band).map((cell, at) => cellHtml(cell, places?.[at] ?? 0, counting))}</div>`;
   // of a notice whose time is over not even the band is left; one without blocks, or with a picture, is there on purpose
   const isMeant =
     band.cells.every((cell) => cell.blocks.length === 0) || picturesBehind(band, context.data).length > 0;

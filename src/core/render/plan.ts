@@ -1,13 +1,15 @@
-import type { Address, SiteIndex } from "../addresses/facts";
+import { type Address, mayRead, type SiteIndex } from "../addresses/facts";
 import { isPagedList, type Paging, pagedListOf } from "../archives/page-size";
 import { selectEntries } from "../archives/select";
-import { showsBody } from "../blocks";
+import { showsBody, traitsOf } from "../blocks";
+import type { EntriesShown } from "../blocks/kind";
 import { identitiesLedTo, idsShown } from "../blocks/shown";
 import type { Block, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
 import { identitiesOf } from "../menus/item-tree";
 import type { EntryFacts } from "../model/content";
 import type { Menu, Promotion } from "../model/menu";
+import type { Audience } from "../model/placement";
 
 /** What the drawing of one page will show, before anything is fetched. */
 export interface Needs {
@@ -37,6 +39,8 @@ export interface PlanInput {
   /** Which entries stand on which page of the archive; as the layout's own list says, if it is not told. */
   readonly paging?: Paging | undefined;
   readonly at: string;
+  /** Who looks: what they may not read is not among what is shown of all entries. */
+  readonly audience?: Audience;
   /** Results of a search, best first; empty elsewhere. */
   readonly found: readonly EntryFacts[];
   /** Menus by id, to know where they point. */
@@ -99,17 +103,39 @@ const listNeed = (
   };
 };
 
+/** The entries a block shows whatever page it is on. Who may not read one is not shown it: then the next one is. */
+export const entriesShown = (
+  { kinds, count, upcoming, direction }: EntriesShown,
+  { index, at, audience = "signedOut" }: Pick<PlanInput, "index" | "at" | "audience">,
+): readonly EntryFacts[] => {
+  const [from, sort] = ["kinds", "date"] as const;
+  const ask = { from, kinds: [...kinds], terms: [], upcoming, sort, direction };
+  const all = selectEntries(index, index.pages[0] as Address, ask, at, []);
+  const found: EntryFacts[] = [];
+  for (const entry of all) {
+    if (found.length === count) break;
+    if (mayRead(entry.access, audience)) found.push(entry);
+  }
+  return found;
+};
+
 /** First step of drawing: which entries, pictures, menus and pages the parts will show. Pure; fetches nothing. */
 export const planPage = (input: PlanInput): Needs => {
   const blocks = input.parts.flatMap(blocksOf);
   const [first] = input.parts.flatMap((part) => (part.slot === "layout" ? (pagedListOf(part) ?? []) : []));
-  const lists = Object.fromEntries(
+  const lists: Record<string, ListNeed> = Object.fromEntries(
     blocks.flatMap((block) =>
       block.kind === "entryList"
         ? [[block.id, listNeed(block, input, block === first ? input.paging : undefined)]]
         : [],
     ),
   );
+  for (const block of blocks) {
+    const shown = traitsOf(block.kind).entries?.(block.settings);
+    if (!shown) continue;
+    const entries = entriesShown(shown, input);
+    lists[block.id] = { entries, total: entries.length, page: 1, pages: 1, isPaged: false };
+  }
   const menus = [...new Set(blocks.flatMap((block) => idsShown(block, "menu")))];
   const ledTo = blocks.flatMap(identitiesLedTo);
   const promotions = promotionsOf(blocks, input);

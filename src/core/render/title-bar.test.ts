@@ -163,8 +163,8 @@ describe("a picture that is as wide as its band", () => {
       const page = data(bar({ background: { picture: "pic", pictureFit } }));
       return laidOver({ ...page, slots: { ...page.slots, header: { id: "h", part: header } } });
     };
-    expect(over("across")?.pictures).toEqual(["pic"]);
-    expect(over("fills")?.pictures).toEqual(["pic"]);
+    expect(over("across")?.under).toMatchObject([{ picture: "pic" }]);
+    expect(over("fills")?.under).toMatchObject([{ picture: "pic" }]);
     expect(over("whole")).toBeNull();
   });
 });

@@ -3,6 +3,7 @@ import { contrastOf, NEEDED, nearestPassing } from "../colour/contrast";
 import { colourOf, hexOf, steps } from "../colour/hex";
 import { bandsAsShown } from "../design/bar";
 import { type Design, documentsOf, getBody, STYLE_ID } from "../design/design";
+import { bandsOnGrounds } from "../design/hero";
 import type { Band, Part } from "../design/part";
 import { wholeDesign } from "../design/pieces";
 import { BUTTON_LOOKS, type HouseStyle } from "../model/house-style";
@@ -199,7 +200,7 @@ export type ShownMenus = Pick<InkMaterial, "menus" | "links">;
 export const usesOfPart = (id: string, part: Part, about: InkMaterial): readonly PairUses[] => {
   const own = new Set(styleUses(about.style).map(({ text, ground, needed }) => keyOf(text, ground, needed)));
   const pairs = new Pairs();
-  for (const band of bandsAsShown(part)) addBand(pairs, about, id, band, own);
+  for (const band of bandsOnGrounds(bandsAsShown(part), {})) addBand(pairs, about, id, band, own);
   return pairs.toList();
 };
 

@@ -1,8 +1,8 @@
 import { createHash } from "node:crypto";
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import type { VIDEO_TYPES } from "../../core/design/part";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
+import type { VIDEO_TYPES } from "../../core/model/video";
 
 export const MOST_VIDEO_BYTES = 20_000_000;
 

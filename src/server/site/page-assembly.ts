@@ -99,6 +99,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
   const needs = planPage({
     index,
     page,
+    audience: request.audience,
     parts,
     pageNumber: request.pageNumber,
     // what is being edited is shown as it says itself
@@ -200,7 +201,7 @@ const listView = (list: ListNeed, page: Address, view: (entry: EntryFacts) => En
   stem: list.isPaged ? page.path : "",
 });
 
-const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
+export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
   const { facts } = index;
   const zoned = (instant: string | null) =>
     instant === null ? null : wallTime(instant, facts.settings.timeZone);

@@ -1,20 +1,27 @@
+import { traitsOf } from "../../core/blocks";
+import { withPageValues } from "../../core/cascade/page-values";
+import { partSeenBy } from "../../core/cascade/seen-by";
 import { BELOW_ONE_ANOTHER, hiddenMendOperations } from "../../core/checks/hidden-on";
 import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
-import { documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
+import { choiceId, documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
+import { groundSettings } from "../../core/design/hero";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
 import type { Band, Part } from "../../core/design/part";
-import { outerId } from "../../core/design/pieces";
-import { findPlace } from "../../core/design/tree";
+import { outerId, wholeDesign } from "../../core/design/pieces";
+import { blocksOf, findPlace } from "../../core/design/tree";
 import { blocksIn } from "../../core/layout/fit";
 import { fitMendOperations } from "../../core/layout/fit-mends";
 import { succeed } from "../../core/model/issue";
 import { type Resolution, resolveAll } from "../../core/placement/resolution";
 import type { CompiledDesign } from "../../core/placement/resolve";
-import { picturesBehind } from "../../core/render/over-picture";
+import { picturesBelow } from "../../core/render/over-picture";
+import type { PageData } from "../../core/render/page-data";
+import { entriesShown } from "../../core/render/plan";
 import { POOL } from "../../data/database";
 import { nodeName } from "../../messages/changes";
 import { hiddenMendKind, type LookMendKind } from "../../messages/look-findings";
 import { colourWords } from "../../messages/style";
+import { entryView } from "../site/page-assembly";
 import { fitMaterialOf } from "./fit-material";
 import { noticedPictures } from "./pictures";
 import { defineUseCase, type SiteContext } from "./use-case";
@@ -52,27 +59,48 @@ const pagePicturesIn = (resolution: Resolution) => {
   };
 };
 
-/** Bands that follow a header on its pages, with each picture behind them: what a header laid over them stands on. */
-const followingIn = (resolution: Resolution) => {
+/** Entries that blocks of a part show whatever page it is on, as who is signed out sees them. */
+const listsIn = ({ compiled: { design, index }, view: { at } }: Resolution) => {
+  const whole = wholeDesign(design);
+  return (part: string): PageData["lists"] =>
+    Object.fromEntries(
+      blocksOf(findBody(whole, "part", part) ?? { bands: [] }).flatMap(({ id, kind, settings }) => {
+        const shown = traitsOf(kind).entries?.(settings);
+        if (!shown) return [];
+        const entries = entriesShown(shown, { index, at }).map((entry) =>
+          entryView(entry, index, "signedOut"),
+        );
+        return [[id, { entries, total: entries.length, page: 1, pages: 1, stem: "" }]];
+      }),
+    );
+};
+
+/** What follows a header on its pages, as they have it, with each picture there: what a header laid over it stands on. */
+const followingIn = (resolution: Resolution, listsOf: (part: string) => PageData["lists"]) => {
   const { compiled, columns, numbers } = resolution;
   const { design, index } = compiled;
+  const whole = wholeDesign(design);
   const pictures = Object.fromEntries(documentsOf(design, "picture").map(({ id, body }) => [id, body]));
   return (part: string): readonly { readonly band: Band; readonly picture: string }[] => {
     const found = new Map<string, { band: Band; picture: string }>();
     const { shown } = columns.header;
     for (let number = 0; number < shown.length; number += 1) {
       if (numbers.idOf(shown[number] as number) !== part) continue;
-      const next = (["titleBar", "layout"] as const)
-        .map((slot) => findBody(design, "part", numbers.idOf(columns[slot].shown[number] as number) ?? ""))
-        .find((body) => body && body.bands.length > 0);
-      const band = next?.bands[0];
-      const entry = index.pages[number]?.entry ?? null;
-      for (const picture of band ? picturesBehind(band, { entry, pictures }) : [])
-        found.set(`${band?.id} ${picture}`, { band: band as Band, picture });
+      const page = index.pages[number];
+      const values = findBody(design, "choice", choiceId(page?.identity ?? ""))?.values;
+      const ids = BELOW.map((slot) => numbers.idOf(columns[slot].shown[number] as number) ?? "");
+      const parts = BELOW.map((slot, at) => {
+        const body = findBody(whole, "part", ids[at] as string);
+        return body ? partSeenBy(withPageValues(body, values?.[slot]), "signedOut") : null;
+      });
+      const lists = Object.assign({}, ...ids.map(listsOf)) as PageData["lists"];
+      const data = { entry: page?.entry ?? null, pictures, lists };
+      for (const each of picturesBelow(parts, data)) found.set(`${each.band.id} ${each.picture}`, each);
     }
     return telling([...found.values()], ({ picture }) => picture, resolution);
   };
 };
+const BELOW = ["titleBar", "layout"] as const;
 
 /** Parts of which one stands right above the other on some page, each two once. */
 const besideIn = ({ compiled, columns, numbers }: Resolution) => {
@@ -90,6 +118,16 @@ const besideIn = ({ compiled, columns, numbers }: Resolution) => {
     }
   }
   return [...found.values()];
+};
+
+/** The same answer for the same part. */
+const remembering = <T>(of: (part: string) => T): ((part: string) => T) => {
+  const known = new Map<string, T>();
+  return (part) => {
+    const found = known.get(part) ?? of(part);
+    known.set(part, found);
+    return found;
+  };
 };
 
 /** How long what was noticed holds while the design stays: windows of parts open and close by themselves. */
@@ -116,12 +154,14 @@ const foundFor = new WeakMap<
 const notice = async (context: SiteContext, compiled: CompiledDesign, at: string) => {
   const resolution = resolveAll(compiled, { audience: "signedOut", at });
   const { fit, measure } = await fitMaterialOf(context, compiled);
+  const lists = remembering(listsIn(resolution));
   return lookFindingsOf(compiled.design, {
     fit,
     measure,
     pictures: await noticedPictures(resolution, context.site.id),
     pagePictures: pagePicturesIn(resolution),
-    following: followingIn(resolution),
+    following: followingIn(resolution, lists),
+    lists,
     beside: besideIn(resolution),
   });
 };
@@ -132,14 +172,16 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
   if (!part || !("band" in finding)) return null;
   const set = (node: string, path: readonly string[], value: unknown) =>
     setNodeOperation(part, finding.part, node, path, value);
-  if (finding.code === "overPicture")
-    return finding.overlay === null || finding.under !== null
+  if (finding.code === "overPicture") {
+    const overlay = groundSettings(part, finding.band)?.overlay;
+    return finding.overlay === null || finding.under !== null || !overlay
       ? null
       : {
           is: "overlay",
           to: finding.overlay,
-          operations: [set(finding.band, ["background", "overlay"], finding.overlay)],
+          operations: [set(overlay.node, overlay.path, finding.overlay)],
         };
+  }
   if (finding.code === "tooHigh" || finding.code === "covers" || finding.code === "shinesThrough") {
     const operations = hiddenMendOperations(part, finding.part, finding);
     return operations.length === 0 ? null : { ...hiddenMendKind(finding), operations };
@@ -171,7 +213,7 @@ const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | nu
 type LookMend = LookMendKind & { readonly operations: readonly Operation[] };
 
 const nodeNameIn = (part: Part | undefined, id: string): string => {
-  const node = part && findPlace(part, id)?.node;
+  const node = part && (findPlace(part, id)?.node ?? groundSettings(part, id)?.node);
   return node ? nodeName(node) : "";
 };
 

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { Video } from "../../core/design/part";
 import { succeed } from "../../core/model/issue";
+import type { Video } from "../../core/model/video";
 import { decode } from "../files/decoding";
 import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";

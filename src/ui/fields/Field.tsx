@@ -1,9 +1,9 @@
 "use client";
 import { Box, Switch, styled, TextField } from "@mui/material";
 import { type ReactNode, useId } from "react";
-import type { Video } from "../../core/design/part";
 import type { Sides } from "../../core/model/look";
 import type { RichText } from "../../core/model/rich-text";
+import type { Video } from "../../core/model/video";
 import type { Control, FieldSpec } from "../../messages/controls";
 import { asTypedWords, fieldName } from "../../messages/fields";
 import { useAboutSite } from "../client/about-site";

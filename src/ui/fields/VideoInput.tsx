@@ -1,7 +1,7 @@
 "use client";
 import { Box, Button } from "@mui/material";
 import { useState } from "react";
-import type { Video } from "../../core/design/part";
+import type { Video } from "../../core/model/video";
 import { sendFile } from "../client/call";
 import { useSite } from "../client/hooks";
 import { Act, Quiet, Wrong } from "../theme/pieces";

@@ -5,12 +5,23 @@ import { BLOCK_KINDS, type BlockKind } from "../../core/blocks";
 import type { Slot } from "../../core/model/slot";
 import { BLOCK_NAMES } from "../../messages/block-fields";
 import { blocksCalled } from "./blocks-called";
-import { addBlock } from "./node-actions";
+import { useEditor } from "./editor";
+import { addBlock, canAddSlide } from "./node-actions";
 
 /** Blocks that make sense in a slot; all others can be typed too, but these come first. */
 const USUAL: Readonly<Record<Slot, readonly BlockKind[]>> = {
   header: ["logo", "menu", "button", "search", "account", "social", "siteName", "tagline"],
-  titleBar: ["title", "breadcrumbs", "search", "heading", "richText", "button"],
+  titleBar: [
+    "title",
+    "secondLine",
+    "opposite",
+    "hero",
+    "breadcrumbs",
+    "search",
+    "heading",
+    "richText",
+    "button",
+  ],
   layout: ["title", "body", "facts", "mainPicture", "entryList", "pager", "heading"],
   side: ["search", "entryList", "heading", "menu", "richText"],
   footer: ["menu", "copyright", "social", "richText", "heading", "logo", "tagline"],
@@ -21,7 +32,9 @@ export const AddLine = memo(({ slot }: { readonly slot: Slot }) => {
   const [key, setKey] = useState(0);
   const [typed, setTyped] = useState("");
   const usual = USUAL[slot] ?? USUAL.footer;
-  const kinds = [...usual, ...BLOCK_KINDS.filter((kind) => !usual.includes(kind))];
+  const inHero = useEditor(({ body, selected }) => body !== null && canAddSlide(body, selected));
+  const others = BLOCK_KINDS.filter((kind) => !usual.includes(kind) && kind !== "slide");
+  const kinds = [...(inHero ? (["slide"] as const) : []), ...usual, ...others];
   return (
     <Box sx={{ px: 2, pt: 1.25 }}>
       <Autocomplete

@@ -4,11 +4,13 @@ import type { ReactNode } from "react";
 import { useStore } from "zustand";
 import { type Hidden, hiddenMendOperations } from "../../core/checks/hidden-on";
 import type { FaintBand } from "../../core/checks/part-contrast";
+import { groundSettings } from "../../core/design/hero";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
 import { findPlace } from "../../core/design/tree";
 import type { ColourRole } from "../../core/model/house-style";
 import type { ColourValue } from "../../core/model/values";
+import { nodeName } from "../../messages/changes";
 import { ratioWords, screenWords } from "../../messages/fit";
 import {
   hiddenMendKind,
@@ -17,7 +19,7 @@ import {
   LOOK_NAMES,
   lookMendWords,
 } from "../../messages/look-findings";
-import { ROLE_NAMES } from "../../messages/words";
+import { ROLE_NAMES, sentenceCase } from "../../messages/words";
 import type { Noticed } from "../../workers/preview.worker";
 import { useAboutSite } from "../client/about-site";
 import type { usePreview } from "../preview/usePreview";
@@ -50,15 +52,23 @@ const Found = ({ faint, logos, hidden }: Pick<Noticed, "faint" | "logos" | "hidd
       ))}
       {faint.map((each) => {
         const { band, under, overlay, texts } = each;
-        const name = (findPlace(part, band)?.node as Band | undefined)?.name || "Band";
-        const textPath = under === null ? ["colour"] : ["overPicture", "colour"];
+        const ground = groundSettings(part, band);
+        if (!ground) return null;
+        const text = under === null ? ground.colour : { node: band, path: ["overPicture", "colour"] };
         return (
-          <Line key={band} found={each} name={name} onOpen={() => select(band)}>
+          <Line
+            key={band}
+            found={each}
+            name={sentenceCase(nodeName(ground.node))}
+            onOpen={() => select(ground.node.id)}
+          >
             {under === null && overlay !== null ? (
-              <Act onClick={() => set(band, ["background", "overlay"], overlay)}>Overlay {overlay} %</Act>
+              <Act onClick={() => set(ground.overlay.node, ground.overlay.path, overlay)}>
+                Overlay {overlay} %
+              </Act>
             ) : null}
             {texts.map((colour) => (
-              <Act key={colour} onClick={() => set(band, textPath, colour)}>
+              <Act key={colour} onClick={() => set(text.node, text.path, colour)}>
                 {textWords(colour)}
               </Act>
             ))}

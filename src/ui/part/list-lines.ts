@@ -2,6 +2,7 @@ import type { Band, Block, Cell, Part } from "../../core/design/part";
 import { walk } from "../../core/design/tree";
 import { BLOCK_NAMES } from "../../messages/block-fields";
 import { describeAudiences } from "../../messages/findings";
+import { valueOptions } from "../../messages/values";
 import { WIDTH_NAMES } from "../../messages/words";
 
 /** How the list of a part reads. */
@@ -42,6 +43,8 @@ export const blockText = (block: Block, names: BlockNames): string => {
   return `${blockName(block, names)}${seenBy && `, ${seenBy}`}`;
 };
 
+const HERO_WORDS = Object.fromEntries(valueOptions("kind"));
+
 interface BlockNames {
   readonly menuName: (id: string) => string;
   readonly pieceName: (id: string) => string;
@@ -64,6 +67,8 @@ const blockName = (block: Block, { menuName, pieceName }: BlockNames): string =>
       const words = block.kind === "button" ? block.settings.label : block.settings.text;
       return `${name} “${words.length > 18 ? `${words.slice(0, 16)}…` : words}”`;
     }
+    case "hero":
+      return `${name}, ${HERO_WORDS[block.settings.kind]}`;
     case "entryList":
       return `${name}, ${block.settings.arrangement}`;
     default:

@@ -337,6 +337,23 @@ const placeForBlock = (part: Part, at: string | null): { parent: string; index: 
     : { parent: place.parent, index: place.index + 1 };
 };
 
+/** Slides go into the hero that is selected or around what is: behind the slide there, or to the end; null without one. */
+const placeForSlide = (part: Part, at: string | null): { parent: string; index: number } | null => {
+  const place = at === null ? undefined : findPlace(part, at);
+  if (place?.type !== "block") return null;
+  const block = place.node as Block;
+  if (block.kind === "hero") return { parent: block.id, index: block.blocks?.length ?? 0 };
+  const around = findPlace(part, place.parent)?.node;
+  if (around && "kind" in around && around.kind === "hero")
+    return {
+      parent: around.id,
+      index: block.kind === "slide" ? place.index + 1 : (around.blocks?.length ?? 0),
+    };
+  return placeForSlide(part, place.parent);
+};
+/** Whether a slide can be added where something is selected. */
+export const canAddSlide = (part: Part, at: string | null): boolean => placeForSlide(part, at) !== null;
+
 /** A new block after the node that is at hand, or the selected one; with other settings than usual, if given. */
 export const addBlock = <K extends BlockKind>(
   kind: K,
@@ -352,7 +369,8 @@ export const addBlock = <K extends BlockKind>(
     look: Look.parse({}),
     ...(holdsBlocks(kind) ? { blocks: [] } : {}),
   };
-  const isAdded = apply([{ op: "insertNode", id, ...placeForBlock(part, at), node }]);
+  const place = kind === "slide" ? placeForSlide(part, at) : placeForBlock(part, at);
+  const isAdded = place !== null && apply([{ op: "insertNode", id, ...place, node }]);
   if (isAdded) select(node.id);
   return isAdded;
 };

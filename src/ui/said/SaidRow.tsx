@@ -8,27 +8,10 @@ import { controlOf, usePageValue } from "../pages/PageValues";
 import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet } from "../theme/pieces";
-import type { Said } from "./SaidScreen";
+import { type Said, settingOf } from "./said";
 
 /** Types that stand in one line, so that they are said in the table. */
 const IN_LINE: ReadonlySet<string> = new Set(["text", "picture", "colour", "switch", "option", "target"]);
-
-/** A setting of a row as the screen of its page knows it. */
-export const settingOf = (
-  row: Pick<Said, "setting" | "type" | "options" | "value" | "label" | "name" | "source">,
-) => ({
-  node: "",
-  path: [row.setting],
-  type: row.type ?? "text",
-  options: row.options,
-  value: row.value,
-  label: row.label,
-  open: {
-    name: row.name ?? "",
-    label: row.label,
-    source: row.source === "page" ? ("page" as const) : ("part" as const),
-  },
-});
 
 interface RowProps {
   readonly row: Said;

@@ -3,20 +3,15 @@ import { Box, Checkbox, FormControlLabel, MenuItem, Select, TextField } from "@m
 import { useDeferredValue, useState } from "react";
 import { count } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
-import type { CallInput, CallResult } from "../client/call";
+import type { CallInput } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { withOrWithout } from "../shell/sets";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { SaidRow } from "./SaidRow";
 import { SayForMany } from "./SayForMany";
+import { keyOf, type OpenSetting, type Said } from "./said";
 
-export type Said = CallResult<"said">["rows"][number];
-export type OpenSetting = CallResult<"said">["settings"][number];
 type Setting = NonNullable<CallInput<"said">["setting"]>;
-
-/** What one of them is known by. */
-export const keyOf = ({ identity, slot, name }: Pick<Said, "identity" | "slot" | "name">): string =>
-  JSON.stringify([identity, slot, name]);
 
 const AT_ONCE = 100;
 const NOBODY: ReadonlySet<string> = new Set();

@@ -7,8 +7,7 @@ import { useUndoNotice } from "../client/useUndoNotice";
 import { BareField } from "../fields/Field";
 import { controlOf } from "../pages/PageValues";
 import { Act } from "../theme/pieces";
-import { settingOf } from "./SaidRow";
-import type { OpenSetting, Said } from "./SaidScreen";
+import { type OpenSetting, type Said, settingOf } from "./said";
 
 /** What a setting is before anything is typed for many. */
 const BLANK: Readonly<Record<string, unknown>> = { switch: false, richText: [], target: { url: "" } };

@@ -1,0 +1,135 @@
+import type { EntryView, PageMaterial, VisitorWords } from "../draw/page-material";
+import type { Slide } from "../draw/slide";
+import { type AnyBlock, Look } from "../model/look";
+import type { SettingsOfHero } from "./hero-settings";
+
+/** What the kinds of a hero come to. */
+
+type Hero = Omit<AnyBlock, "settings"> & { readonly settings: SettingsOfHero };
+type Shared = Omit<Slide, "id" | "blocks" | "picture" | "ownPicture" | "fit" | "slower" | "video">;
+
+/** What text over a hero is written in, and what lies under pictures, where nothing is set. */
+const WHITE = "#ffffff";
+const DARK = "#101418";
+
+const shared = ({ settings }: Hero): Shared => ({
+  overlay: settings.overlay,
+  overlayColour: settings.overlayColour,
+  ground: settings.ground || DARK,
+  colour: settings.colour || WHITE,
+  across: settings.across,
+  down: settings.down,
+  height: settings.height,
+  screenHeight: settings.screenHeight,
+});
+
+const PLAIN_LOOK = Look.parse({});
+const made = (id: string, kind: string, settings: object): AnyBlock => ({
+  id,
+  kind,
+  settings: settings as Record<string, unknown>,
+  look: PLAIN_LOOK,
+});
+const paragraph = (text: string, size: string) => ({
+  text: [{ type: "paragraph", children: [{ text }] }],
+  size,
+});
+
+/** The words of an entry: when it is, its title, its summary, the way to it. */
+const wordsOf = (
+  entry: EntryView,
+  id: string,
+  { slides }: SettingsOfHero,
+  words: VisitorWords | null,
+): readonly AnyBlock[] => {
+  const when = entry.starts
+    ? (words?.span(entry.starts, entry.ends) ?? entry.starts)
+    : entry.published
+      ? (words?.date(entry.published) ?? entry.published)
+      : "";
+  return [
+    ...(slides.date && when !== "" ? [made(`${id}-when`, "richText", paragraph(when, "body"))] : []),
+    made(`${id}-title`, "heading", { text: entry.title, level: 2, style: "h1" }),
+    ...(slides.summary && entry.summary !== ""
+      ? [made(`${id}-summary`, "richText", paragraph(entry.summary, "lead"))]
+      : []),
+    ...(slides.link === ""
+      ? []
+      : [made(`${id}-link`, "button", { label: slides.link, target: { url: entry.path }, look: "filled" })]),
+  ];
+};
+
+const ofEntry = (hero: Hero, entry: EntryView, at: number, words: VisitorWords | null): Slide => {
+  const id = `${hero.id}-${at + 1}`;
+  return {
+    ...shared(hero),
+    id,
+    blocks: wordsOf(entry, id, hero.settings, words),
+    picture: entry.picture ?? hero.settings.slides.picture,
+    ownPicture: false,
+    fit: "fills",
+    slower: false,
+    video: null,
+  };
+};
+
+const isSlide = ({ kind }: AnyBlock): boolean => kind === "slide";
+
+/** A slide that is a block of its own: what it does not say is as the hero has it. */
+const ofBlock = (hero: Hero, { id, settings, blocks = [] }: AnyBlock): Slide => {
+  const said = settings as {
+    readonly picture: string;
+    readonly overlay: number;
+    readonly across: Slide["across"] | "";
+  };
+  const all = shared(hero);
+  return {
+    ...all,
+    id,
+    blocks,
+    picture: said.picture,
+    ownPicture: false,
+    fit: "fills",
+    slower: false,
+    video: null,
+    overlay: said.overlay < 0 ? all.overlay : said.overlay,
+    across: said.across || all.across,
+  };
+};
+
+/**
+ * What a hero shows on a page, in its turn; none where it is not there. Entries that who looks may not read are left
+ * out, and slides made of them with them.
+ */
+export const slidesOf = (
+  hero: Hero,
+  lists: PageMaterial["lists"],
+  words: VisitorWords | null,
+): readonly Slide[] => {
+  const { kind, picture, slides, video } = hero.settings;
+  const own = (hero.blocks ?? []).filter((block) => !isSlide(block));
+  const alone = { ...shared(hero), id: `${hero.id}-1`, blocks: own };
+  switch (kind) {
+    case "none":
+      return [];
+    case "picture":
+      return [{ ...alone, ...picture, video: null }];
+    case "video":
+      return [
+        {
+          ...alone,
+          picture: video.poster,
+          ownPicture: false,
+          fit: "fills",
+          slower: false,
+          video: video.file,
+        },
+      ];
+    case "slides":
+      return slides.from === "own"
+        ? (hero.blocks ?? []).filter(isSlide).map((each) => ofBlock(hero, each))
+        : (lists[hero.id]?.entries ?? [])
+            .filter(({ restricted }) => !restricted)
+            .map((entry, at) => ofEntry(hero, entry, at, words));
+  }
+};
