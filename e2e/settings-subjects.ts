@@ -1,5 +1,5 @@
 import { buildIndex } from "../src/core/addresses/stems";
-import type { BlockKind } from "../src/core/blocks";
+import { type BlockKind, defaultSettings, holdsBlocks } from "../src/core/blocks";
 import { partSeenBy } from "../src/core/cascade/seen-by";
 import type { Band, Block, Cell, Part } from "../src/core/design/part";
 import { wholePart } from "../src/core/design/pieces";
@@ -106,6 +106,8 @@ const READY: Partial<Record<BlockKind, object>> = {
   facts: { show: ["date", "author"] },
   entryList: { pageSize: 3 },
   signUp: { consent: "I agree" },
+  hero: { picture: { ...defaultSettings("hero").picture, picture: "third" } },
+  slide: { picture: "third" },
 };
 
 export interface Subject {
@@ -129,15 +131,20 @@ const hostOf = (subject: Block): Part => {
   return partWith(slot, [], { cells, background: { colour: "#f4f0e6" } });
 };
 
+/** What stands in a block that others stand in. */
+const insideOf = (kind: BlockKind): readonly Block[] => {
+  const words = [block("heading", { text: "One" }), block("button", { label: "Two" })];
+  if (kind !== "hero") return words;
+  return [...words, ...["other", "third"].map((id) => block("slide", { picture: id }, words.slice(0, 1)))];
+};
+
 export const blockSubject = (kind: BlockKind): Subject => {
-  const inside =
-    kind === "group" ? [block("heading", { text: "One" }), block("button", { label: "Two" })] : undefined;
+  const inside = holdsBlocks(kind) ? insideOf(kind) : undefined;
   const page = ON_ARCHIVES.includes(kind) ? { page: ARCHIVE } : {};
-  return {
-    name: kind,
-    ...page,
-    part: hostOf({ ...block(kind, READY[kind] as never, inside), id: "subject" } as Block),
-  };
+  const subject = { ...block(kind, READY[kind] as never, inside), id: "subject" } as Block;
+  // a slide is what it is in a hero
+  const host = kind === "slide" ? block("hero", { kind: "slides" }, [subject]) : subject;
+  return { name: kind, ...page, part: hostOf(host) };
 };
 
 /** A header of two bands, the second one looked at, over a title bar with a picture. */
@@ -199,7 +206,10 @@ export const drawn = (part: Part, { audience = "signedOut", over, around, profil
       {
         ...list,
         stem: "/k0x/",
-        entries: entries.map(({ id: entry, title, path }) => entryView({ id: entry, title, path })),
+        // one has a picture, the next one has not
+        entries: entries.map(({ id: entry, title, path }, at) =>
+          entryView({ id: entry, title, path, picture: at % 2 === 0 ? null : "pic" }),
+        ),
       },
     ]),
   );

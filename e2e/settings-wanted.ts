@@ -19,6 +19,10 @@ const OTHERWISE: Readonly<Record<string, unknown>> = {
   "background.overlayTo": "#cc3300",
   "background.texture": "dots",
   "look.borderWidth": 4,
+  "settings.kind": "picture",
+  "settings.video.poster": "pic",
+  "settings.slides.from": "newest",
+  "settings.slides.arrangement": "one",
   height: { wide: 120 },
   overlap: 40,
 };
@@ -71,6 +75,9 @@ const BY_ITSELF: readonly (readonly [setting: string, value: unknown])[] = [
   ["look.radius", 0],
   ["alignBlock", "centre"],
   ["leads", "start"],
+  // of a slide: as its hero has it
+  ["settings.across", "start"],
+  ["settings.overlay", 50],
   ["orderSmall", 1],
   ["shareOn.middle", 2],
   ["shareOn.small", 2],
@@ -95,6 +102,8 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
   "band height": [{ wide: 0 }, { wide: 120 }, { wide: 300, small: 0 }],
   "band screenHeight": [{ wide: 0 }, { wide: 60 }, { wide: 90, small: 0 }],
   "entryList settings.count": [0, 1, 2],
+  "hero settings.slides.count": [1, 2],
+  "hero settings.screenHeight": [{ wide: 0 }, { wide: 90 }, { wide: 0, small: 95 }],
 };
 
 /** Settings that are seen elsewhere than on a page, and where that is tried. */

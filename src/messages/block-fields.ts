@@ -292,8 +292,12 @@ const SHOWN: {
         dots: { control: { type: "switch" }, label: "A mark for each", unless: BESIDE },
       }),
       video: ofKind("video", {
-        file: { control: { type: "video" }, label: "Video" },
         poster: { control: { type: "picture" }, label: "Seen before it plays" },
+        file: {
+          control: { type: "video" },
+          label: "Video over it",
+          unless: [["settings", "video", "poster"], ""],
+        },
       }),
       height: { control: { type: "perWidth", unit: "px", max: 2000 }, unless: NO_HERO },
       screenHeight: {

@@ -58,8 +58,6 @@ const NO_OWN_PICTURE = [["background", "picture"], ""] as const;
 
 export const BAND_CONTROLS: readonly FieldSpec[] = [
   { path: ["name"], control: { type: "text" } },
-  { path: ["shows"], control: one("shows", ["all", "words", "nothing"]), where: isTitleBar },
-  { path: ["leads"], control: one("leads"), where: isTitleBar },
   {
     path: ["height"],
     control: { type: "perWidth", unit: "px", max: 2000 },
@@ -71,11 +69,17 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     label: "That height is",
     unless: [["height"], { wide: 0 }],
   },
-  { path: ["paddingBlock"], control: { type: "perWidth", unit: "px", max: 400 } },
+  {
+    path: ["paddingBlock"],
+    control: { type: "perWidth", unit: "px", max: 400 },
+    where: ({ isAllHero }) => !isAllHero,
+  },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },
   { path: ["background", "picture"], control: { type: "picture" }, label: "Picture behind" },
   { path: ["colour"], control: { type: "colour" }, label: "Text colour" },
   ...grouped("Room", [
+    { path: ["shows"], control: one("shows", ["all", "words", "nothing"]), where: isTitleBar },
+    { path: ["leads"], control: one("leads"), where: isTitleBar },
     { path: ["width"], control: one("width") },
     { path: ["gap"], control: { type: "number", unit: "px", max: 400 } },
     {

@@ -77,16 +77,23 @@ export const hero = defineBlock({
       html`<div class="slides">${drawn.map((each, at) => shownIn(html`${each}${around(at)}`, at, drawn.length, context))}</div><div class="picks${dots ? "" : " hidden"}" role="radiogroup" aria-label="${words.slides}">${picks}</div>${plays ? stopBox(context, false) : null}`,
     );
   },
-  css: `.b-hero{flex:1 1 100%;width:100%;min-width:0;position:relative}.bleed>.in{padding:0;max-width:none}
-.b-hero .band{height:100%}.b-hero .band>.in{height:100%}
-.slides{display:grid}.slides>*{grid-area:1/1;display:grid;position:relative}
+  css: ({
+    measures: { contentWidth, edgeMiddle },
+  }) => `.b-hero{flex:1 1 100%;width:100%;min-width:0;position:relative;touch-action:pan-y pinch-zoom}.bleed>.in{padding:0;max-width:none}
+.b-hero .band{height:100%}.b-hero .band>.in{height:100%}.b-hero .cell>.b-button{align-self:var(--along,flex-start)}
+.slides{display:grid}.slides>*{grid-area:1/1;display:grid;position:relative;min-width:0}
 .beside>.slides{grid-auto-flow:column;grid-auto-columns:min(86%,60rem);overflow-x:auto;scroll-snap-type:x mandatory;gap:.5rem}.beside>.slides>*{grid-area:auto;scroll-snap-align:start}
 .picks{position:absolute;left:.75rem;bottom:.5rem;z-index:3;display:flex;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff}
-.picks>input{appearance:none;margin:0;width:28px;height:24px;cursor:pointer;border-radius:var(--radius);background:linear-gradient(currentColor,currentColor) center/16px 3px no-repeat;opacity:.55}.picks>input:checked{opacity:1;background-size:20px 5px}
+.picks>input{appearance:none;margin:0;width:28px;height:24px;color:inherit;cursor:pointer;border-radius:var(--radius);background:linear-gradient(currentColor,currentColor) center/16px 3px no-repeat;opacity:.6}.picks>input:checked{opacity:1;background-size:22px 5px}
 .to{position:absolute;top:calc(50% - 22px);z-index:3;width:44px;height:44px;display:grid;place-items:center;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:1.5rem;line-height:1;cursor:pointer;user-select:none}.to.back{left:.25rem}.to.on{right:.25rem}
-@media (width < 37.5em){.to{display:none}}
+@media (forced-colors:active){.picks>input{appearance:auto;opacity:1}}
+@media (width < ${edgeMiddle / 16}em){.to{display:none}}
+@media (${edgeMiddle / 16}em <= width < ${(contentWidth + 2 * BESIDE_ARROWS) / 16}em){.b-hero:has(.to) .band>.in{padding-inline:3.5rem}}
 @media (prefers-reduced-motion:no-preference){.b-hero:is(:hover,:focus-within,:has(.stop input:checked)) :is(.slides>*){animation-play-state:paused!important}}`,
 });
+
+/** Narrower than the content and so much either side, the arrows would stand on the words, px. */
+const BESIDE_ARROWS = 56;
 
 /** One slide among others, as it is read aloud. */
 const shownIn = (inside: SafeHtml, at: number, of: number, { words }: BlockContext): SafeHtml =>

@@ -18,7 +18,7 @@ export const slide = defineBlock({
   holdsBlocks: true,
   isFramedItself: true,
   isSteady: true,
-  ignores: () => ["colour", "background", "align", "radius", "shadow"],
+  ignores: () => ["colour", "background", "align", "radius", "shadow", "hideOn"],
   height: ({ blocks = [] }, _, heightOf) =>
     blocks.flatMap((block) => heightOf(block) ?? []).reduce((sum, each) => sum + each, 0),
   draw: (block, context) => element("div", block, context, {}, context.renderBlocks(block.blocks ?? [])),

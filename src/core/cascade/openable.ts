@@ -38,12 +38,12 @@ const OF_LOOKS: readonly Openable[] = [
   { path: ["look", "background"], type: "colour", name: "background" },
 ];
 const OF_BANDS: readonly Openable[] = [
-  { path: ["shows"], type: "option", name: "bar", options: BAR_SHOWS, where: isTitleBar },
-  { path: ["leads"], type: "option", name: "barLeads", options: LEADS, where: isTitleBar },
   { path: ["background", "picture"], type: "picture", name: "barPicture" },
   { path: ["background", "pageOwnPicture"], type: "switch", name: "ownPicture" },
   { path: ["background", "colour"], type: "colour", name: "barColour" },
   { path: ["colour"], type: "colour", name: "barText" },
+  { path: ["shows"], type: "option", name: "bar", options: BAR_SHOWS, where: isTitleBar },
+  { path: ["leads"], type: "option", name: "barLeads", options: LEADS, where: isTitleBar },
   { path: ["overPicture", "on"], type: "switch", name: "laidOver", where: endsHeader },
 ];
 

@@ -5,6 +5,7 @@ import { BLOCK_KINDS } from "../blocks";
 import { settingsOfKind } from "../blocks/shown";
 import { designOf } from "../design/design";
 import { applyOperations, withValueAt } from "../design/operations";
+import type { Block } from "../design/part";
 import { matchesIn, replaced, replaceOperations, textPlaces } from "./find-text";
 
 const part = partWith("footer", [

@@ -58,13 +58,6 @@ const heroesIn = (blocks: readonly Block[]): readonly Hero[] =>
 export const heroesOf = ({ cells }: Pick<Band, "cells">): readonly Hero[] =>
   cells.flatMap(({ blocks }) => heroesIn(blocks));
 
-/** Whether a band of full width holds a hero and nothing else: then the hero reaches the edges of the screen. */
-export const isAllHero = ({ width, cells }: Pick<Band, "width" | "cells">): boolean =>
-  width === "full" &&
-  cells.length === 1 &&
-  cells[0]?.blocks.length === 1 &&
-  isHero(cells[0].blocks[0] as Block);
-
 const slideBands = new WeakMap<AnyBlock, { readonly entries: unknown; readonly bands: readonly Band[] }>();
 
 /** The bands a hero's slides are drawn as, with the entries that the lists of a page have for it; the same for the same. */

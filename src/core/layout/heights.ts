@@ -1,7 +1,7 @@
 import { isFramedItself, traitsOf } from "../blocks";
 import { type HeightMaterial, type HeightScene, SCREEN_HEIGHTS, wornHeight } from "../blocks/heights";
-import { bandsOfHero, heroesOf, isAllHero } from "../design/hero";
-import { type Band, type Cell, isStacked } from "../design/part";
+import { bandsOfHero, heroesOf } from "../design/hero";
+import { type Band, type Cell, isAllHero, isStacked } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
@@ -83,8 +83,11 @@ export const isExactly = (band: Band, width: Width): boolean =>
 
 /** What a band holds and its padding. */
 export const neededHeight = (band: Band, scene: HeightScene): number =>
-  Math.max(0, ...contentsOf(band, scene).map(({ height }) => height)) +
-  2 * valueAt(band.paddingBlock, scene.width);
+  Math.max(0, ...contentsOf(band, scene).map(({ height }) => height)) + 2 * paddingOf(band, scene.width);
+
+/** A hero that reaches the edges leaves no padding. */
+const paddingOf = (band: Band, width: Width): number =>
+  isAllHero(band) ? 0 : valueAt(band.paddingBlock, width);
 
 /** The same with its menus either way: the lower and the higher of the two. */
 export const rowHeights = (

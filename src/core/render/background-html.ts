@@ -54,14 +54,15 @@ export const backgroundHtml = (
       ...depth("overlay"),
     });
   const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
+  const first = image(picture, isFirst);
   if (background.video)
-    return html`<div class="bg">${image(picture, isFirst)}${videoHtml(background.video, context)}</div>${stopBox(context, true)}`;
-  if (behind.length === 1) return html`<div class="bg">${image(picture, isFirst)}</div>`;
+    return html`<div class="bg">${first}${videoHtml(background.video, context)}</div>${stopBox(context, true)}`;
+  if (behind.length === 1) return html`<div class="bg">${first}</div>`;
   slidesCss(behind.length, selector, background.slideSeconds, context);
   const follow = behind
     .slice(1)
     .map((each, at) => html`<div class="slide slide-${at + 1}">${image(each, false)}</div>`);
-  return html`<div class="bg">${image(picture, isFirst)}${follow}</div>${stopBox(context, false)}`;
+  return html`<div class="bg">${first}${follow}</div>${stopBox(context, false)}`;
 };
 
 /** Silent, and started by the script only: without one, and for who asked for less motion or less data, the picture stays. */

@@ -215,7 +215,10 @@ describe("what a hero refuses", () => {
     expect(codes(part, cell, heroWith({}))).toEqual([]);
     const inner = many[0] as Block;
     expect(codes(part, inner.id, heroWith({}))).toEqual(["hero.inItself"]);
-    const read = Part.safeParse(hosted(heroWith({}, [...many, slide("Thirteen")])));
+    const [band] = part.bands;
+    const [holding] = band?.cells ?? [];
+    const over = heroWith({}, [...many, slide("Thirteen")]);
+    const read = Part.safeParse({ ...part, bands: [{ ...band, cells: [{ ...holding, blocks: [over] }] }] });
     expect(read.error?.issues.map(({ message }) => message)).toContain("hero.tooManySlides");
   });
 });

@@ -1,5 +1,5 @@
-import { bandsOfHero, heroesOf, isAllHero } from "../design/hero";
-import { type Band, isNothing, type Part } from "../design/part";
+import { bandsOfHero, heroesOf } from "../design/hero";
+import { type Band, isAllHero, isNothing, type Part } from "../design/part";
 import type { PageData } from "./page-data";
 import { plainLayout } from "./plain-layout";
 

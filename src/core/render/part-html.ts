@@ -1,6 +1,14 @@
 import { traitsOf } from "../blocks";
-import { bandOfSlide, isAllHero } from "../design/hero";
-import { type Band, type Cell, isNothing, type Part, placesOnSmall, shareAt } from "../design/part";
+import { bandOfSlide } from "../design/hero";
+import {
+  type Band,
+  type Cell,
+  isAllHero,
+  isNothing,
+  type Part,
+  placesOnSmall,
+  shareAt,
+} from "../design/part";
 import { isCellHidden } from "../design/tree";
 import { nodeClass } from "../draw/context";
 import { alignedAlong, colourCss, rem } from "../draw/css";
@@ -62,7 +70,9 @@ const bandHtml = (band: Band, context: RenderContext, isFirst = true): SafeHtml 
     "align-items": band.alignBlock === "start" ? "flex-start" : band.alignBlock === "end" ? "flex-end" : null,
   });
   css.responsive(`${selector}>.in`, heightRules(band), (rules) => rules);
-  css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
+  const isBleeding = isAllHero(band);
+  if (!isBleeding)
+    css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   const { over } = context;
   if (over && isUnder(over, band.id)) {
     const room = (width: Width) =>
@@ -84,7 +94,7 @@ const bandHtml = (band: Band, context: RenderContext, isFirst = true): SafeHtml 
     leadClasses(band, context),
     band.background.slower ? "slower" : "",
     band.fades ? "fades" : "",
-    isAllHero(band) ? "bleed" : "",
+    isBleeding ? "bleed" : "",
     band.colour === "" && !isOver ? "" : "own",
     band.sticky ? "sticky" : "",
     isOver ? "over" : "",
@@ -247,7 +257,7 @@ const cellHtml = (cell: Cell, place: number, context: RenderContext): SafeHtml =
           ? null
           : JUSTIFY[cell.align]
         : null,
-    ...(isColumn && cell.align === "centre" ? alignedAlong("centre") : {}),
+    ...(isColumn && (cell.align === "centre" || cell.align === "end") ? alignedAlong(cell.align) : {}),
   });
   for (const width of ["middle", "small"] as const)
     if ((cell.shareOn?.[width] ?? -1) >= 0)

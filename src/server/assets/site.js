@@ -60,6 +60,19 @@
         .catch(() => {});
       stop.addEventListener("change", ({ target }) => (target.checked ? video.pause() : video.play()));
     }
+  // heroes are pushed along with a finger
+  for (const hero of document.querySelectorAll(".b-hero:has(.picks)")) {
+    let from = null;
+    hero.addEventListener("touchstart", ({ touches }) => (from = touches[0].clientX), { passive: true });
+    hero.addEventListener("touchend", ({ changedTouches }) => {
+      const by = changedTouches[0].clientX - from;
+      const picks = [...hero.querySelectorAll(".picks input")];
+      const at = [...hero.querySelector(".slides").children].findLastIndex(
+        (each) => getComputedStyle(each).opacity > 0.5,
+      );
+      if (Math.abs(by) > 40) picks[(at + (by < 0 ? 1 : picks.length - 1)) % picks.length].checked = true;
+    });
+  }
   // menus that open on pointing: a moment's grace before they close, so that a slanted way down is forgiven
   for (const item of document.querySelectorAll("[data-opens] details")) {
     let leaving;
