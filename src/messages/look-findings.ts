@@ -1,5 +1,5 @@
 import type { Hidden } from "../core/checks/hidden-on";
-import type { LookCode, LookFinding } from "../core/checks/look-findings";
+import type { LookCode, LookFinding } from "../core/checks/look-finding";
 import type { FitMend } from "../core/layout/troubles";
 import type { LogoVariant } from "../core/model/logo";
 import type { Width } from "../core/model/values";

@@ -8,7 +8,7 @@ import { defineBlock } from "./kind";
 import { slidesOf } from "./slides";
 
 /** Distance of the words from the upper and lower edge, px. */
-export const HERO_PADDING: Responsive<number> = { wide: 56, small: 32 };
+export const HERO_PADDING: Responsive<number> = { wide: 56, small: 44 };
 export const HERO_GAP = 14;
 
 export const hero = defineBlock({
@@ -100,7 +100,7 @@ const shownIn = (inside: SafeHtml, at: number, of: number, { words }: BlockConte
   html`<div role="group" aria-roledescription="slide" aria-label="${words.slide(at + 1, of)}">${inside}</div>`;
 
 /** How long one goes over into the next, s. */
-const FADE = 1;
+const FADE = 0.5;
 
 /**
  * One at a time: the one that is picked, else the first; where they play, each in its turn until one is picked. By

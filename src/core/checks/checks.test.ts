@@ -5,7 +5,7 @@ import { ENGLISH } from "../../messages/visitor-words";
 import { contrastOf } from "../colour/contrast";
 import { greyOf, weightedPercentile } from "../colour/tones";
 import { designOf } from "../design/design";
-import type { Band, Block } from "../design/part";
+import type { Band, Block, Part } from "../design/part";
 import { TextMeasure } from "../measure/text-measure";
 import { type Picture, TONES_ACROSS } from "../model/picture";
 import { deadItems, leadsNowhere } from "./dead-links";
@@ -122,6 +122,57 @@ describe("text over a picture", () => {
   });
 });
 
+describe("what pages say themselves", () => {
+  const dark = split(20, 20);
+  const light = split(230, 230);
+  const bar = (): Part => {
+    const part = partWith("titleBar", [block("title")], {
+      colour: "#ffffff",
+      background: { picture: "dark", colour: "#101010" },
+    });
+    const node = part.bands[0]?.id ?? "";
+    const open = (name: string, type: "picture" | "colour" | "option", path: string[]) =>
+      ({ name, label: name, type, node, path }) as const;
+    return {
+      ...part,
+      choices: [
+        open("barPicture", "picture", ["background", "picture"]),
+        open("barText", "colour", ["colour"]),
+        open("bar", "option", ["shows"]),
+      ],
+    };
+  };
+  const data = pageData();
+  const found = (values: Record<string, string>) =>
+    lookFindings(
+      designOf([
+        { id: "style", kind: "style", body: style },
+        { id: "p", kind: "part", body: bar() },
+        { id: "dark", kind: "picture", body: dark },
+        { id: "light", kind: "picture", body: light },
+      ]),
+      {
+        fit: { ...data, words: ENGLISH },
+        measure: new TextMeasure(shaper, style, "en"),
+        pictures: [],
+        pagePictures: () => [],
+        following: () => [],
+        lists: () => ({}),
+        sayers: () => [{ page: "entry:one", values, picture: null }],
+        beside: [],
+      },
+    ).filter(({ onPage }) => onPage !== undefined);
+  it("is held against its own picture and its own colours, and named with the page", () => {
+    expect(found({ barPicture: "light" })).toMatchObject([
+      { code: "overPicture", part: "p", picture: "light", onPage: "entry:one" },
+    ]);
+    expect(found({ barText: "#202020" })).toMatchObject([{ code: "overPicture", picture: "dark" }]);
+    expect(found({ barPicture: "dark" })).toEqual([]);
+    expect(found({ barPicture: "light", bar: "nothing" })).toEqual([]);
+    expect(found({ barPicture: "light", bar: "words" })).toEqual([]);
+  });
+});
+
 describe("what is noticed of looks", () => {
   const data = pageData();
   const fit = { ...data, words: ENGLISH };
@@ -138,6 +189,7 @@ describe("what is noticed of looks", () => {
       beside: [],
       following: () => [],
       lists: () => ({}),
+      sayers: () => [],
     });
   const part = (body: ReturnType<typeof partWith>) => ({ id: "p", kind: "part" as const, body });
   const codes = (found: ReturnType<typeof findingsOf>) => found.map(({ code }) => code);

@@ -74,6 +74,7 @@ describe("words below a band that lies over them", () => {
         pagePictures: () => [],
         following: () => [],
         lists: () => ({}),
+        sayers: () => [],
         beside,
       },
     ).filter(({ code }) => code === "covers");

@@ -27,6 +27,7 @@ const findingsOf = (body: Part) =>
       pagePictures: () => [],
       following: () => [],
       lists: () => ({}),
+      sayers: () => [],
       beside: [],
     },
   ).flatMap((found) => (found.code === "doesNotFit" ? [found] : []));

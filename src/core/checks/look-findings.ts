@@ -1,4 +1,5 @@
 import type { FitMaterial } from "../blocks/sizes";
+import { withPageValues } from "../cascade/page-values";
 import { audiencesOfPart, partSeenBy } from "../cascade/seen-by";
 import { type Design, documentsOf, findBody, getBody, STYLE_ID } from "../design/design";
 import { bandsOnGrounds, heroesOf } from "../design/hero";
@@ -12,104 +13,27 @@ import { isRuled, NARROWEST, WIDEST_SCREEN } from "../layout/readings";
 import { type FitTrouble, troublesOf } from "../layout/troubles";
 import type { TextMeasure } from "../measure/text-measure";
 import { rowsOf } from "../menus/item-tree";
+import type { PageValues } from "../model/choices";
 import type { Picture } from "../model/picture";
 import type { Audience } from "../model/placement";
 import type { Slot } from "../model/slot";
 import type { Target } from "../model/values";
-import { pairsInUse, type ShownMenus } from "../style/pairs";
+import { measurePairs, pairsInUse, type ShownMenus, usesOfPart } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
 import { type CoveredWords, coveredWords } from "./covered-words";
-import { deadBlocks, type HasPage, isDead, wordsOfBlock } from "./dead-links";
+import { choiceFindings, labelFindings, menuFindings, targetFindings } from "./link-findings";
 import { type FaintLogo, faintLogo } from "./logos-over-pictures";
+import type { LookFinding } from "./look-finding";
 import { type OverPicture, worstOver } from "./over-pictures";
 import { type ShinesThrough, shinesThrough } from "./shines-through";
 import { type TooHigh, tooHigh } from "./too-high";
 
-/**
- * What the checker notices of how parts look: colours, pictures, texts over pictures, bands that do not fit, links of
- * menus that lead nowhere. Which part fills which slot is noticed in `placement/findings`.
- */
-export type LookFinding = {
-  readonly severity: "error" | "warning";
-  /** Who sees it so, where who is signed out does not. */
-  readonly audience?: Audience;
-} & (
-  | {
-      /** A pair of colours too faint to read. */
-      readonly code: "faint";
-      readonly text: string;
-      readonly ground: string;
-      readonly ratio: number;
-      readonly needed: number;
-      readonly parts: readonly string[];
-    }
-  | ({ readonly code: "overPicture"; readonly part: string } & OverPicture)
-  | ({ readonly code: "faintLogo"; readonly part: string } & FaintLogo)
-  | { readonly code: "typedIn"; readonly count: number; readonly parts: readonly string[] }
-  | {
-      readonly code: "pictures";
-      readonly problem: Exclude<PictureFinding["code"], "unused">;
-      readonly pictures: readonly string[];
-    }
-  | ({
-      /** A band takes a second row, has no room for something, is wider than the screen, or its menu goes back and forth. */
-      readonly code: "doesNotFit";
-      readonly part: string;
-      readonly band: string;
-    } & FitTrouble)
-  | ({
-      /** A band of an exact height holds more than that. */
-      readonly code: "tooHigh";
-      readonly part: string;
-    } & TooHigh)
-  | ({
-      /** What scrolls by below a band that stays at the top is seen through it. */
-      readonly code: "shinesThrough";
-      readonly part: string;
-    } & ShinesThrough)
-  | ({
-      /** A band lies over the words of the next one, or its own words below it. */
-      readonly code: "covers";
-      readonly part: string;
-      /** Whose band the neighbour is. */
-      readonly beside: string;
-    } & CoveredWords)
-  | {
-      /** A label so long that few others fit beside it; `letters` fewer would do. */
-      readonly code: "longLabel";
-      readonly menu: string;
-      readonly item: string;
-      readonly label: string;
-      readonly letters: number;
-    }
-  | {
-      /** An item of a menu, or what it promotes, whose page is gone. */
-      readonly code: "deadLink";
-      readonly of: "item" | "promotion";
-      readonly menu: string;
-      readonly item: string;
-      readonly label: string;
-    }
-  | {
-      /** A block that leads to a page that is gone. */
-      readonly code: "deadLink";
-      readonly of: "block";
-      readonly part: string;
-      readonly block: string;
-      /** Its words; empty where it has none. */
-      readonly label: string;
-    }
-  | {
-      /** What a page says itself leads to a page that is gone. */
-      readonly code: "deadLink";
-      readonly of: "page";
-      readonly page: string;
-      readonly slot: Slot;
-      /** What it is called where pages change it. */
-      readonly label: string;
-    }
-);
-export type LookCode = LookFinding["code"];
+/** A page that says something for a part that shows there. */
+export interface Sayer {
+  readonly page: string;
+  readonly values: PageValues;
+  readonly picture: string | null;
+}
 
 /** What noticing needs beside the design. */
 export interface LookMaterial {
@@ -121,6 +45,8 @@ export interface LookMaterial {
   readonly pagePictures: (part: string) => readonly string[];
   /** Entries that blocks of a part show whatever page it is on, by block. */
   readonly lists: (part: string) => PageMaterial["lists"];
+  /** Pages on which a part shows and that say something for it, with what they say and their own picture. */
+  readonly sayers: (part: string) => readonly Sayer[];
   /** Parts of which one stands right above the other on some page, each two once. */
   readonly beside: readonly { readonly upper: string; readonly lower: string }[];
   /** Bands with their pictures that follow a header on the pages it shows on, each pair once. */
@@ -132,15 +58,17 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
   const hasPage = (identity: string) => material.fit.links[identity] !== undefined;
   const parts = documentsOf(design, "part").filter(({ body }) => body.on && body.binnedAt === null);
   return [
-    ...parts.flatMap(({ id, body }) =>
-      forEachAudience(body, material, (seen, from) => [
+    ...parts.flatMap(({ id, body }) => {
+      const notice: Notice = (seen, from) => [
         ...fitFindings(id, seen, from),
         ...pictureGrounds(id, seen, design, from),
         ...coveredIn(id, seen, from),
         ...stuckIn(id, seen, design, from),
         ...highIn(id, seen, from),
-      ]),
-    ),
+      ];
+      const everywhere = forEachAudience(body, material, notice);
+      return [...everywhere, ...forEachSayer(id, body, material, notice)];
+    }),
     ...coveredBetweenParts(design, material),
     ...faintFindings(design, material.fit),
     ...menuFindings(design, hasPage),
@@ -152,12 +80,11 @@ export const lookFindings = (plain: Design, material: LookMaterial): readonly Lo
   ];
 };
 
+/** What is noticed of a part as somebody sees it. */
+type Notice = (seen: Part, from: LookMaterial) => readonly LookFinding[];
+
 /** What is noticed of a part as each audience sees it, once for all of them; who is signed out counts first. */
-const forEachAudience = (
-  body: Part,
-  material: LookMaterial,
-  notice: (seen: Part, from: LookMaterial) => readonly LookFinding[],
-): readonly LookFinding[] => {
+const forEachAudience = (body: Part, material: LookMaterial, notice: Notice): readonly LookFinding[] => {
   const found = new Map<string, LookFinding>();
   for (const audience of audiencesOfPart(body))
     for (const finding of notice(partSeenBy(body, audience), {
@@ -169,6 +96,53 @@ const forEachAudience = (
     }
   return [...found.values()];
 };
+
+/** What what pages say comes to is tried on so many pages at most; those that say the same count once. */
+const MOST_SAYERS = 200;
+
+/** What is noticed of a part as pages have it that say something for it, and is not so where no page does. */
+const forEachSayer = (
+  part: string,
+  body: Part,
+  material: LookMaterial,
+  notice: Notice,
+): readonly LookFinding[] => {
+  const sayers = (body.choices ?? []).length === 0 ? [] : material.sayers(part);
+  if (sayers.length === 0) return [];
+  const keyOf = (finding: LookFinding) => JSON.stringify({ ...finding, audience: undefined });
+  const tried = new Map<string, Sayer>();
+  for (const each of sayers) {
+    const key = JSON.stringify([each.values, each.picture]);
+    if (tried.size < MOST_SAYERS && !tried.has(key)) tried.set(key, each);
+  }
+  return [...tried.values()].flatMap(({ page, values, picture }) => {
+    const said = withPageValues(body, values);
+    if (said === body) return [];
+    const own = picture === null ? [] : [picture];
+    const of = (each: Part) => {
+      const seen = partSeenBy(each, "signedOut");
+      return [...notice(seen, { ...material, pagePictures: () => own }), ...faintIn(part, seen, material)];
+    };
+    const everywhere = new Set(of(body).map(keyOf));
+    return of(said)
+      .filter((finding) => !everywhere.has(keyOf(finding)))
+      .map((finding) => ({ ...finding, onPage: page }));
+  });
+};
+
+/** Pairs of colours of one part that are too faint. */
+const faintIn = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] =>
+  measurePairs(measure.style, usesOfPart(part, body, { ...fit, style: measure.style }))
+    .filter(({ passes }) => !passes)
+    .map(({ text, ground, ratio, needed }) => ({
+      code: "faint",
+      severity: "warning",
+      text,
+      ground,
+      ratio,
+      needed,
+      parts: [part],
+    }));
 
 const fitFindings = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] => {
   if (!isRuled(body.slot)) return [];
@@ -295,93 +269,3 @@ const pictureProblems = (pictures: LookMaterial["pictures"]): readonly LookFindi
       ? []
       : [{ code: "pictures", severity: "warning", problem, pictures: found.map(({ id }) => id) } as const];
   });
-
-const menuFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] =>
-  documentsOf(design, "menu").flatMap(({ id, body }) =>
-    rowsOf(body.items).flatMap(({ item }) => {
-      const found = {
-        code: "deadLink",
-        severity: "warning",
-        menu: id,
-        item: item.id,
-        label: item.label,
-      } as const;
-      return [
-        ...(isDead(item.target, hasPage) ? [{ ...found, of: "item" } as const] : []),
-        ...(isDead(item.promotion?.target, hasPage) ? [{ ...found, of: "promotion" } as const] : []),
-      ];
-    }),
-  );
-
-/** Blocks of parts that are on, each by itself: one in a piece is found in every part that uses it. */
-const targetFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] =>
-  documentsOf(design, "part").flatMap(({ id, body }) =>
-    !body.on || body.binnedAt !== null
-      ? []
-      : deadBlocks(body, hasPage).map(
-          (block) =>
-            ({
-              code: "deadLink",
-              of: "block",
-              severity: "warning",
-              part: id,
-              block: block.id,
-              label: wordsOfBlock(block),
-            }) as const,
-        ),
-  );
-
-/** What pages say for settings that a part of the slot lets them change now; what nobody reads leads nowhere for nobody. */
-const choiceFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] => {
-  const read = documentsOf(design, "part").flatMap(({ body }) =>
-    body.on && body.binnedAt === null
-      ? (body.choices ?? []).map((choice) => ({ slot: body.slot, ...choice }))
-      : [],
-  );
-  return documentsOf(design, "choice").flatMap(({ body }) =>
-    Object.entries(body.values ?? {}).flatMap(([slot, values]) =>
-      Object.entries(values ?? {}).flatMap(([name, value]): LookFinding[] => {
-        const choice = read.find(
-          (each) => each.slot === slot && each.name === name && each.type === "target",
-        );
-        if (!choice || !isDead(value as Target, hasPage)) return [];
-        const { label } = choice;
-        return [
-          {
-            code: "deadLink",
-            of: "page",
-            severity: "warning",
-            page: body.identity,
-            slot: slot as Slot,
-            label,
-          },
-        ];
-      }),
-    ),
-  );
-};
-
-/** Six such labels and the distances between them fill a row of 1100 px. In rem of a root of 16 px. */
-const LONG_LABEL = 160;
-
-/** Labels of menus that stand in a row somewhere, set as the house style sets them. */
-const labelFindings = (design: Design, measure: TextMeasure): readonly LookFinding[] => {
-  const inRows = new Set(
-    documentsOf(design, "part").flatMap(({ body }) =>
-      blocksOf(body).flatMap((block) =>
-        block.kind === "menu" && block.settings.direction === "row" ? [block.settings.menu] : [],
-      ),
-    ),
-  );
-  const setting = measure.setting("menu");
-  return documentsOf(design, "menu").flatMap(({ id, body }) =>
-    (inRows.has(id) ? body.items : []).flatMap((item): LookFinding[] => {
-      const { width, isExact } = measure.line(item.label, setting);
-      if (!isExact || width <= LONG_LABEL) return [];
-      const letters = Math.ceil((width - LONG_LABEL) / (width / [...item.label].length));
-      return [
-        { code: "longLabel", severity: "warning", menu: id, item: item.id, label: item.label, letters },
-      ];
-    }),
-  );
-};

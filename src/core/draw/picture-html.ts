@@ -57,6 +57,26 @@ export const pictureHtml = (
   return html`<picture>${sources}${image}</picture>`;
 };
 
+/** Asks for a picture early, as its element does later: browsers that do not know the kind of file leave it alone. */
+export const preloadHtml = (picture: Picture, sizes: string): SafeHtml => {
+  const isDrawing = picture.type === "image/svg+xml";
+  const [format] = formatsOf(picture) as [Format];
+  const isOne = isDrawing || picture.renditions.length < 2;
+  return html`<link${attributes({
+    rel: "preload",
+    as: "image",
+    type: isDrawing ? null : `image/${format}`,
+    href: isDrawing
+      ? drawingPath(picture)
+      : isOne
+        ? renditionPath(picture, picture.renditions[0] ?? picture.width, format)
+        : null,
+    imagesrcset: isOne ? null : candidates(picture, format),
+    imagesizes: isOne ? null : sizes,
+    fetchpriority: "high",
+  })}>`;
+};
+
 /** The declaration that keeps the focal point in view. CSS Images 3 §5.5: a percentage aligns that point of picture and box. */
 export const focalPosition = (picture: Picture): string => `${picture.focal.x}% ${picture.focal.y}%`;
 

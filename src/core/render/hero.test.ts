@@ -1,3 +1,4 @@
+import { gzipSync } from "node:zlib";
 import { describe, expect, it } from "vitest";
 import { block, entryView, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
@@ -9,7 +10,7 @@ import { applyOperations } from "../design/operations";
 import { type Block, Part } from "../design/part";
 import { usesOfPart } from "../style/pairs";
 import { laidOver } from "./over-picture";
-import { renderPage } from "./page";
+import { documentHtml, renderPage } from "./page";
 import type { PageData } from "./page-data";
 
 const base = pageData();
@@ -112,6 +113,36 @@ describe("a hero", () => {
     expect(html).toMatch(/<video[^>]*muted[^>]*loop[^>]*playsinline/);
     expect(html).toContain('class="stop" hidden');
   });
+});
+
+describe("the first picture of a page", () => {
+  const head = (part: Part, over: Partial<PageData> = {}) => {
+    const data = dataWith(part, over);
+    const page = renderPage(data, ENGLISH, { mark: false, shaper });
+    return documentHtml(data, page, "/site.js").split("<style>", 1)[0] ?? "";
+  };
+  it("is asked for before the styles, as it stands on the page, and no other is", () => {
+    const two = heroWith({ kind: "slides" }, [slide("One", { picture: "light" }), slide("Two")]);
+    expect(head(hosted(two)).match(/<link rel="preload" as="image"[^>]*>/g)).toEqual([
+      `<link rel="preload" as="image" type="image/webp" imagesrcset="${[480, 960, 1600].map((width) => `/_media/${picture.file}-${width}.webp ${width}w`).join(", ")}" imagesizes="100vw" fetchpriority="high">`,
+    ]);
+    expect(head(partWith("titleBar", [words("Plain")]))).not.toContain('as="image"');
+    expect(head(hosted(heroWith({ kind: "none", picture: { picture: "pic" } })))).not.toContain('as="image"');
+  });
+});
+
+it("a hero of twelve slides costs at most 3 KB of HTML and CSS, zipped, beside its pictures and words", () => {
+  const zipped = (hero: Block) => {
+    const data = dataWith(hosted(hero));
+    const { css, body } = renderPage(data, ENGLISH, { mark: false, shaper });
+    // what names the files of pictures is theirs
+    return gzipSync(`${css}${body.replace(/<picture>.*?<\/picture>|<img[^>]*>/g, "")}`, { level: 9 }).length;
+  };
+  const all = Array.from({ length: 12 }, () => slide("A"));
+  const cost = (settings: object) =>
+    zipped(heroWith({ kind: "slides", ...settings }, all)) - zipped(heroWith({ kind: "none" }, all));
+  expect(cost({})).toBeLessThanOrEqual(3 * 1024);
+  expect(cost({ slides: { arrangement: "beside" } })).toBeLessThanOrEqual(3 * 1024);
 });
 
 describe("what stands in a hero", () => {

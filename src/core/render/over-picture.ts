@@ -1,5 +1,6 @@
 import { bandsOfHero, heroesOf } from "../design/hero";
 import { type Band, isAllHero, isNothing, type Part } from "../design/part";
+import type { Picture } from "../model/picture";
 import type { PageData } from "./page-data";
 import { plainLayout } from "./plain-layout";
 
@@ -57,6 +58,14 @@ export const picturesBelow = (parts: readonly (Part | null)[], data: PageBelow):
   return begins.some(({ pictures }) => pictures.length === 0)
     ? []
     : begins.flatMap(({ band, pictures }) => pictures.map((picture) => ({ band, picture })));
+};
+
+/** The picture a page begins with below its header, behind its first band or the first slide of a hero there. */
+export const firstPicture = (data: PageData): Picture | null => {
+  const { titleBar, layout } = data.slots;
+  const [first] = beginningOf([titleBar?.part ?? null, layout?.part ?? null], data);
+  const [id] = first ? picturesBehind(first, data) : [];
+  return id === undefined ? null : (data.pictures[id] ?? null);
 };
 
 /** Only the last band of a header can lie over what follows. */

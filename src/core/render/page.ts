@@ -3,13 +3,13 @@ import { Stylesheet } from "../draw/css";
 import { firstFontFiles } from "../draw/fonts";
 import { html, NOTHING, SafeHtml } from "../draw/html";
 import type { VisitorWords } from "../draw/page-material";
-import { commonFormat, drawingPath, renditionPath } from "../draw/picture-html";
+import { commonFormat, drawingPath, preloadHtml, renditionPath } from "../draw/picture-html";
 import type { Shaper } from "../measure/shaper";
 import { TextMeasure } from "../measure/text-measure";
 import { SLOTS, type Slot } from "../model/slot";
 import type { RenderContext } from "./context";
 import { currentOn } from "./kept-bands";
-import { laidOver } from "./over-picture";
+import { firstPicture, laidOver } from "./over-picture";
 import type { PageData } from "./page-data";
 import { partHtml } from "./part-html";
 import { plainLayout } from "./plain-layout";
@@ -116,6 +116,7 @@ ${indexable ? html`<link rel="canonical" href="${canonical}">` : html`<meta name
 ${iconLink(data)}
 ${indexable && shareData(data, canonical)}
 ${firstFontFiles(data.style).map((file) => html`<link rel="preload" href="${file}" as="font" type="font/woff2" crossorigin>`)}
+${firstPictureLink(data)}
 <style>${new SafeHtml(rendered.css)}</style>
 ${breadcrumbData(data)}
 ${rendered.needsScript && html`<script src="${scriptPath}" defer></script>`}
@@ -125,6 +126,12 @@ ${new SafeHtml(rendered.body)}
 </body>
 </html>
 `.text;
+};
+
+/** What is mostly the largest thing one sees first is asked for before the styles are read, in the best kind of file there is. */
+const firstPictureLink = (data: PageData): SafeHtml | null => {
+  const picture = firstPicture(data);
+  return picture && preloadHtml(picture, "100vw");
 };
 
 /** The profile's icon as it is drawn, or in its smallest rendition; the product's neutral sign while there is none. */

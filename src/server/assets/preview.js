@@ -176,6 +176,14 @@
     wear(next);
   };
 
+  // Of slides that follow one another the one is shown that something is selected in.
+  const turnTo = (found) => {
+    const shown = found.closest(".slides>*");
+    const picks = shown?.parentElement.parentElement.querySelectorAll(".picks>input");
+    const pick = picks?.[[...shown.parentElement.children].indexOf(shown)];
+    if (pick) pick.checked = true;
+  };
+
   // What is selected; and as long as it has not been brought into sight, again: it may come with the next drawing.
   let selected = null;
   let sought = null;
@@ -183,6 +191,7 @@
     const found = sought && nodeOf(sought);
     if (!found) return;
     sought = null;
+    turnTo(found);
     const box = found.getBoundingClientRect();
     if (box.bottom < 0 || box.top > innerHeight) show(found, false);
   };

@@ -2,7 +2,8 @@ import { traitsOf } from "../../core/blocks";
 import { withPageValues } from "../../core/cascade/page-values";
 import { partSeenBy } from "../../core/cascade/seen-by";
 import { BELOW_ONE_ANOTHER, hiddenMendOperations } from "../../core/checks/hidden-on";
-import { type LookFinding, lookFindings as lookFindingsOf } from "../../core/checks/look-findings";
+import type { LookFinding } from "../../core/checks/look-finding";
+import { lookFindings as lookFindingsOf, type Sayer } from "../../core/checks/look-findings";
 import { choiceId, documentsOf, findBody, getBody, STYLE_ID } from "../../core/design/design";
 import { groundSettings } from "../../core/design/hero";
 import { type Operation, setNodeOperation } from "../../core/design/operations";
@@ -102,6 +103,23 @@ const followingIn = (resolution: Resolution, listsOf: (part: string) => PageData
 };
 const BELOW = ["titleBar", "layout"] as const;
 
+/** Pages that say something for a part which shows there, in their order. */
+const sayersIn = ({ compiled: { design, index }, columns, numbers }: Resolution) => {
+  const saying = documentsOf(design, "choice").flatMap(({ body }) => {
+    const number = index.numbers.get(body.identity);
+    return number === undefined || body.values === undefined ? [] : [{ number, body }];
+  });
+  return (part: string): readonly Sayer[] => {
+    const slot = findBody(design, "part", part)?.slot;
+    if (!slot) return [];
+    return saying.flatMap(({ number, body }) => {
+      const values = body.values?.[slot];
+      if (!values || numbers.idOf(columns[slot].shown[number] as number) !== part) return [];
+      return [{ page: body.identity, values, picture: index.pages[number]?.entry?.picture ?? null }];
+    });
+  };
+};
+
 /** Parts of which one stands right above the other on some page, each two once. */
 const besideIn = ({ compiled, columns, numbers }: Resolution) => {
   const hasBands = (id: string | null) =>
@@ -162,6 +180,7 @@ const notice = async (context: SiteContext, compiled: CompiledDesign, at: string
     pagePictures: pagePicturesIn(resolution),
     following: followingIn(resolution, lists),
     lists,
+    sayers: sayersIn(resolution),
     beside: besideIn(resolution),
   });
 };
@@ -222,6 +241,7 @@ const named = (finding: LookFinding, compiled: CompiledDesign) => {
   const { design, index } = compiled;
   const style = getBody(design, "style", STYLE_ID);
   const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
+  const titleOf = (page: string) => index.byIdentity.get(page)?.title ?? page;
   const pictureName = (id: string) => findBody(design, "picture", id)?.name ?? "";
   return {
     ...finding,
@@ -238,7 +258,7 @@ const named = (finding: LookFinding, compiled: CompiledDesign) => {
         ? { text: colourWords(style, finding.text), ground: colourWords(style, finding.ground) }
         : null,
     menuName: "menu" in finding ? (findBody(design, "menu", finding.menu)?.name ?? "") : "",
-    pageTitle: "page" in finding ? (index.byIdentity.get(finding.page)?.title ?? finding.page) : "",
+    pageTitle: titleOf(("page" in finding ? finding.page : finding.onPage) ?? ""),
     names:
       finding.code === "overPicture" || finding.code === "faintLogo"
         ? [pictureName(finding.picture)]

@@ -100,6 +100,22 @@ describe("what pages say themselves", () => {
     await undoAll(who, 2);
   });
 
+  it("is noticed where it makes words hard to read, with the page", async () => {
+    const who = await studio();
+    const { parts } = await who.get("aboutSite");
+    const [part = ""] = Object.entries(parts).find(([, each]) => each.name === "Title on a picture") ?? [];
+    const band = ((await who.get("part", { part })).body as Part).bands[0]?.id ?? "";
+    await who.get("openToPages", { part, node: band, path: ["colour"] });
+    const setting = { slot: "titleBar", name: "barText" } as const;
+    const page = (await who.get("said", { setting })).rows[0];
+    await who.get("sayOnPage", { page: page?.identity ?? "", ...setting, value: "#4a5560" });
+    const { findings } = await who.get("lookFindings");
+    expect(findings.filter(({ onPage }) => onPage !== undefined)).toMatchObject([
+      { code: "overPicture", part, onPage: page?.identity, pageTitle: page?.title },
+    ]);
+    await undoAll(who, 2);
+  });
+
   it("comes as a file", async () => {
     const who = await studio();
     const { rows } = await opened(who);

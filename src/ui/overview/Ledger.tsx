@@ -2,7 +2,7 @@
 import { Box } from "@mui/material";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { LookCode } from "../../core/checks/look-findings";
+import type { LookCode } from "../../core/checks/look-finding";
 import type { Slot } from "../../core/model/slot";
 import type { Finding } from "../../core/placement/findings";
 import {

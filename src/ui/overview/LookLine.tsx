@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import type { LookCode } from "../../core/checks/look-findings";
+import type { LookCode } from "../../core/checks/look-finding";
 import { describeAudiences } from "../../messages/findings";
 import { describeLook, LOOK_MENDS, LOOK_NAMES, lookMendWords } from "../../messages/look-findings";
 import { digits, sentenceCase } from "../../messages/words";
@@ -25,6 +25,7 @@ export const lookCounts = (looks: readonly Look[]): readonly (readonly [LookCode
 
 /** Where a finding is seen to. */
 const placeOf = (finding: Look, site: string): string => {
+  if (finding.onPage) return leafPath("pages", site, finding.onPage);
   switch (finding.code) {
     case "faint":
       return `${leafPath("style", site)}?look=contrast`;
@@ -67,6 +68,7 @@ export const LookLine = ({ finding }: { readonly finding: Look }) => {
     >
       <PlainButton onClick={open}>
         {words}{" "}
+        {finding.onPage ? <Quiet>On “{finding.pageTitle}”, by what that page says itself. </Quiet> : null}
         {finding.audience ? <Quiet>Seen {describeAudiences([finding.audience], about.levels)}.</Quiet> : null}
       </PlainButton>
     </LedgerLine>
