@@ -10,7 +10,7 @@ import { colourOf } from "../src/core/colour/hex";
 import { weightedPercentile } from "../src/core/colour/tones";
 import { BACKGROUND_LAYERS, type Band, type Part } from "../src/core/design/part";
 import { TEXTURES } from "../src/core/model/house-style";
-import { type Picture, TONES_ACROSS } from "../src/core/model/picture";
+import type { Picture } from "../src/core/model/picture";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";
@@ -19,35 +19,11 @@ import { block, pageData, partWith, picture } from "../test/page-data";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage } from "./blank-page";
+import { greys } from "./greys";
 
 /** What lies behind a text is Chromium's own drawing: its pixels have the contrast that is computed. */
 
 const [WIDTH, HEIGHT] = [1280, 320];
-const [ACROSS, DOWN] = [TONES_ACROSS, 32];
-const SAMPLE = 25;
-
-/** A picture of soft greys, with the samples that are kept of it. */
-const greys = async (random: ReturnType<typeof seeded>, file: string) => {
-  const [base, reach, turn] = [40 + random.below(170), random.below(40), random.real() * 6];
-  const tones = Array.from({ length: ACROSS * DOWN }, (_, at) =>
-    Math.round(base + reach * Math.sin((at % ACROSS) / 9 + turn) * Math.cos(at / ACROSS / 7)),
-  );
-  const png = await sharp(Uint8Array.from(tones), { raw: { width: ACROSS, height: DOWN, channels: 1 } })
-    .resize(ACROSS * SAMPLE, DOWN * SAMPLE, { kernel: "nearest" })
-    .png()
-    .toBuffer();
-  return {
-    png,
-    picture: {
-      ...picture,
-      file,
-      width: ACROSS * SAMPLE,
-      height: DOWN * SAMPLE,
-      focal: { x: random.below(101), y: random.below(101) },
-      tones: btoa(String.fromCharCode(...tones)),
-    },
-  };
-};
 
 /** What a picture behind a band comes to by Chromium's own pixels: contrast of a text with its faintest twentieth. */
 const inChromium = async (page: Page, { part, data, png, text }: Case): Promise<number> => {

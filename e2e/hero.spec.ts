@@ -10,7 +10,7 @@ import { weightedPercentile } from "../src/core/colour/tones";
 import { bandsOnGrounds } from "../src/core/design/hero";
 import type { Band, Block, Part } from "../src/core/design/part";
 import { visibleRegion } from "../src/core/layout/crops";
-import { type Picture, TONES_ACROSS } from "../src/core/model/picture";
+import type { Picture } from "../src/core/model/picture";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";
@@ -18,34 +18,12 @@ import { block, entryView, pageData, partWith, picture } from "../test/page-data
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
+import { greys } from "./greys";
 import { isWhole } from "./sample";
 
 /** Heroes beside Chromium: what is computed of a slide is what its pixels are, and slides change as they are told. */
 
 const WIDTHS = [320, 390, 820, 1280, 1600] as const;
-const [ACROSS, DOWN] = [TONES_ACROSS, 32];
-const SAMPLE = 25;
-
-/** A picture of soft greys, with the samples that are kept of it. */
-const greys = async (random: ReturnType<typeof seeded>, file: string) => {
-  const [from, reach, turn] = [40 + random.below(170), random.below(40), random.real() * 6];
-  const tones = Array.from({ length: ACROSS * DOWN }, (_, at) =>
-    Math.round(from + reach * Math.sin((at % ACROSS) / 9 + turn) * Math.cos(at / ACROSS / 7)),
-  );
-  const png = await sharp(Uint8Array.from(tones), { raw: { width: ACROSS, height: DOWN, channels: 1 } })
-    .resize(ACROSS * SAMPLE, DOWN * SAMPLE, { kernel: "nearest" })
-    .png()
-    .toBuffer();
-  const made: Picture = {
-    ...picture,
-    file,
-    width: ACROSS * SAMPLE,
-    height: DOWN * SAMPLE,
-    focal: { x: random.below(101), y: random.below(101) },
-    tones: btoa(String.fromCharCode(...tones)),
-  };
-  return { png, picture: made };
-};
 
 const heroPart = (settings: object, blocks: readonly Block[]): Part =>
   partWith("titleBar", [block("hero", settings as never, blocks)], { width: "full" });
@@ -141,8 +119,9 @@ test("the contrast of texts over each slide is that of Chromium's pixels, at fiv
     }
     // the least overlay that is enough, by trying all of them
     for (const { band, overlay } of faintBands(part, data)) {
+      const hero = part.bands[0]?.cells[0]?.blocks[0];
       const fails = (percent: number) => {
-        const blocks = (part.bands[0]?.cells[0]?.blocks[0] as Block).blocks?.map((each) =>
+        const blocks = hero?.blocks?.map((each) =>
           each.id === band ? ({ ...each, settings: { ...each.settings, overlay: percent } } as Block) : each,
         );
         return faintBands(heroPart(settings, blocks ?? []), data).some((each) => each.band === band);

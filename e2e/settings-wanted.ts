@@ -115,7 +115,7 @@ const ELSEWHERE: Readonly<Record<string, string>> = {
 /** Whether a setting is walked through on a subject: one that is offered there, and not on the other subject of its type. */
 const isWalked = ({ where }: FieldSpec, { part, besides }: Subject): boolean =>
   besides
-    ? where !== undefined && where(bandPlaceIn(part, "subject")) && !where(bandPlaceIn(besides, "subject"))
+    ? (where?.(bandPlaceIn(part, "subject")) ?? false) && !where?.(bandPlaceIn(besides, "subject"))
     : !where || where(bandPlaceIn(part, "subject"));
 
 /** All values of all settings of a subject, each beside what it is before. */

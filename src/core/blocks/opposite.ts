@@ -53,7 +53,7 @@ export const opposite = defineBlock({
     if (block.settings.shows === "breadcrumbs") return { min: 0, max: 0, keep: 0, read: 0, isExact: false };
     return search.extent?.(asSearch(block), scene, together) ?? null;
   },
-  height: (block, scene, heightOf) =>
+  height: (block, _scene, heightOf) =>
     block.settings.shows === "nothing"
       ? null
       : heightOf(block.settings.shows === "search" ? asSearch(block) : asCrumbs(block)),

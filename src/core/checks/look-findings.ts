@@ -5,28 +5,23 @@ import { type Design, documentsOf, findBody, getBody, STYLE_ID } from "../design
 import { bandsOnGrounds, heroesOf } from "../design/hero";
 import type { Band, Part } from "../design/part";
 import { wholeDesign } from "../design/pieces";
-import { blocksOf } from "../design/tree";
 import type { PageMaterial } from "../draw/page-material";
 import { BandFit } from "../layout/fit";
 import type { PictureFinding } from "../layout/picture-findings";
 import { isRuled, NARROWEST, WIDEST_SCREEN } from "../layout/readings";
-import { type FitTrouble, troublesOf } from "../layout/troubles";
+import { troublesOf } from "../layout/troubles";
 import type { TextMeasure } from "../measure/text-measure";
-import { rowsOf } from "../menus/item-tree";
 import type { PageValues } from "../model/choices";
 import type { Picture } from "../model/picture";
-import type { Audience } from "../model/placement";
-import type { Slot } from "../model/slot";
-import type { Target } from "../model/values";
 import { measurePairs, pairsInUse, type ShownMenus, usesOfPart } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
-import { type CoveredWords, coveredWords } from "./covered-words";
+import { coveredWords } from "./covered-words";
 import { choiceFindings, labelFindings, menuFindings, targetFindings } from "./link-findings";
-import { type FaintLogo, faintLogo } from "./logos-over-pictures";
+import { faintLogo } from "./logos-over-pictures";
 import type { LookFinding } from "./look-finding";
-import { type OverPicture, worstOver } from "./over-pictures";
-import { type ShinesThrough, shinesThrough } from "./shines-through";
-import { type TooHigh, tooHigh } from "./too-high";
+import { worstOver } from "./over-pictures";
+import { shinesThrough } from "./shines-through";
+import { tooHigh } from "./too-high";
 
 /** A page that says something for a part that shows there. */
 export interface Sayer {

@@ -3,7 +3,7 @@ import { Autocomplete, Box, MenuItem, Select, TextField } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import type { CoverageFilter } from "../../core/placement/coverage";
 import { useAboutSite } from "../client/about-site";
-import { useSite } from "../client/hooks";
+import { CsvLink } from "../shell/CsvLink";
 import { Act } from "../theme/pieces";
 import { writeFilter } from "./useFilter";
 import type { TableView } from "./useRows";
@@ -151,26 +151,6 @@ const PartFilter = ({ filter, onChange }: FilterProps) => {
   );
 };
 
-const AsCsv = ({ view }: { readonly view: TableView }) => {
-  const { asked } = useAboutSite();
-  const site = useSite();
-  const query = new URLSearchParams(writeFilter(view));
-  query.set("audience", asked.audience);
-  query.set("seen", asked.state);
-  if (asked.at) query.set("at", asked.at);
-  return (
-    <Box
-      component="a"
-      href={`/api/studio/${site}/coverage.csv?${query}`}
-      download
-      sx={(theme) => ({
-        ml: "auto",
-        color: theme.vars?.palette.ours.muted,
-        textDecoration: "none",
-        "&:hover": { textDecoration: "underline" },
-      })}
-    >
-      As CSV
-    </Box>
-  );
-};
+const AsCsv = ({ view }: { readonly view: TableView }) => (
+  <CsvLink name="coverage" query={writeFilter(view)} />
+);

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, MenuItem, Select } from "@mui/material";
+import { Button, MenuItem, Select } from "@mui/material";
 import { useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { pages as pagesText, SLOT_NAMES, slotName } from "../../messages/words";
@@ -8,6 +8,7 @@ import { useAct, useCall } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { ImpactView } from "../overview/ImpactView";
 import type { TableView } from "../overview/useRows";
+import { PickedBar } from "../shell/PickedBar";
 import { Act, Quiet, Trouble } from "../theme/pieces";
 
 /** What the selected pages choose for themselves in one slot; the impact stands there before it is done. */
@@ -40,48 +41,34 @@ export const ChooseForMany = ({
     notice(`Done in the draft: ${saved.label}.`);
   };
   return (
-    <Box
-      component="section"
-      aria-label="What the selected pages choose"
-      sx={(theme) => ({
-        mt: 1.25,
-        px: 1.5,
-        py: 1,
-        border: 1,
-        borderColor: "divider",
-        borderRadius: 1,
-        background: theme.vars?.palette.ours.brassWash,
-        display: "grid",
-        gap: 1,
-      })}
-    >
-      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1.25 }}>
-        <strong>{pagesText(pages)} selected</strong>
-        <Select
-          value={slot}
-          onChange={(event) => {
-            setSlot(event.target.value);
-            setValue("");
-          }}
-          SelectDisplayProps={{ "aria-label": "Slot" }}
-        >
-          {SLOTS.map((each) => (
-            <MenuItem key={each} value={each}>
-              {SLOT_NAMES[each]}
-            </MenuItem>
-          ))}
-        </Select>
-        <Choice slot={slot} value={value} onChange={setValue} />
-        <Button variant="contained" onClick={run} disabled={value === "" || choose.isPending}>
-          Choose for {pagesText(pages)}
-        </Button>
-        <Act style={{ marginLeft: "auto" }} onClick={onDone}>
-          Select none
-        </Act>
-      </Box>
-      {value === "" ? null : <Impact picks={picks} slot={slot} value={value} view={view} />}
-      {choose.error ? <Trouble>{choose.error.message}</Trouble> : null}
-    </Box>
+    <PickedBar label="What the selected pages choose">
+      <strong>{pagesText(pages)} selected</strong>
+      <Select
+        value={slot}
+        onChange={(event) => {
+          setSlot(event.target.value);
+          setValue("");
+        }}
+        SelectDisplayProps={{ "aria-label": "Slot" }}
+      >
+        {SLOTS.map((each) => (
+          <MenuItem key={each} value={each}>
+            {SLOT_NAMES[each]}
+          </MenuItem>
+        ))}
+      </Select>
+      <Choice slot={slot} value={value} onChange={setValue} />
+      <Button variant="contained" onClick={run} disabled={value === "" || choose.isPending}>
+        Choose for {pagesText(pages)}
+      </Button>
+      <Act style={{ marginLeft: "auto" }} onClick={onDone}>
+        Select none
+      </Act>
+      <div style={{ flexBasis: "100%" }}>
+        {value === "" ? null : <Impact picks={picks} slot={slot} value={value} view={view} />}
+        {choose.error ? <Trouble>{choose.error.message}</Trouble> : null}
+      </div>
+    </PickedBar>
   );
 };
 

@@ -39,6 +39,7 @@ export const PagesScreen = () => {
   const { picks, clear, ...picking } = usePicks();
   useKeys({ escape: clear });
   const mayChoose = useMay("choose");
+  const site = useSite();
   if (!data) return <Pending error={error} what="Reading the pages …" />;
   return (
     <Box sx={{ px: 2.5, pt: 2.25, display: "flex", flexDirection: "column", height: { md: "100%" } }}>
@@ -50,7 +51,7 @@ export const PagesScreen = () => {
             : `${data.pages} of ${pagesText(about.pageCount)}`
         }
       >
-        <SheetLink href={leafPath("said", useSite())}>What pages say themselves</SheetLink>
+        <SheetLink href={leafPath("said", site)}>What pages say themselves</SheetLink>
         <Removals />
         <SavedFilters
           view={view}

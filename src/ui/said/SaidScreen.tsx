@@ -4,7 +4,8 @@ import { useDeferredValue, useState } from "react";
 import { count } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallInput } from "../client/call";
-import { useCall, useSite } from "../client/hooks";
+import { useCall } from "../client/hooks";
+import { CsvLink } from "../shell/CsvLink";
 import { withOrWithout } from "../shell/sets";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { SaidRow } from "./SaidRow";
@@ -96,15 +97,9 @@ interface FiltersProps {
 
 /** Which settings on which pages, and the table as a file. */
 const Filters = ({ settings, chosen, onSetting, text, onText, differing, onDiffering }: FiltersProps) => {
-  const site = useSite();
-  const { asked } = useAboutSite();
-  const query = new URLSearchParams({ audience: asked.audience, seen: asked.state, text });
-  if (asked.at) query.set("at", asked.at);
-  if (chosen) {
-    query.set("slot", chosen.slot);
-    query.set("name", chosen.name);
-    if (differing) query.set("differing", "yes");
-  }
+  const query: Record<string, string> = chosen
+    ? { text, slot: chosen.slot, name: chosen.name, ...(differing ? { differing: "yes" } : {}) }
+    : { text };
   return (
     <Box
       role="search"
@@ -138,19 +133,7 @@ const Filters = ({ settings, chosen, onSetting, text, onText, differing, onDiffe
           label="only pages that say it"
         />
       ) : null}
-      <Box
-        component="a"
-        href={`/api/studio/${site}/said.csv?${query}`}
-        download
-        sx={(theme) => ({
-          ml: "auto",
-          color: theme.vars?.palette.ours.muted,
-          textDecoration: "none",
-          "&:hover": { textDecoration: "underline" },
-        })}
-      >
-        As CSV
-      </Box>
+      <CsvLink name="said" query={query} />
     </Box>
   );
 };

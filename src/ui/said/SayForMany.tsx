@@ -6,6 +6,7 @@ import { useAct } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { BareField } from "../fields/Field";
 import { controlOf } from "../pages/PageValues";
+import { PickedBar } from "../shell/PickedBar";
 import { Act } from "../theme/pieces";
 import { type OpenSetting, type Said, settingOf } from "./said";
 
@@ -32,23 +33,7 @@ export const SayForMany = ({ rows, setting, onDone }: SayForManyProps) => {
     if (saved.label !== "") notice(`${count(said.length, "setting")} as everywhere again, in the draft.`);
   };
   return (
-    <Box
-      component="section"
-      aria-label="What the selected pages say"
-      sx={(theme) => ({
-        mt: 1.25,
-        px: 1.5,
-        py: 1,
-        border: 1,
-        borderColor: "divider",
-        borderRadius: 1,
-        background: theme.vars?.palette.ours.brassWash,
-        display: "flex",
-        flexWrap: "wrap",
-        alignItems: "center",
-        gap: 1.25,
-      })}
-    >
+    <PickedBar label="What the selected pages say">
       <strong>{rows.length} selected</strong>
       {setting ? <Say rows={rows} setting={setting} onDone={onDone} /> : null}
       <Button variant="outlined" onClick={reset} disabled={said.length === 0 || takeBack.isPending}>
@@ -57,7 +42,7 @@ export const SayForMany = ({ rows, setting, onDone }: SayForManyProps) => {
       <Act style={{ marginLeft: "auto" }} onClick={onDone}>
         Select none
       </Act>
-    </Box>
+    </PickedBar>
   );
 };
 
