@@ -1,5 +1,5 @@
 // `npm run bench`: how fast it is beside others, measured on a server of its own with the sample sites and a generated
-// one of 100 000 pages. `npm run bench -- --only placement|render|pictures|studio|site|load|faults` runs one part.
+// one of 100 000 pages. `npm run bench -- --only placement|render|hero|pictures|studio|site|load|faults` runs one part.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -8,8 +8,8 @@ import { Cluster, ensureBuild, ensureModules, ensurePackages, freePort, root, se
 import { startServer } from "./supervisor.mjs";
 
 const args = process.argv.slice(2);
-const withStudio = !args.some((arg) => /placement|render/.test(arg));
-ensurePackages(withStudio ? ["postgresql", "chromium"] : ["postgresql"]);
+const withStudio = !args.some((arg) => /placement|render|hero/.test(arg));
+ensurePackages(withStudio || args.includes("hero") ? ["postgresql", "chromium"] : ["postgresql"]);
 ensureModules();
 if (withStudio) ensureBuild();
 if (args.includes("faults")) {

@@ -1,4 +1,4 @@
-/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|render|pictures|studio` runs one part. */
+/** The figures of `npm run bench`, each with what it is measured beside. `--only placement|render|hero|pictures|studio` runs one part. */
 import { type Browser, chromium, type Page } from "@playwright/test";
 import { callPath, open, signIn } from "../e2e/studio";
 import {
@@ -10,6 +10,7 @@ import {
   typingLatencies,
 } from "../e2e/typing";
 import { closeDatabase } from "../src/data/database";
+import { benchHero } from "./bench-hero";
 import { benchPictures } from "./bench-pictures";
 import { benchPlacement } from "./bench-placement";
 import { benchRender } from "./bench-render";
@@ -246,6 +247,11 @@ const benchBigSite = async (page: Page): Promise<void> => {
 
 if (only === undefined || only === "placement") await benchPlacement();
 if (only === undefined || only === "render") await benchRender();
+if (only === undefined || only === "hero") {
+  const browser = await launch();
+  await benchHero(browser);
+  await browser.close();
+}
 if (only === undefined || only === "pictures") await benchPictures(PORT);
 if (only === undefined || only === "studio") {
   const browser = await launch();

@@ -10,6 +10,16 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
     { path: ["look", "background"], control: { type: "colour", empty: "none" } },
     { path: ["look", "align"], control: one("align", ["", "start", "centre", "end"]) },
     { path: ["look", "type"], control: one("type") },
+    {
+      path: ["look", "size"],
+      control: { type: "perWidth", unit: "px", max: 200 },
+      label: "Size (0: as its style)",
+    },
+    {
+      path: ["look", "lineHeight"],
+      control: { type: "perWidth", unit: "%", max: 300 },
+      label: "Line height (0: as its style)",
+    },
     { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
     { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
     { path: ["look", "borderColour"], control: { type: "colour" }, unless: [["look", "borderWidth"], 0] },

@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { TextStyle } from "../model/values";
-import { wordsHeight } from "./heights";
+import { sizedHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
-import { running } from "./sizes";
+import { running, sizedIn } from "./sizes";
 
 const settings = z.object({
   text: words(undefined, { opensAs: "heading" }).default("Heading"),
@@ -16,10 +16,16 @@ export const heading = defineBlock({
   kind: "heading",
   settings,
   typeStyle: ({ style }) => style,
+  takesSize: true,
   isSteady: true,
   mayGo: true,
-  extent: ({ settings }, scene) => running(settings.text, scene.measure.setting(settings.style), scene),
-  height: (block, scene) => wordsHeight(block, block.settings.text, block.settings.style, scene),
+  extent: ({ settings, look }, scene) =>
+    running(
+      settings.text,
+      scene.measure.setting(settings.style, sizedIn(look, settings.style, scene)),
+      scene,
+    ),
+  height: (block, scene) => sizedHeight(block, block.settings.text, block.settings.style, scene),
   draw: (block, context) =>
     element(
       `h${block.settings.level}`,

@@ -1,7 +1,7 @@
 import type { PageMaterial } from "../draw/page-material";
 import type { HouseStyle, TypeStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
-import type { Width } from "../model/values";
+import { type Responsive, valueAt, type Width } from "../model/values";
 
 /** Heights of what stands in one row, px at 16 px text. */
 
@@ -19,8 +19,8 @@ export interface HeightScene {
   readonly isFolded: boolean;
   /** Menus of the band that stand in a row. */
   readonly rowMenus: readonly AnyBlock[];
-  /** How many lines words of a block take in a text style; without: one. */
-  readonly lines?: (block: AnyBlock, words: string, style: TypeStyle) => number;
+  /** How many lines words of a block take in a text style, or at a size of their own, px; without: one. */
+  readonly lines?: (block: AnyBlock, words: string, style: TypeStyle, size?: number) => number;
 }
 
 /** Heights of screens a share is taken of where none is there, px: common ones of the widths pictures are looked at. */
@@ -35,6 +35,20 @@ export const lineHeight = (style: HouseStyle, name: TypeStyle): number => {
 /** Words of a block in a text style, in as many lines as they take. */
 export const wordsHeight = (block: AnyBlock, words: string, style: TypeStyle, scene: HeightScene): number =>
   lineHeight(scene.style, style) * (scene.lines?.(block, words, style) ?? 1);
+
+const NO_SIZE: Responsive<number> = { wide: 0 };
+
+/** The size words of a block have at a width, px: that of its look, or of their text style. */
+export const sizeAt = ({ look }: Pick<AnyBlock, "look">, own: number, width: Width): number =>
+  valueAt(look.size ?? NO_SIZE, width) || own * 16;
+
+/** The same of a block whose words may have a size and a line height of their own. */
+export const sizedHeight = (block: AnyBlock, words: string, style: TypeStyle, scene: HeightScene): number => {
+  const own = scene.style.type[style];
+  const size = sizeAt(block, own.size, scene.width);
+  const times = valueAt(block.look.lineHeight ?? NO_SIZE, scene.width) / 100 || own.lineHeight;
+  return size * times * (scene.lines?.(block, words, style, size) ?? 1);
+};
 
 /** A line of what a block's text is set in: the text style of its look, or that of its kind. */
 export const wornHeight = ({ look }: AnyBlock, otherwise: TypeStyle, { style }: HeightScene): number =>

@@ -85,6 +85,8 @@ export const traitsOf = (kind: string): BlockDefinition<string, z.ZodObject> =>
 
 /** Whether a text style of its look is worn. */
 export const wearsType = (kind: string): boolean => traitsOf(kind).wearsType ?? false;
+/** Whether its words may have a size of their own. */
+export const takesSize = (kind: string): boolean => traitsOf(kind).takesSize ?? false;
 /** Whether it has distances and a border of its own, so that those of its look are not drawn. */
 export const isFramedItself = (kind: string): boolean => traitsOf(kind).isFramedItself ?? false;
 export const holdsBlocks = (kind: string): boolean => traitsOf(kind).holdsBlocks ?? false;
@@ -111,6 +113,7 @@ export const takesLook = ({ kind, settings, look }: AnyBlock, key: keyof Look): 
   const { ignores, hasCorners } = traitsOf(kind);
   if (ignores?.(settings).includes(key)) return false;
   if (key === "type") return wearsType(kind);
+  if (key === "size" || key === "lineHeight") return takesSize(kind);
   if (key === "radius")
     return look.background !== "" || look.borderWidth > 0 || look.shadow || (hasCorners?.(settings) ?? false);
   return !isFramedItself(kind) || !FRAME.has(key);

@@ -57,6 +57,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly wearsType?: true;
   /** The text style among its settings, where all its words are in it. */
   readonly typeStyle?: (settings: z.output<S>) => TypeStyle;
+  /** Its words may have a size and a line height of their own, by its look. */
+  readonly takesSize?: true;
   /** It has distances and borders of the house style or settings of its own, and takes none of its look. */
   readonly isFramedItself?: true;
   /** Settings of its look that change nothing of it, as it is set: they are not offered. */

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { element } from "../draw/context";
 import type { PageMaterial, VisitorWords } from "../draw/page-material";
 import { TextStyle } from "../model/values";
-import { wordsHeight } from "./heights";
+import { sizedHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { about, words } from "./roles";
 
@@ -27,13 +27,14 @@ export const secondLine = defineBlock({
   kind: "secondLine",
   settings,
   typeStyle: ({ style }) => style,
+  takesSize: true,
   height: (block, scene) => {
     const { text, style, otherwise } = block.settings;
     const page = scene.material.page;
     // what a page says is known with the page; a date takes a line
     const said = text || (otherwise === "summary" ? (page?.description ?? "") : "");
     if (said === "" && (otherwise === "nothing" || (page && otherwise === "summary"))) return null;
-    return wordsHeight(block, said, style, scene);
+    return sizedHeight(block, said, style, scene);
   },
   draw: (block, context) => {
     const { text, otherwise, style } = block.settings;

@@ -4,6 +4,7 @@ import type { Measured, TextMeasure } from "../measure/text-measure";
 import type { TypeStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { Width } from "../model/values";
+import { sizeAt } from "./heights";
 
 /** How wide something wants to be, and what it is told from. */
 
@@ -103,6 +104,10 @@ export const wornText = (
   otherwise: TypeStyle,
   { measure }: Pick<Scene, "measure">,
 ): TextSetting => measure.setting(block.look.type || otherwise);
+
+/** The size words have by a look, px at 16 px text. */
+export const sizedIn = (look: AnyBlock["look"], style: TypeStyle, { measure, width }: Scene): number =>
+  sizeAt({ look }, measure.style.type[style].size, width);
 
 /** Something with so much more beside it, px. */
 export const around = (inside: Extent, more: number): Extent => ({

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { TextStyle } from "../model/values";
-import { wordsHeight } from "./heights";
+import { sizedHeight } from "./heights";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 
@@ -16,9 +16,10 @@ export const title = defineBlock({
   kind: "title",
   settings,
   typeStyle: ({ style }) => style,
+  takesSize: true,
   height: (block, scene) => {
     const { text, style } = block.settings;
-    return wordsHeight(block, text || (scene.material.page?.title ?? ""), style, scene);
+    return sizedHeight(block, text || (scene.material.page?.title ?? ""), style, scene);
   },
   draw: (block, context) => {
     const { page, query } = context.data;

@@ -1,4 +1,4 @@
-import type { HeightScene } from "../blocks/heights";
+import { type HeightScene, sizeAt } from "../blocks/heights";
 import type { FitMaterial } from "../blocks/sizes";
 import type { Band, Block, Cell, Part } from "../design/part";
 import { linesOf } from "../measure/lines";
@@ -28,7 +28,7 @@ const hasOwnLine = (cell: Cell, width: Width): boolean =>
 const lineCount = (
   { look: { padding, borderWidth, hideOn } }: Block,
   words: string,
-  style: TypeStyle,
+  { style, size }: { readonly style: TypeStyle; readonly size?: number | undefined },
   cell: Cell,
   { fit, at }: { readonly fit: BandFit; readonly at: number },
 ): number | null => {
@@ -38,16 +38,16 @@ const lineCount = (
   const room = fit.cellWidth(cell.id, at);
   if (room === null) return null;
   const around = padding.left + padding.right + 2 * borderWidth;
-  const found = linesOf(words, measure.setting(style), room - around, measure);
+  const found = linesOf(words, measure.setting(style, size), room - around, measure);
   return found.isExact ? found.lines.length : null;
 };
 
 /** The same for the heights of what is in a band: one line where it cannot be told. */
 export const linesOn =
   (fit: BandFit, at: number): NonNullable<HeightScene["lines"]> =>
-  (block, words, style) => {
+  (block, words, style, size) => {
     const cell = fit.band.cells.find(({ blocks }) => blocks.some(({ id }) => id === block.id));
-    return (cell && lineCount(block as Block, words, style, cell, { fit, at })) ?? 1;
+    return (cell && lineCount(block as Block, words, { style, size }, cell, { fit, at })) ?? 1;
   };
 
 /** On the narrowest screen of a width, where they are most. */
@@ -58,7 +58,12 @@ export const linesWithin = (fit: BandFit, width: Width): NonNullable<HeightScene
 
 const linesIn = (block: Titled, cell: Cell, fit: BandFit, pageTitle: string): HeadingLines => {
   const text = block.settings.text || (block.kind === "title" ? pageTitle : "");
-  const lines = LINES_AT.map((at) => lineCount(block, text, block.settings.style, cell, { fit, at }));
+  const { style } = block.settings;
+  const { measure } = fit;
+  const lines = LINES_AT.map((at) => {
+    const size = sizeAt(block, measure.style.type[style].size, screenWidth(at, measure));
+    return lineCount(block, text, { style, size }, cell, { fit, at });
+  });
   return { node: block.id, lines };
 };
 

@@ -27,9 +27,10 @@ export class TextMeasure {
     return root === this.root ? this : new TextMeasure(this.shaper, this.style, this.language, root);
   }
 
-  setting(name: TypeStyle): TextSetting {
+  /** A text style, at its own size or at another one, px at 16 px text. */
+  setting(name: TypeStyle, sized?: number): TextSetting {
     const { family, size, weight, spacing, upper } = this.style.type[name];
-    const px = size * this.root;
+    const px = (sized === undefined ? size : sized / 16) * this.root;
     return { family: this.style.fonts[family], weight, size: px, spacing: spacing * px, upper };
   }
 

@@ -1,8 +1,9 @@
-import { isFramedItself, wearsType } from "../blocks";
+import { isFramedItself, takesSize, typeStyleOf, wearsType } from "../blocks";
 import { textDeclarations } from "../draw/base-css";
-import { alignedAlong, colourCss, rem } from "../draw/css";
+import { alignedAlong, colourCss, rem, type Stylesheet } from "../draw/css";
 import type { HouseStyle } from "../model/house-style";
-import type { Look, Sides } from "../model/look";
+import type { AnyBlock, Look, Sides } from "../model/look";
+import type { Responsive } from "../model/values";
 
 /** How the look of a block becomes declarations: the same for every kind. */
 
@@ -53,3 +54,23 @@ export const lookCss = (
     "box-shadow": !shadow ? null : style.shadow.strength === 0 ? QUIET_SHADOW : "var(--shadow)",
   };
 };
+
+/** The size and the line height a block's words have of their own, width by width; 0 is as their text style has it. */
+export const sizeCss = ({ look, ...block }: AnyBlock, selector: string, css: Stylesheet): void => {
+  const name = typeStyleOf({ look, ...block });
+  if (!name || !takesSize(block.kind)) return;
+  const own = css.style.type[name];
+  const { size = NONE, lineHeight = NONE } = look;
+  // one that is as everywhere on wide screens needs no rule there
+  const told = (value: Responsive<number>): Responsive<number | null> => ({
+    ...value,
+    wide: value.wide || null,
+  });
+  css.responsive(selector, told(size), (px) => ({
+    "font-size": px === null ? null : px === 0 ? `${own.size}rem` : rem(px),
+  }));
+  css.responsive(selector, told(lineHeight), (percent) => ({
+    "line-height": percent === null ? null : String(percent === 0 ? own.lineHeight : percent / 100),
+  }));
+};
+const NONE: Responsive<number> = { wide: 0 };

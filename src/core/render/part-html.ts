@@ -23,7 +23,7 @@ import { valueAt, WIDTHS, type Width } from "../model/values";
 import { backgroundHtml, groundCss } from "./background-html";
 import type { RenderContext } from "./context";
 import { drawBand } from "./kept-bands";
-import { isPlain, lookCss } from "./look-css";
+import { isPlain, lookCss, sizeCss } from "./look-css";
 import { isUnder, picturesBehind } from "./over-picture";
 import { stuckCss } from "./stuck-css";
 
@@ -279,6 +279,7 @@ const blockHtml = (block: AnyBlock, context: RenderContext): SafeHtml[] => {
   const own = `.${nodeClass(block.id)}`;
   const { look, kind } = block;
   if (!isPlain(look)) context.css.node(own, lookCss(look, kind, context.data.style));
+  sizeCss(block, own, context.css);
   if (look.hideOn.length > 0) context.css.hide(own, look.hideOn);
   if (css) context.css.share(kind, typeof css === "string" ? css : kindCss(kind, css, context.data.style));
   return [drawn];

@@ -181,3 +181,48 @@ describe("what moves while a band leaves the screen", () => {
       );
   });
 });
+
+describe("words of a size of their own", () => {
+  const sized = (look: object, kind: "title" | "heading" | "tagline" = "title") => {
+    const plain = block(kind);
+    return { ...plain, look: { ...plain.look, ...look } } as ReturnType<typeof block>;
+  };
+  const ruleOf = (look: object, kind?: "tagline") => {
+    const words = sized(look, kind);
+    const { css } = drawn(bar({}, [words]));
+    return [...css.matchAll(new RegExp(`\\.n-${words.id}\\{([^}]*)\\}`, "g"))]
+      .map(([, rule]) => rule)
+      .join(" | ");
+  };
+  it("are drawn so at each width; 0 is as their text style has it", () => {
+    const { size, lineHeight } = base.style.type.h1;
+    expect(ruleOf({ size: { wide: 64, small: 0 } })).toBe(`font-size:4rem | font-size:${size}rem`);
+    expect(ruleOf({ size: { wide: 0, small: 24 } })).toBe("font-size:1.5rem");
+    expect(ruleOf({ lineHeight: { wide: 140, middle: 0 } })).toBe(
+      `line-height:1.4 | line-height:${lineHeight}`,
+    );
+    expect(ruleOf({})).toBe("");
+    // of a kind that has no size of its own nothing comes
+    expect(ruleOf({ size: { wide: 64 } }, "tagline")).toBe("");
+  });
+  it("make their band as high as they are", () => {
+    const height = (look: object, width: "wide" | "small") => {
+      const part = bar({ height: { wide: 0 }, paddingBlock: { wide: 0 } }, [sized(look)]);
+      const material = { ...base, page: data(part).page };
+      const scene = { material, style: base.style, width, isFolded: false, rowMenus: [] } as const;
+      return heightAs(part.bands[0] as never, scene);
+    };
+    const look = { size: { wide: 64, small: 30 }, lineHeight: { wide: 150, small: 100 } };
+    expect([height(look, "wide"), height(look, "small")]).toEqual([96, 30]);
+  });
+  it("need the contrast of small text where they are small on some screen", () => {
+    const about = { style: base.style, menus: {}, links: {} };
+    const needed = (look: object) =>
+      usesOfPart("p", bar({ background: { colour: "#345678" } }, [sized(look, "heading")]), about).map(
+        (each) => each.needed,
+      );
+    expect(needed({})).toEqual([3]);
+    expect(needed({ size: { wide: 0, small: 16 } })).toEqual([4.5]);
+    expect(needed({ size: { wide: 60 } })).toEqual([3]);
+  });
+});

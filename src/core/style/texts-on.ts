@@ -1,9 +1,10 @@
-import { groundOf, inksOf, typeStyleOf } from "../blocks";
+import { groundOf, inksOf, takesSize, typeStyleOf } from "../blocks";
+import { sizeAt } from "../blocks/heights";
 import type { InkMaterial } from "../blocks/inks";
 import { isLarge, NEEDED, over } from "../colour/contrast";
 import { type Colour, colourOf, hexOf } from "../colour/hex";
 import type { Band, Block } from "../design/part";
-import type { ColourValue } from "../model/values";
+import { type ColourValue, WIDTHS } from "../model/values";
 import { hexOfValue } from "./resolve-colour";
 
 /** A text that stands somewhere in a band. */
@@ -29,6 +30,12 @@ interface Around {
   readonly grounds: readonly ColourValue[];
 }
 
+/** A text style as a block has it on the screens where it is smallest. */
+const leastOf = (block: Block, { size, weight }: { readonly size: number; readonly weight: number }) => ({
+  size: takesSize(block.kind) ? Math.min(...WIDTHS.map((width) => sizeAt(block, size, width))) / 16 : size,
+  weight,
+});
+
 const textsOf = (block: Block, around: Around, about: InkMaterial): readonly StandingText[] => {
   const { colour } = block.look;
   const ground = groundOf(block);
@@ -39,7 +46,7 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
     grounds: ground === "" ? around.grounds : [...around.grounds, ground],
   };
   const style = typeStyleOf(block);
-  const usual = style && isLarge(about.style.type[style]) ? NEEDED.large : NEEDED.text;
+  const usual = style && isLarge(leastOf(block, about.style.type[style])) ? NEEDED.large : NEEDED.text;
   if (block.blocks) return block.blocks.flatMap((inner) => textsOf(inner, here, about));
   return inksOf(block, about).map((ink): StandingText => {
     const own = ink.isItself ? block.look : { colour: "", background: "" };
