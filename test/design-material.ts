@@ -26,6 +26,7 @@ export const material: DesignMaterial = {
   hasAddress: true,
   hasTagline: true,
   hasSocial: true,
+  hasEvents: false,
   menus: Object.entries(menus).map(([id, { name, items }]) => ({ id, name, items: items.length })),
   pictures: [{ id: "dark", width: 1600, height: 900, lightness: 12 }],
   kinds: [],

@@ -28,7 +28,7 @@ import {
   designsOf as startingDesignsOf,
 } from "../core/starting/designs";
 import { type FrameTraits, frameParts, frameSlots, framesOf } from "../core/starting/frames";
-import type { StartingMaterial } from "../core/starting/points";
+import type { StartingMaterial } from "../core/starting/point";
 import type { Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
 import { shaperFor, warmFonts } from "./fonts";

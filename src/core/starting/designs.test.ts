@@ -27,6 +27,7 @@ const bare: DesignMaterial = {
   hasAddress: false,
   hasTagline: false,
   hasSocial: false,
+  hasEvents: false,
   menus: material.menus.slice(0, 1),
   pictures: [],
 };

@@ -14,7 +14,7 @@ import type { Slot } from "../model/slot";
 import { pairsInUse } from "../style/pairs";
 import { Dice } from "./dice";
 import { layOut } from "./layouts";
-import type { StartingMaterial } from "./points";
+import type { StartingMaterial } from "./point";
 import { distanceOf, FORMS, GROUNDS, seenTraits, type Traits } from "./traits";
 
 /**

@@ -1,6 +1,6 @@
 import type { Band } from "../design/part";
 import { IS_DARK, type Layout, type Pieces, padding } from "./form-material";
-import { darkPicture } from "./points";
+import { darkPicture } from "./point";
 
 const bottomBar = (p: Pieces): Band =>
   p.band(

@@ -1,7 +1,8 @@
 import type { SettingsOf } from "../blocks";
 import { type Band, BandBackground, type Block, type Cell } from "../design/part";
 import type { Maker } from "./maker";
-import { LONG_NAME, logoOnPhone, mainMenu, type StartingMaterial } from "./points";
+import { mainMenu, type StartingMaterial } from "./point";
+import { LONG_NAME, logoOnPhone } from "./points";
 import type { Traits } from "./traits";
 
 type Ground = Traits["ground"];

@@ -4,7 +4,7 @@ import { SLOTS, type Slot } from "../model/slot";
 import type { StartingDesign } from "./designs";
 import { layOut } from "./layouts";
 import { Maker } from "./maker";
-import type { StartingMaterial } from "./points";
+import type { StartingMaterial } from "./point";
 import type { Traits } from "./traits";
 
 /** A complete frame for a site that has none: a header and a footer that go together, a title bar, and layouts for pages and lists. */

@@ -1,5 +1,5 @@
 import { IS_DARK, type Layout, padding, sticking } from "./form-material";
-import { darkPicture, mainMenu } from "./points";
+import { darkPicture, mainMenu } from "./point";
 
 export const line: Layout = (p) => {
   const { ground, align } = p.traits;

@@ -3,7 +3,7 @@ import { address, barFooter, columns, letter, pictureFooter, stack } from "./foo
 import { type Layout, Pieces } from "./form-material";
 import { centred, compact, line, masthead, overPicture, pictureHeader, split, stripe } from "./header-forms";
 import { Maker } from "./maker";
-import type { StartingMaterial } from "./points";
+import type { StartingMaterial } from "./point";
 import type { Form, Traits } from "./traits";
 
 /** Lays out complete headers and footers from traits and the site's own material. What the site does not have is left out. */

@@ -1,50 +1,10 @@
 import { defaultSettings, type SettingsOf } from "../blocks";
-import { type Band, BandBackground, type Block } from "../design/part";
+import type { Band, Block } from "../design/part";
 import type { Slot } from "../model/slot";
 import { Maker } from "./maker";
+import { mainMenu, type Point, type StartingMaterial, type StartingPoint, surface } from "./point";
+import { TITLE_BARS } from "./title-bars";
 
-/**
- * Designed starting points: whole parts laid out from the site's own profile, menus and pictures. What the site does
- * not have is left out, so nothing has to be deleted before it can be shown.
- */
-export interface StartingMaterial {
-  readonly hasLogo: boolean;
-  /** Width of the logo for a height of 1. */
-  readonly logoRatio: number;
-  /** Letters of the site's name. */
-  readonly nameLength: number;
-  /** A logo made for dark grounds. */
-  readonly hasLogoOverPictures: boolean;
-  readonly hasAddress: boolean;
-  readonly hasTagline: boolean;
-  readonly hasSocial: boolean;
-  readonly menus: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly items: number;
-  }[];
-  readonly pictures: readonly {
-    readonly id: string;
-    readonly width: number;
-    readonly height: number;
-    readonly lightness: number;
-  }[];
-  readonly kinds: readonly string[];
-}
-
-export interface StartingPoint {
-  readonly key: string;
-  readonly name: string;
-  /** What it is, in a sentence. */
-  readonly about: string;
-  readonly bands: readonly Band[];
-}
-
-type Build = (material: StartingMaterial, make: Maker) => readonly Band[];
-
-/** The menu a header shows. */
-export const mainMenu = (material: StartingMaterial) =>
-  material.menus.find((menu) => /main|top/i.test(menu.name)) ?? material.menus[0];
 const otherMenus = (material: StartingMaterial) =>
   material.menus.filter((menu) => menu !== mainMenu(material));
 /** Room for a logo on a phone, px: beside the button of a menu there is little. */
@@ -76,243 +36,190 @@ const menuBlock = (
   const menu = mainMenu(material);
   return menu ? make.block("menu", { menu: menu.id, label: menu.name, ...settings }) : null;
 };
-/** The widest dark picture: light words stay readable on it. */
-export const darkPicture = (material: StartingMaterial) =>
-  [...material.pictures]
-    .filter((picture) => picture.width > picture.height)
-    .sort((a, b) => a.lightness - b.lightness || (a.id < b.id ? -1 : 1))[0];
-
-const BUILDS: Readonly<Record<Slot, readonly { key: string; name: string; about: string; build: Build }[]>> =
-  {
-    header: [
-      {
-        key: "one-line",
-        name: "Header in one line",
-        about: "The sign at the left, the menu and a search box at the right.",
-        build: (material, make) => [
-          make.band(
-            { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
-            make.cell({ share: 0 }, sign(material, make)),
-            make.cell({ share: 1, align: "end", gap: 24 }, menuBlock(material, make)),
-            make.cell({ share: 0 }, make.block("search", { width: 150 }, { hideOn: ["middle", "small"] })),
+const BUILDS: Readonly<Record<Slot, readonly Point[]>> = {
+  header: [
+    {
+      key: "one-line",
+      name: "Header in one line",
+      about: "The sign at the left, the menu and a search box at the right.",
+      build: (material, make) => [
+        make.band(
+          { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
+          make.cell({ share: 0 }, sign(material, make)),
+          make.cell({ share: 1, align: "end", gap: 24 }, menuBlock(material, make)),
+          make.cell({ share: 0 }, make.block("search", { width: 150 }, { hideOn: ["middle", "small"] })),
+        ),
+      ],
+    },
+    {
+      key: "two-bands",
+      name: "Header in two bands",
+      about: "A thin dark band with the tagline, the sign in the middle below it, the menu under the sign.",
+      build: (material, make) => [
+        make.band(
+          {
+            name: "Thin band",
+            paddingBlock: { wide: 6 },
+            colour: "role:background",
+            background: { ...surface(), colour: "role:text" },
+            hideOn: ["small"],
+          },
+          make.cell({ share: 1 }, material.hasTagline ? make.block("tagline") : null),
+          make.cell({ share: 0, align: "end" }, material.hasSocial ? make.block("social") : null),
+        ),
+        make.band(
+          { name: "Sign and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
+          make.cell(
+            { share: 1, direction: "column", align: "centre", gap: 14 },
+            sign(material, make, 56, "alone"),
+            menuBlock(material, make),
           ),
-        ],
-      },
-      {
-        key: "two-bands",
-        name: "Header in two bands",
-        about: "A thin dark band with the tagline, the sign in the middle below it, the menu under the sign.",
-        build: (material, make) => [
-          make.band(
-            {
-              name: "Thin band",
-              paddingBlock: { wide: 6 },
-              colour: "role:background",
-              background: { ...surface(), colour: "role:text" },
-              hideOn: ["small"],
-            },
-            make.cell({ share: 1 }, material.hasTagline ? make.block("tagline") : null),
-            make.cell({ share: 0, align: "end" }, material.hasSocial ? make.block("social") : null),
+        ),
+      ],
+    },
+  ],
+  titleBar: TITLE_BARS,
+  layout: [
+    {
+      key: "article",
+      name: "Article",
+      about: "Facts, picture and body of an entry in one column.",
+      build: (_, make) => [
+        make.band(
+          { name: "Article", paddingBlock: { wide: 32 }, alignBlock: "start" },
+          make.cell(
+            { share: 12, direction: "column", gap: 20 },
+            make.block("title"),
+            make.block("facts", { show: ["date", "when", "author", "terms", "fields"] }),
+            make.block("mainPicture"),
+            make.block("body"),
           ),
-          make.band(
-            { name: "Sign and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
+        ),
+      ],
+    },
+    {
+      key: "cards",
+      name: "Archive of cards",
+      about: "The archive's title and its entries as cards, twelve to a page.",
+      build: (_, make) => [
+        make.band(
+          { name: "Archive", paddingBlock: { wide: 32 }, alignBlock: "start" },
+          make.cell(
+            { share: 12, direction: "column", gap: 28 },
+            make.block("title"),
+            make.block("entryList", { arrangement: "cards", whenEmpty: "Nothing here yet." }),
+            make.block("pager"),
+          ),
+        ),
+      ],
+    },
+  ],
+  side: [
+    {
+      key: "latest",
+      name: "Search and latest",
+      about: "A search box and the five latest entries.",
+      build: (material, make) => [
+        make.band(
+          { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
+          make.cell(
+            { share: 12, direction: "column", gap: 20 },
+            make.block("search", { width: 160 }),
+            make.block("heading", { text: "Latest", style: "h4" }),
+            latest(material, make),
+          ),
+        ),
+      ],
+    },
+    {
+      key: "menu",
+      name: "Menu at the side",
+      about: "The main menu as a column.",
+      build: (material, make) => [
+        make.band(
+          { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
+          make.cell(
+            { share: 12, direction: "column", gap: 16 },
+            menuBlock(material, make, { direction: "column", buttonBelow: "never", label: "In this site" }),
+            make.block("search", { width: 160 }),
+          ),
+        ),
+      ],
+    },
+  ],
+  footer: [
+    {
+      key: "columns",
+      name: "Footer in columns",
+      about: "The sign and tagline beside the menus, and a thin bar with the year.",
+      build: (material, make) => [
+        make.band(
+          {
+            name: "Columns",
+            paddingBlock: { wide: 40, small: 28 },
+            gap: 48,
+            alignBlock: "start",
+            stackOnSmall: true,
+            colour: "role:background",
+            background: { ...surface(), colour: "role:text" },
+          },
+          make.cell(
+            { share: 5, direction: "column", gap: 10 },
+            make.block("siteName", { text: "h3" }),
+            material.hasTagline ? make.block("tagline") : null,
+            material.hasSocial ? make.block("social") : null,
+          ),
+          ...material.menus.slice(0, 2).map((menu) =>
             make.cell(
-              { share: 1, direction: "column", align: "centre", gap: 14 },
-              sign(material, make, 56, "alone"),
-              menuBlock(material, make),
-            ),
-          ),
-        ],
-      },
-    ],
-    titleBar: [
-      {
-        key: "plain",
-        name: "Title and breadcrumbs",
-        about: "The page's title at the left, breadcrumbs at the right, on a quiet surface.",
-        build: (_, make) => [
-          make.band(
-            {
-              name: "Title band",
-              paddingBlock: { wide: 28, small: 20 },
-              background: { ...surface(), colour: "role:line" },
-              stackOnSmall: true,
-            },
-            make.cell({ share: 1 }, make.block("title", { style: "h1" })),
-            make.cell({ share: 0, align: "end" }, make.block("breadcrumbs")),
-          ),
-        ],
-      },
-      {
-        key: "picture",
-        name: "Title on a picture",
-        about: "The page's own picture behind its title; a dark picture of the site where it has none.",
-        build: (material, make) => [
-          make.band(
-            {
-              name: "Picture band",
-              height: { wide: 300, small: 200 },
-              paddingBlock: { wide: 32 },
-              alignBlock: "end",
-              colour: "#ffffff",
-              background: BandBackground.parse({
-                colour: "#000000",
-                picture: darkPicture(material)?.id ?? "",
-                pageOwnPicture: true,
-                overlay: 60,
+              { share: 3, direction: "column" },
+              make.block("menu", {
+                menu: menu.id,
+                label: `${menu.name}, in the footer`,
+                direction: "column",
+                subItems: "none",
+                buttonBelow: "never",
+                gap: 4,
               }),
-            },
-            make.cell(
-              { share: 1, direction: "column", gap: 8 },
-              make.block("breadcrumbs"),
-              make.block("title", { style: "h1" }),
             ),
           ),
-        ],
-      },
-    ],
-    layout: [
-      {
-        key: "article",
-        name: "Article",
-        about: "Facts, picture and body of an entry in one column.",
-        build: (_, make) => [
-          make.band(
-            { name: "Article", paddingBlock: { wide: 32 }, alignBlock: "start" },
-            make.cell(
-              { share: 12, direction: "column", gap: 20 },
-              make.block("title"),
-              make.block("facts", { show: ["date", "when", "author", "terms", "fields"] }),
-              make.block("mainPicture"),
-              make.block("body"),
-            ),
-          ),
-        ],
-      },
-      {
-        key: "cards",
-        name: "Archive of cards",
-        about: "The archive's title and its entries as cards, twelve to a page.",
-        build: (_, make) => [
-          make.band(
-            { name: "Archive", paddingBlock: { wide: 32 }, alignBlock: "start" },
-            make.cell(
-              { share: 12, direction: "column", gap: 28 },
-              make.block("title"),
-              make.block("entryList", { arrangement: "cards", whenEmpty: "Nothing here yet." }),
-              make.block("pager"),
-            ),
-          ),
-        ],
-      },
-    ],
-    side: [
-      {
-        key: "latest",
-        name: "Search and latest",
-        about: "A search box and the five latest entries.",
-        build: (material, make) => [
-          make.band(
-            { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
-            make.cell(
-              { share: 12, direction: "column", gap: 20 },
-              make.block("search", { width: 160 }),
-              make.block("heading", { text: "Latest", style: "h4" }),
-              latest(material, make),
-            ),
-          ),
-        ],
-      },
-      {
-        key: "menu",
-        name: "Menu at the side",
-        about: "The main menu as a column.",
-        build: (material, make) => [
-          make.band(
-            { name: "Side", paddingBlock: { wide: 32 }, alignBlock: "start" },
-            make.cell(
-              { share: 12, direction: "column", gap: 16 },
-              menuBlock(material, make, { direction: "column", buttonBelow: "never", label: "In this site" }),
-              make.block("search", { width: 160 }),
-            ),
-          ),
-        ],
-      },
-    ],
-    footer: [
-      {
-        key: "columns",
-        name: "Footer in columns",
-        about: "The sign and tagline beside the menus, and a thin bar with the year.",
-        build: (material, make) => [
+        ),
+        bar(make),
+      ],
+    },
+    {
+      key: "one-bar",
+      name: "One quiet bar",
+      about: "The copyright line at the left, a short menu at the right.",
+      build: (material, make) => {
+        const short = otherMenus(material)[0] ?? mainMenu(material);
+        return [
           make.band(
             {
-              name: "Columns",
-              paddingBlock: { wide: 40, small: 28 },
-              gap: 48,
-              alignBlock: "start",
+              name: "Bar",
+              paddingBlock: { wide: 20 },
               stackOnSmall: true,
-              colour: "role:background",
-              background: { ...surface(), colour: "role:text" },
+              background: { ...surface(), colour: "role:line" },
             },
+            make.cell({ share: 1 }, make.block("copyright")),
             make.cell(
-              { share: 5, direction: "column", gap: 10 },
-              make.block("siteName", { text: "h3" }),
-              material.hasTagline ? make.block("tagline") : null,
-              material.hasSocial ? make.block("social") : null,
-            ),
-            ...material.menus.slice(0, 2).map((menu) =>
-              make.cell(
-                { share: 3, direction: "column" },
-                make.block("menu", {
-                  menu: menu.id,
-                  label: `${menu.name}, in the footer`,
-                  direction: "column",
-                  subItems: "none",
-                  buttonBelow: "never",
-                  gap: 4,
-                }),
-              ),
+              { share: 0, align: "end" },
+              short
+                ? make.block("menu", {
+                    menu: short.id,
+                    label: "Footer",
+                    subItems: "none",
+                    buttonBelow: "never",
+                    gap: 20,
+                  })
+                : null,
             ),
           ),
-          bar(make),
-        ],
+        ];
       },
-      {
-        key: "one-bar",
-        name: "One quiet bar",
-        about: "The copyright line at the left, a short menu at the right.",
-        build: (material, make) => {
-          const short = otherMenus(material)[0] ?? mainMenu(material);
-          return [
-            make.band(
-              {
-                name: "Bar",
-                paddingBlock: { wide: 20 },
-                stackOnSmall: true,
-                background: { ...surface(), colour: "role:line" },
-              },
-              make.cell({ share: 1 }, make.block("copyright")),
-              make.cell(
-                { share: 0, align: "end" },
-                short
-                  ? make.block("menu", {
-                      menu: short.id,
-                      label: "Footer",
-                      subItems: "none",
-                      buttonBelow: "never",
-                      gap: 20,
-                    })
-                  : null,
-              ),
-            ),
-          ];
-        },
-      },
-    ],
-  };
+    },
+  ],
+};
 
-const surface = () => BandBackground.parse({ colour: "role:surface" });
 const bar = (make: Maker): Band =>
   make.band(
     {
@@ -340,12 +247,9 @@ export const startingPoints = (
   material: StartingMaterial,
   newId: () => string,
 ): readonly StartingPoint[] =>
-  BUILDS[slot].map(({ key, name, about, build }) => ({
-    key,
-    name,
-    about,
-    bands: build(material, new Maker(newId)),
-  }));
+  BUILDS[slot].flatMap(({ key, name, about, build, isFor }) =>
+    isFor && !isFor(material) ? [] : [{ key, name, about, bands: build(material, new Maker(newId)) }],
+  );
 
 /** One starting point by its key; undefined if the slot has none of that key. */
 export const startingPoint = (

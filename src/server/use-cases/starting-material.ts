@@ -1,6 +1,6 @@
 import { documentsOf, findBody, PROFILE_ID } from "../../core/design/design";
 import type { CompiledDesign } from "../../core/placement/resolve";
-import type { StartingMaterial } from "../../core/starting/points";
+import type { StartingMaterial } from "../../core/starting/point";
 
 /** What starting points are filled from: the site's own profile, menus and pictures. */
 export const startingMaterial = ({ design, index }: CompiledDesign): StartingMaterial => {
@@ -14,6 +14,7 @@ export const startingMaterial = ({ design, index }: CompiledDesign): StartingMat
     hasAddress: (profile?.address ?? "") !== "",
     hasTagline: (profile?.tagline ?? "") !== "",
     hasSocial: (profile?.social.length ?? 0) > 0,
+    hasEvents: index.published.some(({ startsAt }) => startsAt !== null),
     menus: documentsOf(design, "menu").map(({ id, body }) => ({
       id,
       name: body.name,

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { findBody } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
-import { darkPicture } from "../../core/starting/points";
+import { darkPicture } from "../../core/starting/point";
 import { POOL } from "../../data/database";
 import { fitMaterialOf } from "./fit-material";
 import { startingMaterial } from "./starting-material";
