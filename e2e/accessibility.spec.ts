@@ -169,6 +169,10 @@ test("the studio's screens have no axe violation, in light, in dark and on a nar
   await page.getByLabel("Select Visit", { exact: true }).check();
   await page.getByRole("combobox", { name: "What they choose" }).waitFor();
   await check("pages");
+  await open(page, "said");
+  await page.getByRole("table", { name: "What pages say" }).waitFor();
+  await check("what pages say");
+  await open(page, "pages");
   await page.getByRole("link", { name: "Eclipse weekend" }).click();
   await page.getByRole("combobox", { name: "Footer of this page" }).waitFor();
   await check("page");

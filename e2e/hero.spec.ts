@@ -11,7 +11,7 @@ import { bandsOnGrounds } from "../src/core/design/hero";
 import type { Band, Block, Part } from "../src/core/design/part";
 import { visibleRegion } from "../src/core/layout/crops";
 import type { Picture } from "../src/core/model/picture";
-import { renderPage } from "../src/core/render/page";
+import { documentHtml, renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { block, entryView, pageData, partWith, picture } from "../test/page-data";
@@ -19,6 +19,7 @@ import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
 import { greys } from "./greys";
+import { nuErrors } from "./nu";
 import { isWhole } from "./sample";
 
 /** Heroes beside Chromium: what is computed of a slide is what its pixels are, and slides change as they are told. */
@@ -238,16 +239,13 @@ test("slides change by themselves, stop where one looks or asks, and are picked 
   await expect(page.getByText("Stop the pictures")).toBeHidden();
 });
 
-test("a hero has no axe violation, cuts nothing at 320 px and with text at 200 %, and is seen in forced colours", async ({
-  page,
-}) => {
-  await blankPage(page);
-  await loadFonts(page);
+/** Heroes of each kind, with long words. */
+const heroes = (): readonly (readonly [name: string, Part, PageData])[] => {
   const long = "Ceremonies of the observatory between two meteor showers, with a talk in the reading room";
   const data = pageData({
     pictures: { one: { ...picture, lightness: 10 }, two: { ...picture, lightness: 10 } },
   });
-  const kinds: readonly (readonly [string, Part, PageData])[] = [
+  const own: readonly (readonly [string, Part, PageData])[] = [
     [
       "picture",
       heroPart({ picture: { picture: "one" } }, [block("heading", { text: long }), block("button")]),
@@ -272,10 +270,16 @@ test("a hero has no axe violation, cuts nothing at 320 px and with text at 200 %
     pages: 1,
     stem: "",
   };
-  for (const [name, part, of] of [
-    ...kinds,
-    ["entries", entries, { ...data, lists: { [hero]: list } }] as const,
-  ]) {
+  return [...own, ["entries", entries, { ...data, lists: { [hero]: list } }]];
+};
+
+test("a hero has no axe violation, cuts nothing at 320 px and with text at 200 %, and is seen in forced colours", async ({
+  page,
+}) => {
+  await blankPage(page);
+  await loadFonts(page);
+  const kinds = heroes();
+  for (const [name, part, of] of kinds) {
     await page.setViewportSize({ width: 1280, height: 800 });
     await show(page, part, of);
     const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).analyze();
@@ -321,9 +325,18 @@ test("a hero has no axe violation, cuts nothing at 320 px and with text at 200 %
     expect([name, under]).toEqual([name, 0]);
   }
   await page.emulateMedia({ forcedColors: "active" });
-  await show(page, (kinds[1] as (typeof kinds)[number])[1], data);
+  const [, slides] = kinds as [unknown, (typeof kinds)[number]];
+  await show(page, slides[1], slides[2]);
   const marks = await page
     .locator(".picks>input")
     .evaluateAll((all) => all.map((each) => getComputedStyle(each).appearance));
   expect(marks).toEqual(["auto", "auto"]);
+});
+
+test("pages with heroes of each kind pass the Nu HTML checker", () => {
+  const pages = heroes().map(([name, part, data]) => {
+    const page = { ...data, slots: { ...data.slots, titleBar: { id: "t", part } } };
+    return [name, documentHtml(page, renderPage(page, ENGLISH, { shaper }), "/site.js")] as const;
+  });
+  expect(nuErrors(pages)).toEqual([]);
 });

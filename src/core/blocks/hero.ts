@@ -63,7 +63,7 @@ export const hero = defineBlock({
     const name = `h-${block.id}`;
     const around = (at: number): SafeHtml | null =>
       arrows
-        ? html`<label class="to back" for="${name}-${(at + drawn.length - 1) % drawn.length}" aria-hidden="true">‹</label><label class="to on" for="${name}-${(at + 1) % drawn.length}" aria-hidden="true">›</label>`
+        ? html`<label class="to back" for="${name}-${(at + drawn.length - 1) % drawn.length}"></label><label class="to on" for="${name}-${(at + 1) % drawn.length}"></label>`
         : null;
     const picks = drawn.map(
       (_, at) =>
@@ -86,6 +86,7 @@ export const hero = defineBlock({
 .picks{position:absolute;left:.75rem;bottom:.5rem;z-index:3;display:flex;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff}
 .picks>input{appearance:none;margin:0;width:28px;height:24px;color:inherit;cursor:pointer;border-radius:var(--radius);background:linear-gradient(currentColor,currentColor) center/16px 3px no-repeat;opacity:.6}.picks>input:checked{opacity:1;background-size:22px 5px}
 .to{position:absolute;top:calc(50% - 22px);z-index:3;width:44px;height:44px;display:grid;place-items:center;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:1.5rem;line-height:1;cursor:pointer;user-select:none}.to.back{left:.25rem}.to.on{right:.25rem}
+.to.back::before{content:"‹";content:"‹"/""}.to.on::before{content:"›";content:"›"/""}
 @media (forced-colors:active){.picks>input{appearance:auto;opacity:1}}
 @media (width < ${edgeMiddle / 16}em){.to{display:none}}
 @media (${edgeMiddle / 16}em <= width < ${(contentWidth + 2 * BESIDE_ARROWS) / 16}em){.b-hero:has(.to) .band>.in{padding-inline:3.5rem}}

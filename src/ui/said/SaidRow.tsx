@@ -4,6 +4,7 @@ import { useMay } from "../client/about-site";
 import { useAct, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
 import { BareField } from "../fields/Field";
+import classes from "../overview/table.module.css";
 import { controlOf, usePageValue } from "../pages/PageValues";
 import { PartBadge } from "../shell/PartBadge";
 import { SheetLink } from "../shell/SheetLink";
@@ -33,6 +34,7 @@ export const SaidRow = ({ row, isOne, isPicked, onPick }: RowProps) => {
         {mayChoose ? (
           <input
             type="checkbox"
+            className={classes["check"]}
             checked={isPicked}
             onChange={onPick}
             aria-label={`Select ${row.title}${isOne ? "" : `, ${row.what}`}`}

@@ -5,6 +5,7 @@ import { count } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallInput } from "../client/call";
 import { useCall } from "../client/hooks";
+import classes from "../overview/table.module.css";
 import { CsvLink } from "../shell/CsvLink";
 import { withOrWithout } from "../shell/sets";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
@@ -179,6 +180,7 @@ const Table = ({ rows, isOne, picked, onPick }: TableProps) => {
             {mayChoose ? (
               <input
                 type="checkbox"
+                className={classes["check"]}
                 checked={isEvery}
                 onChange={() => onPick(isEvery ? NOBODY : new Set(rows.map(keyOf)))}
                 aria-label="Select all shown"
