@@ -56,6 +56,8 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
     }
     case "colour":
       return ["", "role:mutedText", "#cc3300"];
+    case "entry":
+      return [null, { identity: "entry:visit" }];
     case "target":
       return [{ url: "/" }, { url: "https://example.org/" }, { identity: "entry:visit" }];
     case "targetOrNone":

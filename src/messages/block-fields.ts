@@ -317,6 +317,7 @@ const SHOWN: {
     name: "Slide",
     also: "one of a hero",
     fields: {
+      entry: { control: { type: "entry" }, label: "Made of the entry" },
       picture: { control: { type: "picture" } },
       across: { control: one("across"), label: "Words stand" },
       overlay: {

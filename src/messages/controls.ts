@@ -32,6 +32,7 @@ export type Control =
   | { readonly type: "colour"; readonly empty?: string }
   | { readonly type: "target" }
   | { readonly type: "targetOrNone" }
+  | { readonly type: "entry" }
   | { readonly type: "moment" }
   | { readonly type: "audience" }
   | { readonly type: "kinds" }

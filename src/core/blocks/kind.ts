@@ -14,14 +14,16 @@ export interface BlockWith<K extends string, Settings> extends Omit<AnyBlock, "s
   readonly settings: Settings;
 }
 
-/** Which entries a block shows: the first so many by when they are or were published. */
-export interface EntriesShown {
-  readonly kinds: readonly string[];
-  readonly count: number;
-  /** Only those that are not over. */
-  readonly upcoming: boolean;
-  readonly direction: "up" | "down";
-}
+/** Which entries a block shows: those chosen, or the first so many by when they are or were published. */
+export type EntriesShown =
+  | { readonly ids: readonly string[] }
+  | {
+      readonly kinds: readonly string[];
+      readonly count: number;
+      /** Only those that are not over. */
+      readonly upcoming: boolean;
+      readonly direction: "up" | "down";
+    };
 
 /** Blocks side by side that may wrap, or below one another: how wide they want to be together. */
 export type Together = (blocks: readonly AnyBlock[], isRow: boolean, gap: number, scene: Scene) => Extent;

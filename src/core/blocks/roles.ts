@@ -63,6 +63,9 @@ export const pieceId = () => about(z.string(), { role: "piece" });
 export const colour = () => about(ColourValue.or(z.literal("")), { role: "colour" });
 export const target = (more: More = {}) => about(Target, { role: "target", ...more });
 export const targetOrNone = () => about(Target.nullable(), { role: "target" });
+/** An entry of the site, or none. */
+export const entryOrNone = () =>
+  about(z.object({ identity: z.string().regex(/^entry:./) }).nullable(), { role: "target" });
 export const link = () => about(Link, { role: "link" });
 export const kindIds = () => about(z.array(z.string()), { role: "kinds" });
 export const termIds = () => about(z.array(z.string()), { role: "terms" });

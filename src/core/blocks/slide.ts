@@ -1,9 +1,11 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { defineBlock } from "./kind";
-import { pictureId } from "./roles";
+import { entryOrNone, pictureId } from "./roles";
 
 const settings = z.object({
+  /** It is made of this entry: its picture and its words, where the slide has none of its own. */
+  entry: entryOrNone().default(null),
   picture: pictureId({ opensAs: "slidePicture" }).default(""),
   /** Percent; below 0 it is as the hero has it. */
   overlay: z.number().int().min(-1).max(100).default(-1),
@@ -17,7 +19,8 @@ export const slide = defineBlock({
   settings,
   holdsBlocks: true,
   isFramedItself: true,
-  isSteady: true,
+  isSteady: ({ entry }) => entry === null,
+  entries: ({ entry }) => (entry ? { ids: [entry.identity.slice("entry:".length)] } : null),
   ignores: () => ["colour", "background", "align", "radius", "shadow", "hideOn"],
   height: ({ blocks = [] }, _, heightOf) =>
     blocks.flatMap((block) => heightOf(block) ?? []).reduce((sum, each) => sum + each, 0),

@@ -75,19 +75,25 @@ const ofEntry = (hero: Hero, entry: EntryView, at: number, words: VisitorWords |
 
 const isSlide = ({ kind }: AnyBlock): boolean => kind === "slide";
 
-/** A slide that is a block of its own: what it does not say is as the hero has it. */
-const ofBlock = (hero: Hero, { id, settings, blocks = [] }: AnyBlock): Slide => {
-  const said = settings as {
-    readonly picture: string;
-    readonly overlay: number;
-    readonly across: Slide["across"] | "";
-  };
+/**
+ * A slide that is a block of its own: what it does not say is as the hero has it. One made of an entry has the picture
+ * and the words of that where it has none; null where the entry is gone, or not for who looks.
+ */
+const ofBlock = (
+  hero: Hero,
+  { id, settings, blocks = [] }: AnyBlock,
+  lists: PageMaterial["lists"],
+  words: VisitorWords | null,
+): Slide | null => {
+  const said = settings as SettingsOfSlide;
   const all = shared(hero);
+  const entry = said.entry ? lists[id]?.entries[0] : undefined;
+  if (said.entry && (!entry || entry.restricted)) return null;
   return {
     ...all,
     id,
-    blocks,
-    picture: said.picture,
+    blocks: entry && blocks.length === 0 ? wordsOf(entry, id, hero.settings, words) : blocks,
+    picture: said.picture || (entry?.picture ?? ""),
     ownPicture: false,
     fit: "fills",
     slower: false,
@@ -95,6 +101,12 @@ const ofBlock = (hero: Hero, { id, settings, blocks = [] }: AnyBlock): Slide => 
     overlay: said.overlay < 0 ? all.overlay : said.overlay,
     across: said.across || all.across,
   };
+};
+type SettingsOfSlide = {
+  readonly entry: { readonly identity: string } | null;
+  readonly picture: string;
+  readonly overlay: number;
+  readonly across: Slide["across"] | "";
 };
 
 /**
@@ -127,7 +139,7 @@ export const slidesOf = (
       ];
     case "slides":
       return slides.from === "own"
-        ? (hero.blocks ?? []).filter(isSlide).map((each) => ofBlock(hero, each))
+        ? (hero.blocks ?? []).filter(isSlide).flatMap((each) => ofBlock(hero, each, lists, words) ?? [])
         : (lists[hero.id]?.entries ?? [])
             .filter(({ restricted }) => !restricted)
             .map((entry, at) => ofEntry(hero, entry, at, words));

@@ -58,13 +58,16 @@ const heroesIn = (blocks: readonly Block[]): readonly Hero[] =>
 export const heroesOf = ({ cells }: Pick<Band, "cells">): readonly Hero[] =>
   cells.flatMap(({ blocks }) => heroesIn(blocks));
 
-const slideBands = new WeakMap<AnyBlock, { readonly entries: unknown; readonly bands: readonly Band[] }>();
+const slideBands = new WeakMap<
+  AnyBlock,
+  { readonly entries: readonly unknown[]; readonly bands: readonly Band[] }
+>();
 
 /** The bands a hero's slides are drawn as, with the entries that the lists of a page have for it; the same for the same. */
 export const bandsOfHero = (hero: Hero, lists: PageMaterial["lists"]): readonly Band[] => {
-  const entries = lists[hero.id]?.entries;
+  const entries = [hero, ...(hero.blocks ?? [])].map(({ id }) => lists[id]?.entries);
   const known = slideBands.get(hero);
-  if (known && known.entries === entries) return known.bands;
+  if (known?.entries.every((each, at) => each === entries[at])) return known.bands;
   const bands = slidesOf(hero, lists, null).map(bandOfSlide);
   slideBands.set(hero, { entries, bands });
   return bands;

@@ -107,6 +107,21 @@ describe("a hero", () => {
     expect(drawn(hosted(hero)).html).not.toContain("b-hero");
   });
 
+  it("makes a slide of a chosen entry, where it has no words or picture of its own; none of one that is gone", () => {
+    const chosen = (own: Partial<Parameters<typeof slide>[1]> = {}, blocks: readonly Block[] = []) =>
+      block("slide", { entry: { identity: "entry:e1" }, ...own } as never, blocks);
+    const hero = (each: Block) => hosted(heroWith({ kind: "slides" }, [each]));
+    const lists = (each: Block, entry: object = {}) => listOf(each, [{ title: "Open night", ...entry }]);
+    const made = chosen();
+    expect(drawn(hero(made), { lists: lists(made) }).html).toMatch(/<img[\s\S]*Open night[\s\S]*In short/);
+    const worded = chosen({ picture: "light" }, [words("Come along")]);
+    const { html } = drawn(hero(worded), { lists: lists(worded) });
+    expect(html).toContain("Come along");
+    expect(html).not.toContain("Open night");
+    expect(drawn(hero(made)).html).not.toContain("b-hero");
+    expect(drawn(hero(made), { lists: lists(made, { restricted: true }) }).html).not.toContain("b-hero");
+  });
+
   it("plays a video over its poster, silently and with a way to stop it", () => {
     const file = { file: "c".repeat(64), type: "video/mp4", name: "Sky" };
     const { html } = drawn(hosted(heroWith({ kind: "video", video: { file, poster: "pic" } })));

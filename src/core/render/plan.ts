@@ -8,6 +8,7 @@ import type { Block, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
 import { identitiesOf } from "../menus/item-tree";
 import type { EntryFacts } from "../model/content";
+import { entryIdentity } from "../model/identity";
 import type { Menu, Promotion } from "../model/menu";
 import type { Audience } from "../model/placement";
 
@@ -105,16 +106,20 @@ const listNeed = (
 
 /** The entries a block shows whatever page it is on. Who may not read one is not shown it: then the next one is. */
 export const entriesShown = (
-  { kinds, count, upcoming, direction }: EntriesShown,
+  shown: EntriesShown,
   { index, at, audience = "signedOut" }: Pick<PlanInput, "index" | "at" | "audience">,
 ): readonly EntryFacts[] => {
+  const isFor = ({ access }: EntryFacts) => mayRead(access, audience);
+  if ("ids" in shown)
+    return shown.ids.flatMap((id) => index.byIdentity.get(entryIdentity(id))?.entry ?? []).filter(isFor);
+  const { kinds, count, upcoming, direction } = shown;
   const [from, sort] = ["kinds", "date"] as const;
   const ask = { from, kinds: [...kinds], terms: [], upcoming, sort, direction };
   const all = selectEntries(index, index.pages[0] as Address, ask, at, []);
   const found: EntryFacts[] = [];
   for (const entry of all) {
     if (found.length === count) break;
-    if (mayRead(entry.access, audience)) found.push(entry);
+    if (isFor(entry)) found.push(entry);
   }
   return found;
 };

@@ -10,6 +10,7 @@ import { useAboutSite } from "../client/about-site";
 import { Act } from "../theme/pieces";
 import { audienceOptions } from "./audience-options";
 import { ManyOf, OneOf } from "./ChoiceInput";
+import { EntryInput } from "./EntryInput";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { MomentField } from "./MomentField";
 import { NumberInput, PerWidth } from "./NumberInput";
@@ -186,6 +187,9 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       value={value === "" ? null : String(value)}
       onChange={(instant) => onChange(instant ?? "")}
     />
+  ),
+  entry: ({ id, value, onChange }) => (
+    <EntryInput id={id} value={value as { identity: string } | null} onChange={onChange} />
   ),
   targetOrNone: ({ id, value, onChange }) =>
     value === null ? (
