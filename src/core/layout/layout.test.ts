@@ -120,6 +120,39 @@ describe("where a picture is seen", () => {
       },
     ]);
   });
+  it("in heroes: as wide as the screen and as high as the hero; a kind that is not shown crops nothing", () => {
+    const slide = block("slide", { picture: "pic" });
+    const of = (kind: "picture" | "slides", from: "own" | "newest" = "own") => {
+      const height = { wide: 500, small: 300 };
+      const settings = { kind, height, picture: { picture: "pic" }, slides: { from } };
+      const hero = block("hero", settings as never, [slide]);
+      const part = partWith("titleBar", [hero], { width: "full" });
+      const found = picturePlaces(
+        designOf([
+          { id: "style", kind: "style", body: pageData().style },
+          { id: "pic", kind: "picture", body: picture },
+          { id: "p", kind: "part", body: part },
+        ]),
+        "pic",
+        from === "newest" ? withPicture : [],
+        () => [],
+      );
+      return found.map(({ where, boxes }) => [
+        "node" in where && where.node,
+        where.is,
+        boxes?.small ?? null,
+        hero.id,
+      ]);
+    };
+    const box = { width: 390, height: 300 };
+    const [own, kept] = of("picture");
+    expect([own?.slice(0, 3), kept?.slice(0, 3)]).toEqual([
+      [own?.[3], "band", box],
+      [slide.id, "block", null],
+    ]);
+    expect(of("slides").map((each) => each.slice(0, 3))).toContainEqual([slide.id, "band", box]);
+    expect(of("slides", "newest").map((each) => each.slice(1, 3))).toContainEqual(["listed", box]);
+  });
   it("is nowhere for a picture nobody shows, and on the entry where no part shows it", () => {
     expect(picturePlaces(design, "other", [], () => [])).toEqual([]);
     expect(picturePlaces(design, "pic", withPicture, () => []).at(-1)).toEqual({

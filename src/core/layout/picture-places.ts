@@ -1,6 +1,7 @@
 import { pictureHeight } from "../blocks";
 import { idsShown } from "../blocks/shown";
 import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../design/design";
+import { bandsOfHero, bandsOnGrounds, groundSettings, heroesOf } from "../design/hero";
 import type { Band, Block, Part } from "../design/part";
 import { wholeDesign } from "../design/pieces";
 import { blocksOf } from "../design/tree";
@@ -68,16 +69,16 @@ const inPart = (
   { id: picture, size }: Sized,
   style: HouseStyle,
 ): readonly PicturePlace[] => [
-  ...part.bands
+  ...bandsOnGrounds(part.bands, {})
     .filter(({ background }) => background.picture === picture || background.slides.includes(picture))
     .map(
       (band): PicturePlace => ({
-        where: { is: "band", part: id, node: band.id },
+        where: { is: "band", part: id, node: groundSettings(part, band.id)?.node.id ?? band.id },
         boxes: bandBoxes(band, size),
       }),
     ),
   ...blocksOf(part).flatMap((block) =>
-    idsShown(block, "picture").includes(picture)
+    idsShown(block, "picture").includes(picture) && !isShownAsBand(part, block, picture)
       ? [
           {
             where: { is: "block" as const, part: id, node: block.id },
@@ -87,6 +88,13 @@ const inPart = (
       : [],
   ),
 ];
+
+/** Whether a hero, or a slide in one, shows a picture now: then it lies behind a band. */
+const isShownAsBand = (part: Part, { id, kind }: Block, picture: string): boolean =>
+  (kind === "hero" || kind === "slide") &&
+  bandsOnGrounds(part.bands, {}).some(
+    (band) => band.background.picture === picture && groundSettings(part, band.id)?.node.id === id,
+  );
 
 const blockBoxes = (height: Responsive<number>, style: HouseStyle): PicturePlace["boxes"] =>
   WIDTHS.every((width) => valueAt(height, width) === 0)
@@ -113,11 +121,16 @@ const entryPlaces = (
         boxes: blockBoxes(block.settings.height, style),
       }),
     );
-  const behind = part.bands
+  const behind = bandsOnGrounds(part.bands, {})
     .filter(({ background }) => background.pageOwnPicture)
     .map(
       (band): PicturePlace => ({
-        where: { is: "mainPicture", part: id, node: band.id, entry },
+        where: {
+          is: "mainPicture",
+          part: id,
+          node: groundSettings(part, band.id)?.node.id ?? band.id,
+          entry,
+        },
         boxes: bandBoxes(band, size),
       }),
     );
@@ -163,6 +176,19 @@ const listPlaces = (
       boxes: boxes((width) => listBox(block, style, width)),
     }));
 
+/** Heroes of a part that may show an entry of the kind among others: as high as the hero is. */
+const heroPlaces = (id: string, part: Part, entry: EntryFacts): readonly PicturePlace[] =>
+  part.bands
+    .flatMap(heroesOf)
+    .filter(({ settings: { kind, slides } }) => kind === "slides" && slides.from !== "own")
+    .filter(({ settings: { slides } }) => slides.kinds.length === 0 || slides.kinds.includes(entry.kind))
+    .flatMap((hero) =>
+      bandsOfHero({ ...hero, settings: { ...hero.settings, kind: "picture" } }, {}).map((band) => ({
+        where: { is: "listed", part: id, node: hero.id, entry: entry.id } as const,
+        boxes: bandBoxes(band, undefined),
+      })),
+    );
+
 const listed = (
   design: Design,
   parts: readonly { readonly id: string; readonly body: Part }[],
@@ -179,7 +205,10 @@ const listed = (
     }),
     ...parts
       .filter(({ body }) => body.on)
-      .flatMap(({ id, body }) => listPlaces(id, body, entry, false, style)),
+      .flatMap(({ id, body }) => [
+        ...listPlaces(id, body, entry, false, style),
+        ...heroPlaces(id, body, entry),
+      ]),
   ];
 };
 
