@@ -51,7 +51,9 @@ export const PagesScreen = () => {
             : `${data.pages} of ${pagesText(about.pageCount)}`
         }
       >
-        <SheetLink href={leafPath("said", site)}>What pages say themselves</SheetLink>
+        <SheetLink href={leafPath("said", site)} prefetch={false}>
+          What pages say themselves
+        </SheetLink>
         <Removals />
         <SavedFilters
           view={view}
