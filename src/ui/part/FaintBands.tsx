@@ -7,6 +7,7 @@ import type { FaintBand } from "../../core/checks/part-contrast";
 import { groundSettings } from "../../core/design/hero";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Band } from "../../core/design/part";
+import { outerId } from "../../core/design/pieces";
 import { findPlace } from "../../core/design/tree";
 import type { ColourRole } from "../../core/model/house-style";
 import type { ColourValue } from "../../core/model/values";
@@ -53,7 +54,13 @@ const Found = ({ faint, logos, hidden }: Pick<Noticed, "faint" | "logos" | "hidd
       {faint.map((each) => {
         const { band, under, overlay, texts } = each;
         const ground = groundSettings(part, band);
-        if (!ground) return null;
+        // what stands in a shared piece is mended there
+        if (!ground)
+          return (
+            <Line key={band} found={each} name="Shared piece" onOpen={() => select(outerId(band))}>
+              <Quiet>to be seen to in the piece</Quiet>
+            </Line>
+          );
         const text = under === null ? ground.colour : { node: band, path: ["overPicture", "colour"] };
         return (
           <Line
