@@ -110,12 +110,32 @@ await open(page, "pictures");
 await page.getByRole("link", { name: "Ridge at night" }).click();
 await page.getByTestId("focal-area").waitFor();
 await shoot(page, "picture");
-await open(page, "profile");
+await open(page, "parts");
+await page.getByRole("link", { name: "Title on a picture", exact: true }).first().click();
 await page
-  .frameLocator('iframe[title="The foot of the front page at 390 px"]')
-  .locator(".b-copyright")
-  .waitFor();
-await shoot(page, "profile");
+  .getByRole("button", { name: /picture band/i })
+  .first()
+  .click();
+await page.getByRole("button", { name: /^Pages may change it: .*: picture$/ }).click();
+await page.getByText("Saved", { exact: true }).waitFor();
+await open(page, "said");
+await page.getByRole("combobox", { name: "Which setting" }).click();
+await page.getByRole("option", { name: /^Title bar: .*picture/ }).click();
+const barPictures = page.getByRole("table", { name: "What pages say" }).getByRole("combobox");
+for (const [at, picture] of ["Two domes at noon", "Bus stop", "Dawn on the path"].entries()) {
+  await barPictures.nth(at * 2 + 1).click();
+  await page.getByRole("option", { name: picture, exact: true }).click();
+}
+await page
+  .getByRole("checkbox", { name: /^Select / })
+  .nth(3)
+  .check();
+await page
+  .getByRole("checkbox", { name: /^Select / })
+  .nth(5)
+  .check();
+await page.waitForTimeout(1500);
+await shoot(page, "said");
 
 await open(page, "starts");
 await page.frameLocator('iframe[title="Starting point 6"]').locator("header").waitFor();
