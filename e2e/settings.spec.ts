@@ -50,6 +50,8 @@ const scrolledBy = (px: number, classes: string) => (page: Page) =>
     ([by, names]) => {
       document.documentElement.className = names;
       scrollTo(0, by);
+      // what moves with the page is where it is two frames later
+      return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
     },
     [px, classes] as const,
   );
