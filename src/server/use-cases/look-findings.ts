@@ -82,12 +82,21 @@ const followingIn = (resolution: Resolution, listsOf: (part: string) => PageData
   const { design, index } = compiled;
   const whole = wholeDesign(design);
   const pictures = Object.fromEntries(documentsOf(design, "picture").map(({ id, body }) => [id, body]));
+  const saying = new Set<string>(
+    documentsOf(design, "choice").flatMap(({ body }) => (body.values ? [body.identity] : [])),
+  );
   return (part: string): readonly { readonly band: Band; readonly picture: string }[] => {
     const found = new Map<string, { band: Band; picture: string }>();
+    const looked = new Set<string>();
     const { shown } = columns.header;
     for (let number = 0; number < shown.length; number += 1) {
       if (numbers.idOf(shown[number] as number) !== part) continue;
       const page = index.pages[number];
+      // pages with the same below their header, and the same picture, are one
+      const same = BELOW.map((slot) => columns[slot].shown[number]).join();
+      const key = `${same} ${page?.entry?.picture} ${saying.has(page?.identity ?? "") ? number : ""}`;
+      if (looked.has(key)) continue;
+      looked.add(key);
       const values = findBody(design, "choice", choiceId(page?.identity ?? ""))?.values;
       const ids = BELOW.map((slot) => numbers.idOf(columns[slot].shown[number] as number) ?? "");
       const parts = BELOW.map((slot, at) => {
