@@ -22,6 +22,13 @@ export interface RowPlace {
   readonly of: number;
 }
 
+/** Rows by window, of what is asked for and of what was before. */
+interface Kept {
+  readonly asked: string;
+  readonly rows: Map<string, readonly CoverageRow[]>;
+  readonly before: ReadonlyMap<string, readonly CoverageRow[]>;
+}
+
 /**
  * The rows of the table that are in view, fetched in windows as they come up. While a window is asked again after a
  * change, its old rows stay.
@@ -41,8 +48,9 @@ export const useRows = (
       if (each >= 0 && each * WINDOW < of) windows.set(`${group} ${each}`, { group, window: each });
   }
   const asked = JSON.stringify([seen, view]);
-  const kept = useRef({ asked, rows: new Map<string, readonly CoverageRow[]>() });
-  if (kept.current.asked !== asked) kept.current = { asked, rows: new Map() };
+  const kept = useRef<Kept>({ asked, rows: new Map(), before: new Map() });
+  // until others are there the rows stay: a press that asks for others, by leaving the field, is one on what it was on
+  if (kept.current.asked !== asked) kept.current = { asked, rows: new Map(), before: kept.current.rows };
   const keys = [...windows.keys()];
   const found = useQueries({
     queries: keys.map((key) => {
@@ -66,5 +74,9 @@ export const useRows = (
     const rows = found[place]?.data?.rows;
     if (rows) kept.current.rows.set(key, rows);
   });
-  return ({ group, at }) => kept.current.rows.get(`${group} ${Math.floor(at / WINDOW)}`)?.[at % WINDOW];
+  return ({ group, at }) => {
+    const { rows, before } = kept.current;
+    const key = `${group} ${Math.floor(at / WINDOW)}`;
+    return (rows.get(key) ?? before.get(key))?.[at % WINDOW];
+  };
 };
