@@ -40,7 +40,7 @@ test("G35, G40: each of five pages has its own picture in the bar, set without l
   await page.getByRole("heading", { level: 1, name: "What pages say themselves" }).waitFor();
   // pages that chose a part are there already
   await expect(table(page)).toContainText("The old dome");
-  await pickSetting(page, /Title bar: .*picture/);
+  await pickSetting(page, /picture band: picture/);
   const rows = table(page)
     .getByRole("row")
     .filter({ has: page.getByRole("link") });

@@ -88,7 +88,8 @@ export const hero = defineBlock({
 .to{position:absolute;top:calc(50% - 22px);z-index:3;width:44px;height:44px;display:grid;place-items:center;border-radius:var(--radius);background:rgb(0 0 0/.72);color:#fff;font-size:1.5rem;line-height:1;cursor:pointer;user-select:none}.to.back{left:.25rem}.to.on{right:.25rem}
 .to.back::before{content:"‹";content:"‹"/""}.to.on::before{content:"›";content:"›"/""}
 @media (forced-colors:active){.picks>input{appearance:auto;opacity:1}}
-@media (width < ${edgeMiddle / 16}em){.to{display:none}}
+.picks.hidden:focus-within{width:auto;height:auto;overflow:visible;clip-path:none}
+@media (width < ${edgeMiddle / 16}em){.b-hero:has(.picks:not(.hidden)) .to{display:none}.to{top:auto;bottom:.25rem;width:36px;height:36px}.to.on{left:2.75rem;right:auto}}
 @media (${edgeMiddle / 16}em <= width < ${(contentWidth + 2 * BESIDE_ARROWS) / 16}em){.b-hero:has(.to) .band>.in{padding-inline:3.5rem}}
 @media (prefers-reduced-motion:no-preference){.b-hero:is(:hover,:focus-within,:has(.stop input:checked)) :is(.slides>*){animation-play-state:paused!important}}`,
 });

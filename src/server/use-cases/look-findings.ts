@@ -197,6 +197,8 @@ const notice = async (context: SiteContext, compiled: CompiledDesign, at: string
 /** The one change that sees to a finding, where there is one. */
 const mendOf = (finding: LookFinding, { design }: CompiledDesign): LookMend | null => {
   const part = "part" in finding ? findBody(design, "part", finding.part) : undefined;
+  // what one page says is seen to on that page: a change of the part would be one of all pages
+  if (finding.onPage !== undefined) return null;
   if (!part || !("band" in finding)) return null;
   const set = (node: string, path: readonly string[], value: unknown) =>
     setNodeOperation(part, finding.part, node, path, value);

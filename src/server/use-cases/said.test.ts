@@ -111,7 +111,7 @@ describe("what pages say themselves", () => {
     await who.get("sayOnPage", { page: page?.identity ?? "", ...setting, value: "#4a5560" });
     const { findings } = await who.get("lookFindings");
     expect(findings.filter(({ onPage }) => onPage !== undefined)).toMatchObject([
-      { code: "overPicture", part, onPage: page?.identity, pageTitle: page?.title },
+      { code: "overPicture", part, onPage: page?.identity, pageTitle: page?.title, mend: null },
     ]);
     await undoAll(who, 2);
   });

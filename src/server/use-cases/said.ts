@@ -67,9 +67,10 @@ const settingsFor = (resolution: Resolution, { setting, text, differing }: SaidO
   if (setting) {
     const numbers = filtered(resolution, pagesWith(resolution, setting), { text });
     const at = (page: number) => settingAt(resolution, page, setting);
+    const saying = new Set(differing ? pagesThatDiffer(resolution) : []);
     const kept = differing
       ? numbers.filter((page) => {
-          const here = at(page);
+          const here = saying.has(page) ? at(page) : null;
           return here !== null && isDiffering(here);
         })
       : numbers;

@@ -76,7 +76,8 @@ export const useRows = (
   });
   return ({ group, at }) => {
     const { rows, before } = kept.current;
-    const key = `${group} ${Math.floor(at / WINDOW)}`;
-    return (rows.get(key) ?? before.get(key))?.[at % WINDOW];
+    // not one of each: beside new rows an old one would be taken for one of them
+    const told = rows.size > 0 ? rows : before;
+    return told.get(`${group} ${Math.floor(at / WINDOW)}`)?.[at % WINDOW];
   };
 };
