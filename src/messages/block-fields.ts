@@ -1,8 +1,8 @@
 import type { BlockKind, SettingsOf } from "../core/blocks";
-import { MOST_SLIDES } from "../core/blocks/hero-settings";
 import type { PartNode } from "../core/design/tree";
-import { type Control, direction, type FieldSpec, one } from "./controls";
+import { type Control, direction, type Field, type FieldSpec, one } from "./controls";
 import { fieldName } from "./fields";
+import { HERO, SLIDE } from "./hero-fields";
 import { valueOptions } from "./values";
 
 /** What the studio shows of each kind of block: its name, and a field for each of its settings, the most used first. */
@@ -10,16 +10,6 @@ import { valueOptions } from "./values";
 const textStyle = one("textStyle");
 const factList: Control = { type: "many", options: valueOptions("show") };
 const buttonLook = one("look", ["filled", "outlined", "plain"]);
-
-type Field = Omit<FieldSpec, "path">;
-/** Settings of one kind of hero: not there where it is another. */
-const ofKind = <T extends Readonly<Record<string, Field>>>(kind: string, fields: T): T =>
-  Object.fromEntries(
-    Object.entries(fields).map(([name, field]) => [name, { ...field, when: [["settings", "kind"], kind] }]),
-  ) as unknown as T;
-const OWN_SLIDES = [["settings", "slides", "from"], "own"] as const;
-const BESIDE = [["settings", "slides", "arrangement"], "beside"] as const;
-const NO_HERO = [["settings", "kind"], "none"] as const;
 
 /** A field for each setting; settings inside others have theirs inside. */
 type Fields<Settings> = {
@@ -258,74 +248,8 @@ const SHOWN: {
       },
     },
   },
-  hero: {
-    name: "Hero",
-    also: "slides slider carousel banner header picture big video stage",
-    fields: {
-      kind: { control: one("kind"), label: "Shows" },
-      picture: ofKind("picture", {
-        picture: { control: { type: "picture" } },
-        ownPicture: { control: { type: "switch" }, label: "The page’s own picture first" },
-        fit: { control: one("fit"), label: "The picture" },
-        slower: { control: { type: "switch" } },
-      }),
-      slides: ofKind("slides", {
-        from: { control: one("slidesFrom"), label: "Slides" },
-        kinds: { control: { type: "kinds" }, unless: OWN_SLIDES },
-        count: {
-          control: { type: "number", min: 1, max: MOST_SLIDES },
-          label: "How many",
-          unless: OWN_SLIDES,
-        },
-        picture: { control: { type: "picture" }, label: "For those without one", unless: OWN_SLIDES },
-        date: { control: { type: "switch" }, label: "When it is", unless: OWN_SLIDES },
-        summary: { control: { type: "switch" }, unless: OWN_SLIDES },
-        link: { control: { type: "text" }, label: "Words of the way there", unless: OWN_SLIDES },
-        arrangement: { control: one("slideArrangement"), label: "They stand" },
-        plays: { control: { type: "switch" }, label: "Change by themselves", unless: BESIDE },
-        seconds: {
-          control: { type: "number", unit: "s", min: 2, max: 60 },
-          label: "Each for",
-          unlessAll: [[BESIDE], [[["settings", "slides", "plays"], false]]],
-        },
-        arrows: { control: { type: "switch" }, label: "Arrows", unless: BESIDE },
-        dots: { control: { type: "switch" }, label: "A mark for each", unless: BESIDE },
-      }),
-      video: ofKind("video", {
-        poster: { control: { type: "picture" }, label: "Seen before it plays" },
-        file: {
-          control: { type: "video" },
-          label: "Video over it",
-          unless: [["settings", "video", "poster"], ""],
-        },
-      }),
-      height: { control: { type: "perWidth", unit: "px", max: 2000 }, unless: NO_HERO },
-      screenHeight: {
-        control: { type: "perWidth", unit: "%", max: 100 },
-        label: "Of the screen’s height (0: none)",
-        unless: NO_HERO,
-      },
-      across: { control: one("across", ["start", "centre", "end"]), label: "Words stand", unless: NO_HERO },
-      down: { control: one("down"), label: "Up and down", unless: NO_HERO },
-      colour: { control: { type: "colour", empty: "white" }, label: "Text colour", unless: NO_HERO },
-      ground: { control: { type: "colour", empty: "nearly black" }, label: "Ground", unless: NO_HERO },
-      overlay: { control: { type: "number", unit: "%", max: 100 }, unless: NO_HERO },
-      overlayColour: { control: { type: "colour", empty: "that of the ground" }, unless: NO_HERO },
-    },
-  },
-  slide: {
-    name: "Slide",
-    also: "one of a hero",
-    fields: {
-      entry: { control: { type: "entry" }, label: "Made of the entry" },
-      picture: { control: { type: "picture" } },
-      across: { control: one("across"), label: "Words stand" },
-      overlay: {
-        control: { type: "number", unit: "%", min: -1, max: 100 },
-        label: "Overlay (-1: as the hero has it)",
-      },
-    },
-  },
+  hero: HERO,
+  slide: SLIDE,
   facts: {
     name: "Facts",
     also: "date author details byline about terms",

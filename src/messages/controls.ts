@@ -54,6 +54,9 @@ export interface FieldSpec {
   readonly group?: string;
 }
 
+/** What a setting is edited with, wherever it stands. */
+export type Field = Omit<FieldSpec, "path">;
+
 /** Whether a setting of a node has anything to change as the node is now, and where it stands. */
 export const isOffered = (
   { when, unless, unlessAll, where }: FieldSpec,

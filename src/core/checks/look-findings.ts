@@ -13,7 +13,7 @@ import { troublesOf } from "../layout/troubles";
 import type { TextMeasure } from "../measure/text-measure";
 import type { PageValues } from "../model/choices";
 import type { Picture } from "../model/picture";
-import { measurePairs, pairsInUse, type ShownMenus, usesOfPart } from "../style/pairs";
+import { measurePairs, type Pair, pairsInUse, type ShownMenus, usesOfPart } from "../style/pairs";
 import { typedInColours } from "../style/typed-in";
 import { coveredWords } from "./covered-words";
 import { choiceFindings, labelFindings, menuFindings, targetFindings } from "./link-findings";
@@ -125,19 +125,17 @@ const forEachSayer = (
   });
 };
 
+/** A pair of colours that is too faint, in the parts it is in. */
+const faintFinding = (
+  { text, ground, ratio, needed }: Omit<Pair, "uses" | "passes">,
+  parts: readonly string[],
+): LookFinding => ({ code: "faint", severity: "warning", text, ground, ratio, needed, parts });
+
 /** Pairs of colours of one part that are too faint. */
 const faintIn = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] =>
   measurePairs(measure.style, usesOfPart(part, body, { ...fit, style: measure.style }))
     .filter(({ passes }) => !passes)
-    .map(({ text, ground, ratio, needed }) => ({
-      code: "faint",
-      severity: "warning",
-      text,
-      ground,
-      ratio,
-      needed,
-      parts: [part],
-    }));
+    .map((pair) => faintFinding(pair, [part]));
 
 const fitFindings = (part: string, body: Part, { fit, measure }: LookMaterial): readonly LookFinding[] => {
   if (!isRuled(body.slot)) return [];
@@ -240,15 +238,7 @@ const pictureGrounds = (
 const faintFindings = (design: Design, shown: ShownMenus): readonly LookFinding[] =>
   pairsInUse(design, shown)
     .filter(({ passes }) => !passes)
-    .map(({ text, ground, ratio, needed, uses }) => ({
-      code: "faint",
-      severity: "warning",
-      text,
-      ground,
-      ratio,
-      needed,
-      parts: [...new Set(uses.flatMap(({ part }) => part ?? []))],
-    }));
+    .map((pair) => faintFinding(pair, [...new Set(pair.uses.flatMap(({ part }) => part ?? []))]));
 
 const typedInFinding = (design: Design): readonly LookFinding[] => {
   const found = typedInColours(design);

@@ -14,6 +14,7 @@ import { FilterBar } from "../overview/FilterBar";
 import classes from "../overview/table.module.css";
 import { useFilter } from "../overview/useFilter";
 import { useRows } from "../overview/useRows";
+import { PickBox } from "../shell/PickBox";
 import { SheetLink } from "../shell/SheetLink";
 import { useKeys } from "../shell/useKeys";
 import { Pending, Quiet, SheetHead } from "../theme/pieces";
@@ -241,15 +242,7 @@ const Heads = ({ every, onEvery }: HeadsProps) => (
     }}
   >
     <span role="columnheader">
-      {onEvery ? (
-        <input
-          type="checkbox"
-          className={classes["check"]}
-          checked={every}
-          onChange={onEvery}
-          aria-label="Select all pages shown"
-        />
-      ) : null}
+      {onEvery ? <PickBox label="Select all pages shown" isPicked={every} onPick={onEvery} /> : null}
     </span>
     <span role="columnheader">Page</span>
     <span role="columnheader">Path</span>
@@ -284,13 +277,10 @@ const PageRow = memo(({ index, row, isPicked, mayChoose, onPick }: PageRowProps)
     <div role="row" aria-rowindex={index + 2} className={classes["row"]}>
       <div role="cell">
         {row && mayChoose ? (
-          <input
-            type="checkbox"
-            className={classes["check"]}
-            checked={isPicked}
-            onChange={() => {}}
-            onClick={(event) => onPick(event, index, row)}
-            aria-label={row.later === null ? `Select ${row.title}` : `Select ${row.title}, later pages`}
+          <PickBox
+            label={row.later === null ? `Select ${row.title}` : `Select ${row.title}, later pages`}
+            isPicked={isPicked}
+            onPick={(event) => onPick(event, index, row)}
           />
         ) : null}
       </div>

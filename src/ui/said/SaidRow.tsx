@@ -4,9 +4,9 @@ import { useMay } from "../client/about-site";
 import { useAct, useSite } from "../client/hooks";
 import { pagePath } from "../client/paths";
 import { BareField } from "../fields/Field";
-import classes from "../overview/table.module.css";
 import { controlOf, usePageValue } from "../pages/PageValues";
 import { PartBadge } from "../shell/PartBadge";
+import { PickBox } from "../shell/PickBox";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Quiet } from "../theme/pieces";
 import { type Said, settingOf } from "./said";
@@ -32,12 +32,10 @@ export const SaidRow = ({ row, isOne, isPicked, onPick }: RowProps) => {
     >
       <span role="cell">
         {mayChoose ? (
-          <input
-            type="checkbox"
-            className={classes["check"]}
-            checked={isPicked}
-            onChange={onPick}
-            aria-label={`Select ${row.title}${isOne ? "" : `, ${row.what}`}`}
+          <PickBox
+            label={`Select ${row.title}${isOne ? "" : `, ${row.what}`}`}
+            isPicked={isPicked}
+            onPick={onPick}
           />
         ) : null}
       </span>

@@ -5,8 +5,8 @@ import { count } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallInput } from "../client/call";
 import { useCall } from "../client/hooks";
-import classes from "../overview/table.module.css";
 import { CsvLink } from "../shell/CsvLink";
+import { PickBox } from "../shell/PickBox";
 import { withOrWithout } from "../shell/sets";
 import { Act, Empty, Pending, Quiet, SheetHead } from "../theme/pieces";
 import { SaidRow } from "./SaidRow";
@@ -178,12 +178,10 @@ const Table = ({ rows, isOne, picked, onPick }: TableProps) => {
         >
           <span role="columnheader">
             {mayChoose ? (
-              <input
-                type="checkbox"
-                className={classes["check"]}
-                checked={isEvery}
-                onChange={() => onPick(isEvery ? NOBODY : new Set(rows.map(keyOf)))}
-                aria-label="Select all shown"
+              <PickBox
+                label="Select all shown"
+                isPicked={isEvery}
+                onPick={() => onPick(isEvery ? NOBODY : new Set(rows.map(keyOf)))}
               />
             ) : null}
           </span>
