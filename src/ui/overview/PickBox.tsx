@@ -1,6 +1,6 @@
 "use client";
 import type { MouseEvent } from "react";
-import classes from "../overview/table.module.css";
+import classes from "./table.module.css";
 
 /** Picks a row of a table, or all of them. */
 export const PickBox = ({
