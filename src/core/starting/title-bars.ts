@@ -61,8 +61,7 @@ export const TITLE_BARS: readonly Point[] = [
   {
     key: "lines",
     name: "Title with its second line",
-    about:
-      "The page's title and what it says of itself, breadcrumbs opposite; single pages may show a search box.",
+    about: "The page's title and what it says of itself, breadcrumbs opposite.",
     build: (_, make) => [
       make.band(
         {
