@@ -154,7 +154,7 @@ const made = page.getByRole("dialog");
 await made.getByLabel("Name").fill("Fern Hollow Orchard");
 await made.getByLabel("First pages, a line each").fill("The trees\nThe press\nOpen days\nFinding us");
 await made.getByRole("button", { name: "Make the site" }).click();
-await page.waitForURL(/begin$/);
+await page.waitForURL(/begin$/, { waitUntil: "commit" });
 await page.getByLabel("In a few words").fill("Forty trees behind the station");
 await page
   .frameLocator('iframe[title="Frame 3, page 1"]')
