@@ -56,6 +56,8 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
     }
     case "colour":
       return ["", "role:mutedText", "#cc3300"];
+    case "place":
+      return [null, { lat: 50.1, lon: -5.2 }, { lat: -17.5, lon: 179.9 }];
     case "entry":
       return [null, { identity: "entry:visit" }];
     case "target":

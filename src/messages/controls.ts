@@ -34,6 +34,7 @@ export type Control =
   | { readonly type: "targetOrNone" }
   | { readonly type: "entry" }
   | { readonly type: "moment" }
+  | { readonly type: "place" }
   | { readonly type: "audience" }
   | { readonly type: "kinds" }
   | { readonly type: "terms" };

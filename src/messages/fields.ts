@@ -69,6 +69,8 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   overlayColour: "Which colour",
   overlayTo: "Running into",
   overlayAngle: "In the direction",
+  tone: "Drawn",
+  zoom: "How near",
   texture: "Texture",
   textureStrength: "How strong",
   order: "Layers",

@@ -1,5 +1,6 @@
 import { MOST_SLIDES } from "../core/blocks/hero-settings";
 import { type Field, one } from "./controls";
+import { MAP_FIELDS } from "./map-fields";
 
 /** What the studio shows of heroes and of their slides. */
 
@@ -11,6 +12,8 @@ const ofKind = <T extends Readonly<Record<string, Field>>>(kind: string, fields:
 const OWN_SLIDES = [["settings", "slides", "from"], "own"] as const;
 const BESIDE = [["settings", "slides", "arrangement"], "beside"] as const;
 const NO_HERO = [["settings", "kind"], "none"] as const;
+/** A map has heights of its own, and nothing lies over it. */
+const PLAIN = [[NO_HERO], [[["settings", "kind"], "map"]]] as const;
 
 export const HERO = {
   name: "Hero",
@@ -53,18 +56,24 @@ export const HERO = {
         unless: [["settings", "video", "poster"], ""],
       },
     }),
-    height: { control: { type: "perWidth", unit: "px", max: 2000 }, unless: NO_HERO },
+    map: ofKind("map", MAP_FIELDS),
+    height: { control: { type: "perWidth", unit: "px", max: 2000 }, unlessAll: PLAIN },
     screenHeight: {
       control: { type: "perWidth", unit: "%", max: 100 },
       label: "Of the screen’s height (0: none)",
-      unless: NO_HERO,
+      unlessAll: PLAIN,
     },
     across: { control: one("across", ["start", "centre", "end"]), label: "Words stand", unless: NO_HERO },
-    down: { control: one("down"), label: "Up and down", unless: NO_HERO },
+    down: { control: one("down"), label: "Up and down", unlessAll: PLAIN },
     colour: { control: { type: "colour", empty: "white" }, label: "Text colour", unless: NO_HERO },
     ground: { control: { type: "colour", empty: "nearly black" }, label: "Ground", unless: NO_HERO },
-    overlay: { control: { type: "number", unit: "%", max: 100 }, unless: NO_HERO },
-    overlayColour: { control: { type: "colour", empty: "that of the ground" }, unless: NO_HERO },
+    overlay: { control: { type: "number", unit: "%", max: 100 }, unlessAll: PLAIN },
+    overlayColour: { control: { type: "colour", empty: "that of the ground" }, unlessAll: PLAIN },
+    texture: { control: one("texture"), unless: NO_HERO },
+    textureStrength: {
+      control: { type: "number", unit: "%", min: 1, max: 100 },
+      unlessAll: [[NO_HERO], [[["settings", "texture"], "none"]]],
+    },
   },
 } as const;
 

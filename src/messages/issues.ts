@@ -152,6 +152,11 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `The menu is shown in ${count(Number(uses), "place")}. Take it out there first; nothing was removed.`,
   "identity.form": () =>
     "A page is named by what it is, such as entry:12 or archive:kind:3; this is no such name. Nothing was saved.",
+  "place.lat": () =>
+    "A latitude is between 85° south and 85° north: nearer the poles no map of this kind can be drawn. Nothing was changed.",
+  "place.lon": () => "A longitude is between 180° west and 180° east. Nothing was changed.",
+  "place.unreadable": () =>
+    "These are no coordinates. Write degrees north and east, such as 48.2082, 16.3738 or 48° 12′ 29″ N 16° 22′ 26″ E. Nothing was changed.",
   "hero.slideElsewhere": () =>
     "A slide stands in a hero: select one, or put it into one. Nothing was changed.",
   "hero.tooManySlides": ({ limit = 12 }) =>

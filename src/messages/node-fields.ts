@@ -82,7 +82,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
   {
     path: ["paddingBlock"],
     control: { type: "perWidth", unit: "px", max: 400 },
-    where: ({ isAllHero }) => !isAllHero,
+    where: ({ reachesEdges }) => !reachesEdges,
   },
   { path: ["background", "colour"], control: { type: "colour" }, label: "Background" },
   { path: ["background", "picture"], control: { type: "picture" }, label: "Picture behind" },

@@ -51,6 +51,10 @@ export const ENGLISH: VisitorWords = {
   slides: "Pictures",
   slide: (at, of) => `${at} of ${of}`,
   stopSlides: "Stop the pictures",
+  mapOf: (place) => `Map: ${place}`,
+  largerMap: "Larger map",
+  mapData: "Places: GeoNames",
+  distance: (metres) => (metres < 1000 ? `${metres} m` : `${metres / 1000} km`),
   leaveEmpty: "Leave this empty",
   wrongAddress:
     "That was not taken: an address like name@example.org is needed, and agreement where it is asked for.",

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { block, pageData, partWith } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
+import { withValueAt } from "../design/operations";
 import type { Part } from "../design/part";
 import { renderPage } from "../render/page";
 import { BLOCK_KINDS, BLOCKS, type BlockKind, defaultSettings, isSteadyBlock } from "./";
@@ -67,7 +68,18 @@ describe("kinds of blocks", () => {
   /** Words that are drawn only for who is signed in, or where the kind has nothing else to show. */
   const ELSEWHERE = new Set(["menu label", "account signedIn", "hero slides.link"]);
   /** What else must be set for words to be drawn. */
-  const WITH: Readonly<Record<string, object>> = { "opposite placeholder": { shows: "search" } };
+  const MAP = {
+    ...defaultSettings("map"),
+    place: { lat: 50.1, lon: -5.2 },
+    directions: { url: "/way/" },
+  };
+  const WITH: Readonly<Record<string, object>> = {
+    "opposite placeholder": { shows: "search" },
+    "map marker": MAP,
+    "map directionsWords": MAP,
+    "hero map.marker": { kind: "map", map: MAP },
+    "hero map.directionsWords": { kind: "map", map: MAP },
+  };
   const worded = BLOCK_KINDS.flatMap((kind) =>
     settingsOfKind(kind)
       .filter(({ role }) => role === "words")
@@ -75,8 +87,8 @@ describe("kinds of blocks", () => {
   ).filter(([kind, path]) => !ELSEWHERE.has(`${kind} ${path}`));
   it.each(worded)("%s shows the words of %s", (kind, path) => {
     const settings = { ...defaultSettings(kind), ...WITH[`${kind} ${path}`] };
-    expect(draw(kind, { ...settings, [path]: SAID })).toContain(SAID);
-    expect(draw(kind, defaultSettings(kind))).not.toContain(SAID);
+    expect(draw(kind, withValueAt(settings, path.split("."), SAID) as object)).toContain(SAID);
+    expect(draw(kind, settings)).not.toContain(SAID);
   });
   it("are the same on every page where they say so, and say so unless they show something of the page", () => {
     const here = pageData();

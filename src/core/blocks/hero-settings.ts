@@ -1,9 +1,11 @@
 import { z } from "zod";
+import { Texture } from "../model/house-style";
 import { responsive } from "../model/values";
 import { Video } from "../model/video";
+import { mapSettings } from "./map-settings";
 import { about, colour, deciding, kindIds, pictureId, videoFile, words } from "./roles";
 
-export const HERO_KINDS = ["picture", "slides", "video", "none"] as const;
+export const HERO_KINDS = ["picture", "slides", "video", "map", "none"] as const;
 const SIDES = ["start", "centre", "end"] as const;
 /** More of them nobody waits for. */
 export const MOST_SLIDES = 12;
@@ -24,6 +26,10 @@ export const heroSettings = z.object({
   /** How much of its colour, or of the ground, lies over pictures, percent. */
   overlay: z.number().int().min(0).max(100).default(50),
   overlayColour: colour().default(""),
+  /** Over what lies behind the words. */
+  texture: Texture.default("none"),
+  /** Percent. */
+  textureStrength: z.number().int().min(1).max(100).default(12),
   picture: z
     .object({
       picture: pictureId({ opensAs: "heroPicture" }).default(""),
@@ -64,5 +70,6 @@ export const heroSettings = z.object({
       poster: pictureId().default(""),
     })
     .prefault({}),
+  map: mapSettings.prefault({}),
 });
 export type SettingsOfHero = z.output<typeof heroSettings>;

@@ -1,5 +1,6 @@
 import { type BlockContext, element, nodeClass } from "../draw/context";
 import { html, type SafeHtml } from "../draw/html";
+import type { Slide } from "../draw/slide";
 import { stopBox } from "../draw/stop-box";
 import { type Responsive, valueAt } from "../model/values";
 import { SCREEN_HEIGHTS } from "./heights";
@@ -36,6 +37,7 @@ export const hero = defineBlock({
       return inside.reduce((sum, each) => sum + each, HERO_GAP * Math.max(0, inside.length - 1));
     });
     const padding = valueAt(HERO_PADDING, scene.width);
+    if (block.settings.kind === "map") return mapHeight(slides, words, padding);
     return Math.max(
       valueAt(height, scene.width),
       (valueAt(screenHeight, scene.width) * SCREEN_HEIGHTS[scene.width]) / 100,
@@ -47,6 +49,8 @@ export const hero = defineBlock({
     const { arrangement, arrows, plays, seconds, dots } = block.settings.slides;
     const drawn = slides.map((slide, at) => context.renderSlide(slide, at));
     if (drawn.length === 0) return null;
+    // a map and the words below it
+    if (block.settings.kind === "map") return element("div", block, context, {}, drawn);
     if (drawn.length === 1) return element("div", block, context, {}, drawn[0] ?? "");
     const { words } = context;
     const carousel = { role: "group", "aria-roledescription": "carousel", "aria-label": words.slides };
@@ -96,6 +100,10 @@ export const hero = defineBlock({
 
 /** Narrower than the content and so much either side, the arrows would stand on the words, px. */
 const BESIDE_ARROWS = 56;
+
+/** One below the other: what reaches the edges has no padding. */
+const mapHeight = (slides: readonly Slide[], heights: readonly number[], padding: number): number =>
+  slides.reduce((sum, { isAcross }, at) => sum + (heights[at] ?? 0) + (isAcross ? 0 : 2 * padding), 0);
 
 /** One slide among others, as it is read aloud. */
 const shownIn = (inside: SafeHtml, at: number, of: number, { words }: BlockContext): SafeHtml =>

@@ -19,6 +19,7 @@ import type { BlockDefinition } from "./kind";
 import { line } from "./line";
 import { logo } from "./logo";
 import { mainPicture } from "./main-picture";
+import { map } from "./map";
 import { menu } from "./menu";
 import { notice } from "./notice";
 import { opposite } from "./opposite";
@@ -48,6 +49,7 @@ export const BLOCKS = {
   social,
   richText,
   picture,
+  map,
   heading,
   group,
   piece,

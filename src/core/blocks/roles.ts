@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { ChoiceType } from "../model/choices";
+import { Place } from "../model/place";
 import { RichText } from "../model/rich-text";
 import { ColourValue, FactKind, Link, Target } from "../model/values";
 
@@ -26,6 +27,8 @@ export type Role =
   | "terms"
   /** An instant; empty: none. */
   | "moment"
+  /** A place on earth, or null. */
+  | "place"
   /** A video file, or null: it stays with its site. */
   | "video"
   /** The name of a list of the mailbox. */
@@ -70,6 +73,7 @@ export const link = () => about(Link, { role: "link" });
 export const kindIds = () => about(z.array(z.string()), { role: "kinds" });
 export const termIds = () => about(z.array(z.string()), { role: "terms" });
 export const moment = () => about(z.iso.datetime().or(z.literal("")), { role: "moment" });
+export const placeOrNone = () => about(Place.nullable(), { role: "place" });
 export const factsSetting = () => about(z.array(FactKind), { role: "choice" });
 /** A setting that decides what is gathered for a page. */
 export const deciding = <T extends z.ZodType>(schema: T): T =>

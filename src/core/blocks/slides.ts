@@ -6,7 +6,20 @@ import type { SettingsOfHero } from "./hero-settings";
 /** What the kinds of a hero come to. */
 
 type Hero = Omit<AnyBlock, "settings"> & { readonly settings: SettingsOfHero };
-type Shared = Omit<Slide, "id" | "blocks" | "picture" | "ownPicture" | "fit" | "slower" | "video">;
+type Shared = Omit<
+  Slide,
+  "id" | "blocks" | "picture" | "ownPicture" | "fit" | "slower" | "video" | "isAcross"
+>;
+
+/** A slide without picture or video. */
+const BARE = {
+  picture: "",
+  ownPicture: false,
+  fit: "fills",
+  slower: false,
+  video: null,
+  isAcross: false,
+} as const satisfies Partial<Slide>;
 
 /** What text over a hero is written in, and what lies under pictures, where nothing is set. */
 const WHITE = "#ffffff";
@@ -15,6 +28,8 @@ const DARK = "#101418";
 const shared = ({ settings }: Hero): Shared => ({
   overlay: settings.overlay,
   overlayColour: settings.overlayColour,
+  texture: settings.texture,
+  textureStrength: settings.textureStrength,
   ground: settings.ground || DARK,
   colour: settings.colour || WHITE,
   across: settings.across,
@@ -65,11 +80,8 @@ const ofEntry = (hero: Hero, entry: EntryView, at: number, words: VisitorWords |
     ...shared(hero),
     id,
     blocks: wordsOf(entry, id, hero.settings, words),
+    ...BARE,
     picture: entry.picture ?? hero.settings.slides.picture,
-    ownPicture: false,
-    fit: "fills",
-    slower: false,
-    video: null,
   };
 };
 
@@ -93,11 +105,8 @@ const ofBlock = (
     ...all,
     id,
     blocks: entry && blocks.length === 0 ? wordsOf(entry, id, hero.settings, words) : blocks,
+    ...BARE,
     picture: said.picture || (entry?.picture ?? ""),
-    ownPicture: false,
-    fit: "fills",
-    slower: false,
-    video: null,
     overlay: said.overlay < 0 ? all.overlay : said.overlay,
     across: said.across || all.across,
   };
@@ -108,6 +117,18 @@ type SettingsOfSlide = {
   readonly overlay: number;
   readonly across: Slide["across"] | "";
 };
+
+/** A map from edge to edge, and below it the words; neither where there is nothing of it. */
+const mapAndWords = (hero: Hero, words: readonly AnyBlock[]): readonly Slide[] => {
+  const { map } = hero.settings;
+  const bare = { ...shared(hero), ...BARE, overlay: 0, height: NO_HEIGHT, screenHeight: NO_HEIGHT };
+  const block = made(`${hero.id}-map`, "map", map);
+  return [
+    ...(map.place === null ? [] : [{ ...bare, id: `${hero.id}-1`, blocks: [block], isAcross: true }]),
+    ...(words.length === 0 ? [] : [{ ...bare, id: `${hero.id}-2`, blocks: words }]),
+  ];
+};
+const NO_HEIGHT = { wide: 0 };
 
 /**
  * What a hero shows on a page, in its turn; none where it is not there. Entries that who looks may not read are left
@@ -125,18 +146,11 @@ export const slidesOf = (
     case "none":
       return [];
     case "picture":
-      return [{ ...alone, ...picture, video: null }];
+      return [{ ...alone, ...BARE, ...picture }];
     case "video":
-      return [
-        {
-          ...alone,
-          picture: video.poster,
-          ownPicture: false,
-          fit: "fills",
-          slower: false,
-          video: video.file,
-        },
-      ];
+      return [{ ...alone, ...BARE, picture: video.poster, video: video.file }];
+    case "map":
+      return mapAndWords(hero, own);
     case "slides":
       return slides.from === "own"
         ? (hero.blocks ?? []).filter(isSlide).flatMap((each) => ofBlock(hero, each, lists, words) ?? [])

@@ -15,14 +15,17 @@ import { findPlace, type PartNode } from "./tree";
 
 const BLANK = Band.parse({ id: "slide", cells: [{ id: "cell" }] }) as Band;
 
+const NO_PADDING = { wide: 0 };
+
 /** The band a slide is drawn as. */
 export const bandOfSlide = (slide: Slide): Band => ({
   ...BLANK,
   id: slide.id,
+  width: slide.isAcross ? "full" : "content",
   colour: slide.colour,
   height: slide.height,
   screenHeight: slide.screenHeight,
-  paddingBlock: HERO_PADDING,
+  paddingBlock: slide.isAcross ? NO_PADDING : HERO_PADDING,
   alignBlock: slide.down,
   background: {
     ...BLANK.background,
@@ -34,6 +37,8 @@ export const bandOfSlide = (slide: Slide): Band => ({
     video: slide.video,
     overlay: slide.overlay,
     overlayColour: slide.overlayColour,
+    texture: slide.texture,
+    textureStrength: slide.textureStrength,
   },
   cells: [
     {

@@ -209,19 +209,20 @@ export type Part = Omit<z.infer<typeof Part>, "bands"> & { readonly bands: reado
 export interface BandPlace {
   readonly slot: Slot;
   readonly isLast: boolean;
-  /** It holds a hero that reaches the edges of the screen, and nothing else. */
-  readonly isAllHero: boolean;
+  /** It holds a hero or a map that reaches the edges of the screen, and nothing else. */
+  readonly reachesEdges: boolean;
 }
 export const bandPlaceIn = ({ slot, bands }: Pick<Part, "slot" | "bands">, id: string): BandPlace => {
   const band = bands.find((each) => each.id === id);
-  return { slot, isLast: bands.at(-1)?.id === id, isAllHero: band !== undefined && isAllHero(band) };
+  return { slot, isLast: bands.at(-1)?.id === id, reachesEdges: band !== undefined && reachesEdges(band) };
 };
-/** Whether a band of full width holds a hero and nothing else: then the hero reaches the edges of the screen. */
-export const isAllHero = ({ width, cells }: Pick<Band, "width" | "cells">): boolean =>
+/** Whether a band of full width holds a hero or a map and nothing else: then that reaches the edges of the screen. */
+export const reachesEdges = ({ width, cells }: Pick<Band, "width" | "cells">): boolean =>
   width === "full" &&
   cells.length === 1 &&
   cells[0]?.blocks.length === 1 &&
-  cells[0].blocks[0]?.kind === "hero";
+  REACHING.has(cells[0].blocks[0]?.kind ?? "");
+const REACHING: ReadonlySet<string> = new Set(["hero", "map"]);
 export const isTitleBar = ({ slot }: BandPlace): boolean => slot === "titleBar";
 /** Only there a band lies over what follows. */
 export const endsHeader = ({ slot, isLast }: BandPlace): boolean => slot === "header" && isLast;

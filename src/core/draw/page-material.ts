@@ -105,6 +105,14 @@ export interface VisitorWords {
   readonly slide: (at: number, of: number) => string;
   /** Of the box that stops pictures that follow one another. */
   readonly stopSlides: string;
+  /** What a map shows: "Map of the way to …". */
+  readonly mapOf: (place: string) => string;
+  /** Of what opens a map. */
+  readonly largerMap: string;
+  /** Where what is written on maps is from. */
+  readonly mapData: string;
+  /** Metres: "50 km". */
+  readonly distance: (metres: number) => string;
   /** Of a field that people leave alone. */
   readonly leaveEmpty: string;
   readonly wrongAddress: string;

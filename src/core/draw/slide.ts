@@ -1,3 +1,4 @@
+import type { Texture } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import type { Video } from "../model/video";
@@ -15,8 +16,12 @@ export interface Slide {
   readonly fit: "fills" | "whole" | "across";
   readonly slower: boolean;
   readonly video: Video | null;
+  /** What stands in it reaches the edges of the screen. */
+  readonly isAcross: boolean;
   readonly overlay: number;
   readonly overlayColour: ColourValue | "";
+  readonly texture: Texture;
+  readonly textureStrength: number;
   readonly ground: ColourValue | "";
   readonly colour: ColourValue | "";
   readonly across: "start" | "centre" | "end";

@@ -1,7 +1,7 @@
 import { isFramedItself, traitsOf } from "../blocks";
 import { type HeightMaterial, type HeightScene, SCREEN_HEIGHTS, wornHeight } from "../blocks/heights";
 import { bandsOfHero, heroesOf } from "../design/hero";
-import { type Band, type Cell, isAllHero, isStacked } from "../design/part";
+import { type Band, type Cell, isStacked, reachesEdges } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
@@ -59,7 +59,7 @@ export type Reach = readonly [from: number, to: number];
 /** Where what each cell of a band holds stands in it; cells without anything are left out. */
 export const contentReaches = (band: Band, scene: HeightScene): readonly Reach[] => {
   // what a hero shows of entries is not known here: there its words may stand anywhere
-  const slides = isAllHero(band) ? heroesOf(band).flatMap((hero) => bandsOfHero(hero, {})) : [];
+  const slides = reachesEdges(band) ? heroesOf(band).flatMap((hero) => bandsOfHero(hero, {})) : [];
   if (slides.length > 0) return slides.flatMap((slide) => contentReaches(slide, scene));
   const padding = valueAt(band.paddingBlock, scene.width);
   const room = heightAs(band, scene) - 2 * padding;
@@ -87,7 +87,7 @@ export const neededHeight = (band: Band, scene: HeightScene): number =>
 
 /** A hero that reaches the edges leaves no padding. */
 const paddingOf = (band: Band, width: Width): number =>
-  isAllHero(band) ? 0 : valueAt(band.paddingBlock, width);
+  reachesEdges(band) ? 0 : valueAt(band.paddingBlock, width);
 
 /** The same with its menus either way: the lower and the higher of the two. */
 export const rowHeights = (

@@ -1,5 +1,5 @@
 import { bandsOfHero, heroesOf } from "../design/hero";
-import { type Band, isAllHero, isNothing, type Part } from "../design/part";
+import { type Band, isNothing, type Part, reachesEdges } from "../design/part";
 import type { Picture } from "../model/picture";
 import type { PageData } from "./page-data";
 import { plainLayout } from "./plain-layout";
@@ -41,7 +41,7 @@ interface PageBelow extends PagePictures, Pick<PageData, "lists"> {}
 const beginningOf = (parts: readonly (Part | null)[], { lists }: PageBelow): readonly Band[] => {
   const first = parts.find((part) => part && !isNothing(part))?.bands[0];
   if (!first) return [];
-  const [hero] = isAllHero(first) ? heroesOf(first) : [];
+  const [hero] = reachesEdges(first) ? heroesOf(first) : [];
   return hero ? bandsOfHero(hero, lists) : [first];
 };
 

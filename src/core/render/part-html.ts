@@ -3,10 +3,10 @@ import { bandOfSlide } from "../design/hero";
 import {
   type Band,
   type Cell,
-  isAllHero,
   isNothing,
   type Part,
   placesOnSmall,
+  reachesEdges,
   shareAt,
 } from "../design/part";
 import { isCellHidden } from "../design/tree";
@@ -70,7 +70,7 @@ const bandHtml = (band: Band, context: RenderContext, isFirst = true): SafeHtml 
     "align-items": band.alignBlock === "start" ? "flex-start" : band.alignBlock === "end" ? "flex-end" : null,
   });
   css.responsive(`${selector}>.in`, heightRules(band), (rules) => rules);
-  const isBleeding = isAllHero(band);
+  const isBleeding = reachesEdges(band);
   if (!isBleeding)
     css.responsive(`${selector}>.in`, band.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
   const { over } = context;

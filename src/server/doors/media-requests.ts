@@ -1,10 +1,17 @@
 import { Readable } from "node:stream";
 import { fail, issue } from "../../core/model/issue";
 import { sharedFile } from "../hosts/shared-files";
+import type { Answer } from "../http/answer";
 import { outcomeResponse } from "../http/outcomes";
 import { unpackedFont } from "../site/shaping";
 import { openContext } from "./call";
 import { answered } from "./studio-door";
+
+const bodyOf = ({ body, file }: Answer): BodyInit => {
+  if (!file || file.size === 0) return (body ?? new Uint8Array()) as BodyInit;
+  const bytes = file.read(0, file.size - 1);
+  return (bytes instanceof Uint8Array ? bytes : Readable.toWeb(Readable.from(bytes))) as BodyInit;
+};
 
 /** A rendition of a picture for the studio's own screens: the same file visitors get, behind the studio's door. */
 export const answerMedia = (request: Request, site: string, file: string): Promise<Response> =>
@@ -12,13 +19,14 @@ export const answerMedia = (request: Request, site: string, file: string): Promi
     const context = await openContext(request, site, "see");
     if (!context.ok) return outcomeResponse(context);
     const answer = await sharedFile(site, `/_media/${file}`);
-    if (!answer?.file) return outcomeResponse(fail(issue("picture.unknown")));
-    const { size, read } = answer.file;
-    const bytes = size === 0 ? new Uint8Array() : read(0, size - 1);
-    const body = bytes instanceof Uint8Array ? bytes : Readable.toWeb(Readable.from(bytes));
-    return new Response(body as BodyInit, {
-      status: answer.status,
-      headers: { ...answer.headers, "Cache-Control": "private, max-age=31536000, immutable" },
+    if (!answer) return outcomeResponse(fail(issue("picture.unknown")));
+    const { status, headers } = answer;
+    const isThere = status === 200;
+    return new Response(isThere ? bodyOf(answer) : null, {
+      status,
+      headers: isThere
+        ? { ...headers, "Cache-Control": "private, max-age=31536000, immutable" }
+        : (headers ?? {}),
     });
   });
 

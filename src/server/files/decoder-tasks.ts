@@ -1,9 +1,10 @@
 import { readFont } from "./font-file";
+import { drawMap } from "./map-drawing";
 import { takePack } from "./pack-file";
 import { pictureHead, picturePixels, renderPicture } from "./picture-file";
 import { takeVideo } from "./video-file";
 
-/** Everything that decodes what people bring, by name. It runs in the decoder's process and nowhere else. */
+/** Everything that decodes what people bring, and what is as costly, by name. It runs in the decoder's process and nowhere else. */
 export const TASKS = {
   pictureHead,
   picture: renderPicture,
@@ -11,5 +12,6 @@ export const TASKS = {
   font: readFont,
   video: takeVideo,
   pack: takePack,
+  map: drawMap,
 } as const;
 export type Tasks = typeof TASKS;

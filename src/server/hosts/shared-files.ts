@@ -1,13 +1,16 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
+import { type MapAsked, mapOfName } from "../../core/draw/map-address";
 import { siteFile } from "../files/kept-bytes";
 import { type Answer, LONG } from "../http/answer";
+import { mapDrawing } from "../site/maps";
 import { shippedFontPath } from "../site/shaping";
 
 /** Files that site and preview hosts both serve: fonts, scripts, renditions of the site's own pictures. */
 
 const root = process.cwd();
 const SCRIPT = "text/javascript; charset=utf-8";
+const MEDIA_PATH = "/_media/";
 const ASSETS_PATH = "/_assets/";
 /** Files of our own that pages of the sites' hosts load, by name. */
 const ASSETS: ReadonlyMap<string, { readonly path: string; readonly type: string }> = new Map([
@@ -60,12 +63,25 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
     const headers = { "Content-Type": file?.type ?? "", "Cache-Control": LONG, "Accept-Ranges": "bytes" };
     return file && { status: 200, headers, file };
   }
+  const asked = path.startsWith(MEDIA_PATH) ? mapOfName(path.slice(MEDIA_PATH.length)) : null;
+  if (asked) return mapAnswer(asked);
   const media = /^\/_media\/([0-9a-f]{64})(?:-(\d+\.(?:webp|avif|jpeg|png))|\.(svg))$/.exec(path);
   return media ? mediaFile(site, media[1] as string, media[2] ?? "clean.svg") : null;
 };
 
 /** A drawing opened by itself runs nothing and reaches nowhere, whatever may still be in it. */
 const SANDBOX = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
+
+const mapAnswer = async (asked: MapAsked): Promise<Answer> => {
+  const body = await mapDrawing(asked);
+  // too many at once: a moment later it is there
+  if (!body) return { status: 503, headers: { "Retry-After": "5", "Cache-Control": "no-store" } };
+  return {
+    status: 200,
+    headers: { "Content-Type": "image/svg+xml", "Cache-Control": LONG, "Content-Security-Policy": SANDBOX },
+    body,
+  };
+};
 
 const mediaFile = async (site: string, hash: string, variant: string): Promise<Answer | null> => {
   const file = await siteFile(site, hash, variant);

@@ -2,6 +2,7 @@
 import { Box, Switch, styled, TextField } from "@mui/material";
 import { type ReactNode, useId } from "react";
 import type { Sides } from "../../core/model/look";
+import type { Place } from "../../core/model/place";
 import type { RichText } from "../../core/model/rich-text";
 import type { Video } from "../../core/model/video";
 import type { Control, FieldSpec } from "../../messages/controls";
@@ -15,6 +16,7 @@ import { MenuButtonInput } from "./MenuButtonInput";
 import { MomentField } from "./MomentField";
 import { NumberInput, PerWidth } from "./NumberInput";
 import { OrderInput } from "./OrderInput";
+import { PlaceInput } from "./PlaceInput";
 import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
 import { VideoInput } from "./VideoInput";
@@ -187,6 +189,9 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       value={value === "" ? null : String(value)}
       onChange={(instant) => onChange(instant ?? "")}
     />
+  ),
+  place: ({ id, value, onChange }) => (
+    <PlaceInput id={id} value={value as Place | null} onChange={onChange} />
   ),
   entry: ({ id, value, onChange }) => (
     <EntryInput id={id} value={value as { identity: string } | null} onChange={onChange} />
