@@ -239,6 +239,15 @@ test("slides change by themselves, stop where one looks or asks, and are picked 
   await expect(page.getByText("Stop the pictures")).toBeHidden();
 });
 
+const MAP = { place: { lat: 50.1, lon: -5.2 }, directions: { url: "/way/" } };
+const FILM = {
+  file: "c".repeat(64),
+  type: "video/webm",
+  name: "Sky",
+  also: [{ file: "d".repeat(64), type: "video/mp4", name: "Sky" }],
+  captions: { file: "e".repeat(64), name: "What is said" },
+};
+
 /** Heroes of each kind, with long words. */
 const heroes = (): readonly (readonly [name: string, Part, PageData])[] => {
   const long = "Ceremonies of the observatory between two meteor showers, with a talk in the reading room";
@@ -258,6 +267,19 @@ const heroes = (): readonly (readonly [name: string, Part, PageData])[] => {
         slide("one", {}, long),
         slide("two", {}, long),
       ]),
+      data,
+    ],
+    [
+      "map",
+      heroPart({ kind: "map", map: { ...MAP, marker: long.slice(0, 80) } }, [
+        block("heading", { text: long }),
+      ]),
+      data,
+    ],
+    ["map alone", heroPart({ kind: "map", map: MAP }, []), data],
+    [
+      "video",
+      heroPart({ kind: "video", video: { poster: "one", file: FILM } }, [block("heading", { text: long })]),
       data,
     ],
   ];
@@ -297,7 +319,11 @@ test("a hero has no axe violation, cuts nothing at 320 px and with text at 200 %
           const outer = (each.closest(".band") as Element).getBoundingClientRect();
           return [...each.querySelectorAll("h2,p,a")].filter((words) => {
             const box = words.getBoundingClientRect();
-            return box.width > 0 && (box.top < outer.top - 1 || box.bottom > outer.bottom + 1);
+            return (
+              words.checkVisibility() &&
+              box.width > 0 &&
+              (box.top < outer.top - 1 || box.bottom > outer.bottom + 1)
+            );
           });
         });
         return [wide, out.length];

@@ -96,6 +96,13 @@ const IN_HEADER: readonly BlockKind[] = [
   "account",
   "social",
 ];
+const ON_MAP = {
+  ...defaultSettings("map"),
+  place: { lat: 50.1, lon: -5.2 },
+  height: { wide: 200 },
+  opened: { wide: 240 },
+  directions: { url: "/way/" },
+};
 const READY: Partial<Record<BlockKind, object>> = {
   menu: { menu: "main" },
   picture: { picture: "third" },
@@ -106,7 +113,8 @@ const READY: Partial<Record<BlockKind, object>> = {
   facts: { show: ["date", "author"] },
   entryList: { pageSize: 3 },
   signUp: { consent: "I agree" },
-  hero: { picture: { ...defaultSettings("hero").picture, picture: "third" } },
+  map: ON_MAP,
+  hero: { picture: { ...defaultSettings("hero").picture, picture: "third" }, map: ON_MAP },
   slide: { picture: "third" },
 };
 

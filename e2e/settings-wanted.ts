@@ -18,6 +18,7 @@ const OTHERWISE: Readonly<Record<string, unknown>> = {
   "background.overlay": 40,
   "background.overlayTo": "#cc3300",
   "background.texture": "dots",
+  "settings.texture": "dots",
   "look.borderWidth": 4,
   "settings.kind": "picture",
   "settings.video.poster": "pic",

@@ -1,6 +1,8 @@
 import { readFileSync } from "node:fs";
 import { type CDPSession, expect, type Page, test } from "@playwright/test";
 import { BLOCK_KINDS, type BlockKind } from "../src/core/blocks";
+import { mapOfName } from "../src/core/draw/map-address";
+import { drawMap } from "../src/server/files/map-drawing";
 import { blankPage, loadFonts } from "./blank-page";
 import { isWhole } from "./sample";
 import {
@@ -83,6 +85,8 @@ const CASES: readonly Case[] = [
     act: (page) => tryTo(page, ".n-subject :is(a,button,summary),a.n-subject", "hover"),
   },
   { name: "opened", width: 1280, act: (page) => tryTo(page, ".n-subject summary", "click") },
+  { name: "opened at 800 px", width: 800, act: (page) => tryTo(page, ".n-subject summary", "click") },
+  { name: "opened at 390 px", width: 390, act: (page) => tryTo(page, ".n-subject summary", "click") },
   { name: "as a drawer", width: 390, act: (page) => tryTo(page, ".n-subject .open", "click") },
   { name: "scrolled a little", width: 1280, act: scrolledBy(60, "") },
   { name: "scrolled", width: 1280, act: scrolledBy(300, "scrolled") },
@@ -114,6 +118,8 @@ const onPage = async (page: Page) => {
   await blankPage(page);
   await loadFonts(page);
   await page.route("**/_media/**", (route) => {
+    const map = mapOfName(new URL(route.request().url()).pathname.slice("/_media/".length));
+    if (map) return route.fulfill({ contentType: "image/svg+xml", body: drawMap(map).value.svg });
     const fill = COLOURS[/_media\/(.)/.exec(route.request().url())?.[1] ?? ""] ?? "#777";
     const body = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="900"><rect width="1600" height="900" fill="${fill}"/><circle cx="300" cy="300" r="200" fill="#fff"/></svg>`;
     return route.fulfill({ contentType: "image/svg+xml", body });
@@ -144,7 +150,9 @@ const seenOf = async (
   );
   if (told) {
     const loads = await page.evaluate(() =>
-      [...document.querySelectorAll("video")].map((video) => video.getAttribute("src")).join(),
+      [...document.querySelectorAll("video :is(source, track)")]
+        .map((each) => each.getAttribute("src"))
+        .join(),
     );
     return `${await page.locator("body").ariaSnapshot()} ${loads}`;
   }

@@ -49,7 +49,17 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
     case "pictures":
       return [[], ["other"], ["other", "third"]];
     case "video":
-      return [null, { file: "c".repeat(64), type: "video/mp4", name: "Sky" }];
+      return [
+        null,
+        { file: "c".repeat(64), type: "video/mp4", name: "Sky" },
+        {
+          file: "c".repeat(64),
+          type: "video/mp4",
+          name: "Sky",
+          also: [{ file: "d".repeat(64), type: "video/webm", name: "Sky" }],
+          captions: { file: "e".repeat(64), name: "Said" },
+        },
+      ];
     case "order": {
       const all = control.options.map(([value]) => value);
       return [all, [...all].reverse(), [...all.slice(1), all[0]]];

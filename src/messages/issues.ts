@@ -247,6 +247,12 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `${count === 1 ? "One place uses" : `${count} places use`} this piece. Make it their own first, or take it out of them.`,
   "piece.notTogether": () =>
     "Only blocks that follow one another in one cell or box can become a shared piece.",
+  "captions.line": ({ line }) =>
+    `Line ${line} is not as captions are written (WebVTT: “00:01.000 --> 00:04.000” and the words below it). Nothing was kept.`,
+  "captions.none": () => "There is no caption in that file. Nothing was kept.",
+  "captions.notText": () =>
+    "Captions are a text file in UTF-8 (WebVTT, .vtt); this is none. Nothing was kept.",
+  "captions.tooBig": ({ limit }) => `Captions are at most ${String(limit)}. Nothing was kept.`,
   "video.tooBig": ({ limit }) =>
     `The video is larger than ${limit}: visitors would wait for it. Make it shorter or smaller.`,
   "video.unknown": () => "That is no MP4 or WebM video. Nothing was kept.",

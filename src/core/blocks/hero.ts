@@ -1,4 +1,5 @@
 import { type BlockContext, element, nodeClass } from "../draw/context";
+import { colourCss } from "../draw/css";
 import { html, type SafeHtml } from "../draw/html";
 import type { Slide } from "../draw/slide";
 import { stopBox } from "../draw/stop-box";
@@ -49,8 +50,12 @@ export const hero = defineBlock({
     const { arrangement, arrows, plays, seconds, dots } = block.settings.slides;
     const drawn = slides.map((slide, at) => context.renderSlide(slide, at));
     if (drawn.length === 0) return null;
-    // a map and the words below it
-    if (block.settings.kind === "map") return element("div", block, context, {}, drawn);
+    if (block.settings.kind === "map") {
+      // a map and the words below it: no seam between them
+      const ground = colourCss(context.data.style, slides[0]?.ground ?? "");
+      context.css.node(`.${nodeClass(block.id)}`, { background: ground });
+      return element("div", block, context, {}, drawn);
+    }
     if (drawn.length === 1) return element("div", block, context, {}, drawn[0] ?? "");
     const { words } = context;
     const carousel = { role: "group", "aria-roledescription": "carousel", "aria-label": words.slides };

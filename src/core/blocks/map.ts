@@ -56,7 +56,7 @@ export const map = defineBlock({
 .bleed .map-line{max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
 .map-line summary,.map-line>a{display:block;min-height:${rem(LINE)};line-height:${rem(LINE)}}
 .map-line summary{cursor:pointer;list-style:none;text-decoration:underline;text-decoration-thickness:.08em;text-underline-offset:.18em}.map-line summary::-webkit-details-marker{display:none}
-.map-line summary::before{content:"＋";content:"＋"/"";display:inline-block;width:1.4em;text-decoration:none}.map-line [open]>summary::before{content:"－";content:"－"/""}
+.map-line summary::before{content:"+";content:"+"/"";display:inline-block;width:1.4em;text-decoration:none}.map-line [open]>summary::before{content:"−";content:"−"/""}
 .map-line p{margin:0;padding-bottom:.8rem}`,
 });
 

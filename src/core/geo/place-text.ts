@@ -37,31 +37,50 @@ const GEO = /^GEO:(-?\d+(?:\.\d+)?),(-?\d+(?:\.\d+)?)(?:[,;?].*)?$/;
 const MARKS = "°′″";
 const TOKEN = /([NSEW])|([+-]?\d+(?:\.\d+)?) ?([°′″])?/g;
 
-/** "48.2082, 16.3738", "48° 12′ 29″ N 16° 22′ 26″ E", in either order where letters say which is which. */
+type Token = RegExpMatchArray;
+
+/** The two angles of a text, each with its letter: they are told apart by their letters, else each has as many numbers. */
+const anglesIn = (
+  tokens: readonly Token[],
+): readonly (readonly [letter: string, numbers: readonly Token[]])[] => {
+  const shape = tokens.map(([, letter]) => letter ?? ".").join("");
+  if (/^\.+$/.test(shape)) {
+    const half = Math.floor(tokens.length / 2);
+    return [
+      ["", tokens.slice(0, half)],
+      ["", tokens.slice(half, tokens.length % 2 === 0 ? undefined : half)],
+    ];
+  }
+  // a letter stands before its angle or behind it, both the same way
+  const [, before = "", after = ""] =
+    /^[A-Z](\.+)[A-Z](\.+)$/.exec(shape) ?? /^(\.+)[A-Z](\.+)[A-Z]$/.exec(shape) ?? [];
+  const letters = tokens.flatMap(([, letter]) => letter ?? []);
+  const numbers = tokens.filter(([, letter]) => letter === undefined);
+  return [
+    [letters[0] ?? "", numbers.slice(0, before.length)],
+    [letters[1] ?? "", numbers.slice(before.length, before.length + after.length)],
+  ];
+};
+
+/** Degrees, then minutes, then seconds; a sign only where no letter says it. */
+const isAngle = ([letter, numbers]: readonly [string, readonly Token[]]): boolean =>
+  numbers.length >= 1 &&
+  numbers.length <= 3 &&
+  numbers.every(([, , value = "", mark], place) => {
+    const isSigned = /^[+-]/.test(value);
+    return (mark === undefined || mark === MARKS[place]) && !(isSigned && (place > 0 || letter !== ""));
+  });
+
+/** "48.2082, 16.3738", "48° 12′ 29″ N 16° 22′ E", in either order where letters say which is which. */
 const writtenPair = (text: string): Pair | null => {
   if (text.replace(TOKEN, "").replace(/[ ,;/]/g, "") !== "") return null;
-  const tokens = [...text.matchAll(TOKEN)];
-  const letters = tokens.flatMap(([, letter]) => letter ?? []).join("");
-  const numbers = tokens.filter(([, letter]) => letter === undefined);
-  const each = numbers.length / 2;
-  if (![1, 2, 3].includes(each) || !/^(|[NS][EW]|[EW][NS])$/.test(letters)) return null;
-  // a letter stands before its angle or behind it, both the same way
-  const shape = tokens
-    .map(([, letter]) => letter ?? ".")
-    .join("")
-    .replace(/\.+/g, ".");
-  if (letters !== "" && !/^([A-Z]\.[A-Z]\.|\.[A-Z]\.[A-Z])$/.test(shape)) return null;
-  const isRight = numbers.every(([, , value = "", mark], at) => {
-    const place = at % each;
-    const isSigned = /^[+-]/.test(value);
-    return (mark === undefined || mark === MARKS[place]) && !(isSigned && (place > 0 || letters !== ""));
+  const angles = anglesIn([...text.matchAll(TOKEN)]);
+  const letters = angles.map(([letter]) => letter).join("");
+  if (!angles.every(isAngle) || !/^(|[NS][EW]|[EW][NS])$/.test(letters)) return null;
+  const halves = angles.map(([letter, numbers]) => {
+    const [first = "", ...rest] = numbers.map(([, , value = ""]) => value);
+    return [letter === "S" || letter === "W" ? `-${first}` : first, ...rest];
   });
-  if (!isRight) return null;
-  const values = numbers.map(([, , value = ""]) => value);
-  const halves = [values.slice(0, each), values.slice(each)].map(([first = "", ...rest], at) => [
-    "SW".includes(letters[at] ?? "-") ? `-${first}` : first,
-    ...rest,
-  ]);
   const [first = [], second = []] = /^[EW]/.test(letters) ? halves.reverse() : halves;
   return pairOf(first, second);
 };
@@ -87,7 +106,11 @@ export const placeIn = (text: string): Outcome<Place> => {
   const tidy = tidied(text);
   const [, lat, lon] = GEO.exec(tidy) ?? [];
   const pair =
-    lat !== undefined && lon !== undefined ? pairOf([lat], [lon]) : (isoPair(tidy) ?? writtenPair(tidy));
+    lat !== undefined && lon !== undefined
+      ? pairOf([lat], [lon])
+      : ISO.test(tidy)
+        ? isoPair(tidy)
+        : writtenPair(tidy);
   if (!pair) return fail(issue("place.unreadable"));
   const [north, east] = pair.map((each) => Math.round(each * 1e5) / 1e5);
   const read = Place.safeParse({ lat: north, lon: east });

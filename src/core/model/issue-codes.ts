@@ -2,6 +2,10 @@
 export const ISSUE_CODES = [
   "audience.unknown",
   "begin.hasParts",
+  "captions.line",
+  "captions.none",
+  "captions.notText",
+  "captions.tooBig",
   "change.badNode",
   "change.badPlace",
   "change.badValue",

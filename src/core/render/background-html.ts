@@ -6,7 +6,7 @@ import { stopBox } from "../draw/stop-box";
 import { textureCss } from "../draw/textures";
 import type { HouseStyle } from "../model/house-style";
 import type { Picture } from "../model/picture";
-import type { Video } from "../model/video";
+import { filesOf, type Video } from "../model/video";
 import type { RenderContext } from "./context";
 import { picturesBehind } from "./over-picture";
 
@@ -56,7 +56,7 @@ export const backgroundHtml = (
   const image = (each: Picture, eager: boolean) => pictureHtml(each, { sizes: "100vw", alt: "", eager });
   const first = image(picture, isFirst);
   if (background.video)
-    return html`<div class="bg">${first}${videoHtml(background.video, context)}</div>${stopBox(context, true)}`;
+    return html`<div class="bg">${first}${videoHtml(background.video, context)}</div>${stopBox(context, true)}${saidBox(background.video, context)}`;
   if (behind.length === 1) return html`<div class="bg">${first}</div>`;
   slidesCss(behind.length, selector, background.slideSeconds, context);
   const follow = behind
@@ -65,16 +65,25 @@ export const backgroundHtml = (
   return html`<div class="bg">${first}${follow}</div>${stopBox(context, false)}`;
 };
 
+/** Where the script writes what is said, above all that lies over the video. */
+const saidBox = ({ captions }: Video, { css }: RenderContext): SafeHtml | null => {
+  if (!captions) return null;
+  css.share(
+    "said",
+    ".said-now{position:absolute;z-index:3;left:50%;bottom:2.75rem;translate:-50% 0;width:max-content;max-width:min(38rem,92%);margin:0;padding:.3rem .8rem;border-radius:var(--radius);background:#101418;color:#fff;text-align:center;white-space:pre-line}.said-now:empty{display:none}",
+  );
+  return html`<p class="said-now t-small"></p>`;
+};
+
 /** Silent, and started by the script only: without one, and for who asked for less motion or less data, the picture stays. */
-const videoHtml = ({ file, type }: Video, context: RenderContext): SafeHtml => {
-  const { css, state } = context;
+const videoHtml = (video: Video, context: RenderContext): SafeHtml => {
+  const { css, state, data } = context;
   css.share(
     "video",
     ".bg video{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}.bg video:not(.on){opacity:0}",
   );
   state.needsScript = true;
   const all = attributes({
-    src: `/_media/${file}.${type === "video/mp4" ? "mp4" : "webm"}`,
     muted: true,
     loop: true,
     playsinline: true,
@@ -82,7 +91,15 @@ const videoHtml = ({ file, type }: Video, context: RenderContext): SafeHtml => {
     "aria-hidden": "true",
     tabindex: "-1",
   });
-  return html`<video${all}></video>`;
+  const sources = filesOf(video).map(
+    ({ file, type }) =>
+      html`<source src="/_media/${file}.${type === "video/mp4" ? "mp4" : "webm"}" type="${type}">`,
+  );
+  const { captions } = video;
+  const track =
+    captions &&
+    html`<track kind="captions" src="/_media/${captions.file}.vtt" srclang="${data.site.language}" label="${captions.name}">`;
+  return html`<video${all}>${sources}${track ?? null}</video>`;
 };
 
 /**

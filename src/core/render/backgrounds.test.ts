@@ -60,7 +60,7 @@ describe("a video behind a band", () => {
   it("is silent, plays by the script only, and has a box that the script shows", () => {
     const { html, css } = drawn({ background: { picture: "one", video } });
     expect(html).toContain(
-      `<video src="/_media/${"a".repeat(64)}.mp4" muted loop playsinline preload="none" aria-hidden="true" tabindex="-1"></video></div><label class="stop" hidden>`,
+      `<video muted loop playsinline preload="none" aria-hidden="true" tabindex="-1"><source src="/_media/${"a".repeat(64)}.mp4" type="video/mp4"></video></div><label class="stop" hidden>`,
     );
     expect(html).not.toContain("autoplay");
     expect(css).toContain(".bg video:not(.on){opacity:0}");

@@ -59,6 +59,14 @@
         .then(() => (stop.hidden = false))
         .catch(() => {});
       stop.addEventListener("change", ({ target }) => (target.checked ? video.pause() : video.play()));
+      // what is said stands above what lies over the video
+      const [track] = video.textTracks;
+      if (!track) continue;
+      track.mode = "hidden";
+      track.addEventListener("cuechange", () => {
+        const said = [...track.activeCues].map((cue) => cue.getCueAsHTML().textContent);
+        stop.nextElementSibling.textContent = said.join("\n");
+      });
     }
   // heroes are pushed along with a finger
   for (const hero of document.querySelectorAll(".b-hero:has(.picks)")) {

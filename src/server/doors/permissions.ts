@@ -86,6 +86,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   openPointing: "see",
   itemSigns: "see",
   keepVideo: "design",
+  keepCaptions: "design",
   starts: "see",
   beginning: "see",
   begin: "design",

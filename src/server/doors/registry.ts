@@ -48,7 +48,7 @@ import { dropSignUp, signUps } from "../use-cases/sign-ups";
 import { starts } from "../use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "../use-cases/style";
 import { createToken, dropToken, tokens } from "../use-cases/tokens";
-import { keepVideo } from "../use-cases/videos";
+import { keepCaptions, keepVideo } from "../use-cases/videos";
 import { addVisitor, changeVisitor, removeVisitor, visitors } from "../use-cases/visitors";
 import { newPartReach, places, reach } from "../use-cases/where";
 import { explain, mends } from "../use-cases/why";
@@ -82,6 +82,7 @@ export const useCases = {
   openPointing,
   itemSigns,
   keepVideo,
+  keepCaptions,
   starts,
   beginning,
   begin,

@@ -1,3 +1,4 @@
+import { takeCaptions } from "./captions-file";
 import { readFont } from "./font-file";
 import { drawMap } from "./map-drawing";
 import { takePack } from "./pack-file";
@@ -11,6 +12,7 @@ export const TASKS = {
   pixels: picturePixels,
   font: readFont,
   video: takeVideo,
+  captions: takeCaptions,
   pack: takePack,
   map: drawMap,
 } as const;

@@ -6,7 +6,6 @@ import type { GeometryCollection, Topology } from "topojson-specification";
 import { escapeHtml } from "../../core/draw/html";
 import { MAP_COLOURS, MAP_SIZE, type MapAsked } from "../../core/draw/map-address";
 import { offsetOf, placeAt, worldWidth } from "../../core/geo/mercator";
-import { succeed } from "../../core/model/issue";
 import { MOST_LATITUDE } from "../../core/model/place";
 
 /**
@@ -146,8 +145,8 @@ interface Label {
 }
 
 /** So many px of the map around a name hold no other one. */
-const APART = 26;
-const MOST_NAMES = 60;
+const APART = 18;
+const MOST_NAMES = 200;
 
 /** The towns that are named: the largest first, each where it meets none before it. */
 const labelsOn = ({ place, zoom }: MapAsked): readonly Label[] => {
@@ -198,5 +197,5 @@ export const drawMap = (asked: MapAsked) => {
       `<circle cx="${one(x)}" cy="${one(y)}" r="2.5"/><text x="${one(x)}" y="${one(y - 7)}">${escapeHtml(name)}</text>`,
   );
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><rect width="${WIDTH}" height="${HEIGHT}" fill="${water}"/><path d="${lines(ground)}" fill="${land}" stroke="${shore}" stroke-width="1.2" stroke-linejoin="round"/><path d="${lines(borders)}" fill="none" stroke="${border}" stroke-width="1.2" stroke-dasharray="5 3"/><g fill="${words}" font-family="system-ui,sans-serif" font-size="${TEXT_SIZE}" text-anchor="middle" paint-order="stroke" stroke="${land}" stroke-width="3" stroke-linejoin="round">${names.join("")}</g></svg>`;
-  return succeed({ svg });
+  return { ok: true, value: { svg } } as const;
 };

@@ -63,6 +63,11 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
     const headers = { "Content-Type": file?.type ?? "", "Cache-Control": LONG, "Accept-Ranges": "bytes" };
     return file && { status: 200, headers, file };
   }
+  const said = /^\/_media\/([0-9a-f]{64})\.vtt$/.exec(path)?.[1];
+  if (said) {
+    const file = await siteFile(site, said, "captions");
+    return file && { status: 200, headers: { "Content-Type": "text/vtt", "Cache-Control": LONG }, file };
+  }
   const asked = path.startsWith(MEDIA_PATH) ? mapOfName(path.slice(MEDIA_PATH.length)) : null;
   if (asked) return mapAnswer(asked);
   const media = /^\/_media\/([0-9a-f]{64})(?:-(\d+\.(?:webp|avif|jpeg|png))|\.(svg))$/.exec(path);

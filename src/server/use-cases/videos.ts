@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { succeed } from "../../core/model/issue";
-import type { Video } from "../../core/model/video";
+import type { Captions, VideoFile } from "../../core/model/video";
+import { MOST_CAPTIONS_BYTES } from "../files/captions-file";
 import { decode } from "../files/decoding";
 import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
@@ -9,13 +10,15 @@ import { MOST_VIDEO_BYTES } from "../files/video-file";
 import { allOrNothing } from "./design-changes";
 import { defineUseCase } from "./use-case";
 
-/** Keeps a video of the site by its content. What shows it is a change of its own. */
+const named = z.object({
+  file: z.instanceof(ReceivedFile),
+  answers: z.object({ name: z.string().trim().min(1).max(120) }),
+});
+
+/** Keeps a file of a video of the site by its content. What shows it is a change of its own. */
 export const keepVideo = defineUseCase({
   takesFile: { most: MOST_VIDEO_BYTES, tooLarge: "video.tooBig" },
-  input: z.object({
-    file: z.instanceof(ReceivedFile),
-    answers: z.object({ name: z.string().trim().min(1).max(120) }),
-  }),
+  input: named,
   run: (context, { file, answers: { name } }) =>
     withScratch(async (folder) => {
       const read = await decode("video", { path: file.path, folder });
@@ -25,7 +28,29 @@ export const keepVideo = defineUseCase({
         keepFiles(context.site.id, [{ hash: sha256, variant: "video", type, source: path }], transaction),
       );
       if (!kept.ok) return kept;
-      const video: Video = { file: sha256, type, name };
+      const video: VideoFile = { file: sha256, type, name };
       return succeed({ video });
+    }),
+});
+
+/** Keeps what is said in a video, by its content. */
+export const keepCaptions = defineUseCase({
+  takesFile: { most: MOST_CAPTIONS_BYTES, tooLarge: "captions.tooBig" },
+  input: named,
+  run: (context, { file, answers: { name } }) =>
+    withScratch(async (folder) => {
+      const read = await decode("captions", { path: file.path, folder });
+      if (!read.ok) return read;
+      const { path, sha256 } = read.value;
+      const kept = await allOrNothing((transaction) =>
+        keepFiles(
+          context.site.id,
+          [{ hash: sha256, variant: "captions", type: "text/vtt", source: path }],
+          transaction,
+        ),
+      );
+      if (!kept.ok) return kept;
+      const captions: Captions = { file: sha256, name };
+      return succeed({ captions });
     }),
 });

@@ -69,7 +69,9 @@ const post = (path: string, body: string, signal?: AbortSignal): Promise<Respons
   });
 
 /** Sends a file with answers to the use-cases that take one. */
-export const sendFile = async <Name extends "packPlan" | "packImport" | "addFont" | "keepVideo">(
+export const sendFile = async <
+  Name extends "packPlan" | "packImport" | "addFont" | "keepVideo" | "keepCaptions",
+>(
   site: string,
   name: Name,
   file: Blob,

@@ -50,11 +50,14 @@ export const BareField = ({ spec, value, onChange }: Props) => {
   );
 };
 
+/** Fields that take the whole line, below their name. */
+const TALL: ReadonlySet<Control["type"]> = new Set(["markdown", "place"]);
+
 /** One setting: its name at the left, its field at the right. */
 export const Field = ({ spec, value, onChange }: Props) => {
   const id = useId();
   const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
-  const tall = spec.control.type === "markdown";
+  const tall = TALL.has(spec.control.type);
   return (
     <Line className={tall ? "tall" : ""}>
       <label htmlFor={id} id={`${id}-label`}>

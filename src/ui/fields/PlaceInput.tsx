@@ -66,7 +66,7 @@ export const PlaceInput = ({
       />
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "baseline" }}>
         <Act aria-expanded={isPointing} onClick={() => setPointing(!isPointing)}>
-          {isPointing ? "Close the map" : "Point at it"}
+          {isPointing ? "Close the map" : "Find it on a map"}
         </Act>
         {value ? <Act onClick={() => onChange(null)}>No place</Act> : null}
       </Box>

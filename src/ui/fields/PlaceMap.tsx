@@ -134,10 +134,10 @@ export const PlaceMap = ({
       </Box>
       <Box sx={{ display: "flex", gap: 0.5, alignItems: "center" }}>
         <Near type="button" aria-label="Nearer" disabled={zoom >= ZOOM.most} onClick={() => nearer(1)}>
-          ＋
+          +
         </Near>
         <Near type="button" aria-label="Farther" disabled={zoom <= ZOOM.least} onClick={() => nearer(-1)}>
-          －
+          −
         </Near>
         <Quiet style={{ fontSize: 12, paddingLeft: 4 }}>Press to put it there, push to look elsewhere.</Quiet>
       </Box>
