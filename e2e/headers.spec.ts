@@ -550,6 +550,21 @@ test("a video plays behind a band, silent; a box stops it, and who wants less mo
   await expect(settings.getByRole("alert")).toContainText("That is no MP4 or WebM video");
   await input.setInputFiles({ name: "waves.webm", mimeType: "video/webm", buffer: Buffer.from(bytes) });
   await expect(settings).toContainText("waves.webm");
+  const vtt = (words: string) => ({
+    name: "waves.vtt",
+    mimeType: "text/vtt",
+    buffer: Buffer.from(`WEBVTT\n\n00:00.000 --> ${words}\n`),
+  });
+  const said = settings.getByLabel("What is said in it");
+  await said.setInputFiles(vtt("later\nThe tide turns"));
+  await expect(settings.getByRole("alert")).toContainText("Line 3 is not as captions are written");
+  await said.setInputFiles(vtt("59:00.000\nThe tide turns"));
+  await expect(settings).toContainText("waves.vtt");
+  // another format behind it: browsers that cannot play the first one take this
+  await settings
+    .getByLabel("The same in another format")
+    .setInputFiles({ name: "again.webm", mimeType: "video/webm", buffer: Buffer.from([...bytes, 0]) });
+  await expect(settings).toContainText("again.webm");
   const moving = preview(page, 1280).locator(".bg video");
   const isPaused = () => moving.evaluate((video) => (video as HTMLVideoElement).paused);
   await expect.poll(isPaused).toBe(false);
@@ -570,6 +585,16 @@ test("a video plays behind a band, silent; a box stops it, and who wants less mo
     video.evaluate((each) => !(each as HTMLVideoElement).paused && each.classList.contains("on"));
   await expect.poll(playing).toBe(true);
   expect(await video.evaluate((each) => (each as HTMLVideoElement).muted)).toBe(true);
+  await expect(video.locator("source")).toHaveCount(2);
+  // what is said stands above all that lies over the video
+  const words = visitor.getByText("The tide turns");
+  await expect(words).toBeVisible();
+  expect(
+    await words.evaluate((each) => {
+      const { x, y, width, height } = each.getBoundingClientRect();
+      return document.elementFromPoint(x + width / 2, y + height / 2) === each;
+    }),
+  ).toBe(true);
   await visitor.getByRole("checkbox", { name: "Stop the pictures" }).check();
   await expect.poll(playing).toBe(false);
   const still = await visit("reduce");

@@ -127,6 +127,86 @@ describe("a hero", () => {
     const { html } = drawn(hosted(heroWith({ kind: "video", video: { file, poster: "pic" } })));
     expect(html).toMatch(/<video[^>]*muted[^>]*loop[^>]*playsinline/);
     expect(html).toContain('class="stop" hidden');
+    expect(html).not.toContain("<track");
+  });
+
+  it("offers a video in each of its formats, and what is said in it above what lies over it", () => {
+    const file = {
+      file: "c".repeat(64),
+      type: "video/webm",
+      name: "Sky",
+      also: [{ file: "d".repeat(64), type: "video/mp4", name: "Sky" }],
+      captions: { file: "e".repeat(64), name: "In words" },
+    };
+    const { html } = drawn(hosted(heroWith({ kind: "video", video: { file, poster: "pic" } })));
+    const [webm, mp4] = [`/_media/${"c".repeat(64)}.webm`, `/_media/${"d".repeat(64)}.mp4`];
+    expect(html).toContain(
+      `<source src="${webm}" type="video/webm"><source src="${mp4}" type="video/mp4"><track kind="captions" src="/_media/${"e".repeat(64)}.vtt" srclang="en" label="In words"></video>`,
+    );
+    // the script finds it behind the box that stops the video
+    expect(html).toMatch(/class="stop"[^>]*>.*?<\/label><p class="said-now/);
+  });
+
+  describe("that is a map", () => {
+    const MAP = { place: { lat: 50.1, lon: -5.2 }, marker: "The mill", directions: { url: "/way/" } };
+    const onMap = (map: object = MAP, blocks = [words("Where we are")]) =>
+      hosted(heroWith({ kind: "map", map }, blocks));
+    it("shows its place, its words below, and what opens it, from files of its own and without a script", () => {
+      const { html, css, needsScript } = drawn(onMap());
+      expect(html).toContain('src="/_media/map_50.1000_-5.2000_8_light.svg" alt="Map: The mill"');
+      expect(html).toMatch(
+        /Larger map[\s\S]*50\.1000° N, 5\.2000° W[\s\S]*href="\/way\/"[\s\S]*Where we are/,
+      );
+      expect(needsScript).toBe(false);
+      expect(css).toContain(":has(>.map-line>[open])>.map{height:42.5rem}");
+      expect(html).not.toMatch(/https?:/);
+    });
+    it("is not there without a place, and does not open where it would be no higher", () => {
+      const { html } = drawn(onMap({ ...MAP, place: null }));
+      expect(html).not.toContain("map");
+      expect(html).toContain("Where we are");
+      expect(drawn(onMap({ ...MAP, place: null }, [])).html).not.toContain("b-hero");
+      const still = drawn(onMap({ ...MAP, opened: { wide: 0 } })).html;
+      expect(still).not.toContain("<details");
+      expect(still).toContain('href="/way/"');
+    });
+    it("has a header above it that is solid, like one over no hero", () => {
+      const header = partWith("header", [block("siteName")], { overPicture: { on: true } });
+      const over = (part: Part) =>
+        laidOver({
+          ...dataWith(part),
+          slots: { ...base.slots, header: { id: "h", part: header }, titleBar: { id: "t", part } },
+        });
+      expect(over(hosted(heroWith({ picture: { picture: "pic" } })))).not.toBeNull();
+      expect(over(onMap())).toBeNull();
+      expect(over(hosted(heroWith({ kind: "none" })))).toBeNull();
+    });
+    it("is refused out of range, by what is wrong", () => {
+      const settings = onMap().bands[0]?.cells[0]?.blocks[0]?.settings as { map: object };
+      const wrong = (map: object) => {
+        const part = onMap();
+        const body = JSON.parse(
+          JSON.stringify(part).replace(
+            JSON.stringify(settings.map),
+            JSON.stringify({ ...settings.map, ...map }),
+          ),
+        );
+        const read = Part.safeParse(body);
+        return read.success
+          ? "taken"
+          : read.error.issues.map(({ path, message }) => `${path.at(-1)} ${message}`).join();
+      };
+      expect(wrong({})).toBe("taken");
+      expect(wrong({ place: { lat: 90, lon: 0 } })).toBe("lat place.lat");
+      expect(wrong({ place: { lat: 0, lon: -181 } })).toBe("lon place.lon");
+      expect(wrong({ zoom: 11 })).toMatch(/^zoom/);
+    });
+    it("costs at most 3 KB, zipped", () => {
+      const { html, css } = drawn(onMap());
+      const bare = drawn(hosted(heroWith({ kind: "none" })));
+      const zipped = (text: string) => gzipSync(text, { level: 9 }).length;
+      expect(zipped(`${css}${html}`) - zipped(`${bare.css}${bare.html}`)).toBeLessThanOrEqual(3 * 1024);
+    });
   });
 });
 

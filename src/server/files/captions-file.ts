@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { WebVTTParser } from "webvtt-parser";
+import webvtt from "webvtt-parser";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 
 export const MOST_CAPTIONS_BYTES = 500_000;
@@ -15,7 +15,7 @@ export const readCaptions = (bytes: Uint8Array): Outcome<{ readonly text: string
   } catch {
     return fail(issue("captions.notText"));
   }
-  const { cues, errors } = new WebVTTParser().parse(text, "captions");
+  const { cues, errors } = new webvtt.WebVTTParser().parse(text, "captions");
   const [wrong] = errors;
   if (wrong) return fail(issue("captions.line", [], { line: wrong.line }));
   if (cues.length === 0) return fail(issue("captions.none"));

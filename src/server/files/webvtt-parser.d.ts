@@ -1,5 +1,5 @@
 declare module "webvtt-parser" {
-  export class WebVTTParser {
+  class WebVTTParser {
     parse(
       text: string,
       mode: "captions" | "metadata" | "chapters",
@@ -12,4 +12,6 @@ declare module "webvtt-parser" {
       readonly errors: readonly { readonly message: string; readonly line: number }[];
     };
   }
+  const webvtt: { readonly WebVTTParser: typeof WebVTTParser };
+  export default webvtt;
 }

@@ -50,6 +50,15 @@ describe("the public site", () => {
     ["/_fonts/public-sans-latin-wght-normal.woff2", 200],
     ["/_fonts/..%2f..%2fpackage.json", 404],
     ["/_media/0000-480.webp", 404],
+    ["/_media/map_50.1000_-5.2000_8_light.svg", 200],
+    ["/_media/map_-17.5000_179.9000_6_dark.svg", 200],
+    ["/_media/map_50.1_-5.2_8_light.svg", 404],
+    ["/_media/map_86.0000_-5.2000_8_light.svg", 404],
+    ["/_media/map_50.1000_-185.2000_8_light.svg", 404],
+    ["/_media/map_50.1000_-5.2000_3_light.svg", 404],
+    ["/_media/map_50.1000_-5.2000_99_light.svg", 404],
+    ["/_media/map_50.1000_-5.2000_8_pink.svg", 404],
+    [`/_media/${"0".repeat(64)}.vtt`, 404],
   ];
   it.each(cases)("answers %s with %i", async (path, status, location) => {
     const answer = await at(path);
