@@ -30,6 +30,7 @@ export const material: DesignMaterial = {
   menus: Object.entries(menus).map(([id, { name, items }]) => ({ id, name, items: items.length })),
   pictures: [{ id: "dark", width: 1600, height: 900, lightness: 12 }],
   kinds: [],
+  listedKinds: [],
   fit: {
     menus,
     links: {},

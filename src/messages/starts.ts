@@ -15,6 +15,36 @@ const FORM_NAMES: Readonly<Record<Form, string>> = {
   bar: "One bar",
   letter: "Letters first",
   address: "With the address",
+  opposite: "Title, with what stands opposite",
+  lines: "Title and second line",
+  words: "Words alone",
+  hero: "Hero on a picture",
+  newest: "Hero of the newest entries",
+  next: "Hero of what comes next",
+};
+
+/** How wide a hero of entries shows them. */
+const SLIDE_WORDS: Readonly<Record<Traits["sign"], string>> = {
+  small: "beside each other",
+  middle: "one after another by themselves",
+  large: "one at a time",
+};
+const SIDE_WORDS: Readonly<Record<Traits["align"], string>> = {
+  start: "at the left",
+  centre: "in the middle",
+  end: "at the right",
+};
+
+const describeTitleBar = ({ form, ground, align, sign, extra }: Traits): string => {
+  const isOfEntries = form === "newest" || form === "next";
+  return [
+    startName({ form }),
+    SIDE_WORDS[align],
+    form === "words" || form === "picture" ? "" : GROUND_WORDS[ground],
+    isOfEntries ? SLIDE_WORDS[sign] : extra === "search" ? "a search box opposite" : "",
+  ]
+    .filter((each) => each !== "")
+    .join(", ");
 };
 
 const GROUND_WORDS: Readonly<Record<Traits["ground"], string>> = {
@@ -28,7 +58,9 @@ const GROUND_WORDS: Readonly<Record<Traits["ground"], string>> = {
 export const startName = ({ form }: Pick<Traits, "form">): string => FORM_NAMES[form];
 
 /** "Menu round the sign, on the accent; comes back when scrolling up". */
-export const describeStart = ({ form, ground, stays }: Traits): string => {
+export const describeStart = (traits: Traits): string => {
+  if (traits.slot === "titleBar") return describeTitleBar(traits);
+  const { form, ground, stays } = traits;
   const where = form === "picture" ? "" : `, ${GROUND_WORDS[ground]}`;
   const sticky =
     stays === "always"

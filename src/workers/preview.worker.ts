@@ -7,8 +7,10 @@ import { type Hidden, hiddenOn } from "../core/checks/hidden-on";
 import type { FaintLogo } from "../core/checks/logos-over-pictures";
 import { type FaintBand, faintBands, faintLogos } from "../core/checks/part-contrast";
 import type { Piece } from "../core/design/design";
-import type { Part } from "../core/design/part";
+import { heroesOf } from "../core/design/hero";
+import type { Band, Part } from "../core/design/part";
 import { wholePart } from "../core/design/pieces";
+import type { EntryView } from "../core/draw/page-material";
 import { BandFit } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
 import { type Way, waysToReach } from "../core/layout/reach";
@@ -54,7 +56,19 @@ export interface DesignsRequest {
   readonly material: StartingMaterial;
   readonly fit: Omit<FitMaterial, "words">;
   readonly pictures: Readonly<Record<string, Picture>>;
+  /** What heroes of entries show. */
+  readonly entries: Readonly<Record<"newest" | "upcoming", readonly EntryView[]>>;
 }
+
+/** The lists of heroes of entries in bands. */
+const heroLists = (bands: readonly Band[], entries: DesignsRequest["entries"]): PageData["lists"] =>
+  Object.fromEntries(
+    bands.flatMap(heroesOf).flatMap(({ id, settings: { kind, slides } }) => {
+      if (kind !== "slides" || slides.from === "own") return [];
+      const shown = entries[slides.from].slice(0, slides.count);
+      return [[id, { entries: shown, total: shown.length, page: 1, pages: 1, stem: "" }] as const];
+    }),
+  );
 
 /** A design with the page that was loaded, drawn with it. */
 export interface DrawnDesign extends Omit<StartingDesign, "bands"> {
@@ -62,7 +76,7 @@ export interface DrawnDesign extends Omit<StartingDesign, "bands"> {
 }
 
 /** What a first frame of a site is made of; the pages it is looked at on come along. */
-export interface FramesRequest extends Omit<DesignsRequest, "slot" | "like"> {
+export interface FramesRequest extends Omit<DesignsRequest, "slot" | "like" | "entries"> {
   readonly style: HouseStyle;
   readonly profile: SiteProfile;
   readonly pages: readonly PageData[];
@@ -239,7 +253,7 @@ const api = {
   async designs(
     siteId: string,
     data: PageData,
-    { slot, seed, like, material, fit, pictures }: DesignsRequest,
+    { slot, seed, like, material, fit, pictures, entries }: DesignsRequest,
   ): Promise<readonly DrawnDesign[]> {
     const page: PageData = {
       ...data,
@@ -258,7 +272,8 @@ const api = {
     return found.map(({ bands, ...design }) => {
       const part = partOfBands(slot, bands);
       const slots = { ...page.slots, [slot]: { id: "start", part } };
-      return { ...design, page: renderPage({ ...page, slots }, ENGLISH, { shaper }) };
+      const lists = { ...page.lists, ...heroLists(bands, entries) };
+      return { ...design, page: renderPage({ ...page, slots, lists }, ENGLISH, { shaper }) };
     });
   },
   /** Complete frames for a site that has none, drawn on its own pages. */
@@ -276,6 +291,7 @@ const api = {
     const frames = framesOf(
       startingDesignsOf("header", seed, whole),
       startingDesignsOf("footer", seed, whole),
+      startingDesignsOf("titleBar", seed, whole),
     );
     return frames.map((frame) => {
       let count = 0;

@@ -194,7 +194,7 @@ describe("a hero", () => {
         const read = Part.safeParse(body);
         return read.success
           ? "taken"
-          : read.error.issues.map(({ path, message }) => `${path.at(-1)} ${message}`).join();
+          : read.error.issues.map(({ path, message }) => `${String(path.at(-1))} ${message}`).join();
       };
       expect(wrong({})).toBe("taken");
       expect(wrong({ place: { lat: 90, lon: 0 } })).toBe("lat place.lat");

@@ -1,7 +1,10 @@
 import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { material, materialWith } from "../../../test/design-material";
+import { entryView, pageData, picture } from "../../../test/page-data";
 import { runSeed, seeded } from "../../../test/seeded";
+import { faintBands } from "../checks/part-contrast";
+import { bandsOnGrounds, heroesOf } from "../design/hero";
 import { Part } from "../design/part";
 import { BandFit, flipOf, isWrongIn } from "../layout/fit";
 import { NARROWEST, WIDEST_SCREEN } from "../layout/readings";
@@ -17,7 +20,7 @@ import {
 } from "./designs";
 import { Dice } from "./dice";
 import { FRAMES, framesOf } from "./frames";
-import { distanceOf, Traits } from "./traits";
+import { DESIGNED_SLOTS, distanceOf, Traits } from "./traits";
 
 /** A site that has nothing but its name and one menu. */
 const bare: DesignMaterial = {
@@ -38,6 +41,8 @@ describe("starting points of a seed", () => {
     ["header", 7],
     ["footer", 1],
     ["footer", 7],
+    ["titleBar", 1],
+    ["titleBar", 7],
   ] as const)("are 24 whole parts, pairwise different by the distance stated: %s, seed %i", (slot, seed) => {
     const designs = designsOf(slot, seed, material);
     expect(designs).toHaveLength(OF_A_SEED);
@@ -50,7 +55,7 @@ describe("starting points of a seed", () => {
     expect(forms.size).toBeGreaterThanOrEqual(5);
   });
   it("all pass: at every width no second row and nothing beyond the screen, and every text at 4.5 or more", () => {
-    for (const slot of ["header", "footer"] as const)
+    for (const slot of DESIGNED_SLOTS)
       for (const { bands, contrast } of designsOf(slot, 3, material)) {
         expect(contrast).toBeGreaterThanOrEqual(4.5);
         for (const band of bands) {
@@ -79,7 +84,9 @@ describe("starting points of a seed", () => {
       const [headers, footers] = (["header", "footer"] as const).map((slot) => designsOf(slot, seed, own));
       expect(headers?.length, JSON.stringify(site)).toBe(OF_A_SEED);
       expect(footers?.length, JSON.stringify(site)).toBe(OF_A_SEED);
-      expect(framesOf(headers ?? [], footers ?? [])).toHaveLength(FRAMES);
+      const titleBars = designsOf("titleBar", seed, own);
+      expect(titleBars.length, JSON.stringify(site)).toBe(OF_A_SEED);
+      expect(framesOf(headers ?? [], footers ?? [], titleBars)).toHaveLength(FRAMES);
       for (const { bands } of headers?.slice(0, PAGE) ?? [])
         for (const band of bands) {
           const stretches = new BandFit(band, own.fit, own.measure).stretches(NARROWEST, WIDEST_SCREEN);
@@ -97,7 +104,7 @@ describe("starting points of a seed", () => {
     expect([digest("header"), digest("footer")]).toEqual(["51a70b70b870", "26b14f72a689"]);
   });
   it("leave out what the site does not have, and still are many", () => {
-    for (const slot of ["header", "footer"] as const) {
+    for (const slot of DESIGNED_SLOTS) {
       const designs = designsOf(slot, 5, bare);
       expect(designs.length).toBeGreaterThanOrEqual(PAGE);
       const text = JSON.stringify(designs.map(({ bands }) => bands));
@@ -110,6 +117,36 @@ describe("starting points of a seed", () => {
       JSON.stringify(designsOf("header", seed, material).map(({ traits }) => traits)),
     );
     expect(one).not.toBe(two);
+  });
+});
+
+describe("title bars that stand on any picture of a page or of an entry", () => {
+  it("can be read on a white one, a black one and a grey one, at every width", () => {
+    const data = pageData();
+    let looked = 0;
+    const from = { ...material, hasEvents: true, listedKinds: ["k0"] };
+    for (const { traits, bands } of designsOf("titleBar", 4, from)) {
+      const part = partOfBands("titleBar", bands);
+      const own = bandsOnGrounds(bands, {}).some(({ background }) => background.pageOwnPicture);
+      const heroes = bands.flatMap(heroesOf).filter(({ settings }) => settings.slides.from !== "own");
+      if (!own && heroes.length === 0) continue;
+      for (const lightness of [0, 50, 100]) {
+        const pictures = {
+          any: { ...picture, lightness, tones: "" },
+          dark: { ...picture, lightness, tones: "" },
+        };
+        const entry = entryView({ picture: "any" });
+        const list = { entries: [entry], total: 1, page: 1, pages: 1, stem: "" };
+        const lists = Object.fromEntries(heroes.map(({ id }) => [id, list]));
+        looked += 1;
+        expect([traits, lightness, faintBands(part, { ...data, pictures, lists, entry })]).toEqual([
+          traits,
+          lightness,
+          [],
+        ]);
+      }
+    }
+    expect(looked).toBeGreaterThan(8);
   });
 });
 

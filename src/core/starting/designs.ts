@@ -2,13 +2,15 @@ import type { FitMaterial } from "../blocks/sizes";
 import { worstOver } from "../checks/over-pictures";
 import { shinesThrough } from "../checks/shines-through";
 import { designOf, STYLE_ID } from "../design/design";
+import { bandsOnGrounds, heroesOf } from "../design/hero";
 import type { Band, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
+import type { EntryView, PageMaterial } from "../draw/page-material";
 import { BandFit, flipOf, isWrongIn } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import { NARROWEST, ROOM_AT, WIDEST_SCREEN } from "../layout/readings";
 import type { TextMeasure } from "../measure/text-measure";
-import type { Picture } from "../model/picture";
+import { Picture } from "../model/picture";
 import { EVERYWHERE } from "../model/placement";
 import type { Slot } from "../model/slot";
 import { pairsInUse } from "../style/pairs";
@@ -18,7 +20,7 @@ import type { StartingMaterial } from "./point";
 import { distanceOf, FORMS, GROUNDS, seenTraits, type Traits } from "./traits";
 
 /**
- * Complete headers and footers made by chance from a seed, out of the site's own logo, menus, colours and pictures.
+ * Complete headers, footers and title bars made by chance from a seed, out of the site's own logo, menus, colours and pictures.
  *
  * Traits are thrown, laid out, and what does not pass is dropped: a band that takes a second row or is wider than the
  * screen anywhere from 320 to 1600 px, a text fainter than WCAG 2.2 §1.4.3 asks, a form the site has nothing for. What is
@@ -40,8 +42,10 @@ export interface StartingDesign {
   readonly edge: number | null;
   /** Px at 1280, as far as it is told by its blocks. */
   readonly height: number;
-  /** Contrast of its faintest text. */
+  /** Contrast of its faintest text on a ground of one colour. */
   readonly contrast: number;
+  /** Texts stand on pictures, too: there they have what is asked for, or more. */
+  readonly isOnPictures: boolean;
   /** 0 to 100. */
   readonly score: number;
 }
@@ -72,12 +76,21 @@ const thrown = (slot: Traits["slot"], dice: Dice): Traits =>
     rule: dice.next() < 0.4,
     width: dice.next() < 0.25 ? "full" : "content",
     stays: slot === "header" ? dice.one(STAYS) : "no",
+    ...(slot === "titleBar" ? ofTitleBar(dice) : {}),
   });
+/** Opposite a title stands a search box or the way down to the page. */
+const ofTitleBar = (dice: Dice) => ({
+  picture: Math.floor(dice.next() * PICTURES),
+  extra: dice.one(["none", "none", "search"] as const),
+});
+const PICTURES = 6;
 
+const CHANGED = ["ground", "second", "room", "sign", "align", "extra", "rule", "width"] as const;
+const KEYS = { header: CHANGED, footer: CHANGED, titleBar: [...CHANGED, "picture"] } as const;
 /** One to three traits thrown again; the form stays. */
 const changed = (traits: Traits, dice: Dice): Traits => {
   const other = thrown(traits.slot, dice);
-  const keys = ["ground", "second", "room", "sign", "align", "extra", "rule", "width"] as const;
+  const keys = KEYS[traits.slot];
   const count = 1 + Math.floor(dice.next() * 3);
   const taken = Array.from({ length: count }, () => dice.one(keys));
   return seenTraits({ ...traits, ...Object.fromEntries(taken.map((key) => [key, other[key]])) });
@@ -96,6 +109,50 @@ export const partOfBands = (slot: Slot, bands: readonly Band[]): Part => ({
   bands,
 });
 
+/** Any picture may come to lie behind what shows entries, or the page's own: the lightest and the darkest there could be. */
+const EXTREMES = [0, 100].map((lightness) =>
+  Picture.parse({
+    schema: 1,
+    name: "Any",
+    origin: "00000000-0000-4000-8000-00000000005b",
+    file: "0".repeat(64),
+    type: "image/webp",
+    width: 1600,
+    height: 900,
+    focal: { x: 50, y: 50 },
+    lightness,
+  }),
+);
+const ENTRY: EntryView = {
+  id: "any",
+  path: "/",
+  title: "An entry of the site",
+  summary: "What it is about, in a line or two.",
+  picture: "any",
+  published: "2026-01-01T12:00",
+  starts: null,
+  ends: null,
+  author: null,
+  terms: [],
+  fields: [],
+  restricted: false,
+};
+/** Lists for heroes of entries, with an entry that stands for any. */
+const listsFor = (bands: readonly Band[]): PageMaterial["lists"] =>
+  Object.fromEntries(
+    bands
+      .flatMap(heroesOf)
+      .map(({ id }) => [id, { entries: [ENTRY], total: 1, page: 1, pages: 1, stem: "" }]),
+  );
+const picturesOf = (
+  { background: { picture, pageOwnPicture } }: Band,
+  pictureOf: DesignMaterial["pictureOf"],
+): readonly Picture[] => {
+  if (pageOwnPicture || picture === ENTRY.picture) return EXTREMES;
+  const own = pictureOf(picture);
+  return own ? [own] : [];
+};
+
 /** The least contrast of its texts; null if one is too faint. */
 const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): number | null => {
   const { style } = measure;
@@ -104,13 +161,11 @@ const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): nu
     { id: "start", kind: "part", body: part },
   ] as never);
   const pairs = pairsInUse(design, fit).filter(({ uses }) => uses.some((use) => use.part === "start"));
-  const fails = part.bands.some(({ background, ...band }) => {
-    const picture = pictureOf(background.picture);
-    return (
-      picture !== undefined &&
-      worstOver({ ...band, background }, background.picture, picture, { ...fit, style })
-    );
-  });
+  const fails = bandsOnGrounds(part.bands, listsFor(part.bands)).some((band) =>
+    picturesOf(band, pictureOf).some(
+      (picture) => worstOver(band, "any", picture, { ...fit, style }) !== null,
+    ),
+  );
   const shines = shinesThrough(part, { ...fit, style });
   if (fails || shines.length > 0 || pairs.some(({ passes }) => !passes)) return null;
   return Math.min(21, ...pairs.map(({ ratio }) => ratio));
@@ -132,8 +187,8 @@ const fitOf = (slot: Traits["slot"], fits: readonly BandFit[]): { readonly edge:
 
 const clamped = (value: number): number => Math.min(1, Math.max(0, value));
 
-/** Heights a header or footer is best at, px at 1280. */
-const HEIGHTS = { header: [56, 150], footer: [60, 380] } as const;
+/** Heights a part is best at, px at 1280. */
+const HEIGHTS = { header: [56, 150], footer: [60, 380], titleBar: [56, 460] } as const;
 
 const judged = (traits: Traits, material: DesignMaterial): StartingDesign | null => {
   let count = 0;
@@ -154,7 +209,18 @@ const judged = (traits: Traits, material: DesignMaterial): StartingDesign | null
     25 * clamped((contrast - 4.5) / 7.5) +
     20 * (height < low ? 0.5 : clamped(1 - (height - high) / high)) +
     25 * balance;
-  return { traits, bands, edge: found.edge, height, contrast, score: Math.round(score * 10) / 10 };
+  const isOnPictures = bandsOnGrounds(bands, listsFor(bands)).some(
+    ({ background }) => background.picture !== "" || background.pageOwnPicture,
+  );
+  return {
+    traits,
+    bands,
+    edge: found.edge,
+    height,
+    contrast,
+    isOnPictures,
+    score: Math.round(score * 10) / 10,
+  };
 };
 
 const keyOf = ({ slot, bands }: { readonly slot: string; readonly bands: readonly Band[] }): string =>

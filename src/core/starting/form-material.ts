@@ -110,6 +110,9 @@ export class Pieces {
     const line = this.make.block("line", { weight: 1 });
     return [this.band("Line", ground, { paddingBlock: { wide: 0 }, gap: 0 }, this.cell({ share: 12 }, line))];
   }
+  onGround(): Pick<Band, "colour" | "background"> {
+    return onGround(this.traits.ground);
+  }
   copyright(): Block {
     return this.make.block("copyright");
   }

@@ -13,8 +13,9 @@ import { FRAMES, type FramePart, frameParts, frameSlots, framesOf } from "./fram
 const SEED = runSeed(3);
 const headers = designsOf("header", SEED, material);
 const footers = designsOf("footer", SEED, material);
+const titleBars = designsOf("titleBar", SEED, material);
 const partsOf = (at = 0): readonly FramePart[] => {
-  const frame = framesOf(headers, footers)[at];
+  const frame = framesOf(headers, footers, titleBars)[at];
   let count = 0;
   const newId = () => {
     count += 1;
@@ -27,14 +28,14 @@ const partsOf = (at = 0): readonly FramePart[] => {
 
 describe(`complete frames for an empty site (seed ${SEED})`, () => {
   it("are three, of headers of different forms, each with a footer of its own", () => {
-    const frames = framesOf(headers, footers);
+    const frames = framesOf(headers, footers, titleBars);
     expect(frames).toHaveLength(FRAMES);
     expect(new Set(frames.map(({ header }) => header.form)).size).toBe(FRAMES);
     expect(new Set(frames.map(({ footer }) => JSON.stringify(footer))).size).toBe(FRAMES);
   });
 
   it("take the best header of each form, and of the footers that are left one on the same ground where there is one", () => {
-    const frames = framesOf(headers, footers);
+    const frames = framesOf(headers, footers, titleBars);
     const firsts = headers.filter(
       ({ traits }, at) => headers.findIndex((other) => other.traits.form === traits.form) === at,
     );
@@ -48,9 +49,9 @@ describe(`complete frames for an empty site (seed ${SEED})`, () => {
   });
 
   it("are as many as there are footers for, and none without", () => {
-    expect(framesOf(headers, footers.slice(0, 1))).toHaveLength(1);
-    expect(framesOf(headers, [])).toEqual([]);
-    expect(framesOf([], footers)).toEqual([]);
+    expect(framesOf(headers, footers.slice(0, 1), titleBars)).toHaveLength(1);
+    expect(framesOf(headers, [], titleBars)).toEqual([]);
+    expect(framesOf([], footers, titleBars)).toEqual([]);
   });
 
   it("are whole parts: each is read by the schema, with ids of its own", () => {
@@ -71,33 +72,51 @@ describe(`complete frames for an empty site (seed ${SEED})`, () => {
     const split = headers.find(({ traits }) => traits.form === "split");
     const [footer] = footers;
     if (!split || !footer) throw new Error("test: expected a header with a menu round its logo");
-    const frame = { header: split.traits, footer: footer.traits };
+    const frame = { header: split.traits, footer: footer.traits, hero: null };
     expect(frameParts(frame, material, () => "n")).not.toBeNull();
     expect(frameParts(frame, { ...material, menus: [] }, () => "n")).toBeNull();
   });
 
-  it("show on each page what they were looked at with, as placements resolve them", () => {
-    const parts = partsOf();
-    const documents = parts.map((part, at): DesignDocument => {
-      const body = { ...partOfBands(part.slot, part.bands), placement: part.placement, number: at + 1 };
-      return { id: `p${at}`, kind: "part", body };
-    });
-    let looked = 0;
-    for (let site = 0; site < 12; site += 1) {
-      const facts = randomFacts(seeded(SEED * 100 + site));
-      const index = buildIndex(facts, NOW);
-      const design: Design = designOf(documents);
-      const compiled = compileDesign(design, index);
-      for (const page of index.stems) {
-        const slots = frameSlots(parts, page.role);
-        for (const slot of SLOTS) {
-          looked += 1;
-          const id = partOf(resolveSlot(compiled, slot, page, { audience: "signedOut", at: NOW }));
-          const wanted = slots[slot] ? `p${parts.indexOf(slots[slot])}` : null;
-          expect(id, `${slot} of ${page.identity}, ${page.role}`).toBe(wanted);
+  it("have a hero on the front page of one of them, in place of a welcome in words, and its title once", () => {
+    const frames = framesOf(headers, footers, titleBars);
+    expect(frames.map(({ hero }) => hero?.form ?? null)).toEqual([null, "hero", null]);
+    for (const at of [0, 1]) {
+      const slots = frameSlots(partsOf(at), "front");
+      const bands = [...(slots.titleBar?.bands ?? []), ...(slots.layout?.bands ?? [])];
+      expect(JSON.stringify(bands).match(/"kind":"title"/g)).toHaveLength(1);
+      expect(JSON.stringify(slots.titleBar?.bands ?? []).includes('"kind":"hero"')).toBe(at === 1);
+    }
+    // a site without pictures has one on a ground
+    expect(
+      designsOf("titleBar", SEED, { ...material, pictures: [] }).some(({ traits }) => traits.form === "hero"),
+    ).toBe(true);
+  });
+
+  it.each([0, 1])(
+    "show on each page what they were looked at with, as placements resolve them: frame %i",
+    (which) => {
+      const parts = partsOf(which);
+      const documents = parts.map((part, at): DesignDocument => {
+        const body = { ...partOfBands(part.slot, part.bands), placement: part.placement, number: at + 1 };
+        return { id: `p${at}`, kind: "part", body };
+      });
+      let looked = 0;
+      for (let site = 0; site < 12; site += 1) {
+        const facts = randomFacts(seeded(SEED * 100 + site));
+        const index = buildIndex(facts, NOW);
+        const design: Design = designOf(documents);
+        const compiled = compileDesign(design, index);
+        for (const page of index.stems) {
+          const slots = frameSlots(parts, page.role);
+          for (const slot of SLOTS) {
+            looked += 1;
+            const id = partOf(resolveSlot(compiled, slot, page, { audience: "signedOut", at: NOW }));
+            const wanted = slots[slot] ? `p${parts.indexOf(slots[slot])}` : null;
+            expect(id, `${slot} of ${page.identity}, ${page.role}`).toBe(wanted);
+          }
         }
       }
-    }
-    expect(looked).toBeGreaterThan(500);
-  });
+      expect(looked).toBeGreaterThan(500);
+    },
+  );
 });

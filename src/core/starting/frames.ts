@@ -11,6 +11,8 @@ import type { Traits } from "./traits";
 export interface FrameTraits {
   readonly header: Traits;
   readonly footer: Traits;
+  /** The front page begins with it; null: with a welcome in words. */
+  readonly hero: Traits | null;
 }
 
 export interface FramePart {
@@ -21,15 +23,28 @@ export interface FramePart {
 }
 
 export const FRAMES = 3;
+/** The one of them whose front page begins with a hero. */
+const WITH_HERO = 1;
 
 /** Grounds that are quiet beside any other. */
 const goesWith = (header: Traits, footer: Traits): number =>
   footer.ground === header.ground ? 2 : footer.ground === "text" ? 1 : 0;
 
-/** The best frames: headers of different forms, each with the footer that goes best with it and stands in no other. */
+/** The hero of a picture that goes best with a header, if there is any. */
+const heroFor = (header: Traits, titleBars: readonly StartingDesign[]): Traits | null =>
+  titleBars
+    .map(({ traits }) => traits)
+    .filter(({ form }) => form === "hero")
+    .sort((a, b) => goesWith(header, b) - goesWith(header, a))[0] ?? null;
+
+/**
+ * The best frames: headers of different forms, each with the footer that goes best with it and stands in no other; one
+ * with a hero on its front page.
+ */
 export const framesOf = (
   headers: readonly StartingDesign[],
   footers: readonly StartingDesign[],
+  titleBars: readonly StartingDesign[],
 ): readonly FrameTraits[] => {
   const taken = new Set<StartingDesign>();
   const forms = new Set<string>();
@@ -41,7 +56,8 @@ export const framesOf = (
     if (!best) break;
     taken.add(best);
     forms.add(traits.form);
-    frames.push({ header: traits, footer: best.traits });
+    const hero = frames.length === WITH_HERO ? heroFor(traits, titleBars) : null;
+    frames.push({ header: traits, footer: best.traits, hero });
   }
   return frames;
 };
@@ -72,13 +88,22 @@ const column = (make: Maker, name: string, ...blocks: Parameters<Maker["cell"]>[
 
 /** The parts of a frame, with where each shows. Null where the site no longer has what a form is made of. */
 export const frameParts = (
-  { header, footer }: FrameTraits,
+  { header, footer, hero }: FrameTraits,
   material: StartingMaterial,
   newId: () => string,
 ): readonly FramePart[] | null => {
   const make = new Maker(newId);
   const [top, bottom] = [layOut(header, material, newId), layOut(footer, material, newId)];
-  if (!top || !bottom) return null;
+  const front = hero ? layOut(hero, material, newId) : [];
+  if (!top || !bottom || !front) return null;
+  const welcome = make.band(
+    { name: "Welcome", paddingBlock: { wide: 72, small: 40 } },
+    make.cell(
+      { share: 12, direction: "column", align: "centre", gap: 14 },
+      make.block("title"),
+      material.hasTagline ? make.block("tagline", { text: "lead" }) : null,
+    ),
+  );
   const everywhere = on([]);
   return [
     { slot: "header", name: "Header", placement: everywhere, bands: top },
@@ -88,21 +113,14 @@ export const frameParts = (
       placement: { ...everywhere, exceptions: [{ clauses: [roles("front")] }] },
       bands: [titleBand(make)],
     },
+    ...(hero
+      ? [{ slot: "titleBar", name: "Front hero", placement: on([roles("front")]), bands: front } as const]
+      : []),
     {
       slot: "layout",
       name: "Front page",
       placement: on([roles("front")]),
-      bands: [
-        make.band(
-          { name: "Welcome", paddingBlock: { wide: 72, small: 40 } },
-          make.cell(
-            { share: 12, direction: "column", align: "centre", gap: 14 },
-            make.block("title"),
-            material.hasTagline ? make.block("tagline", { text: "lead" }) : null,
-          ),
-        ),
-        column(make, "Words", make.block("body")),
-      ],
+      bands: [...(hero ? [] : [welcome]), column(make, "Words", make.block("body"))],
     },
     {
       slot: "layout",

@@ -4,9 +4,18 @@ import { type Layout, Pieces } from "./form-material";
 import { centred, compact, line, masthead, overPicture, pictureHeader, split, stripe } from "./header-forms";
 import { Maker } from "./maker";
 import type { StartingMaterial } from "./point";
+import {
+  heroNewest,
+  heroNext,
+  heroPicture,
+  titleLines,
+  titleOpposite,
+  titlePicture,
+  titleWords,
+} from "./title-bar-forms";
 import type { Form, Traits } from "./traits";
 
-/** Lays out complete headers and footers from traits and the site's own material. What the site does not have is left out. */
+/** Lays out complete headers, footers and title bars from traits and the site's own material. What the site does not have is left out. */
 
 const LAYOUTS: Readonly<Record<Form, Layout>> = {
   line,
@@ -16,12 +25,19 @@ const LAYOUTS: Readonly<Record<Form, Layout>> = {
   stripe,
   compact,
   overPicture,
-  picture: (p) => (p.traits.slot === "header" ? pictureHeader(p) : pictureFooter(p)),
+  picture: (p) =>
+    ({ header: pictureHeader, footer: pictureFooter, titleBar: titlePicture })[p.traits.slot](p),
   columns,
   stack,
   bar: barFooter,
   letter,
   address,
+  opposite: titleOpposite,
+  lines: titleLines,
+  words: titleWords,
+  hero: heroPicture,
+  newest: heroNewest,
+  next: heroNext,
 };
 
 /** The bands of a starting point; null where the site does not have what its form is made of. */

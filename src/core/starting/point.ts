@@ -30,6 +30,8 @@ export interface StartingMaterial {
     readonly lightness: number;
   }[];
   readonly kinds: readonly string[];
+  /** Kinds that have an archive. */
+  readonly listedKinds: readonly string[];
 }
 
 export interface StartingPoint {
@@ -52,11 +54,12 @@ export interface Point extends Omit<StartingPoint, "bands"> {
   readonly isFor?: (material: StartingMaterial) => boolean;
 }
 
-/** The widest dark picture: light words stay readable on it. */
-export const darkPicture = (material: StartingMaterial) =>
+/** Wide pictures, the darkest first: light words stay readable on it. */
+export const darkPictures = (material: StartingMaterial) =>
   [...material.pictures]
     .filter((picture) => picture.width > picture.height)
-    .sort((a, b) => a.lightness - b.lightness || (a.id < b.id ? -1 : 1))[0];
+    .sort((a, b) => a.lightness - b.lightness || (a.id < b.id ? -1 : 1));
+export const darkPicture = (material: StartingMaterial) => darkPictures(material)[0];
 
 /** The ground of what is calm. */
 export const surface = () => BandBackground.parse({ colour: "role:surface" });

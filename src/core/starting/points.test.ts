@@ -35,6 +35,7 @@ const rich: StartingMaterial = {
     { id: "dark", width: 1600, height: 900, lightness: 10 },
   ],
   kinds: ["k0", "k1"],
+  listedKinds: ["k0"],
 };
 const bare: StartingMaterial = {
   hasLogo: false,
@@ -48,6 +49,7 @@ const bare: StartingMaterial = {
   menus: [],
   pictures: [],
   kinds: [],
+  listedKinds: [],
 };
 const counter = () => {
   let next = 0;

@@ -5,16 +5,20 @@ import { z } from "zod";
 export const FORMS = {
   header: ["line", "centred", "split", "masthead", "stripe", "compact", "overPicture", "picture"],
   footer: ["columns", "stack", "bar", "letter", "address", "picture"],
+  titleBar: ["opposite", "lines", "words", "picture", "hero", "newest", "next"],
 } as const;
-export type Form = (typeof FORMS)["header" | "footer"][number];
+export const DESIGNED_SLOTS = ["header", "footer", "titleBar"] as const;
+export type Form = (typeof FORMS)[(typeof DESIGNED_SLOTS)[number]][number];
 
 /** Roles of the palette that bands stand on. */
 export const GROUNDS = ["surface", "background", "text", "accent", "line"] as const;
 
+const MOST_PICTURES = 11;
+
 export const Traits = z
   .object({
-    slot: z.enum(["header", "footer"]),
-    form: z.enum([...FORMS.header, ...FORMS.footer]),
+    slot: z.enum(DESIGNED_SLOTS),
+    form: z.enum([...FORMS.header, ...FORMS.footer, ...FORMS.titleBar]),
     /** Of the main band, and of a second one where the form has it. */
     ground: z.enum(GROUNDS),
     second: z.enum(GROUNDS),
@@ -27,11 +31,13 @@ export const Traits = z
     width: z.enum(["content", "full"]),
     /** Headers only: whether the main band stays when one scrolls. */
     stays: z.enum(["no", "always", "scrollingUp"]),
+    /** Title bars only: which of the site's pictures, the darkest first. */
+    picture: z.number().int().min(0).max(MOST_PICTURES).optional(),
   })
   .refine(({ slot, form }) => (FORMS[slot] as readonly string[]).includes(form), { message: "start.form" });
 export type Traits = z.infer<typeof Traits>;
 
-type Shown = "ground" | "second" | "sign" | "align" | "extra" | "rule";
+type Shown = "ground" | "second" | "sign" | "align" | "extra" | "rule" | "width" | "picture";
 
 /** Traits that a form has no place for. */
 const UNSEEN: Readonly<Record<Traits["slot"], Readonly<Partial<Record<Form, readonly Shown[]>>>>> = {
@@ -53,8 +59,19 @@ const UNSEEN: Readonly<Record<Traits["slot"], Readonly<Partial<Record<Form, read
     address: ["align", "extra"],
     picture: ["ground", "align", "extra", "rule"],
   },
+  titleBar: {
+    opposite: ["second", "picture"],
+    lines: ["second", "picture"],
+    words: ["ground", "second", "rule", "width", "picture"],
+    picture: ["ground", "second", "extra", "rule"],
+    hero: ["second", "sign", "extra", "rule", "width"],
+    newest: ["second", "extra", "rule", "width", "picture"],
+    next: ["second", "extra", "rule", "width", "picture"],
+  },
 };
 const PLAIN: Pick<Traits, Shown> = {
+  width: "content",
+  picture: 0,
   ground: "text",
   second: "text",
   sign: "middle",
@@ -80,6 +97,7 @@ const WEIGHTS = {
   sign: 1,
   rule: 1,
   width: 1,
+  picture: 2,
 } as const satisfies Partial<Record<keyof Traits, number>>;
 
 /** How far two starting points are apart: the weights of all traits in which they differ. `stays` is not seen at rest. */

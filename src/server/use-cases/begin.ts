@@ -70,7 +70,7 @@ const Wish = z.object({
   ground: z.enum(GROUNDS),
   /** Pages of the menu, by identity, in their order. */
   menu: z.array(z.string().max(500)).max(200),
-  frame: z.object({ header: Traits, footer: Traits }),
+  frame: z.object({ header: Traits, footer: Traits, hero: Traits.nullable().default(null) }),
 });
 type Wish = z.infer<typeof Wish>;
 

@@ -27,5 +27,6 @@ export const startingMaterial = ({ design, index }: CompiledDesign): StartingMat
       lightness: body.lightness,
     })),
     kinds: index.facts.kinds.map((kind) => kind.id),
+    listedKinds: index.facts.kinds.filter(({ hasArchive }) => hasArchive).map(({ id }) => id),
   };
 };

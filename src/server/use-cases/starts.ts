@@ -1,27 +1,51 @@
 import { z } from "zod";
+import { MOST_SLIDES } from "../../core/blocks/hero-settings";
 import { findBody } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
-import { darkPicture } from "../../core/starting/point";
+import { entriesShown } from "../../core/render/plan";
+import { darkPictures } from "../../core/starting/point";
 import { POOL } from "../../data/database";
+import { entryView } from "../site/page-assembly";
 import { fitMaterialOf } from "./fit-material";
 import { startingMaterial } from "./starting-material";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
-/** What designs of headers and footers are made of, for the worker that makes them. */
+/** Starting points show so many of the site's pictures at most. */
+const MOST_PICTURES = 12;
+
+/** What designs of headers, footers and title bars are made of, for the worker that makes them. */
 export const starts = defineUseCase({
   input: z.object({}),
   run: async (context) => {
     const draft = await designAt(context, "draft", POOL);
+    const { index } = draft;
     const material = startingMaterial(draft);
     const { fit } = await fitMaterialOf(context, draft);
     const { words: _, ...shown } = fit;
-    const dark = darkPicture(material);
-    const picture = dark && findBody(draft.design, "picture", dark.id);
-    return succeed({
-      material,
-      fit: shown,
-      pictures: dark && picture ? { [dark.id]: picture } : {},
-    });
+    const entriesOf = (upcoming: boolean) =>
+      entriesShown(
+        {
+          kinds: upcoming ? [] : material.listedKinds,
+          count: MOST_SLIDES,
+          upcoming,
+          direction: upcoming ? "up" : "down",
+        },
+        { index, at: context.now },
+      ).map((entry) => entryView(entry, index, "signedOut"));
+    const entries = { newest: entriesOf(false), upcoming: entriesOf(true) };
+    const ids = [
+      ...darkPictures(material)
+        .slice(0, MOST_PICTURES)
+        .map(({ id }) => id),
+      ...[...entries.newest, ...entries.upcoming].flatMap(({ picture }) => picture ?? []),
+    ];
+    const pictures = Object.fromEntries(
+      [...new Set(ids)].flatMap((id) => {
+        const body = findBody(draft.design, "picture", id);
+        return body ? [[id, body] as const] : [];
+      }),
+    );
+    return succeed({ material, fit: shown, pictures, entries });
   },
 });

@@ -239,7 +239,8 @@ interface FrameViewProps {
 const FrameView = ({ drawn, place, scale, isBusy, onUse }: FrameViewProps) => {
   const { about } = useAboutSite();
   const drawings = useMemo(() => drawn.pages.map((page) => ({ id: 1, page, subject: "" })), [drawn]);
-  const words = `${startName(drawn.frame.header)}; ${startName(drawn.frame.footer).toLowerCase()} at the foot`;
+  const { header, footer, hero } = drawn.frame;
+  const words = `${startName(header)}; ${hero ? "a hero on the front page; " : ""}${startName(footer).toLowerCase()} at the foot`;
   return (
     <Box component="li" aria-label={`Frame ${place + 1}`} sx={{ minWidth: 0 }}>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mb: 0.75 }}>

@@ -3,7 +3,7 @@ import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useSearchParams } from "next/navigation";
 import { useMemo, useState } from "react";
 import { OF_A_SEED, PAGE } from "../../core/starting/designs";
-import type { Traits } from "../../core/starting/traits";
+import { DESIGNED_SLOTS, type Traits } from "../../core/starting/traits";
 import { describeStart } from "../../messages/starts";
 import { slotName } from "../../messages/words";
 import type { DrawnDesign } from "../../workers/preview.worker";
@@ -19,7 +19,14 @@ const GAP = 20;
 /** In less room than this they stand below one another. */
 const ONE_COLUMN = 640;
 /** How much of the page is shown, px of the page. */
-const SHOWN = { header: 380, footer: 470 } as const;
+const SHOWN = { header: 380, footer: 470, titleBar: 470 } as const;
+/** What is true of each of them. */
+const HOLDS = {
+  header: "Every one stands in one row or behind a button from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
+  footer: "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
+  titleBar:
+    "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more), whatever picture a page or an entry brings.",
+} as const satisfies Readonly<Record<Traits["slot"], string>>;
 
 const GRID = {
   listStyle: "none",
@@ -31,10 +38,11 @@ const GRID = {
   gap: `${GAP}px`,
 } as const;
 
-/** Complete headers or footers made from the site's own logo, menus and colours, six at a time. */
+/** Complete headers, title bars or footers made from the site's own logo, menus and colours, six at a time. */
 export const StartsScreen = () => {
   const query = useSearchParams();
-  const first = query.get("slot") === "footer" ? "footer" : "header";
+  const asked = query.get("slot");
+  const first = DESIGNED_SLOTS.find((each) => each === asked) ?? "header";
   const [slot, setSlot] = useState<Traits["slot"]>(first);
   const [like, setLike] = useState<Traits | null>(null);
   const [from, setFrom] = useState(0);
@@ -66,8 +74,7 @@ export const StartsScreen = () => {
         onward={!data || isFetching ? null : onward}
       />
       <Quiet style={{ display: "block", marginTop: 12 }}>
-        Every one stands in one row or behind a button from 320 to 1600 px, and every text in it can be read
-        (4.5 : 1 or more).{" "}
+        {HOLDS[slot]}{" "}
         {like ? "" : `These are ${from + 1} to ${from + shown.length} of ${OF_A_SEED}; then come others.`}
       </Quiet>
       {error ? <Trouble>{error.message}</Trouble> : null}
@@ -112,7 +119,7 @@ const Head = ({
 }) => (
   <SheetHead
     title="Starting points"
-    about={hasLike ? "more like the one you chose" : "made of your logo, menus and colours"}
+    about={hasLike ? "more like the one you chose" : "made of your logo, menus, pictures and colours"}
   >
     <ToggleButtonGroup
       exclusive
@@ -122,6 +129,7 @@ const Head = ({
       aria-label="For the slot"
     >
       <ToggleButton value="header">headers</ToggleButton>
+      <ToggleButton value="titleBar">title bars</ToggleButton>
       <ToggleButton value="footer">footers</ToggleButton>
     </ToggleButtonGroup>
     {onBack ? (
@@ -149,7 +157,7 @@ const DesignView = ({
   readonly onMore: () => void;
 }) => {
   const { about } = useAboutSite();
-  const { traits, page, edge, height, contrast } = design;
+  const { traits, page, edge, height, contrast, isOnPictures } = design;
   const words = describeStart(traits);
   const name = `Starting point ${place + 1}`;
   const drawing = useMemo(
@@ -179,8 +187,8 @@ const DesignView = ({
           More like this
         </Act>
         <Mono>
-          {traits.slot === "footer" ? "" : edge === null ? "button · " : `row from ${edge} px · `}
-          {height} px high · {contrast.toFixed(1)} : 1
+          {traits.slot !== "header" ? "" : edge === null ? "button · " : `row from ${edge} px · `}
+          {Math.round(height)} px high · {isOnPictures ? "4.5 : 1 or more" : `${contrast.toFixed(1)} : 1`}
         </Mono>
       </Box>
     </Box>
