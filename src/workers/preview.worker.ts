@@ -60,6 +60,12 @@ export interface DesignsRequest {
   readonly entries: Readonly<Record<"newest" | "upcoming", readonly EntryView[]>>;
 }
 
+/** The band of a header that is laid over what follows it. */
+const laidBand = (header: Part | undefined): Band | null => {
+  const last = header?.bands.at(-1);
+  return last?.overPicture?.on ? last : null;
+};
+
 /** The lists of heroes of entries in bands. */
 const heroLists = (bands: readonly Band[], entries: DesignsRequest["entries"]): PageData["lists"] =>
   Object.fromEntries(
@@ -267,6 +273,7 @@ const api = {
       fit: { ...fit, words: ENGLISH },
       measure: new TextMeasure(shaper, page.style, page.site.language),
       pictureOf: (id: string) => pictures[id],
+      over: slot === "titleBar" ? laidBand(page.slots.header?.part) : null,
     };
     const found = like ? designsLike(like, seed, from) : startingDesignsOf(slot, seed, from);
     return found.map(({ bands, ...design }) => {

@@ -1,7 +1,8 @@
 import { createHash } from "node:crypto";
+import Color from "colorjs.io";
 import { describe, expect, it } from "vitest";
 import { material, materialWith } from "../../../test/design-material";
-import { entryView, pageData, picture } from "../../../test/page-data";
+import { block, entryView, pageData, partWith, picture } from "../../../test/page-data";
 import { runSeed, seeded } from "../../../test/seeded";
 import { faintBands } from "../checks/part-contrast";
 import { bandsOnGrounds, heroesOf } from "../design/hero";
@@ -147,6 +148,34 @@ describe("title bars that stand on any picture of a page or of an entry", () => 
       }
     }
     expect(looked).toBeGreaterThan(8);
+  });
+});
+
+describe("title bars below a header that is laid over them", () => {
+  const [band] = partWith("header", [block("heading", { text: "Menu" })], {
+    overPicture: { on: true },
+  }).bands;
+  it("are those on which its text can be read", () => {
+    const light = (designs: ReturnType<typeof designsOf>) =>
+      designs.filter(
+        ({ isOnPictures, bands }) =>
+          isOnPictures &&
+          bands.flatMap(heroesOf).some(({ settings }) => settings.ground === "role:background"),
+      ).length;
+    const from = { ...material, hasEvents: true, listedKinds: ["k0"], kinds: ["k0"] };
+    expect(light(designsOf("titleBar", 4, from))).toBeGreaterThan(0);
+    const below = designsOf("titleBar", 4, { ...from, over: band ?? null });
+    expect(light(below)).toBe(0);
+    expect(below.length).toBeGreaterThanOrEqual(PAGE);
+    expect(below.some(({ isOnPictures }) => isOnPictures)).toBe(true);
+  });
+  it("say what contrast words have that stand on the page itself", () => {
+    const words = designsOf("titleBar", 4, material).filter(({ traits }) => traits.form === "words");
+    const { palette, roles } = material.measure.style;
+    const valueOf = (id: string) => palette.find((each) => each.id === id)?.value ?? "";
+    expect(words.length).toBeGreaterThan(0);
+    const wanted = new Color(valueOf(roles.text)).contrastWCAG21(valueOf(roles.background));
+    for (const each of words) expect(each.contrast).toBeCloseTo(wanted, 2);
   });
 });
 

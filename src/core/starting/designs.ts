@@ -1,6 +1,8 @@
 import type { FitMaterial } from "../blocks/sizes";
 import { worstOver } from "../checks/over-pictures";
 import { shinesThrough } from "../checks/shines-through";
+import { contrast } from "../colour/contrast";
+import { colourOf } from "../colour/hex";
 import { designOf, STYLE_ID } from "../design/design";
 import { bandsOnGrounds, heroesOf } from "../design/hero";
 import type { Band, Part } from "../design/part";
@@ -10,6 +12,7 @@ import { BandFit, flipOf, isWrongIn } from "../layout/fit";
 import { rowHeight } from "../layout/heights";
 import { NARROWEST, ROOM_AT, WIDEST_SCREEN } from "../layout/readings";
 import type { TextMeasure } from "../measure/text-measure";
+import type { HouseStyle } from "../model/house-style";
 import { Picture } from "../model/picture";
 import { EVERYWHERE } from "../model/placement";
 import type { Slot } from "../model/slot";
@@ -33,6 +36,8 @@ export interface DesignMaterial extends StartingMaterial {
   readonly fit: FitMaterial;
   readonly measure: TextMeasure;
   readonly pictureOf: (id: string) => Picture | undefined;
+  /** The band of the header that is laid over what follows it, where there is one: its texts stand on title bars, too. */
+  readonly over?: Band | null;
 }
 
 export interface StartingDesign {
@@ -154,21 +159,35 @@ const picturesOf = (
 };
 
 /** The least contrast of its texts; null if one is too faint. */
-const contrastIn = (part: Part, { fit, measure, pictureOf }: DesignMaterial): number | null => {
+const contrastIn = (part: Part, { fit, measure, pictureOf, over }: DesignMaterial): number | null => {
   const { style } = measure;
   const design = designOf([
     { id: STYLE_ID, kind: "style", body: style },
     { id: "start", kind: "part", body: part },
   ] as never);
   const pairs = pairsInUse(design, fit).filter(({ uses }) => uses.some((use) => use.part === "start"));
-  const fails = bandsOnGrounds(part.bands, listsFor(part.bands)).some((band) =>
+  const grounds = bandsOnGrounds(part.bands, listsFor(part.bands));
+  const about = { ...fit, style };
+  const [first] = grounds.filter(({ cells }) => cells.some(({ blocks }) => blocks.length > 0));
+  const fails = grounds.some((band) =>
     picturesOf(band, pictureOf).some(
-      (picture) => worstOver(band, "any", picture, { ...fit, style }) !== null,
+      (picture) =>
+        worstOver(band, "any", picture, about) !== null ||
+        (over && band === first && worstOver(over, "any", picture, about, band) !== null),
     ),
   );
   const shines = shinesThrough(part, { ...fit, style });
   if (fails || shines.length > 0 || pairs.some(({ passes }) => !passes)) return null;
-  return Math.min(21, ...pairs.map(({ ratio }) => ratio));
+  // without a ground its text is that of the page on the page's own
+  const isBare = grounds.some(({ background }) => background.colour === "");
+  const plain = isBare ? textOnPage(style) : 21;
+  return Math.min(plain, ...pairs.map(({ ratio }) => ratio));
+};
+const textOnPage = ({ palette, roles }: HouseStyle): number => {
+  const [text, ground] = ([roles.text, roles.background] as const).map((id) =>
+    colourOf(palette.find((each) => each.id === id)?.value ?? "#000000"),
+  );
+  return text && ground ? contrast(text, ground) : 1;
 };
 
 /** Where its bands stand in one row; null if one does not fit somewhere. */

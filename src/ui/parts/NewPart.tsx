@@ -18,7 +18,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { type Clause, NOWHERE } from "../../core/model/placement";
 import { SLOTS, type Slot } from "../../core/model/slot";
-import type { Traits } from "../../core/starting/traits";
+import { DESIGNED_SLOTS, type Traits } from "../../core/starting/traits";
 import { describeCondition } from "../../messages/placement-sentences";
 import { describeStart, startName } from "../../messages/starts";
 import { pages as pagesText, SLOT_NAMES, sentenceCase, slotName } from "../../messages/words";
@@ -217,7 +217,7 @@ const BeginWith = ({
       <Typography variant="h3" id="new-start">
         Begin with
       </Typography>
-      {slot === "header" || slot === "footer" ? (
+      {DESIGNED_SLOTS.some((each) => each === slot) ? (
         <SheetLink href={`${leafPath("starts", site)}?slot=${slot}`}>
           See complete {slotName(slot)}s made for this site
         </SheetLink>

@@ -22,8 +22,10 @@ const ONE_COLUMN = 640;
 const SHOWN = { header: 380, footer: 470, titleBar: 470 } as const;
 /** What is true of each of them. */
 const HOLDS = {
-  header: "Every one stands in one row or behind a button from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
-  footer: "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
+  header:
+    "Every one stands in one row or behind a button from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
+  footer:
+    "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
   titleBar:
     "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more), whatever picture a page or an entry brings.",
 } as const satisfies Readonly<Record<Traits["slot"], string>>;
