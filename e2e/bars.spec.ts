@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { open, PORT, PublicPage, publish, signIn, undoAll } from "./studio";
+import { makePart, open, PORT, PublicPage, publish, signIn, undoAll } from "./studio";
 
 /** Title bars and heroes on single pages: the stories of what pages say themselves, by their numbers. */
 test.beforeEach(async ({ page }) => {
@@ -165,6 +165,77 @@ test("G37: the front page shows slides of the next three open nights, and they c
   expect([...days].sort((a, b) => a - b)).toEqual(days);
   await expect.poll(shown, { timeout: 9000 }).toBe(1);
   await visitor.close();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
+  await undoAll(page);
+});
+
+test("G39: a place is told by coordinates and by pointing, and its map opens and closes, by keyboard, without script", async ({
+  page,
+  browser,
+}) => {
+  await makePart(page, {
+    site: "tide-mill",
+    slot: "Title bar",
+    name: "Where we are",
+    start: /^Hero The site/,
+    where: "every page",
+  });
+  await page
+    .getByRole("button", { name: /^Hero, / })
+    .first()
+    .click();
+  const settings = page.getByRole("region", { name: /^Settings of/ });
+  await settings.getByRole("combobox", { name: "Shows" }).click();
+  await page.getByRole("option", { name: "a map", exact: true }).click();
+  const place = settings.getByRole("textbox", { name: "Place", exact: true });
+  for (const [typed, said] of [
+    ["over the hill", /These are no coordinates/],
+    ["95, 10", /A latitude is between 85° south and 85° north/],
+    ["10, 195", /A longitude is between 180° west and 180° east/],
+  ] as const) {
+    await place.fill(typed);
+    await place.press("Enter");
+    await expect(settings.getByRole("alert")).toContainText(said);
+  }
+  await place.fill("50° 9′ 20″ N, 5° 4′ W");
+  await place.press("Enter");
+  await expect(place).toHaveValue("50.1556° N, 5.0667° W");
+  // half the way to the right edge of the map, at the scale it is shown at
+  await settings.getByRole("button", { name: "Find it on a map" }).click();
+  const map = settings.getByTestId("place-map");
+  await map.scrollIntoViewIfNeeded();
+  const box = await map.boundingBox();
+  if (!box) throw new Error("test: expected a map");
+  await page.mouse.click(box.x + box.width * 0.75, box.y + box.height / 2);
+  // EPSG:3857 at zoom 7: 360 degrees are 256 · 2⁷ px
+  const east = -5.06667 + ((box.width / 4) * 360) / (256 * 2 ** 7);
+  const shown = (value: number) => `${Math.abs(value).toFixed(2)}`;
+  await expect(place).toHaveValue(new RegExp(`^50\\.15\\d\\d° N, ${shown(east).slice(0, -1)}\\d+° W$`));
+  await map.focus();
+  await map.press("ArrowDown");
+  await expect(place).not.toHaveValue(/^50\.15/);
+  await settings.getByRole("textbox", { name: "Words at the place" }).fill("The mill");
+  await saved(page);
+  await publish(page, "tide-mill");
+  const context = await browser.newContext({
+    javaScriptEnabled: false,
+    viewport: { width: 1280, height: 900 },
+  });
+  const visitor = await context.newPage();
+  await visitor.goto(`http://tide-mill.localhost:${PORT}/visit/`);
+  await expect(visitor.getByText("The mill", { exact: true })).toBeVisible();
+  const drawn = visitor.getByRole("img", { name: "Map: The mill" });
+  await expect.poll(() => drawn.evaluate((each) => (each as HTMLImageElement).naturalWidth)).toBe(2560);
+  const opener = visitor.locator("summary", { hasText: "Larger map" });
+  const high = async () => (await visitor.locator(".map").boundingBox())?.height;
+  const before = await high();
+  await opener.focus();
+  await visitor.keyboard.press("Enter");
+  expect(await high()).toBeGreaterThan(before ?? 0);
+  await visitor.keyboard.press("Enter");
+  expect(await high()).toBe(before);
+  await context.close();
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
   await undoAll(page);

@@ -1,10 +1,12 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
+import { heroesOf } from "../src/core/design/hero";
 import { renderPage } from "../src/core/render/page";
 import { designsOf, OF_A_SEED, partOfBands } from "../src/core/starting/designs";
+import { DESIGNED_SLOTS } from "../src/core/starting/traits";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { material } from "../test/design-material";
-import { pageData } from "../test/page-data";
+import { entryView, pageData, picture } from "../test/page-data";
 import { runSeed } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
@@ -13,7 +15,7 @@ import { get, open, publish, signIn, siteHost, undoAll } from "./studio";
 
 const WIDTHS = [320, 360, 390, 480, 599, 600, 820, 999, 1000, 1280, 1600];
 
-for (const slot of ["header", "footer"] as const)
+for (const slot of DESIGNED_SLOTS)
   test(`${slot}s of a seed: in Chromium none takes a second row or scrolls sideways, axe finds no faint text`, async ({
     page,
   }) => {
@@ -22,8 +24,8 @@ for (const slot of ["header", "footer"] as const)
     await blankPage(page);
     await loadFonts(page);
     const data = pageData({ menus: material.fit.menus, links: {}, profile: material.fit.profile });
-    const pictures = { ...data.pictures, ...material.fit.pictures };
-    const all = designsOf(slot, seed, material);
+    const pictures = { ...data.pictures, ...material.fit.pictures, dark: picture };
+    const all = designsOf(slot, seed, { ...material, hasEvents: true, kinds: ["k0"], listedKinds: ["k0"] });
     expect(all).toHaveLength(OF_A_SEED);
     const designs = sample(all, 3);
     let looked = 0;
@@ -32,9 +34,12 @@ for (const slot of ["header", "footer"] as const)
         ...data.slots,
         header: null,
         footer: null,
+        titleBar: null,
         [slot]: { id: "p", part: partOfBands(slot, bands) },
       };
-      const drawn = renderPage({ ...data, pictures, slots }, ENGLISH, { shaper });
+      const list = { entries: [entryView({ picture: "dark" })], total: 1, page: 1, pages: 1, stem: "" };
+      const lists = Object.fromEntries(bands.flatMap(heroesOf).map(({ id }) => [id, list]));
+      const drawn = renderPage({ ...data, pictures, slots, lists }, ENGLISH, { shaper });
       await page.setContent(
         `<!doctype html><html lang="en"><head><title>t</title><style>${drawn.css}</style></head><body>${drawn.body}</body></html>`,
       );
@@ -100,6 +105,29 @@ test("a header is chosen from six, gets more like it, is made with a where, and 
   await publish(page, "tide-mill");
   await page.getByRole("button", { name: /Take it back/ }).click();
   await expect(page.getByText(/taken back/i).first()).toBeVisible();
+  await undoAll(page);
+});
+
+test("title bars stand six at a time, heroes of the site's own entries among them, and one is made of what is chosen", async ({
+  page,
+}) => {
+  await signIn(page);
+  await open(page, "starts");
+  await page.getByRole("button", { name: "title bars" }).click();
+  const six = page.getByRole("list", { name: "Six title bars" }).getByRole("listitem");
+  await expect(six).toHaveCount(6);
+  const ofEntries = six.filter({ hasText: /Hero of (what comes next|the newest entries)/ }).first();
+  for (let tries = 0; tries < 4 && !(await ofEntries.isVisible()); tries += 1)
+    await page.getByRole("button", { name: "Six others" }).click();
+  const slide = ofEntries.frameLocator("iframe").locator(".b-hero h2").first();
+  await expect(slide).not.toBeEmpty();
+  await ofEntries.getByRole("button", { name: /^Use this/ }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name", { exact: true }).fill("Chosen hero");
+  await dialog.getByRole("radio", { name: /nowhere yet/i }).check();
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("heading", { level: 1, name: "Chosen hero" }).waitFor();
+  await expect(page.getByRole("button", { name: /^Hero, slides/ })).toBeVisible();
   await undoAll(page);
 });
 
