@@ -7,7 +7,7 @@ import type { GeometryCollection, Topology } from "topojson-specification";
 import countries from "world-atlas/countries-10m.json" with { type: "json" };
 import { defaultSettings } from "../src/core/blocks";
 import type { Band, Block, Part } from "../src/core/design/part";
-import { MAP_COLOURS, MAP_SIZE, mapOfName } from "../src/core/draw/map-address";
+import { MAP_COLOURS, MAP_SIZE } from "../src/core/draw/map-address";
 import { leastHeight, rowHeights } from "../src/core/layout/heights";
 import type { Place } from "../src/core/model/place";
 import type { Width } from "../src/core/model/values";
@@ -18,6 +18,7 @@ import { block, pageData, partWith } from "../test/page-data";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
+import { mapAt } from "./maps";
 import { isWhole } from "./sample";
 
 /** Maps beside Chromium, proj4 and the data they are drawn from; what opens them, by keyboard. */
@@ -37,11 +38,9 @@ const data = pageData();
 const onPage = async (page: Page): Promise<void> => {
   await blankPage(page);
   await loadFonts(page);
-  await page.route("**/_media/**", (route) => {
-    const map = mapOfName(new URL(route.request().url()).pathname.slice("/_media/".length));
-    return map
-      ? route.fulfill({ contentType: "image/svg+xml", body: drawMap(map).value.svg })
-      : route.fulfill({ status: 404, body: "" });
+  await page.route("**/_media/**", async (route) => {
+    const map = await mapAt(route.request().url());
+    return route.fulfill(map ?? { status: 404, body: "" });
   });
 };
 const show = async (page: Page, part: Part): Promise<void> => {
@@ -153,7 +152,7 @@ test("what a map draws as land is land in the data it is drawn from, to three px
   let [compared, onLand] = [0, 0];
   for (const [place, zoom] of isWhole ? MAPS : MAPS.slice(0, 2)) {
     // names lie over what is looked at
-    const svg = drawMap({ place, zoom, tone: "light" }).value.svg.replace(/<g [\s\S]*<\/g>/, "");
+    const svg = (await drawMap({ place, zoom, tone: "light" })).value.svg.replace(/<g [\s\S]*<\/g>/, "");
     await page.setContent(`<style>body{margin:0}svg{display:block}</style>${svg}`);
     const { data: pixels } = await sharp(await page.screenshot())
       .removeAlpha()

@@ -1,9 +1,8 @@
 import { readFileSync } from "node:fs";
 import { type CDPSession, expect, type Page, test } from "@playwright/test";
 import { BLOCK_KINDS, type BlockKind } from "../src/core/blocks";
-import { mapOfName } from "../src/core/draw/map-address";
-import { drawMap } from "../src/server/files/map-drawing";
 import { blankPage, loadFonts } from "./blank-page";
+import { mapAt } from "./maps";
 import { isWhole } from "./sample";
 import {
   ARCHIVE,
@@ -117,9 +116,9 @@ const COLOURS: Readonly<Record<string, string>> = { a: "#345", b: "#a63", d: "#2
 const onPage = async (page: Page) => {
   await blankPage(page);
   await loadFonts(page);
-  await page.route("**/_media/**", (route) => {
-    const map = mapOfName(new URL(route.request().url()).pathname.slice("/_media/".length));
-    if (map) return route.fulfill({ contentType: "image/svg+xml", body: drawMap(map).value.svg });
+  await page.route("**/_media/**", async (route) => {
+    const map = await mapAt(route.request().url());
+    if (map) return route.fulfill(map);
     const fill = COLOURS[/_media\/(.)/.exec(route.request().url())?.[1] ?? ""] ?? "#777";
     const body = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="900"><rect width="1600" height="900" fill="${fill}"/><circle cx="300" cy="300" r="200" fill="#fff"/></svg>`;
     return route.fulfill({ contentType: "image/svg+xml", body });

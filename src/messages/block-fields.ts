@@ -3,7 +3,7 @@ import type { PartNode } from "../core/design/tree";
 import { type Control, direction, type Field, type FieldSpec, one } from "./controls";
 import { fieldName } from "./fields";
 import { HERO, SLIDE } from "./hero-fields";
-import { MAP_FIELDS } from "./map-fields";
+import { mapFields } from "./map-fields";
 import { valueOptions } from "./values";
 
 /** What the studio shows of each kind of block: its name, and a field for each of its settings, the most used first. */
@@ -122,7 +122,7 @@ const SHOWN: {
   map: {
     name: "Map",
     also: "where location address directions place coordinates contact",
-    fields: MAP_FIELDS,
+    fields: mapFields("settings"),
   },
   heading: {
     name: "Heading",

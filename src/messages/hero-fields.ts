@@ -1,6 +1,6 @@
 import { MOST_SLIDES } from "../core/blocks/hero-settings";
 import { type Field, one } from "./controls";
-import { MAP_FIELDS } from "./map-fields";
+import { mapFields } from "./map-fields";
 
 /** What the studio shows of heroes and of their slides. */
 
@@ -56,7 +56,7 @@ export const HERO = {
         unless: [["settings", "video", "poster"], ""],
       },
     }),
-    map: ofKind("map", MAP_FIELDS),
+    map: ofKind("map", mapFields("settings", "map")),
     height: { control: { type: "perWidth", unit: "px", max: 2000 }, unlessAll: PLAIN },
     screenHeight: {
       control: { type: "perWidth", unit: "%", max: 100 },

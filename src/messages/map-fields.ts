@@ -1,14 +1,29 @@
 import { ZOOM } from "../core/model/place";
 import { type Field, one } from "./controls";
 
-/** What the studio shows of a map, in a block of its own and in a hero. */
-export const MAP_FIELDS = {
-  place: { control: { type: "place" }, label: "Place" },
-  zoom: { control: { type: "number", min: ZOOM.least, max: ZOOM.most }, label: "How near" },
-  marker: { control: { type: "text" }, label: "Words at the place" },
-  height: { control: { type: "perWidth", unit: "px", max: 1000 } },
-  opened: { control: { type: "perWidth", unit: "px", max: 1000 }, label: "Height when opened (0: stays)" },
-  directions: { control: { type: "targetOrNone" }, label: "The way there" },
-  directionsWords: { control: { type: "text" }, label: "Words of that link" },
-  tone: { control: one("tone") },
-} as const satisfies Readonly<Record<string, Field>>;
+/** What the studio shows of a map whose settings stand at a path: in a block of its own, or in a hero. */
+export const mapFields = (...at: readonly string[]) => {
+  const unplaced = [[...at, "place"], null] as const;
+  return {
+    place: { control: { type: "place" }, label: "Place" },
+    marker: { control: { type: "text" }, label: "Words at the place", unless: unplaced },
+    directions: { control: { type: "targetOrNone" }, label: "The way there", unless: unplaced },
+    zoom: {
+      control: { type: "number", min: ZOOM.least, max: ZOOM.most },
+      label: "How near",
+      unless: unplaced,
+    },
+    height: { control: { type: "perWidth", unit: "px", max: 1000 }, unless: unplaced },
+    opened: {
+      control: { type: "perWidth", unit: "px", max: 1000 },
+      label: "Height when opened (0: stays)",
+      unless: unplaced,
+    },
+    directionsWords: {
+      control: { type: "text" },
+      label: "Words of the way there",
+      unlessAll: [[unplaced], [[[...at, "directions"], null]]],
+    },
+    tone: { control: one("tone"), unless: unplaced },
+  } as const satisfies Readonly<Record<string, Field>>;
+};

@@ -172,9 +172,9 @@ describe("title bars below a header that is laid over them", () => {
   it("say what contrast words have that stand on the page itself", () => {
     const words = designsOf("titleBar", 4, material).filter(({ traits }) => traits.form === "words");
     const { palette, roles } = material.measure.style;
-    const valueOf = (id: string) => palette.find((each) => each.id === id)?.value ?? "";
+    const hexOfRole = (id: string) => palette.find((each) => each.id === id)?.value ?? "";
     expect(words.length).toBeGreaterThan(0);
-    const wanted = new Color(valueOf(roles.text)).contrastWCAG21(valueOf(roles.background));
+    const wanted = new Color(hexOfRole(roles.text)).contrastWCAG21(hexOfRole(roles.background));
     for (const each of words) expect(each.contrast).toBeCloseTo(wanted, 2);
   });
 });

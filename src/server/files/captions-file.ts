@@ -4,6 +4,7 @@ import { join } from "node:path";
 import webvtt from "webvtt-parser";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 
+/** Longer than this no captions of a short film are. */
 export const MOST_CAPTIONS_BYTES = 500_000;
 
 /** Reads captions (WebVTT, W3C): what is wrong is told by its line. The text as it is kept. */

