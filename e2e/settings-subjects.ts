@@ -29,7 +29,16 @@ export interface Surroundings {
 }
 
 /** A content of the site, for what depends on it: which entries a list shows, in which order. */
-const FACTS = randomFacts(seeded(12));
+const PLAIN_FACTS = randomFacts(seeded(12));
+/** Some begin and end, before and after the hour, and have a price. */
+const FACTS = {
+  ...PLAIN_FACTS,
+  entries: PLAIN_FACTS.entries.map((entry, at) => ({
+    ...entry,
+    ...(at % 3 === 0 ? { startsAt: `${at % 2 === 0 ? 2025 : 2027}-03-0${1 + (at % 7)}T10:00:00.000Z` } : {}),
+    ...(at % 2 === 0 ? { fields: { price: (at * 7) % 11 } } : {}),
+  })),
+};
 const INDEX = buildIndex(FACTS, NOW);
 
 const PICTURES: Readonly<Record<string, Picture>> = Object.fromEntries(
@@ -131,9 +140,11 @@ const ON_ARCHIVES: readonly BlockKind[] = ["entryList", "pager"];
 const hostOf = (subject: Block): Part => {
   const slot: Slot = IN_HEADER.includes(subject.kind) ? "header" : "layout";
   const list = subject.kind === "pager" ? [block("entryList", { pageSize: 2 })] : [];
+  // a list above a list, for what is left out of it
+  const above = subject.kind === "entryList" ? [block("entryList", { from: "kinds", count: 2 })] : [];
   const beside = block("heading", { text: "Beside", style: "h4" });
   const cells = [
-    { id: "c1", share: 2, direction: "column", blocks: [subject, block("tagline")] },
+    { id: "c1", share: 2, direction: "column", blocks: [...above, subject, block("tagline")] },
     { id: "c2", share: 1, blocks: [beside, ...list] },
   ];
   return partWith(slot, [], { cells, background: { colour: "#f4f0e6" } });

@@ -27,6 +27,7 @@ const OTHERWISE: Readonly<Record<string, unknown>> = {
   "settings.kind": "picture",
   "settings.video.poster": "pic",
   "settings.slides.from": "newest",
+  "settings.from": "kinds",
   "settings.slides.arrangement": "one",
   height: { wide: 120 },
   overlap: 40,
@@ -40,6 +41,7 @@ const subjectIn = (part: Part): PartNode => findPlace(part, "subject")?.node as 
 
 /** The part with all that must hold for a setting to be offered. */
 const offering = (part: Part, spec: FieldSpec): Part => {
+  if (isOffered(spec, subjectIn(part), bandPlaceIn(part, "subject"))) return part;
   const wants = [
     ...(spec.when ? [spec.when] : []),
     ...[spec.unless, ...(spec.unlessAll ?? []).map(([one]) => one)].flatMap((each) =>
@@ -66,6 +68,12 @@ const BESIDE: Readonly<Record<string, readonly (readonly [path: string, value: u
     ["background.texture", "dots"],
     ["background.overlay", 40],
   ],
+  // what begins last is what is dated last, too
+  "entryList settings.sort": [
+    ["settings.direction", "up"],
+    ["settings.sortField", "price"],
+  ],
+  "entryList settings.notTerms": [["settings.from", "kinds"]],
   "band width": [["background.colour", "#f4f0e6"]],
   // behind what covers it all, a ground is seen around it
   "picture look.background": [PADDED],
@@ -107,6 +115,7 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
   "band height": [{ wide: 0 }, { wide: 120 }, { wide: 300, small: 0 }],
   "band screenHeight": [{ wide: 0 }, { wide: 60 }, { wide: 90, small: 0 }],
   "entryList settings.count": [0, 1, 2],
+  "entryList settings.skip": [0, 1, 2],
   "hero settings.slides.count": [1, 2],
   "hero settings.screenHeight": [{ wide: 0 }, { wide: 90 }, { wide: 0, small: 95 }],
 };

@@ -95,6 +95,12 @@ const CASES: readonly Case[] = [
   { name: "after 16 s", width: 1280, act: after(16) },
   { name: "without a logo", width: 1280, profile: { logo: "", logoSmall: "", logoOverPictures: "" } },
   { name: "on the page of an entry", width: 1280, over: { role: "entry" } },
+  {
+    name: "as it is read aloud on the page of an entry",
+    width: 1280,
+    over: { role: "entry" },
+    told: true,
+  },
   { name: "on an archive", width: 1280, over: ARCHIVE },
   {
     name: "on its second page",

@@ -80,6 +80,8 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
       return ["", "signedOut", "signedIn"];
     case "kinds":
       return [[], ["k0"], ["k1"]];
+    case "ownField":
+      return ["", "price"];
     case "terms":
       return [[], ["t0"], ["t1"]];
   }

@@ -19,6 +19,9 @@ type Fields<Settings> = {
     | (Settings[Name] extends object ? Fields<Settings[Name]> : never);
 };
 
+const OF_ARCHIVE = [["settings", "from"], "archive"] as const;
+const RELATED = [["settings", "from"], "related"] as const;
+
 /** A kind without a name, or a setting without a field, does not compile. */
 const SHOWN: {
   readonly [K in BlockKind]: {
@@ -277,7 +280,7 @@ const SHOWN: {
     fields: {
       from: { control: one("from") },
       arrangement: { control: one("arrangement") },
-      kinds: { control: { type: "kinds" }, when: [["settings", "from"], "kinds"] },
+      kinds: { control: { type: "kinds" }, unless: OF_ARCHIVE },
       terms: { control: { type: "terms" } },
       cards: {
         columns: {
@@ -293,14 +296,24 @@ const SHOWN: {
         facts: { control: factList, when: [["settings", "arrangement"], "rows"], label: "Facts" },
         summary: { control: { type: "switch" }, when: [["settings", "arrangement"], "rows"] },
       },
-      upcoming: { control: { type: "switch" } },
-      sort: { control: one("sort") },
-      direction: { control: one("direction", ["down", "up"]) },
-      count: {
+      sort: { control: one("sort"), unless: RELATED },
+      sortField: { control: { type: "ownField" }, when: [["settings", "sort"], "field"] },
+      direction: { control: one("direction", ["down", "up"]), unless: RELATED },
+      count: { control: { type: "number", max: 500 }, unless: OF_ARCHIVE, label: "At most (0: all)" },
+      skip: {
         control: { type: "number", max: 500 },
-        when: [["settings", "from"], "kinds"],
-        label: "At most (0: all)",
+        unless: OF_ARCHIVE,
+        label: "Starting after (0: the first)",
       },
+      notAbove: { control: { type: "switch" }, unless: OF_ARCHIVE, label: "Leave out what stands above" },
+      notThis: {
+        control: { type: "switch" },
+        when: [["settings", "from"], "kinds"],
+        label: "Leave out the page itself",
+      },
+      notTerms: { control: { type: "terms", empty: "nothing" }, label: "Not about" },
+      upcoming: { control: { type: "switch" }, unless: [["settings", "past"], true] },
+      past: { control: { type: "switch" }, unless: [["settings", "upcoming"], true] },
       paged: { control: { type: "switch" }, when: [["settings", "from"], "archive"] },
       pageSize: { control: { type: "number", min: 1, max: 100 }, when: [["settings", "from"], "archive"] },
       whenEmpty: { control: { type: "text" } },

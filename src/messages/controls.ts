@@ -37,7 +37,9 @@ export type Control =
   | { readonly type: "place" }
   | { readonly type: "audience" }
   | { readonly type: "kinds" }
-  | { readonly type: "terms" };
+  /** `empty`: what none means there, where it is not anything. */
+  | { readonly type: "terms"; readonly empty?: string }
+  | { readonly type: "ownField" };
 
 export interface FieldSpec {
   readonly path: readonly string[];

@@ -14,6 +14,7 @@ const crooked = (random: Seeded) => {
   const entries = facts.entries.map((entry) => ({
     ...entry,
     title: random.pick(TITLES),
+    fields: (random.chance(0.6) ? { price: random.below(5) } : {}) as EntryFacts["fields"],
     startsAt: random.chance(0.3) ? `2026-0${1 + random.below(9)}-01T00:00:00.000Z` : null,
   }));
   return { ...facts, entries };
@@ -26,23 +27,26 @@ const searched = (
   sort: Sort,
   direction: Direction,
 ): readonly string[] => {
-  const key = (entry: EntryFacts) =>
-    sort === "date"
-      ? (entry.startsAt ?? entry.publishedOn ?? "")
-      : sort === "title"
-        ? entry.title
-        : entry.position;
+  const sign = direction === "up" ? 1 : -1;
+  /** What is last either way has a key that turns with the direction. */
+  const last = sign * Number.POSITIVE_INFINITY;
+  const key = (entry: EntryFacts): string | number =>
+    ({
+      date: entry.startsAt ?? entry.publishedOn ?? "",
+      title: entry.title,
+      own: entry.position,
+      start: entry.startsAt === null ? last : Date.parse(entry.startsAt),
+    })[sort as "date"] ??
+    (entry.fields["price"] as number | undefined) ??
+    last;
   const order = (a: string | number, b: string | number) => (a < b ? -1 : a > b ? 1 : 0);
   return index.published
     .filter((entry) => holds(entry, index.byIdentity.get(`entry:${entry.id}`)?.terms ?? []))
-    .toSorted(
-      (a, b) =>
-        (direction === "up" ? 1 : -1) * order(key(a), key(b)) || order(a.title, b.title) || order(a.id, b.id),
-    )
+    .toSorted((a, b) => sign * order(key(a), key(b)) || order(a.title, b.title) || order(a.id, b.id))
     .map(({ id }) => id);
 };
 
-const SORTS = ["date", "title", "own"] as const;
+const SORTS = ["date", "title", "own", "start", "field:price"] as const;
 const DIRECTIONS = ["up", "down"] as const;
 
 const expectAll = (index: SiteIndex, random: Seeded, note: string): number => {
@@ -92,6 +96,7 @@ describe(`lists of a site (seed ${SEED})`, () => {
         const after = {
           ...before,
           title: random.pick(TITLES),
+          fields: random.chance(0.5) ? before.fields : { price: random.below(5) },
           terms: random.some(index.facts.terms, 0, 3).map(({ id }) => id),
           author: random.chance(0.5) ? before.author : random.pick(["a0", "a1"]),
         };

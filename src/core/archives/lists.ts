@@ -9,7 +9,8 @@ import { withNumber, withoutNumber } from "../model/sorted-numbers";
  * any size is read, not searched. Entries are named by their place among those published.
  */
 
-export type Sort = "date" | "title" | "own";
+/** `field:` and the key of an own field. What has no start, or no such field, comes last either way. */
+export type Sort = "date" | "title" | "own" | "start" | `field:${string}`;
 export type Direction = "up" | "down";
 
 /** Places in an order, and where each place comes in it. */
@@ -18,22 +19,46 @@ interface Order {
   readonly rank: Uint32Array;
 }
 
-const compare = (a: string | number, b: string | number): number => (a === b ? 0 : a < b ? -1 : 1);
+/** Null is nothing to sort by. */
+type Key = string | number | null;
 
-const keyOf = (sort: Sort, entry: EntryFacts): string | number =>
-  sort === "date"
-    ? (entry.startsAt ?? entry.publishedOn ?? "")
-    : sort === "title"
-      ? entry.title
-      : entry.position;
+/** Numbers before words, nothing last. */
+const compare = (a: Key, b: Key): number => {
+  if (a === b) return 0;
+  if (a === null || b === null) return a === null ? 1 : -1;
+  if (typeof a !== typeof b) return typeof a === "number" ? -1 : 1;
+  return a < b ? -1 : 1;
+};
+
+const FIELD = "field:";
+const keyOf = (sort: Sort, entry: EntryFacts): Key => {
+  switch (sort) {
+    case "date":
+      return entry.startsAt ?? entry.publishedOn ?? "";
+    case "title":
+      return entry.title;
+    case "own":
+      return entry.position;
+    case "start":
+      return entry.startsAt;
+    default: {
+      const value = entry.fields[sort.slice(FIELD.length)];
+      return value === undefined || value === "" ? null : value;
+    }
+  }
+};
 
 const byTitle = (a: EntryFacts, b: EntryFacts): number => compare(a.title, b.title) || compare(a.id, b.id);
 
 /** The order of a list: the field asked for, ties by title, then by id. Stable on every machine. */
-const comparator = (sort: Sort, direction: Direction) => {
+export const comparator = (sort: Sort, direction: Direction) => {
   const sign = direction === "up" ? 1 : -1;
-  return (a: EntryFacts, b: EntryFacts): number =>
-    sign * compare(keyOf(sort, a), keyOf(sort, b)) || byTitle(a, b);
+  return (a: EntryFacts, b: EntryFacts): number => {
+    const [first, second] = [keyOf(sort, a), keyOf(sort, b)];
+    // what has nothing to sort by is last in both directions
+    const turned = first === null || second === null ? 1 : sign;
+    return turned * compare(first, second) || byTitle(a, b);
+  };
 };
 
 const ranked = (places: Uint32Array): Order => {
@@ -195,11 +220,7 @@ export class EntryLists {
     // ties stay as they are by title: the sort is stable (ECMA-262 §23.1.3.30)
     const keys = entries.map((each) => keyOf(sort, each));
     const { places } = this.#order("title", "up");
-    return ranked(
-      Uint32Array.from(places).sort((a, b) =>
-        compare(keys[a] as string | number, keys[b] as string | number),
-      ),
-    );
+    return ranked(Uint32Array.from(places).sort((a, b) => compare(keys[a] as Key, keys[b] as Key)));
   }
 
   /** The other way round, but among equals, which stay by title. */
@@ -207,7 +228,11 @@ export class EntryLists {
     const key = (at: number) => keyOf(sort, this.#entries[places[at] as number] as EntryFacts);
     const turned = new Uint32Array(places.length);
     let filled = 0;
-    for (let end = places.length; end > 0; ) {
+    // what has nothing to sort by stays last
+    let sorted = places.length;
+    while (sorted > 0 && key(sorted - 1) === null) sorted -= 1;
+    turned.set(places.subarray(sorted), sorted);
+    for (let end = sorted; end > 0; ) {
       let start = end - 1;
       while (start > 0 && key(start - 1) === key(end - 1)) start -= 1;
       turned.set(places.subarray(start, end), filled);

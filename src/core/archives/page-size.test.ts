@@ -14,7 +14,10 @@ const listOf = (settings: object) =>
   ({
     kinds: [],
     terms: [],
+    notTerms: [],
     upcoming: false,
+    past: false,
+    sortField: "",
     sort: "date",
     direction: "down",
     pageSize: 3,

@@ -2,7 +2,7 @@ import type { Address, SiteIndex } from "../addresses/facts";
 import type { Block, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
 import { listsOf } from "./lists";
-import { selectEntries } from "./select";
+import { leavesOut, selectEntries } from "./select";
 
 /** Whether a list runs over the pages of its archive. One that not everyone sees does not: pages are the same for all. */
 export const isPagedList = ({ settings, look }: Extract<Block, { kind: "entryList" }>): boolean =>
@@ -23,25 +23,24 @@ type PagedList = NonNullable<ReturnType<typeof pagedListOf>>;
  */
 export type Paging = Pick<
   PagedList["settings"],
-  "kinds" | "terms" | "upcoming" | "sort" | "direction" | "pageSize"
+  "kinds" | "terms" | "notTerms" | "upcoming" | "past" | "sort" | "sortField" | "direction" | "pageSize"
 >;
 
 /** The paging of an archive: by the layout of its first page as who asks sees it, and as those who are signed out do. */
 export const pagingOf = (own: Part | null, signedOut: Part | null): Paging | undefined => {
   const list = pagedListOf(own);
   if (!list) return undefined;
-  const { kinds, terms, upcoming, sort, direction, pageSize } = list.settings;
+  const { kinds, terms, notTerms, upcoming, past, sort, sortField, direction, pageSize } = list.settings;
   const everyones = pagedListOf(signedOut)?.settings.pageSize ?? pageSize;
-  return { kinds, terms, upcoming, sort, direction, pageSize: everyones };
+  return { kinds, terms, notTerms, upcoming, past, sort, sortField, direction, pageSize: everyones };
 };
 
 /** How many pages an archive has under a layout's paged list. At least one; one page in a layout without. */
 export const pagesUnder = (index: SiteIndex, page: Address, list: Paging | undefined, at: string): number => {
   if (!page.archiveOf || !list) return 1;
-  const { terms, upcoming, pageSize } = list;
-  const total =
-    terms.length === 0 && !upcoming
-      ? listsOf(index).size(page.identity)
-      : selectEntries(index, page, { ...list, from: "archive" }, at, []).length;
+  const { pageSize } = list;
+  const total = leavesOut(list)
+    ? selectEntries(index, page, { ...list, from: "archive" }, at, []).length
+    : listsOf(index).size(page.identity);
   return Math.max(1, Math.ceil(total / pageSize));
 };

@@ -164,11 +164,11 @@ describe("what a block shows", () => {
     expect(identitiesLedTo(block("notice", { target: { identity: "entry:b" } }))).toEqual(["entry:b"]);
     expect(identitiesLedTo(block("notice", { target: null }))).toEqual([]);
     expect(identitiesLedTo(block("button", { target: { url: "/" } }))).toEqual([]);
-    expect(valuesFor(list, "terms")).toEqual([["t1", "t2"]]);
+    expect(valuesFor(list, "terms")).toEqual([["t1", "t2"], []]);
   });
   it("is changed by what it is for, and is who it was where nothing changes", () => {
     const changed = withSettings(list, { terms: () => ["t9"] });
-    expect(changed.settings).toEqual({ ...list.settings, terms: ["t9"] });
+    expect(changed.settings).toEqual({ ...list.settings, terms: ["t9"], notTerms: ["t9"] });
     expect(withSettings(list, { terms: (ids) => ids })).toBe(list);
     expect(withSettings(list, { menu: () => "other" } as Record<Role, () => string>)).toBe(list);
   });

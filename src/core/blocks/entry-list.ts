@@ -7,17 +7,32 @@ import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { px, responsive } from "../model/values";
 import { MUTED, PLAIN } from "./inks";
 import { type BlockWith, defineBlock } from "./kind";
-import { deciding, factsSetting, kindIds, termIds, words } from "./roles";
+import { deciding, factsSetting, kindIds, ownField, termIds, words } from "./roles";
 
 export const ARRANGEMENTS = ["rows", "cards"] as const;
 
+/** By when it is or was published; by its name; as its kind puts it; by when it begins; by an own field. */
+export const SORTS = ["date", "title", "own", "start", "field"] as const;
+
 const settings = z.object({
-  /** Which entries: this archive's own (or, on other pages, the kinds named). */
-  from: deciding(z.enum(["archive", "kinds"])).default("archive"),
+  /** Which entries: this archive's own, those of kinds, or those that have topics in common with the page's entry. */
+  from: deciding(z.enum(["archive", "kinds", "related"])).default("archive"),
   kinds: kindIds().default([]),
   terms: termIds().default([]),
+  /** None that is about any of these. */
+  notTerms: termIds().default([]),
+  /** Only what is not over, or only what is. */
   upcoming: deciding(z.boolean()).default(false),
-  sort: deciding(z.enum(["date", "title", "own"])).default("date"),
+  past: deciding(z.boolean()).default(false),
+  /** The entry of the page itself is left out. */
+  notThis: deciding(z.boolean()).default(false),
+  /** So is what lists and heroes above it show. */
+  notAbove: deciding(z.boolean()).default(false),
+  /** It starts after so many. */
+  skip: deciding(px(500)).default(0),
+  sort: deciding(z.enum(SORTS)).default("date"),
+  /** What it is sorted by, where that is an own field. */
+  sortField: ownField().default(""),
   direction: deciding(z.enum(["up", "down"])).default("down"),
   /** 0 means all. */
   count: deciding(px(500)).default(0),

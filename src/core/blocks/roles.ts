@@ -29,6 +29,8 @@ export type Role =
   | "moment"
   /** A place on earth, or null. */
   | "place"
+  /** An own field of a kind, by its key; empty: none. */
+  | "ownField"
   /** A video file, or null: it stays with its site. */
   | "video"
   /** The name of a list of the mailbox. */
@@ -72,6 +74,8 @@ export const entryOrNone = () =>
 export const link = () => about(Link, { role: "link" });
 export const kindIds = () => about(z.array(z.string()), { role: "kinds" });
 export const termIds = () => about(z.array(z.string()), { role: "terms" });
+/** An own field of a kind. Which one decides what is gathered. */
+export const ownField = () => about(z.string().max(80), { role: "ownField", decides: true });
 export const moment = () => about(z.iso.datetime().or(z.literal("")), { role: "moment" });
 export const placeOrNone = () => about(Place.nullable(), { role: "place" });
 export const factsSetting = () => about(z.array(FactKind), { role: "choice" });

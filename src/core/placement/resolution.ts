@@ -56,7 +56,7 @@ const weightsOf = (compiled: CompiledDesign, at: string): Weighed => {
       pagedListOf(findBody(whole, "part", numbers.idOf(layout) ?? "") ?? null),
     ]),
   );
-  const isTimed = [...lists.values()].some((list) => list?.settings.upcoming);
+  const isTimed = [...lists.values()].some((list) => list?.settings.upcoming || list?.settings.past);
   if (found && found.index === index && !isTimed && sameLists(found.lists, lists)) return found;
   const counts = [...index.later].map(([stem, later]): readonly [number, number] => {
     const list = lists.get(shown[stem] as number);

@@ -1,6 +1,6 @@
 import { type Address, mayRead, type SiteIndex } from "../addresses/facts";
 import { isPagedList, type Paging, pagedListOf } from "../archives/page-size";
-import { selectEntries } from "../archives/select";
+import { nothingOut, selectEntries } from "../archives/select";
 import { showsBody, traitsOf } from "../blocks";
 import type { EntriesShown } from "../blocks/kind";
 import { identitiesLedTo, idsShown } from "../blocks/shown";
@@ -70,10 +70,10 @@ const promotedEntries = (promotion: Promotion, { index, page, at }: PlanInput): 
         index,
         page,
         {
+          ...nothingOut(),
           from: "kinds",
           kinds: promotion.kind === "" ? [] : [promotion.kind],
           terms: promotion.term === "" ? [] : [promotion.term],
-          upcoming: false,
           sort: "date",
           direction: "down",
         },
@@ -85,13 +85,20 @@ const listNeed = (
   list: Extract<Block, { kind: "entryList" }>,
   input: PlanInput,
   paging: Partial<Paging> | undefined,
+  /** What stands above it on the page. */
+  above: ReadonlySet<EntryFacts>,
 ): ListNeed => {
   const settings = { ...list.settings, ...paging };
   const all = selectEntries(input.index, input.page, settings, input.at, input.found);
   const isPaged = isPagedList(list) && input.page.archiveOf !== null;
   if (!isPaged) {
-    const entries = all.slice(0, settings.count === 0 ? PLAIN_PAGE_SIZE : settings.count);
-    return { entries, total: all.length, page: 1, pages: 1, isPaged };
+    const { notThis, notAbove, skip, count } = settings;
+    // a list over pages leaves nothing out of this: each entry is on exactly one of its pages
+    const rest = all.filter(
+      (entry) => !(notThis && entry === input.page.entry) && !(notAbove && above.has(entry)),
+    );
+    const entries = rest.slice(skip, skip + (count === 0 ? PLAIN_PAGE_SIZE : count));
+    return { entries, total: rest.length, page: 1, pages: 1, isPaged };
   }
   const { pageSize } = settings;
   const start = (input.pageNumber - 1) * pageSize;
@@ -114,7 +121,7 @@ export const entriesShown = (
     return shown.ids.flatMap((id) => index.byIdentity.get(entryIdentity(id))?.entry ?? []).filter(isFor);
   const { kinds, count, upcoming, direction } = shown;
   const [from, sort] = ["kinds", "date"] as const;
-  const ask = { from, kinds: [...kinds], terms: [], upcoming, sort, direction };
+  const ask = { ...nothingOut(), from, kinds: [...kinds], upcoming, sort, direction };
   const all = selectEntries(index, index.pages[0] as Address, ask, at, []);
   const found: EntryFacts[] = [];
   for (const entry of all) {
@@ -124,22 +131,29 @@ export const entriesShown = (
   return found;
 };
 
+/** The entries a block shows whatever page it is on, as a list; null where it shows none. */
+const heroNeed = (block: Block, input: PlanInput): ListNeed | null => {
+  const shown = traitsOf(block.kind).entries?.(block.settings);
+  if (!shown) return null;
+  const entries = entriesShown(shown, input);
+  return { entries, total: entries.length, page: 1, pages: 1, isPaged: false };
+};
+
 /** First step of drawing: which entries, pictures, menus and pages the parts will show. Pure; fetches nothing. */
 export const planPage = (input: PlanInput): Needs => {
   const blocks = input.parts.flatMap(blocksOf);
   const [first] = input.parts.flatMap((part) => (part.slot === "layout" ? (pagedListOf(part) ?? []) : []));
-  const lists: Record<string, ListNeed> = Object.fromEntries(
-    blocks.flatMap((block) =>
-      block.kind === "entryList"
-        ? [[block.id, listNeed(block, input, block === first ? input.paging : undefined)]]
-        : [],
-    ),
-  );
+  const lists: Record<string, ListNeed> = {};
+  const above = new Set<EntryFacts>();
+  // in the order they are read in
   for (const block of blocks) {
-    const shown = traitsOf(block.kind).entries?.(block.settings);
-    if (!shown) continue;
-    const entries = entriesShown(shown, input);
-    lists[block.id] = { entries, total: entries.length, page: 1, pages: 1, isPaged: false };
+    const need =
+      block.kind === "entryList"
+        ? listNeed(block, input, block === first ? input.paging : undefined, above)
+        : heroNeed(block, input);
+    if (!need) continue;
+    lists[block.id] = need;
+    for (const entry of need.entries) above.add(entry);
   }
   const menus = [...new Set(blocks.flatMap((block) => idsShown(block, "menu")))];
   const ledTo = blocks.flatMap(identitiesLedTo);

@@ -4,6 +4,7 @@ import { documentsOf, findBody } from "../../core/design/design";
 import { wholeDesign } from "../../core/design/pieces";
 import { blocksOf } from "../../core/design/tree";
 import { identitiesOf } from "../../core/menus/item-tree";
+import type { Kind } from "../../core/model/content";
 import { succeed } from "../../core/model/issue";
 import { impactOf } from "../../core/placement/impact";
 import { resolveAll } from "../../core/placement/resolution";
@@ -18,6 +19,14 @@ import { draftChanges, partState, redrawing, revaluedPages } from "./draft-chang
 import { takeBackTarget } from "./editions";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
+
+/** Own fields by key, each once, as the first kind that has it calls it. */
+const ownFieldsOf = (kinds: readonly Kind[]): readonly { readonly id: string; readonly name: string }[] => {
+  const names = new Map<string, string>();
+  for (const { key, label } of kinds.flatMap(({ fields }) => fields))
+    if (!names.has(key)) names.set(key, label);
+  return [...names].map(([id, name]) => ({ id, name }));
+};
 
 /** What every screen of a site needs: names, badges, the draft's size, what undo would do. */
 export const aboutSite = defineUseCase({
@@ -73,6 +82,7 @@ export const aboutSite = defineUseCase({
       undo: undo?.label ?? null,
       redo: redo?.label ?? null,
       levels: settings.levels,
+      ownFields: ownFieldsOf(draft.index.facts.kinds),
       vocabulary: vocabularyOf(draft.index, new Set(named)),
       targets: targetTitles(draft),
       pageCount: resolved.pageTotal,

@@ -171,13 +171,16 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       empty="all kinds"
     />
   ),
-  terms: ({ value, control: _, ...rest }) => (
+  terms: ({ value, control, ...rest }) => (
     <ManyOf
       {...rest}
       value={value as string[]}
       options={Object.entries(useAboutSite().about.vocabulary.terms)}
-      empty="anything"
+      empty={control.empty ?? "anything"}
     />
+  ),
+  ownField: ({ control: _, ...rest }) => (
+    <OneOrNone {...rest} options={named(useAboutSite().about.ownFields)} />
   ),
   audience: ({ value, control: _, ...rest }) => (
     <OneOf {...rest} value={String(value ?? "")} options={audienceOptions(useAboutSite().about.levels)} />

@@ -1,0 +1,80 @@
+import { expect, type Locator, type Page, test } from "@playwright/test";
+import { open, preview, signIn, undoAll } from "./studio";
+
+/** Which entries lists show, and in which order: stories by their numbers. */
+test.beforeEach(async ({ page }) => {
+  await signIn(page);
+});
+
+const settingsOf = (page: Page): Locator => page.getByRole("region", { name: /^Settings of/ });
+const partNamed = async (page: Page, name: string): Promise<void> => {
+  await open(page, "parts");
+  await page.getByRole("link", { name, exact: true }).first().click();
+  await page.getByRole("heading", { level: 1, name }).waitFor();
+};
+const choose = async (page: Page, field: string, value: string): Promise<void> => {
+  await settingsOf(page).getByRole("combobox", { name: field, exact: true }).click();
+  await page.getByRole("option", { name: value, exact: true }).click();
+};
+const more = (page: Page): Promise<void> =>
+  settingsOf(page)
+    .getByRole("button", { name: /^\d+ more$/ })
+    .click();
+const hrefs = (list: Locator): Promise<string[]> =>
+  list.locator("a.name").evaluateAll((all) => all.map((each) => each.getAttribute("href") ?? ""));
+
+test("G29: the same entry stands in two lists of a page: one click and it does not", async ({ page }) => {
+  await partNamed(page, "Front page");
+  await page
+    .getByRole("button", { name: /^Entry list/ })
+    .last()
+    .click();
+  await page.getByLabel("Add a block").fill("entry list");
+  await page.getByRole("option", { name: "Entry list", exact: true }).click();
+  await choose(page, "Which entries", "entries of kinds");
+  const lists = preview(page, 1280).locator(".b-entryList");
+  await expect(lists).toHaveCount(3);
+  const inLast = async () => {
+    const [first, second, last] = await Promise.all([0, 1, 2].map((at) => hrefs(lists.nth(at))));
+    const above = new Set([...(first ?? []), ...(second ?? [])]);
+    return { double: (last ?? []).filter((href) => above.has(href)).length, all: last?.length ?? 0 };
+  };
+  await expect.poll(async () => (await inLast()).double).toBeGreaterThan(0);
+  const before = await inLast();
+  await more(page);
+  await settingsOf(page).getByRole("switch", { name: "Leave out what stands above" }).click();
+  await expect.poll(async () => (await inLast()).double).toBe(0);
+  expect((await inLast()).all).toBe(before.all - before.double);
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await undoAll(page);
+});
+
+test("G33: prints by price, the cheapest first", async ({ page }) => {
+  await partNamed(page, "Archive as cards");
+  await page
+    .getByRole("button", { name: /^Entry list/ })
+    .first()
+    .click();
+  await more(page);
+  await choose(page, "Sorted by", "an own field");
+  await choose(page, "Which field", "Price");
+  await choose(page, "Direction", "oldest or lowest first");
+  const prices = () =>
+    preview(page, 1280)
+      .locator(".b-entryList li .facts")
+      .evaluateAll((all) =>
+        all.flatMap((each) => {
+          const found = /Price\s*([\d.]+)/.exec(each.textContent ?? "")?.[1];
+          return found ? [Number(found)] : [];
+        }),
+      );
+  await expect.poll(async () => (await prices()).length).toBeGreaterThan(4);
+  await expect
+    .poll(async () => {
+      const shown = await prices();
+      return JSON.stringify(shown) === JSON.stringify([...shown].sort((a, b) => a - b));
+    })
+    .toBe(true);
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await undoAll(page);
+});

@@ -1,0 +1,226 @@
+import { describe, expect, it } from "vitest";
+import { block, partWith } from "../../../test/page-data";
+import { NOW, randomFacts } from "../../../test/random-site";
+import { runSeed, type seeded as Seeded, seeded } from "../../../test/seeded";
+import type { SiteIndex } from "../addresses/facts";
+import { buildIndex } from "../addresses/stems";
+import { defaultSettings, type SettingsOf } from "../blocks";
+import type { EntryFacts } from "../model/content";
+import { planPage } from "../render/plan";
+import { weightOf } from "./related";
+import { selectEntries } from "./select";
+
+/** Which entries stand in a list, beside a naive one that reads every entry and knows nothing of how lists are kept. */
+
+type Random = ReturnType<typeof Seeded>;
+type Settings = SettingsOf<"entryList">;
+const SEED = runSeed(61);
+
+const instant = (random: Random): string =>
+  new Date(Date.parse(NOW) + (random.below(2001) - 1000) * 3_600_000).toISOString();
+
+/** A site whose entries begin and end at times, and have prices and sizes, or have not. */
+const siteOf = (random: Random): SiteIndex => {
+  const facts = randomFacts(random);
+  const entries = facts.entries.map((entry): EntryFacts => {
+    const starts = random.chance(0.5) ? instant(random) : null;
+    const ends = starts && random.chance(0.5) ? new Date(Date.parse(starts) + 7_200_000).toISOString() : null;
+    return {
+      ...entry,
+      startsAt: starts,
+      endsAt: ends,
+      fields: {
+        ...(random.chance(0.6) ? { price: random.below(6) } : {}),
+        ...(random.chance(0.4) ? { size: random.pick(["small", "large", 3, ""]) } : {}),
+      },
+    };
+  });
+  return buildIndex({ ...facts, entries }, NOW);
+};
+
+const some = (random: Random, from: readonly string[], chance: number): string[] =>
+  random.chance(chance) && from.length > 0 ? [random.pick([...from])] : [];
+
+const settingsFor = (random: Random, index: SiteIndex): Settings => {
+  const { kinds, terms } = index.facts;
+  const isUpcoming = random.chance(0.2);
+  return {
+    ...defaultSettings("entryList"),
+    from: random.pick(["archive", "kinds", "kinds", "related"] as const),
+    kinds: some(
+      random,
+      kinds.map(({ id }) => id),
+      0.5,
+    ),
+    terms: some(
+      random,
+      terms.map(({ id }) => id),
+      0.3,
+    ),
+    notTerms: some(
+      random,
+      terms.map(({ id }) => id),
+      0.3,
+    ),
+    upcoming: isUpcoming,
+    past: !isUpcoming && random.chance(0.2),
+    sort: random.pick(["date", "title", "own", "start", "field"] as const),
+    sortField: random.pick(["price", "size", "gone", ""]),
+    direction: random.pick(["up", "down"] as const),
+    notThis: random.chance(0.5),
+    notAbove: random.chance(0.5),
+    skip: random.below(3),
+    count: random.below(5),
+    paged: false,
+  };
+};
+
+const termsOf = (index: SiteIndex, entry: EntryFacts): ReadonlySet<string> => {
+  const parents = new Map(index.facts.terms.map(({ id, parent }) => [id, parent]));
+  const all = new Set<string>();
+  for (const own of entry.terms)
+    for (let term: string | null | undefined = own; term; term = parents.get(term)) all.add(term);
+  return all;
+};
+
+/** Smaller comes first; null after everything. */
+type Key = string | number | null;
+const keyOf = (entry: EntryFacts, { sort, sortField }: Settings): Key => {
+  if (sort === "title") return entry.title;
+  if (sort === "own") return entry.position;
+  if (sort === "start") return entry.startsAt;
+  if (sort === "field" && sortField !== "") {
+    const value = entry.fields[sortField];
+    return value === undefined || value === "" ? null : value;
+  }
+  return entry.startsAt ?? entry.publishedOn ?? "";
+};
+const byKey = (a: Key, b: Key, isDown: boolean): number => {
+  if (a === b) return 0;
+  if (a === null) return 1;
+  if (b === null) return -1;
+  const isFirst = typeof a === typeof b ? a < b : typeof a === "number";
+  return isFirst === isDown ? 1 : -1;
+};
+const byName = (a: EntryFacts, b: EntryFacts): number =>
+  a.title === b.title ? (a.id < b.id ? -1 : 1) : a.title < b.title ? -1 : 1;
+
+const naive = (index: SiteIndex, page: SiteIndex["pages"][number], settings: Settings): readonly string[] => {
+  const { published } = index;
+  const { from, kinds, terms, notTerms, upcoming, past, direction } = settings;
+  const own = page.entry;
+  if (from === "archive" && page.archiveOf === null) return [];
+  if (from === "related" && !own) return [];
+  const count = (term: string) => published.filter((entry) => termsOf(index, entry).has(term)).length;
+  const close = (entry: EntryFacts): number => {
+    if (!own || entry === own) return 0;
+    const theirs = termsOf(index, entry);
+    const sum = [...termsOf(index, own)]
+      .filter((term) => theirs.has(term))
+      .reduce((total, term) => total + weightOf(published.length, count(term)), 0);
+    return Math.round(sum * 1e6);
+  };
+  const isIn = (entry: EntryFacts): boolean => {
+    const about = termsOf(index, entry);
+    const archive = page.archiveOf;
+    const end = entry.endsAt ?? entry.startsAt;
+    if (from === "archive" && archive) {
+      const isOf =
+        archive.of === "kind"
+          ? entry.kind === archive.id
+          : archive.of === "author"
+            ? entry.author === archive.id
+            : archive.of === "term"
+              ? about.has(archive.id)
+              : entry.kind === archive.kind && (entry.publishedOn ?? "").startsWith(archive.period);
+      if (!isOf) return false;
+    } else if (kinds.length > 0 && !kinds.includes(entry.kind)) return false;
+    if (from === "related" && close(entry) === 0) return false;
+    if (terms.length > 0 && !terms.some((term) => about.has(term))) return false;
+    if (notTerms.some((term) => about.has(term))) return false;
+    if (upcoming && !(end && end > NOW)) return false;
+    return !past || (end !== null && end <= NOW);
+  };
+  const order = (a: EntryFacts, b: EntryFacts): number =>
+    from === "related"
+      ? close(b) - close(a) ||
+        byKey(a.startsAt ?? a.publishedOn ?? "", b.startsAt ?? b.publishedOn ?? "", true) ||
+        byName(a, b)
+      : byKey(keyOf(a, settings), keyOf(b, settings), direction === "down") || byName(a, b);
+  return published
+    .filter(isIn)
+    .sort(order)
+    .map(({ id }) => id);
+};
+
+describe(`which entries a list shows (seed ${SEED})`, () => {
+  it("are those a naive list finds, in the same order", () => {
+    let [compared, listed] = [0, 0];
+    for (let site = 0; site < 60; site += 1) {
+      const random = seeded(SEED * 1000 + site);
+      const index = siteOf(random);
+      for (let tries = 0; tries < 20; tries += 1) {
+        const page = random.pick([...index.stems]);
+        const settings = settingsFor(random, index);
+        const wanted = naive(index, page, settings);
+        const found = selectEntries(index, page, settings, NOW, []).map(({ id }) => id);
+        expect({ site, settings, page: page.identity, found }).toEqual({
+          site,
+          settings,
+          page: page.identity,
+          found: wanted,
+        });
+        compared += 1;
+        listed += wanted.length;
+      }
+    }
+    expect(compared).toBe(1200);
+    expect(listed).toBeGreaterThan(2000);
+  });
+
+  it("leave out the page itself and what stands above, in the order one reads, then start after so many", () => {
+    let left = 0;
+    for (let site = 0; site < 60; site += 1) {
+      const random = seeded(SEED * 2000 + site);
+      const index = siteOf(random);
+      for (let tries = 0; tries < 8; tries += 1) {
+        const page = random.pick([...index.stems]);
+        const blocks = Array.from({ length: 3 }, () => block("entryList", settingsFor(random, index)));
+        const parts = [partWith("titleBar", blocks.slice(0, 1)), partWith("layout", blocks.slice(1))];
+        const { lists } = planPage({
+          index,
+          page,
+          parts,
+          pageNumber: 1,
+          at: NOW,
+          found: [],
+          menus: {},
+          profilePictures: [],
+        });
+        const above = new Set<string>();
+        for (const { id, settings: all } of blocks) {
+          const settings = all as Settings;
+          const rest = naive(index, page, settings).filter(
+            (entry) =>
+              !(settings.notThis && entry === page.entry?.id) && !(settings.notAbove && above.has(entry)),
+          );
+          const { skip, count } = settings;
+          const wanted = rest.slice(skip, count === 0 ? undefined : skip + count);
+          const found = lists[id]?.entries.map((entry) => entry.id);
+          expect(found).toEqual(wanted);
+          expect(lists[id]?.total).toBe(rest.length);
+          if (settings.notAbove) left += [...above].length > 0 ? 1 : 0;
+          for (const entry of wanted) above.add(entry);
+        }
+      }
+    }
+    expect(left).toBeGreaterThan(50);
+  });
+
+  it("have what is related by the rarest topics first, and nothing by what all are about", () => {
+    // Spärck Jones 1972: ln(N / n)
+    expect(weightOf(8, 2)).toBeCloseTo(Math.log(4), 12);
+    expect(weightOf(8, 8)).toBe(0);
+    expect(weightOf(8, 0)).toBe(0);
+  });
+});
