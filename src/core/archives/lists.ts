@@ -3,6 +3,7 @@ import { periodsAt } from "../addresses/periods";
 import type { EntryFacts } from "../model/content";
 import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 import { withNumber, withoutNumber } from "../model/sorted-numbers";
+import { fieldValue } from "./field-value";
 
 /**
  * Which entries stand in which list, and in which order: worked out once for the content of a site, so that a list of
@@ -43,7 +44,7 @@ const keyOf = (sort: Sort, entry: EntryFacts): Key => {
       return entry.startsAt;
     default: {
       const value = entry.fields[sort.slice(FIELD.length)];
-      return value === undefined || value === "" ? null : value;
+      return value === undefined || value === "" ? null : fieldValue(value);
     }
   }
 };

@@ -20,12 +20,12 @@ import { takeBackTarget } from "./editions";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
 
-/** Own fields by key, each once, as the first kind that has it calls it. */
+/** Own fields by key, as all kinds that have one call it. */
 const ownFieldsOf = (kinds: readonly Kind[]): readonly { readonly id: string; readonly name: string }[] => {
-  const names = new Map<string, string>();
+  const labels = new Map<string, Set<string>>();
   for (const { key, label } of kinds.flatMap(({ fields }) => fields))
-    if (!names.has(key)) names.set(key, label);
-  return [...names].map(([id, name]) => ({ id, name }));
+    labels.set(key, (labels.get(key) ?? new Set()).add(label));
+  return [...labels].map(([id, names]) => ({ id, name: [...names].join(", ") }));
 };
 
 /** What every screen of a site needs: names, badges, the draft's size, what undo would do. */
