@@ -105,7 +105,7 @@ export interface VisitorWords {
   readonly slide: (at: number, of: number) => string;
   /** Of the box that stops pictures that follow one another. */
   readonly stopSlides: string;
-  /** What a map shows: "Map of the way to …". */
+  /** What a map shows: "Map: The tide mill". */
   readonly mapOf: (place: string) => string;
   /** Of what opens a map. */
   readonly largerMap: string;
