@@ -16,9 +16,12 @@ const GROUP_NAMES: Readonly<Record<CoverageGroup["type"], string>> = {
 export const groupWords = (group: Pick<CoverageGroup, "type" | "name">): string =>
   group.name || GROUP_NAMES[group.type];
 
+/** Of a page that says something itself for what stands there. */
+export const OWN = "own settings";
+
 /** What stands in a cell where words say it all: in exports, and for those who hear the table. */
 export const cellWords = (
-  { how, tied }: CoverageCell,
+  { how, tied, says }: CoverageCell,
   part: { readonly slot: Slot; readonly number: number } | null,
 ): string => {
   const badge = part ? badgeText(part.slot, part.number) : "";
@@ -32,8 +35,8 @@ export const cellWords = (
     case "nothingByRule":
       return `nothing, by rule (${badge})`;
     case "choice":
-      return `${badge}, this page only`;
+      return [badge, "this page only", ...(says ? [OWN] : [])].join(", ");
     case "rule":
-      return tied ? `${badge}, tied` : badge;
+      return [badge, ...(tied ? ["tied"] : []), ...(says ? [OWN] : [])].join(", ");
   }
 };

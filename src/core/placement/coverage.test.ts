@@ -1,14 +1,15 @@
 import { describe, expect, it } from "vitest";
+import { block, partWith } from "../../../test/page-data";
 import { NOW } from "../../../test/random-site";
 import { randomWorld } from "../../../test/random-world";
-import type { Address } from "../addresses/facts";
+import type { Address, SiteIndex } from "../addresses/facts";
 import type { Expectations } from "../design/design";
-import { choiceId, designOf } from "../design/design";
+import { choiceId, designOf, findBody } from "../design/design";
 import { SLOTS } from "../model/slot";
 import { type CoverageFilter, coverageOf, coverageRows, filtered, groupsOf, numberOfKey } from "./coverage";
 import { expectedIn } from "./expectations";
-import { resolveAll, shownAt } from "./resolution";
-import { compileDesign, partOf, resolvePage } from "./resolve";
+import { type Resolution, resolveAll, shownAt } from "./resolution";
+import { type CompiledDesign, compileDesign, partOf, resolvePage } from "./resolve";
 
 const view = { audience: "signedOut", at: NOW };
 describe("the table of pages and slots", () => {
@@ -136,6 +137,45 @@ describe("the table of pages and slots", () => {
     expect(filtered(resolution, all, { own: true })).toEqual(there);
     expect(filtered(resolution, all, { own: true, slot: "header" })).toEqual(there);
     expect(filtered(resolution, all, { own: true, slot: "footer" })).toEqual([]);
+  });
+  it("marks a cell where the page says something that the part there reads, and no other", () => {
+    // a world in which a page has a header by rule
+    const [{ index, compiled, number, resolved }] = [5, 6, 7, 8, 9, 10, 11, 12].flatMap((seed) => {
+      const { index, compiled } = randomWorld(seed);
+      const resolved = resolveAll(compiled, view);
+      const { shown, marks } = resolved.columns.header;
+      const number = index.stems.findIndex((_, at) => shown[at] !== 0 && !marks.has(at));
+      return number < 0 ? [] : [{ index, compiled, number, resolved }];
+    }) as [{ index: SiteIndex; compiled: CompiledDesign; number: number; resolved: Resolution }];
+    const { identity } = index.stems[number] as Address;
+    const part = shownAt(resolved, "header", number) as string;
+    const heading = block("heading", { text: "Everywhere" });
+    const band = partWith("header", [heading]).bands[0];
+    const choice = {
+      name: "title",
+      node: heading.id,
+      path: ["settings", "text"],
+      type: "text",
+      label: "Title",
+    };
+    const world = (values: object) => {
+      const design = new Map(compiled.design);
+      for (const [id, { kind }] of design) if (kind === "choice") design.delete(id);
+      const open = { ...findBody(compiled.design, "part", part), bands: [band], choices: [choice] };
+      design.set(part, { id: part, kind: "part", body: open as never });
+      const body = { schema: 1, identity, slots: {}, values } as never;
+      design.set(choiceId(identity), { id: choiceId(identity), kind: "choice", body });
+      const resolution = resolveAll(compileDesign(design, index), view);
+      const rows = coverageRows(resolution, [...index.stems.keys()]);
+      return rows.flatMap((row) =>
+        SLOTS.filter((slot) => row.cells[slot].says).map((slot) => [row.identity, slot]),
+      );
+    };
+    expect(world({ header: { title: "Own" } })).toEqual([[identity, "header"]]);
+    // nobody reads it there
+    expect(world({ header: { other: "Own" } })).toEqual([]);
+    expect(world({ footer: { title: "Own" } })).toEqual([]);
+    expect(world({})).toEqual([]);
   });
   it("leaves out groups without a page, and needs no part at all", () => {
     const { index } = randomWorld(3);

@@ -1,6 +1,7 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import { canonicalPath, splitPage } from "../addresses/paths";
-import { documentsOf } from "../design/design";
+import { valuesOnPage } from "../cascade/page-values";
+import { choiceId, documentsOf, findBody } from "../design/design";
 import { SLOTS, type Slot } from "../model/slot";
 import { expectedIn } from "./expectations";
 import { type Resolution, shownAt } from "./resolution";
@@ -11,6 +12,8 @@ export interface CoverageCell {
   readonly part: string | null;
   readonly how: "rule" | "nothingByRule" | "choice" | "choiceOfNothing" | "missing" | "none";
   readonly tied: boolean;
+  /** The page itself says something for what stands there: another picture, other words. */
+  readonly says: boolean;
 }
 
 /** One page, or all later pages of an archive on one row. */
@@ -125,12 +128,21 @@ const makeGroups = (index: SiteIndex, by: string): readonly Group[] => {
   });
 };
 
+/** Whether a page says something for a slot that the part there reads. */
+const saysAt = ({ design, index }: CompiledDesign, slot: Slot, number: number, part: string): boolean => {
+  const { identity } = index.pages[number] as Address;
+  const values = findBody(design, "choice", choiceId(identity))?.values?.[slot];
+  const body = findBody(design, "part", part);
+  return body !== undefined && valuesOnPage(body, values).some(({ source }) => source === "page");
+};
+
 /** Cells of page numbers, one slot at a time. */
 const cellsOf = (resolution: Resolution): ((slot: Slot, number: number) => CoverageCell) => {
   const expected = Object.fromEntries(SLOTS.map((slot) => [slot, expectedIn(resolution, slot)])) as Record<
     Slot,
     (number: number) => boolean
   >;
+  const sayers = pagesThatSay(resolution.compiled, SLOTS);
   const empty = new Map<string, boolean>();
   const isNothing = (part: string) => {
     const found = empty.get(part) ?? isEmptyOnPurpose(resolution.compiled, part);
@@ -141,10 +153,11 @@ const cellsOf = (resolution: Resolution): ((slot: Slot, number: number) => Cover
     const { ruled, marks } = resolution.columns[slot];
     const part = shownAt(resolution, slot, number);
     const mark = marks.get(number)?.is;
-    if (mark === "nothing") return { part: null, how: "choiceOfNothing", tied: false };
-    if (mark === "choice") return { part, how: "choice", tied: false };
-    if (part === null) return { part, how: expected[slot](number) ? "missing" : "none", tied: false };
-    return { part, how: isNothing(part) ? "nothingByRule" : "rule", tied: ruled.tie[number] !== 0 };
+    if (mark === "nothing") return { part: null, how: "choiceOfNothing", tied: false, says: false };
+    const says = part !== null && sayers.has(number) && saysAt(resolution.compiled, slot, number, part);
+    if (mark === "choice") return { part, how: "choice", tied: false, says };
+    if (part === null) return { part, how: expected[slot](number) ? "missing" : "none", tied: false, says };
+    return { part, how: isNothing(part) ? "nothingByRule" : "rule", tied: ruled.tie[number] !== 0, says };
   };
 };
 

@@ -6,6 +6,7 @@ import { runSeed, type Seeded, seeded } from "../../../test/seeded";
 import { laterPage } from "../addresses/facts";
 import { buildIndex } from "../addresses/stems";
 import { pagedListOf } from "../archives/page-size";
+import { defaultSettings } from "../blocks";
 import { findBody } from "../design/design";
 import type { Part } from "../design/part";
 import { SLOTS } from "../model/slot";
@@ -183,7 +184,7 @@ const withLists = (random: Seeded, compiled: CompiledDesign): CompiledDesign => 
               id: "list",
               kind: "entryList",
               look: {},
-              settings: { from: "archive", paged: true, pageSize, terms: [], kinds: [], upcoming: false },
+              settings: { ...defaultSettings("entryList"), pageSize },
             },
           ],
         },

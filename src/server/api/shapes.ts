@@ -118,6 +118,7 @@ const CoverageCell = z.object({
   part: z.string().nullable(),
   how: z.enum(["rule", "nothingByRule", "choice", "choiceOfNothing", "missing", "none"]),
   tied: z.boolean(),
+  says: z.boolean().describe("Whether the page itself says something for what stands there."),
 });
 
 export const CoverageAnswer = z

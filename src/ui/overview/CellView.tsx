@@ -1,6 +1,7 @@
 "use client";
 import type { Slot } from "../../core/model/slot";
 import type { CoverageCell, SlotShares } from "../../core/placement/coverage";
+import { OWN } from "../../messages/coverage";
 import { shortly } from "../../messages/words";
 import { useAboutSite } from "../client/about-site";
 import { Badge, SlotPictogram } from "../shell/Badge";
@@ -33,6 +34,7 @@ export const CellView = ({
       <Badge slot={slot} number={part.number} selected={selected} />
       {cell.how === "choice" ? <Note>this page only</Note> : null}
       {cell.tied ? <Note>tied</Note> : null}
+      {cell.says ? <Note>{OWN}</Note> : null}
     </>
   );
 };
@@ -79,7 +81,9 @@ export const GroupCell = ({ shares, pages, slot, selected }: GroupCellProps) => 
   const samePart = first && others.every((share) => share.part === first.part && share.part !== null);
   if (first && (others.length === 0 || samePart)) {
     const how = others.length === 0 ? first.how : "rule";
-    return <CellView cell={{ part: first.part, how, tied: isTied }} slot={slot} selected={selected} />;
+    return (
+      <CellView cell={{ part: first.part, how, tied: isTied, says: false }} slot={slot} selected={selected} />
+    );
   }
   // long numbers leave room for fewer
   const shown = named.slice(0, pages < 1000 ? MOST_SHARES : 1);
