@@ -141,13 +141,24 @@ describe("decoding", () => {
   });
   it("knows nothing of the database", async () => {
     const { TASKS } = await import("./decoder-tasks");
-    expect(Object.keys(TASKS).sort()).toEqual(["font", "pack", "picture", "pictureHead", "pixels", "video"]);
+    expect(Object.keys(TASKS).sort()).toEqual([
+      "captions",
+      "font",
+      "map",
+      "pack",
+      "picture",
+      "pictureHead",
+      "pixels",
+      "video",
+    ]);
     const sources = [
+      "captions-file",
       "decoder-main",
       "decoder-tasks",
       "drawing-cost",
       "drawing-file",
       "font-file",
+      "map-drawing",
       "pack-file",
       "picture-file",
       "unzip",
