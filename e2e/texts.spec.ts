@@ -43,6 +43,14 @@ const SETTINGS: Readonly<Record<string, object>> = {
   facts: { show: ["date", "author"] },
 };
 
+const PLACE = { lat: 50.1, lon: -5.2 };
+/** A map that is not there; one that opens and says the way; one with nothing below it, for the way leads to a page that is gone. */
+const MAPS = [
+  {},
+  { place: PLACE, directions: { url: "/way/" } },
+  { place: PLACE, opened: { wide: 0 }, directions: { identity: "entry:gone" } },
+];
+
 const randomPart = (random: Seeded): Part => {
   const digits = () => `#${Array.from({ length: 6 }, () => random.pick([..."0369cf"])).join("")}`;
   const colour = () => random.pick(["", "", "role:accent", "role:text", digits(), `${digits()}99`]);
@@ -52,6 +60,7 @@ const randomPart = (random: Seeded): Part => {
     const settings = {
       ...SETTINGS[kind],
       ...(kind === "button" || kind === "account" ? { look } : {}),
+      ...(kind === "map" ? random.pick(MAPS) : {}),
       ...(kind === "group" ? { background: colour() } : {}),
       ...(kind === "social" || kind === "pager"
         ? { look: random.pick(kind === "social" ? ["icons", "words"] : ["numbers"]) }

@@ -5,8 +5,9 @@ import { hrefOf } from "../draw/links";
 import { MAP_COLOURS, MAP_SIZE, mapName } from "../draw/map-address";
 import { scaleOf } from "../geo/mercator";
 import { placeText } from "../geo/place-text";
+import type { Links } from "../measure/menu-items";
 import type { Place } from "../model/place";
-import { type Responsive, valueAt, WIDTHS } from "../model/values";
+import { identityOf, type Responsive, valueAt, WIDTHS } from "../model/values";
 import { PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { mapSettings, type SettingsOfMap } from "./map-settings";
@@ -21,16 +22,21 @@ const ON_MAP = { text: "#14191a", ground: "#ffffff" } as const;
 const opens = ({ height, opened }: SettingsOfMap): boolean =>
   WIDTHS.some((width) => valueAt(opened, width) > valueAt(height, width));
 
-/** Whether anything stands below a map, as far as its settings say. */
-const hasLine = (settings: SettingsOfMap): boolean => opens(settings) || settings.directions !== null;
+/** Whether anything stands below a map: what opens it, or a way there to a page that is still there. */
+const hasLine = (settings: SettingsOfMap, links: Links): boolean => {
+  const way = identityOf(settings.directions);
+  const leads = settings.directions !== null && (way === undefined || links[way] !== undefined);
+  return opens(settings) || leads;
+};
 
 export const map = defineBlock({
   kind: "map",
   settings: mapSettings,
   isSteady: true,
-  inks: (settings) => [...(hasLine(settings) ? [PLAIN] : []), ...(settings.place === null ? [] : [ON_MAP])],
-  height: ({ settings }, { width }) =>
-    settings.place === null ? null : valueAt(settings.height, width) + (hasLine(settings) ? LINE : 0),
+  inks: (settings, { links }) =>
+    settings.place === null ? [] : [ON_MAP, ...(hasLine(settings, links) ? [PLAIN] : [])],
+  height: ({ settings }, { width, material: { links } }) =>
+    settings.place === null ? null : valueAt(settings.height, width) + (hasLine(settings, links) ? LINE : 0),
   draw: (block, context) => {
     const { settings } = block;
     const { place } = settings;
@@ -84,7 +90,7 @@ const pictureOf = (settings: Placed, context: BlockContext): SafeHtml => {
 /** A disclosure opens the map and says where the place is (WAI-ARIA Authoring Practices, Disclosure): by markup and rules alone. */
 const lineBelow = (settings: Placed, context: BlockContext): SafeHtml | null => {
   const href = settings.directions && hrefOf(settings.directions, context);
-  if (!hasLine(settings)) return null;
+  if (!hasLine(settings, context.data.links)) return null;
   const { largerMap } = context.words;
   const opener = opens(settings)
     ? html`<details><summary>${largerMap}</summary><p>${placeText(settings.place)}</p></details>`
