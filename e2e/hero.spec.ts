@@ -14,7 +14,7 @@ import type { Picture } from "../src/core/model/picture";
 import { documentHtml, renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
 import { ENGLISH } from "../src/messages/visitor-words";
-import { block, entryView, pageData, partWith, picture } from "../test/page-data";
+import { block, entryView, film, pageData, partWith, picture } from "../test/page-data";
 import { runSeed, seeded } from "../test/seeded";
 import { shaper } from "../test/shaper";
 import { blankPage, loadFonts } from "./blank-page";
@@ -240,13 +240,6 @@ test("slides change by themselves, stop where one looks or asks, and are picked 
 });
 
 const MAP = { place: { lat: 50.1, lon: -5.2 }, directions: { url: "/way/" } };
-const FILM = {
-  file: "c".repeat(64),
-  type: "video/webm",
-  name: "Sky",
-  also: [{ file: "d".repeat(64), type: "video/mp4", name: "Sky" }],
-  captions: { file: "e".repeat(64), name: "What is said" },
-};
 
 /** Heroes of each kind, with long words. */
 const heroes = (): readonly (readonly [name: string, Part, PageData])[] => {
@@ -279,7 +272,7 @@ const heroes = (): readonly (readonly [name: string, Part, PageData])[] => {
     ["map alone", heroPart({ kind: "map", map: MAP }, []), data],
     [
       "video",
-      heroPart({ kind: "video", video: { poster: "one", file: FILM } }, [block("heading", { text: long })]),
+      heroPart({ kind: "video", video: { poster: "one", file: film } }, [block("heading", { text: long })]),
       data,
     ],
   ];

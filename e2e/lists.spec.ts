@@ -7,10 +7,15 @@ test.beforeEach(async ({ page }) => {
 });
 
 const settingsOf = (page: Page): Locator => page.getByRole("region", { name: /^Settings of/ });
-const partNamed = async (page: Page, name: string): Promise<void> => {
+/** Opens a part with one of its lists selected. */
+const listOf = async (page: Page, name: string, which: "first" | "last"): Promise<void> => {
   await open(page, "parts");
   await page.getByRole("link", { name, exact: true }).first().click();
   await page.getByRole("heading", { level: 1, name }).waitFor();
+  await page
+    .getByRole("button", { name: /^Entry list/ })
+    [which]()
+    .click();
 };
 const choose = async (page: Page, field: string, value: string | RegExp): Promise<void> => {
   await settingsOf(page).getByRole("combobox", { name: field, exact: true }).click();
@@ -24,11 +29,7 @@ const hrefs = (list: Locator): Promise<string[]> =>
   list.locator("a.name").evaluateAll((all) => all.map((each) => each.getAttribute("href") ?? ""));
 
 test("G29: the same entry stands in two lists of a page: one click and it does not", async ({ page }) => {
-  await partNamed(page, "Front page");
-  await page
-    .getByRole("button", { name: /^Entry list/ })
-    .last()
-    .click();
+  await listOf(page, "Front page", "last");
   await page.getByLabel("Add a block").fill("entry list");
   await page.getByRole("option", { name: "Entry list", exact: true }).click();
   await choose(page, "Which entries", "entries of kinds");
@@ -50,11 +51,7 @@ test("G29: the same entry stands in two lists of a page: one click and it does n
 });
 
 test("G33: prints by price, the cheapest first", async ({ page }) => {
-  await partNamed(page, "Archive in cards");
-  await page
-    .getByRole("button", { name: /^Entry list/ })
-    .first()
-    .click();
+  await listOf(page, "Archive in cards", "first");
   await more(page);
   await choose(page, "Sorted by", "an own field");
   await choose(page, "Which field", /Price/);

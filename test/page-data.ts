@@ -166,3 +166,12 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
   query: "",
   ...over,
 });
+
+/** A video in two formats, with what is said in it. */
+export const film = {
+  file: "c".repeat(64),
+  type: "video/webm",
+  name: "Sky",
+  also: [{ file: "d".repeat(64), type: "video/mp4", name: "Sky" }],
+  captions: { file: "e".repeat(64), name: "In words" },
+};

@@ -1,6 +1,6 @@
 import { gzipSync } from "node:zlib";
 import { describe, expect, it } from "vitest";
-import { block, entryView, pageData, partWith, picture } from "../../../test/page-data";
+import { block, entryView, film, pageData, partWith, picture } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { faintBands } from "../checks/part-contrast";
@@ -131,14 +131,7 @@ describe("a hero", () => {
   });
 
   it("offers a video in each of its formats, and what is said in it above what lies over it", () => {
-    const file = {
-      file: "c".repeat(64),
-      type: "video/webm",
-      name: "Sky",
-      also: [{ file: "d".repeat(64), type: "video/mp4", name: "Sky" }],
-      captions: { file: "e".repeat(64), name: "In words" },
-    };
-    const { html } = drawn(hosted(heroWith({ kind: "video", video: { file, poster: "pic" } })));
+    const { html } = drawn(hosted(heroWith({ kind: "video", video: { file: film, poster: "pic" } })));
     const [webm, mp4] = [`/_media/${"c".repeat(64)}.webm`, `/_media/${"d".repeat(64)}.mp4`];
     expect(html).toContain(
       `<source src="${webm}" type="video/webm"><source src="${mp4}" type="video/mp4"><track kind="captions" src="/_media/${"e".repeat(64)}.vtt" srclang="en" label="In words"></video>`,

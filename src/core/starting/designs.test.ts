@@ -151,6 +151,17 @@ describe("title bars that stand on any picture of a page or of an entry", () => 
   });
 });
 
+it("title bars on a picture that is not at hand can be read whatever it is", () => {
+  const from = { ...material, pictureOf: () => undefined };
+  const heroes = designsOf("titleBar", 4, from).filter(({ traits }) => traits.form === "hero");
+  expect(heroes.length).toBeGreaterThan(1);
+  for (const { bands } of heroes)
+    for (const lightness of [0, 100]) {
+      const pictures = { dark: { ...picture, lightness, tones: "" } };
+      expect(faintBands(partOfBands("titleBar", bands), { ...pageData(), pictures })).toEqual([]);
+    }
+});
+
 describe("title bars below a header that is laid over them", () => {
   const [band] = partWith("header", [block("heading", { text: "Menu" })], {
     overPicture: { on: true },

@@ -114,7 +114,10 @@ export const partOfBands = (slot: Slot, bands: readonly Band[]): Part => ({
   bands,
 });
 
-/** Any picture may come to lie behind what shows entries, or the page's own: the lightest and the darkest there could be. */
+/**
+ * Any picture may come to lie behind what shows entries, or the page's own, and one that is not at hand may be any: the
+ * lightest and the darkest there could be.
+ */
 const EXTREMES = [0, 100].map((lightness) =>
   Picture.parse({
     schema: 1,
@@ -153,9 +156,10 @@ const picturesOf = (
   { background: { picture, pageOwnPicture } }: Band,
   pictureOf: DesignMaterial["pictureOf"],
 ): readonly Picture[] => {
-  if (pageOwnPicture || picture === ENTRY.picture) return EXTREMES;
+  if (pageOwnPicture) return EXTREMES;
+  if (picture === "") return [];
   const own = pictureOf(picture);
-  return own ? [own] : [];
+  return own ? [own] : EXTREMES;
 };
 
 /** The least contrast of its texts; null if one is too faint. */

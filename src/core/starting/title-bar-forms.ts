@@ -106,8 +106,8 @@ export const heroPicture: Layout = (p) => {
 const heroEntries =
   (from: "newest" | "upcoming"): Layout =>
   (p) => {
-    const { kinds, hasEvents, listedKinds } = p.material;
-    if (from === "upcoming" ? !hasEvents : listedKinds.length === 0 || kinds.length === 0) return null;
+    const { hasEvents, listedKinds } = p.material;
+    if (from === "upcoming" ? !hasEvents : listedKinds.length === 0) return null;
     const picture = darkPictures(p.material)[0]?.id ?? "";
     const isBeside = p.traits.sign === "small";
     return heroOf(p, {

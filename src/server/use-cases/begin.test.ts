@@ -63,6 +63,16 @@ describe("a new site", () => {
     await who.get("undo");
     expect(documentsOf(await loadDraft("harrow-lane", POOL), "part")).toEqual([]);
     expect((await who.get("beginning")).profile.name).toBe("Harrow Lane Allotments");
+    // a frame whose front page begins with a hero: it has the page's title, and stands there alone
+    const hero = traits({ slot: "titleBar", form: "hero", ground: "text", align: "start" });
+    await who.get("begin", { ...answers, frame: { ...frame, hero } });
+    const bars = documentsOf(await loadDraft("harrow-lane", POOL), "part").filter(
+      ({ body }) => body.slot === "titleBar",
+    );
+    expect(bars.map(({ body }) => body.name).sort()).toEqual(["Front hero", "Title and breadcrumbs"]);
+    expect((await who.get("findings", { state: "draft" })).total).toBe(0);
+    expect((await who.get("lookFindings", { state: "draft" })).findings).toEqual([]);
+    await who.get("undo");
     await deleteSite("harrow-lane");
   });
   it.each([

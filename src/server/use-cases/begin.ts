@@ -22,7 +22,7 @@ import { POOL } from "../../data/database";
 import { ROLE_NAMES } from "../../messages/words";
 import { allOrNothing, commitChange } from "./design-changes";
 import { fitMaterialOf } from "./fit-material";
-import { startingMaterial } from "./starting-material";
+import { startingMaterial, startingPictures } from "./starting-material";
 import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt } from "./view-input";
 
@@ -38,13 +38,15 @@ export const beginning = defineUseCase({
     const { words: _, ...shown } = fit;
     const pages = topPages(index).slice(0, MOST_SHOWN);
     const menu = menuFromPages(index, context.ids.id);
+    const material = startingMaterial(draft);
     const second = index.stems.find(({ role, entry }) => role === "entry" && entry !== null);
     const front = index.stems[0]?.identity ?? "";
     return succeed({
       hasParts: documentsOf(design, "part").length > 0,
       profile: getBody(design, "profile", PROFILE_ID),
       style: getBody(design, "style", STYLE_ID),
-      material: startingMaterial(draft),
+      material,
+      pictures: startingPictures(draft, material),
       fit: {
         ...shown,
         links: {
@@ -139,11 +141,15 @@ const partOperations = (
   context: SiteContext,
   draft: CompiledDesign,
   before: readonly Operation[],
-  { frame }: Wish,
+  { frame, logo }: Wish,
 ): Outcome<readonly Operation[]> => {
   const applied = applyOperations(draft.design, before);
   if (!applied.ok) return applied;
-  const material = startingMaterial(compileDesign(applied.value, draft.index, draft));
+  const material = {
+    ...startingMaterial(compileDesign(applied.value, draft.index, draft)),
+    // those the frame was looked at with
+    pictures: startingMaterial(draft).pictures.filter(({ id }) => id !== logo),
+  };
   const parts = frameParts(frame, material, context.ids.id);
   if (!parts) return fail(issue("start.nothingForIt", ["frame"]));
   let design = applied.value;

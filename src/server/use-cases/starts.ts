@@ -1,18 +1,13 @@
 import { z } from "zod";
 import { MOST_SLIDES } from "../../core/blocks/hero-settings";
-import { findBody } from "../../core/design/design";
 import { succeed } from "../../core/model/issue";
 import { entriesShown } from "../../core/render/plan";
-import { darkPictures } from "../../core/starting/point";
 import { POOL } from "../../data/database";
 import { entryView } from "../site/page-assembly";
 import { fitMaterialOf } from "./fit-material";
-import { startingMaterial } from "./starting-material";
+import { startingMaterial, startingPictures } from "./starting-material";
 import { defineUseCase } from "./use-case";
 import { designAt } from "./view-input";
-
-/** Starting points show so many of the site's pictures at most. */
-const MOST_PICTURES = 12;
 
 /** What designs of headers, footers and title bars are made of, for the worker that makes them. */
 export const starts = defineUseCase({
@@ -34,18 +29,8 @@ export const starts = defineUseCase({
         { index, at: context.now },
       ).map((entry) => entryView(entry, index, "signedOut"));
     const entries = { newest: entriesOf(false), upcoming: entriesOf(true) };
-    const ids = [
-      ...darkPictures(material)
-        .slice(0, MOST_PICTURES)
-        .map(({ id }) => id),
-      ...[...entries.newest, ...entries.upcoming].flatMap(({ picture }) => picture ?? []),
-    ];
-    const pictures = Object.fromEntries(
-      [...new Set(ids)].flatMap((id) => {
-        const body = findBody(draft.design, "picture", id);
-        return body ? [[id, body] as const] : [];
-      }),
-    );
+    const shownToo = [...entries.newest, ...entries.upcoming].flatMap(({ picture }) => picture ?? []);
+    const pictures = startingPictures(draft, material, shownToo);
     return succeed({ material, fit: shown, pictures, entries });
   },
 });

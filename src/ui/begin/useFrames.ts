@@ -39,7 +39,7 @@ export const useFrames = (beginning: Beginning | undefined, said: Said, seed: nu
       await new Promise((done) => setTimeout(done, SETTLES_MS));
       const thread = worker();
       if (signal.aborted || !beginning || !thread) return [];
-      const { material, fit, pages } = beginning;
+      const { material, fit, pages, pictures } = beginning;
       const datas = await Promise.all(
         pages.map((page) => call(site, "previewPage", { page, audience: "signedOut", state: "draft" })),
       );
@@ -65,6 +65,8 @@ export const useFrames = (beginning: Beginning | undefined, said: Said, seed: nu
           nameLength: [...profile.name].length,
           logoRatio: picture ? picture.width / picture.height : 1,
           hasTagline: said.tagline !== "",
+          // a logo that is being chosen is none of them either
+          pictures: material.pictures.filter(({ id }) => id !== said.logo),
           menus: items.length === 0 ? [] : [{ id: MENU, name: "Main", items: items.length }],
         },
         fit: {
@@ -73,7 +75,7 @@ export const useFrames = (beginning: Beginning | undefined, said: Said, seed: nu
           menus: { [MENU]: menu },
           pictures: picture ? { [said.logo]: picture } : {},
         },
-        pictures: {},
+        pictures,
         style: withPalette(beginning.style, proposePalette(said.colour, said.ground), ROLE_NAMES),
         profile,
         pages: datas,
