@@ -1,5 +1,5 @@
-import { QueryClient } from "@tanstack/react-query";
-import { describe, expect, it } from "vitest";
+import { QueryClient, QueryObserver } from "@tanstack/react-query";
+import { describe, expect, it, vi } from "vitest";
 import type { Aspect } from "../../core/design/touched";
 import { noteRevisions, takeOver } from "./known-answers";
 
@@ -53,6 +53,23 @@ describe("the answer to a change", () => {
     const { queries, stale } = asked();
     await takeOver(queries, "site", saved);
     expect(stale()).toEqual(["aboutSite", "coverage", "part", "findings", "savedFilters"]);
+  });
+  it("takes no answer of before from a question that was on its way for the first time", async () => {
+    const { queries } = asked();
+    const answers: ((said: string) => void)[] = [];
+    const seen: unknown[] = [];
+    const rows = new QueryObserver(queries, {
+      queryKey: ["site", "rows", {}],
+      queryFn: () => new Promise<string>((done) => void answers.push(done)),
+    });
+    rows.subscribe(({ data }) => void seen.push(data));
+    const taken = takeOver(queries, "site", [answer(6, ["choices"])]);
+    await vi.waitFor(() => expect(answers).toHaveLength(2));
+    answers[0]?.("as it was");
+    answers[1]?.("as it is");
+    await taken;
+    expect(seen).not.toContain("as it was");
+    expect(seen.at(-1)).toBe("as it is");
   });
   it("keeps nothing that is made of content where terms came or went", async () => {
     const { queries, stale } = asked();

@@ -1,5 +1,5 @@
 "use client";
-import type { QueryClient } from "@tanstack/react-query";
+import type { QueryClient, QueryFilters } from "@tanstack/react-query";
 import type { Aspect } from "../../core/design/touched";
 import type { UseCaseName } from "../../server/doors/registry";
 import type { CallResult } from "./call";
@@ -70,6 +70,24 @@ const revisionsOf = (queries: QueryClient): Map<string, Revisions> => {
 };
 
 /**
+ * Has those asked again. A first answer that is on its way may be of the state before: it is given up, which asking
+ * again alone does not do.
+ */
+const askAgain = async (queries: QueryClient, which: QueryFilters): Promise<void> => {
+  const early = queries
+    .getQueryCache()
+    .findAll({ ...which, fetchStatus: "fetching" })
+    .filter(({ state }) => state.data === undefined);
+  await Promise.all([
+    queries.invalidateQueries(which),
+    ...early.map(async (query) => {
+      await query.cancel({ revert: true });
+      await queries.refetchQueries({ queryKey: query.queryKey, exact: true, type: "active" });
+    }),
+  ]);
+};
+
+/**
  * After changes of one's own: what they tell is taken over, and what they may have changed is asked again. If others
  * changed something in between, or nothing is known of the change, everything is.
  */
@@ -77,11 +95,11 @@ export const takeOver = (queries: QueryClient, site: string, saved: readonly Sav
   const revisions = revisionsOf(queries);
   const known = revisions.get(site);
   const isNext = known !== undefined && saved.every(({ rev }, at) => rev === known.design + at + 1);
-  if (!isNext || saved.length === 0) return queries.invalidateQueries({ queryKey: [site] });
+  if (!isNext || saved.length === 0) return askAgain(queries, { queryKey: [site] });
   revisions.set(site, { ...known, design: known.design + saved.length });
   for (const each of saved) fillIn(queries, site, each);
   const touched = saved.flatMap((each) => each.touched);
-  return queries.invalidateQueries({
+  return askAgain(queries, {
     queryKey: [site],
     predicate: ({ queryKey: [, name] }) => !stillHolds(String(name), touched),
   });
@@ -95,7 +113,7 @@ export const noteRevisions = (queries: QueryClient, site: string, now: Revisions
   if (known && now.design < known.design && now.content === known.content) return;
   revisions.set(site, now);
   if (known && (known.design !== now.design || known.content !== now.content))
-    void queries.invalidateQueries({
+    void askAgain(queries, {
       queryKey: [site],
       predicate: ({ queryKey: [, name] }) => name !== "aboutSite",
     });

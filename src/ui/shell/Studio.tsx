@@ -1,23 +1,15 @@
 "use client";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { SnackbarProvider } from "notistack";
 import { type ReactNode, useState } from "react";
+import { newQueries } from "../client/queries";
 import { theme } from "../theme/theme";
 
 /** What stands round every screen, signed in or not. */
 export const Studio = ({ children }: { readonly children: ReactNode }) => {
-  const [queries] = useState(
-    () =>
-      new QueryClient({
-        defaultOptions: {
-          queries: { staleTime: 10_000, refetchOnWindowFocus: false },
-          // without a connection one is told so, not left waiting
-          mutations: { networkMode: "always" },
-        },
-      }),
-  );
+  const [queries] = useState(newQueries);
   return (
     <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>
       <CssBaseline />

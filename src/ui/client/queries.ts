@@ -1,0 +1,20 @@
+"use client";
+import { QueryClient } from "@tanstack/react-query";
+
+/**
+ * What the studio asks and does goes out whatever the browser thinks of its connection: it takes one for lost that only
+ * changed, and the server may run on this computer. What cannot be reached is asked again by `useCall`; what cannot be
+ * done is said.
+ */
+export const newQueries = (): QueryClient =>
+  new QueryClient({
+    defaultOptions: {
+      queries: {
+        staleTime: 10_000,
+        refetchOnWindowFocus: false,
+        networkMode: "always",
+        refetchOnReconnect: true,
+      },
+      mutations: { networkMode: "always" },
+    },
+  });
