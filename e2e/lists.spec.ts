@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { open, PublicPage, preview, publish, signIn, undoAll } from "./studio";
+import { open, PORT, PublicPage, preview, publish, signIn, undoAll } from "./studio";
 
 /** Which entries lists show, and in which order: stories by their numbers. */
 test.beforeEach(async ({ page }) => {
@@ -63,6 +63,58 @@ test("G33: prints by price, the cheapest first", async ({ page }) => {
   expect(prices.length).toBeGreaterThan(4);
   expect(new Set(prices).size).toBeGreaterThan(1);
   expect(prices).toEqual([...prices].sort((a, b) => a - b));
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
+  await undoAll(page);
+});
+
+test("G31: the newest large, the others small, by one setting", async ({ page }) => {
+  await listOf(page, "Archive in cards", "first");
+  await choose(page, "Arrangement", "compact");
+  await more(page);
+  await settingsOf(page).getByRole("switch", { name: "First one large" }).click();
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await publish(page);
+  const { html } = await PublicPage.at("observatory", "/open-nights/");
+  const items = [...html.matchAll(/<li[^>]*>(?:(?!<\/li>).)*<a class="name" href="([^"]+)"/gs)];
+  expect(items.length).toBeGreaterThan(4);
+  expect(items.map(([item]) => item.startsWith('<li class="first">'))).toEqual(
+    items.map((_, at) => at === 0),
+  );
+  // the pages after it have none
+  const later = await PublicPage.at("observatory", "/open-nights/page/2/");
+  expect(later.html).not.toContain('<li class="first">');
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
+  await undoAll(page);
+});
+
+test("entries are chosen by hand in an order of their own; a press anywhere on one leads to it", async ({
+  page,
+}) => {
+  await listOf(page, "Front page", "last");
+  await choose(page, "Which entries", "chosen by hand");
+  const list = preview(page, 1280).locator(".b-entryList").last();
+  const add = settingsOf(page).getByPlaceholder("Add an entry");
+  for (const title of ["Moon night", "The old dome"]) {
+    await add.fill(title);
+    await page.getByRole("option", { name: title, exact: true }).click();
+  }
+  await expect(list.locator("a.name")).toHaveText(["Moon night", "The old dome"]);
+  await settingsOf(page).getByRole("button", { name: "Move The old dome up" }).click();
+  await expect(list.locator("a.name")).toHaveText(["The old dome", "Moon night"]);
+  await settingsOf(page).getByRole("button", { name: "Take Moon night out" }).click();
+  await expect(list.locator("a.name")).toHaveText(["The old dome"]);
+  await more(page);
+  await settingsOf(page).getByRole("switch", { name: "All of it a link" }).click();
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await publish(page);
+  const visitor = await page.context().newPage();
+  await visitor.goto(`http://observatory.localhost:${PORT}/`);
+  // the name lies over all of it
+  await visitor.locator(".b-entryList").last().locator(".shot").click({ force: true });
+  await expect(visitor).toHaveURL(/\/domes\/old-dome\/$/);
+  await visitor.close();
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
   await undoAll(page);

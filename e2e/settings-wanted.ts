@@ -28,6 +28,7 @@ const OTHERWISE: Readonly<Record<string, unknown>> = {
   "settings.video.poster": "pic",
   "settings.slides.from": "newest",
   "settings.from": "kinds",
+  "settings.itemGround": "#ffe8c0",
   "settings.slides.arrangement": "one",
   height: { wide: 120 },
   overlap: 40,
@@ -85,6 +86,7 @@ const BESIDE: Readonly<Record<string, readonly (readonly [path: string, value: u
 const BY_ITSELF: readonly (readonly [setting: string, value: unknown])[] = [
   ["look.type", "body"],
   ["look.type", "small"],
+  ["settings.nameStyle", "h4"],
   ["look.radius", 0],
   ["alignBlock", "centre"],
   ["leads", "start"],
@@ -116,12 +118,23 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
   "band screenHeight": [{ wide: 0 }, { wide: 60 }, { wide: 90, small: 0 }],
   "entryList settings.count": [0, 1, 2],
   "entryList settings.skip": [0, 1, 2],
+  "entryList settings.summaryWords": [0, 1],
+  "entryList settings.media": [[], ["text"], ["video"], ["sound"]],
+  "entryList settings.notMedia": [[], ["video"], ["video", "pictures"]],
+  // which facts there are is walked through in rows
+  ...Object.fromEntries(
+    ["cards", "columns", "timeline", "compact"].flatMap((arrangement) => [
+      [`entryList settings.${arrangement}.facts`, [[], ["date"], ["date", "author"]]],
+      [`entryList settings.${arrangement}.gap`, [0, 60]],
+    ]),
+  ),
   "hero settings.slides.count": [1, 2],
   "hero settings.screenHeight": [{ wide: 0 }, { wide: 90 }, { wide: 0, small: 95 }],
 };
 
 /** Settings that are seen elsewhere than on a page, and where that is tried. */
 const ELSEWHERE: Readonly<Record<string, string>> = {
+  "entryList settings.wholeLink": "where a press leads: e2e/lists.spec.ts",
   "band name": "the list of the part: e2e/part.spec.ts",
   "signUp settings.list": "the mailbox an address goes to: src/server/hosts/mailbox.test.ts",
 };

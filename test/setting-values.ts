@@ -84,5 +84,9 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
       return ["", "price"];
     case "terms":
       return [[], ["t0"], ["t1"]];
+    case "authors":
+      return [[], ["a0"], ["a1"]];
+    case "entries":
+      return [[], ["entry:e1"], ["entry:e2", "entry:e1"]];
   }
 };

@@ -1,15 +1,14 @@
 import type { BlockKind, SettingsOf } from "../core/blocks";
 import type { PartNode } from "../core/design/tree";
-import { type Control, direction, type Field, type FieldSpec, one } from "./controls";
+import { direction, type Field, type FieldSpec, one } from "./controls";
 import { fieldName } from "./fields";
 import { HERO, SLIDE } from "./hero-fields";
+import { factList, LIST_FIELDS } from "./list-fields";
 import { mapFields } from "./map-fields";
-import { valueOptions } from "./values";
 
 /** What the studio shows of each kind of block: its name, and a field for each of its settings, the most used first. */
 
 const textStyle = one("textStyle");
-const factList: Control = { type: "many", options: valueOptions("show") };
 const buttonLook = one("look", ["filled", "outlined", "plain"]);
 
 /** A field for each setting; settings inside others have theirs inside. */
@@ -18,9 +17,6 @@ type Fields<Settings> = {
     | Field
     | (Settings[Name] extends object ? Fields<Settings[Name]> : never);
 };
-
-const OF_ARCHIVE = [["settings", "from"], "archive"] as const;
-const RELATED = [["settings", "from"], "related"] as const;
 
 /** A kind without a name, or a setting without a field, does not compile. */
 const SHOWN: {
@@ -277,47 +273,7 @@ const SHOWN: {
   entryList: {
     name: "Entry list",
     also: "posts news blog articles archive cards grid list",
-    fields: {
-      from: { control: one("from") },
-      arrangement: { control: one("arrangement") },
-      kinds: { control: { type: "kinds" }, unless: OF_ARCHIVE },
-      terms: { control: { type: "terms" } },
-      cards: {
-        columns: {
-          control: { type: "perWidth", max: 6, min: 1 },
-          when: [["settings", "arrangement"], "cards"],
-        },
-        facts: { control: factList, when: [["settings", "arrangement"], "cards"], label: "Facts" },
-        picture: { control: { type: "switch" }, when: [["settings", "arrangement"], "cards"] },
-        summary: { control: { type: "switch" }, when: [["settings", "arrangement"], "cards"] },
-      },
-      rows: {
-        picture: { control: one("rowPicture"), when: [["settings", "arrangement"], "rows"] },
-        facts: { control: factList, when: [["settings", "arrangement"], "rows"], label: "Facts" },
-        summary: { control: { type: "switch" }, when: [["settings", "arrangement"], "rows"] },
-      },
-      sort: { control: one("sort"), unless: RELATED },
-      sortField: { control: { type: "ownField" }, when: [["settings", "sort"], "field"] },
-      direction: { control: one("direction", ["down", "up"]), unless: RELATED },
-      count: { control: { type: "number", max: 500 }, unless: OF_ARCHIVE, label: "At most (0: all)" },
-      skip: {
-        control: { type: "number", max: 500 },
-        unless: OF_ARCHIVE,
-        label: "Starting after (0: the first)",
-      },
-      notAbove: { control: { type: "switch" }, unless: OF_ARCHIVE, label: "Leave out what stands above" },
-      notThis: {
-        control: { type: "switch" },
-        when: [["settings", "from"], "kinds"],
-        label: "Leave out the page itself",
-      },
-      notTerms: { control: { type: "terms", empty: "nothing" }, label: "Not about" },
-      upcoming: { control: { type: "switch" }, unless: [["settings", "past"], true] },
-      past: { control: { type: "switch" }, unless: [["settings", "upcoming"], true] },
-      paged: { control: { type: "switch" }, when: [["settings", "from"], "archive"] },
-      pageSize: { control: { type: "number", min: 1, max: 100 }, when: [["settings", "from"], "archive"] },
-      whenEmpty: { control: { type: "text" } },
-    },
+    fields: LIST_FIELDS,
   },
   pager: {
     name: "Pager",

@@ -15,7 +15,12 @@ export type Control =
     }
   | { readonly type: "perWidth"; readonly unit?: string; readonly max: number; readonly min?: number }
   | { readonly type: "one"; readonly options: readonly (readonly [string, string])[] }
-  | { readonly type: "many"; readonly options: readonly (readonly [string, string])[] }
+  /** `empty`: what none means there, where it is not none. */
+  | {
+      readonly type: "many";
+      readonly options: readonly (readonly [string, string])[];
+      readonly empty?: string;
+    }
   | { readonly type: "sides" }
   | { readonly type: "switch" }
   | { readonly type: "count"; readonly options: readonly (readonly [number, string])[] }
@@ -39,6 +44,9 @@ export type Control =
   | { readonly type: "kinds" }
   /** `empty`: what none means there, where it is not anything. */
   | { readonly type: "terms"; readonly empty?: string }
+  | { readonly type: "authors" }
+  /** Entries one after the other, in the order they are put in. */
+  | { readonly type: "entries" }
   | { readonly type: "ownField" };
 
 export interface FieldSpec {

@@ -162,6 +162,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "hero.tooManySlides": ({ limit = 12 }) =>
     `A hero has at most ${limit} slides: nobody waits for more. Take one out first.`,
   "hero.inItself": () => "A hero cannot stand in another one. Nothing was changed.",
+  "entries.twice": () => "An entry is chosen once for a list. Nothing was saved.",
   "layers.twice": () => "Each layer of a background is there once. Nothing was saved.",
   "menu.depth": () => "Menus have at most three levels. Nothing was saved.",
   "link.scheme": () =>

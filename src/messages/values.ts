@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from "../core/blocks/entry-list";
+import { RATIOS } from "../core/blocks/list-settings";
 import { type Design, getBody, STYLE_ID } from "../core/design/design";
 import { TEXTURES } from "../core/model/house-style";
 import type { FACT_KINDS, TEXT_STYLES } from "../core/model/values";
@@ -6,8 +6,6 @@ import { colourWords } from "./style";
 import { TEXTURE_NAMES, WIDTH_NAMES } from "./words";
 
 /** Values of settings in words: where they are chosen, and where a change is told. */
-
-const same = (values: readonly string[]) => Object.fromEntries(values.map((value) => [value, value]));
 
 const TEXT_STYLE_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> = {
   body: "body",
@@ -58,8 +56,28 @@ const NAMES = {
     archive: "what this page lists",
     kinds: "entries of kinds",
     related: "those with topics in common",
+    chosen: "chosen by hand",
   },
-  arrangement: same(ARRANGEMENTS),
+  arrangement: {
+    rows: "rows",
+    cards: "cards",
+    columns: "uneven columns",
+    timeline: "timeline",
+    compact: "compact",
+  },
+  by: { year: "year", month: "month", day: "day" },
+  media: { text: "text", video: "film", pictures: "pictures", sound: "sound" },
+  ratio: Object.fromEntries(
+    RATIOS.map((each) => [each, each === "whole" ? "as each is" : each.replace(":", " : ")]),
+  ) as Readonly<Record<(typeof RATIOS)[number], string>>,
+  dates: {
+    long: "day, month and year",
+    weekday: "with the day of the week",
+    short: "with a short month",
+    numbers: "in numbers",
+  },
+  nameLevel: { h2: "2", h3: "3", h4: "4" },
+  nameStyle: { "": "as it is arranged", ...TEXT_STYLE_NAMES },
   sort: {
     date: "date",
     title: "title",
@@ -67,7 +85,7 @@ const NAMES = {
     start: "when it begins",
     field: "an own field",
   },
-  rowPicture: { left: "left", right: "right", none: "none" },
+  rowPicture: { left: "left", right: "right", alternating: "left and right in turn", none: "none" },
   align: { "": "as around it", start: "left", centre: "middle", end: "right", between: "spread" },
   alignBlock: { "": "as the band", start: "top", centre: "middle", end: "bottom" },
   width: {
@@ -149,7 +167,11 @@ export const optionsNamed = (
   ]);
 
 /** Settings whose values are called otherwise than they are. */
-const CALLED: Readonly<Record<string, NamedSetting>> = { style: "textStyle", size: "textStyle" };
+const CALLED: Readonly<Record<string, NamedSetting>> = {
+  style: "textStyle",
+  size: "textStyle",
+  notMedia: "media",
+};
 
 const MOST_LETTERS = 24;
 

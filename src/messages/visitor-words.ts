@@ -1,4 +1,5 @@
 import type { VisitorWords } from "../core/draw/page-material";
+import type { DateLength } from "../core/model/values";
 
 const MONTHS = [
   "January",
@@ -15,8 +16,26 @@ const MONTHS = [
   "December",
 ];
 
-const date = (wallTime: string): string =>
-  `${Number(wallTime.slice(8, 10))} ${MONTHS[Number(wallTime.slice(5, 7)) - 1] ?? ""} ${wallTime.slice(0, 4)}`;
+const DAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+
+const monthOf = (wallTime: string): string => MONTHS[Number(wallTime.slice(5, 7)) - 1] ?? "";
+
+const date = (wallTime: string, length: DateLength = "long"): string => {
+  const [year, day] = [wallTime.slice(0, 4), Number(wallTime.slice(8, 10))];
+  switch (length) {
+    case "long":
+      return `${day} ${monthOf(wallTime)} ${year}`;
+    case "weekday": {
+      // the day of a wall time is that of the same time in UTC
+      const name = DAYS[new Date(`${wallTime.slice(0, 10)}T00:00:00Z`).getUTCDay()] ?? "";
+      return `${name}, ${day} ${monthOf(wallTime)} ${year}`;
+    }
+    case "short":
+      return `${day} ${monthOf(wallTime).slice(0, wallTime.slice(5, 7) === "09" ? 4 : 3)} ${year}`;
+    case "numbers":
+      return `${wallTime.slice(8, 10)}/${wallTime.slice(5, 7)}/${year}`;
+  }
+};
 
 /** What visitors read that nobody at the site wrote. English, the language of the sample sites. */
 export const ENGLISH: VisitorWords = {
@@ -60,11 +79,15 @@ export const ENGLISH: VisitorWords = {
     "That was not taken: an address like name@example.org is needed, and agreement where it is asked for.",
   notSent: "It could not be sent just now. Nothing was kept; please try again later.",
   date,
-  span: (starts, ends) => {
-    const begin = `${date(starts)}, ${starts.slice(11, 16)}`;
+  span: (starts, ends, length) => {
+    const begin = `${date(starts, length)}, ${starts.slice(11, 16)}`;
     if (ends === null) return begin;
     return ends.slice(0, 10) === starts.slice(0, 10)
       ? `${begin} to ${ends.slice(11, 16)}`
-      : `${begin} to ${date(ends)}, ${ends.slice(11, 16)}`;
+      : `${begin} to ${date(ends, length)}, ${ends.slice(11, 16)}`;
+  },
+  period: (wallTime, by) => {
+    if (by === "year") return wallTime.slice(0, 4);
+    return by === "month" ? `${monthOf(wallTime)} ${wallTime.slice(0, 4)}` : date(wallTime);
   },
 };

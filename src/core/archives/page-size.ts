@@ -2,7 +2,7 @@ import type { Address, SiteIndex } from "../addresses/facts";
 import type { Block, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
 import { listsOf } from "./lists";
-import { leavesOut, selectEntries } from "./select";
+import { leavesOut, selectEntries, type Which, whichOf } from "./select";
 
 /** Whether a list runs over the pages of its archive. One that not everyone sees does not: pages are the same for all. */
 export const isPagedList = ({ settings, look }: Extract<Block, { kind: "entryList" }>): boolean =>
@@ -15,24 +15,20 @@ export const pagedListOf = (layout: Part | null): Extract<Block, { kind: "entryL
   return undefined;
 };
 
-type PagedList = NonNullable<ReturnType<typeof pagedListOf>>;
-
 /**
  * Which entries stand on which page of an archive. It belongs to its first page, whatever layout later pages wear: so each
  * entry is on exactly one of them. The size is the same for everyone, for pages are numbered for everyone.
  */
-export type Paging = Pick<
-  PagedList["settings"],
-  "kinds" | "terms" | "notTerms" | "upcoming" | "past" | "sort" | "sortField" | "direction" | "pageSize"
->;
+export interface Paging extends Which {
+  readonly pageSize: number;
+}
 
 /** The paging of an archive: by the layout of its first page as who asks sees it, and as those who are signed out do. */
 export const pagingOf = (own: Part | null, signedOut: Part | null): Paging | undefined => {
   const list = pagedListOf(own);
   if (!list) return undefined;
-  const { kinds, terms, notTerms, upcoming, past, sort, sortField, direction, pageSize } = list.settings;
-  const everyones = pagedListOf(signedOut)?.settings.pageSize ?? pageSize;
-  return { kinds, terms, notTerms, upcoming, past, sort, sortField, direction, pageSize: everyones };
+  const { pageSize } = (pagedListOf(signedOut) ?? list).settings;
+  return { ...whichOf(list.settings), pageSize };
 };
 
 /** How many pages an archive has under a layout's paged list. At least one; one page in a layout without. */
@@ -40,7 +36,7 @@ export const pagesUnder = (index: SiteIndex, page: Address, list: Paging | undef
   if (!page.archiveOf || !list) return 1;
   const { pageSize } = list;
   const total = leavesOut(list)
-    ? selectEntries(index, page, { ...list, from: "archive" }, at, []).length
+    ? selectEntries(index, page, list, at, []).length
     : listsOf(index).size(page.identity);
   return Math.max(1, Math.ceil(total / pageSize));
 };

@@ -66,7 +66,7 @@ describe("kinds of blocks", () => {
     }).regions.header;
   };
   /** Words that are drawn only for who is signed in, or where the kind has nothing else to show. */
-  const ELSEWHERE = new Set(["menu label", "account signedIn", "hero slides.link"]);
+  const ELSEWHERE = new Set(["menu label", "account signedIn", "hero slides.link", "entryList more"]);
   /** What else must be set for words to be drawn. */
   const MAP = {
     ...defaultSettings("map"),

@@ -1,148 +1,196 @@
-import { z } from "zod";
 import { type BlockContext, element, nodeClass, wordsOf } from "../draw/context";
-import { FACTS_CSS, factItems } from "../draw/entry-facts";
-import { html, type SafeHtml } from "../draw/html";
+import { colourCss } from "../draw/css";
+import { factItems } from "../draw/entry-facts";
+import { attributes, type Content, html, type SafeHtml } from "../draw/html";
 import type { EntryView } from "../draw/page-material";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
-import { px, responsive } from "../model/values";
+import type { Width } from "../model/values";
 import { MUTED, PLAIN } from "./inks";
 import { type BlockWith, defineBlock } from "./kind";
-import { deciding, factsSetting, kindIds, ownField, termIds, words } from "./roles";
+import { columnsCss, LIST_CSS, paddingCss, pictureAcross } from "./list-css";
+import {
+  type Arrangement,
+  goAlong,
+  hasPictures,
+  isFirstLarge,
+  type ListSettings,
+  listSettings,
+} from "./list-settings";
 
-export const ARRANGEMENTS = ["rows", "cards"] as const;
+type Block = BlockWith<"entryList", ListSettings>;
 
-/** By when it is or was published; by its name; as its kind puts it; by when it begins; by an own field. */
-export const SORTS = ["date", "title", "own", "start", "field"] as const;
+/** What is written of entries where the list says no style of its own. */
+const NAME_STYLES: Readonly<Record<Arrangement, string>> = {
+  rows: "h4",
+  cards: "h4",
+  columns: "h4",
+  timeline: "h4",
+  compact: "body",
+};
 
-const settings = z.object({
-  /** Which entries: this archive's own, those of kinds, or those that have topics in common with the page's entry. */
-  from: deciding(z.enum(["archive", "kinds", "related"])).default("archive"),
-  kinds: kindIds().default([]),
-  terms: termIds().default([]),
-  /** None that is about any of these. */
-  notTerms: termIds().default([]),
-  /** Only what is not over, or only what is. */
-  upcoming: deciding(z.boolean()).default(false),
-  past: deciding(z.boolean()).default(false),
-  /** The entry of the page itself is left out. */
-  notThis: deciding(z.boolean()).default(false),
-  /** So is what lists and heroes above it show. */
-  notAbove: deciding(z.boolean()).default(false),
-  /** It starts after so many. */
-  skip: deciding(px(500)).default(0),
-  sort: deciding(z.enum(SORTS)).default("date"),
-  /** What it is sorted by, where that is an own field. */
-  sortField: ownField().default(""),
-  direction: deciding(z.enum(["up", "down"])).default("down"),
-  /** 0 means all. */
-  count: deciding(px(500)).default(0),
-  paged: deciding(z.boolean()).default(true),
-  pageSize: deciding(z.number().int().min(1).max(100)).default(12),
-  arrangement: z.enum(ARRANGEMENTS).default("rows"),
-  rows: z
-    .object({
-      picture: z.enum(["left", "right", "none"]).default("left"),
-      summary: z.boolean().default(true),
-      facts: factsSetting().default(["date"]),
-    })
-    .default({ picture: "left", summary: true, facts: ["date"] }),
-  cards: z
-    .object({
-      columns: responsive(z.number().int().min(1).max(6)).default({ wide: 3, middle: 2, small: 1 }),
-      picture: z.boolean().default(true),
-      summary: z.boolean().default(true),
-      facts: factsSetting().default(["date"]),
-    })
-    .default({ columns: { wide: 3, middle: 2, small: 1 }, picture: true, summary: true, facts: ["date"] }),
-  whenEmpty: words().default("Nothing here yet."),
-});
-type RowPicture = z.output<typeof settings>["rows"]["picture"];
-/** The side it had is kept; where rows had no picture it comes where it usually is. */
-const pictureInRows = (side: RowPicture, isShown: boolean): RowPicture =>
-  isShown ? (side === "none" ? "left" : side) : "none";
-
-type Block = BlockWith<"entryList", z.output<typeof settings>>;
-
-/** A list of entries as rows or cards. Which entries is settled before drawing: see `render/plan`. */
+/** A list of entries. Which entries is settled before drawing: see `render/plan`. */
 export const entryList = defineBlock({
   kind: "entryList",
-  settings,
-  inks: ({ arrangement, rows, cards }) => {
-    const { facts } = arrangement === "cards" ? cards : rows;
-    return facts.length === 0 ? [PLAIN] : [PLAIN, MUTED];
+  settings: listSettings,
+  inks: ({ itemGround: ground, arrangement, ...settings }) => {
+    const { facts } = settings[arrangement];
+    return [
+      { ...PLAIN, ground },
+      // what stands above the entries of a period is on none of their grounds
+      ...(arrangement === "timeline" && ground !== "" ? [PLAIN] : []),
+      ...(facts.length === 0 ? [] : [{ ...MUTED, ground }]),
+    ];
   },
-  // rows and cards keep what is their own; facts, summary and whether there are pictures go from one to the other
-  goAlong: (before, after) => {
-    if (before.arrangement === after.arrangement) return after;
-    const { facts, summary } = before[before.arrangement];
-    const hasPicture = before.arrangement === "rows" ? before.rows.picture !== "none" : before.cards.picture;
-    const { rows, cards } = after;
-    return after.arrangement === "cards"
-      ? { ...after, cards: { ...cards, facts, summary, picture: hasPicture } }
-      : { ...after, rows: { ...rows, facts, summary, picture: pictureInRows(rows.picture, hasPicture) } };
-  },
+  goAlong,
   draw: (block, context) => {
     const list = context.data.lists[block.id];
+    const { settings } = block;
     if (!list || list.entries.length === 0)
       return element(
         "div",
         block,
         context,
         {},
-        html`<p>${wordsOf(context, "whenEmpty", block.settings.whenEmpty)}</p>`,
+        html`<p>${wordsOf(context, "whenEmpty", settings.whenEmpty)}</p>`,
       );
-    const { arrangement, cards } = block.settings;
-    const selector = `.${nodeClass(block.id)}>ul`;
-    if (arrangement === "cards")
-      context.css.responsive(selector, cards.columns, (columns) => ({
-        "grid-template-columns": `repeat(${columns},minmax(0,1fr))`,
-      }));
-    const items = list.entries.map((entry) =>
-      arrangement === "cards" ? card(entry, block, context) : row(entry, block, context),
+    drawRules(block, context);
+    const { arrangement } = settings;
+    const item = itemOf(block, context);
+    const hasLarge = isFirstLarge(settings) && list.page === 1;
+    const items = (entries: readonly EntryView[]) =>
+      html`<ul${listClass(settings)}>${entries.map((entry, at) => item(entry, hasLarge && at === 0, at))}</ul>`;
+    return element(
+      "div",
+      block,
+      context,
+      { class: arrangement },
+      arrangement === "timeline"
+        ? periodsOf(list.entries, block, context).map(
+            ({ name, entries }) =>
+              html`<div class="period">${name === "" ? null : headingHtml(settings.nameLevel, "h5", name)}${items(entries)}</div>`,
+          )
+        : items(list.entries),
     );
-    return element("div", block, context, { class: arrangement }, html`<ul>${items}</ul>`);
   },
-  css: `${FACTS_CSS}
-.b-entryList{width:100%}
-.b-entryList>ul{list-style:none;padding:0;display:grid;gap:1.75rem}
-.b-entryList a.name{text-decoration:none}.b-entryList a.name:hover{text-decoration:underline}
-.b-entryList.rows li{display:grid;gap:1.25rem;align-items:start}
-.b-entryList.rows li.left{grid-template-columns:min(220px,32%) minmax(0,1fr)}
-.b-entryList.rows li.right{grid-template-columns:minmax(0,1fr) min(220px,32%)}.b-entryList.rows li.right .shot{order:2}
-.b-entryList .shot{aspect-ratio:3/2;overflow:hidden;border-radius:var(--radius);background:var(--line);box-shadow:var(--shadow)}
-.b-entryList .shot img{width:100%;height:100%;object-fit:cover}
-.b-entryList .words{display:grid;grid-template-columns:minmax(0,1fr);gap:.3rem}
-.b-entryList.cards li{display:grid;gap:.8rem;align-content:start}
-.b-entryList .lock{font-size:.8em;font-weight:400}`,
+  css: LIST_CSS,
 });
 
-const shot = (entry: EntryView, context: BlockContext, sizes: string): SafeHtml => {
+const listClass = ({ arrangement, line, wholeLink }: ListSettings): SafeHtml | null => {
+  const hasLines = line && arrangement !== "cards" && arrangement !== "columns";
+  const classes = [...(hasLines ? ["lines"] : []), ...(wholeLink ? ["whole"] : [])];
+  return classes.length === 0 ? null : html` class="${classes.join(" ")}"`;
+};
+
+/** What a list has that others of its kind do not. */
+const drawRules = ({ id, settings }: Block, { css }: BlockContext): void => {
+  const { arrangement, ratio, itemGround, itemPadding } = settings;
+  const self = `.${nodeClass(id)}`;
+  // with its unit even where it is none: it is counted with
+  css.node(self, { "--gap": `${settings[arrangement].gap / 16}rem` });
+  if (arrangement === "cards" || arrangement === "columns")
+    css.responsive(`${self}>ul`, settings[arrangement].columns, columnsCss[arrangement]);
+  if (ratio !== "3:2")
+    css.node(`${self} .shot`, { "aspect-ratio": ratio === "whole" ? "auto" : ratio.replace(":", "/") });
+  if (itemGround !== "")
+    css.node(`${self} li`, {
+      background: colourCss(css.style, itemGround),
+      padding: paddingCss(itemPadding),
+      "border-radius": "var(--radius)",
+    });
+};
+
+const headingHtml = (level: string, style: string, content: Content): SafeHtml =>
+  html`<${level} class="t-${style}">${content}</${level}>`;
+
+/** Entries that stand in a row by when they are, with what that time is called; what has none is in none. */
+const periodsOf = (
+  entries: readonly EntryView[],
+  { settings: { sort, timeline } }: Block,
+  { words }: BlockContext,
+): readonly { readonly name: string; readonly entries: readonly EntryView[] }[] => {
+  const periods: { name: string; entries: EntryView[] }[] = [];
+  for (const entry of entries) {
+    const when = entry.starts ?? (sort === "start" ? null : entry.published);
+    const name = when === null ? "" : words.period(when, timeline.by);
+    const last = periods.at(-1);
+    if (last?.name === name) last.entries.push(entry);
+    else periods.push({ name, entries: [entry] });
+  }
+  return periods;
+};
+
+/** How wide pictures stand on the page, as browsers are told before they know the layout. */
+const sizesOf = (block: Block, { data }: BlockContext, isFirst: boolean): string => {
+  const { contentWidth, edgeWide, edgeMiddle } = data.style.measures;
+  const across = (width: Width, screen: number) =>
+    Math.ceil(pictureAcross(block.settings, width, Math.min(contentWidth, screen) - EDGES, isFirst));
+  return [
+    `(width < ${edgeMiddle}px) ${across("small", edgeMiddle)}px`,
+    `(width < ${edgeWide}px) ${across("middle", edgeWide)}px`,
+    `${across("wide", contentWidth + EDGES)}px`,
+  ].join(", ");
+};
+/** Distance of content from the edges of the screen, px: 1.5rem on either side. */
+const EDGES = 48;
+
+const shot = (entry: EntryView, sizes: string, ratio: string, context: BlockContext): SafeHtml => {
   const picture = context.data.pictures[entry.picture ?? ""];
   if (!picture) return html`<div class="shot"></div>`;
-  context.css.node(`.p-${picture.file.slice(0, 10)}`, { "object-position": focalPosition(picture) });
-  return html`<div class="shot">${pictureHtml(picture, { sizes, alt: "", class: `p-${picture.file.slice(0, 10)}` })}</div>`;
+  const name = `p-${picture.file.slice(0, 10)}`;
+  if (ratio !== "whole") context.css.node(`.${name}`, { "object-position": focalPosition(picture) });
+  return html`<div class="shot">${pictureHtml(picture, { sizes, alt: "", class: name })}</div>`;
 };
 
-const wordsHtml = (
-  entry: EntryView,
-  facts: readonly SafeHtml[],
-  summary: boolean,
-  context: BlockContext,
-): SafeHtml =>
-  html`<div class="words"><h2 class="t-h4"><a class="name" href="${entry.path}">${entry.title}</a>${
-    entry.restricted ? html` <span class="lock">${context.words.membersOnly}</span>` : null
-  }</h2>${facts.length > 0 ? html`<div class="facts t-small">${facts}</div>` : null}${
-    summary && entry.summary !== "" ? html`<p>${entry.summary}</p>` : null
-  }</div>`;
-
-const row = (entry: EntryView, block: Block, context: BlockContext): SafeHtml => {
-  const { picture, summary, facts } = block.settings.rows;
-  const shown = picture === "none" ? null : shot(entry, context, "220px");
-  return html`<li class="${picture}">${shown}${wordsHtml(entry, factItems(entry, facts, context.words), summary, context)}</li>`;
+/** The first so many words; what is left out is said by three dots. */
+export const cutTo = (summary: string, most: number): string => {
+  const words = summary.split(/\s+/).filter((word) => word !== "");
+  if (most === 0 || words.length <= most) return summary;
+  return `${words
+    .slice(0, most)
+    .join(" ")
+    .replace(/[\p{P}\s]+$/u, "")} …`;
 };
 
-const card = (entry: EntryView, block: Block, context: BlockContext): SafeHtml => {
-  const { picture, summary, facts } = block.settings.cards;
-  const shown = picture ? shot(entry, context, "(width < 37.5em) 100vw, 400px") : null;
-  return html`<li>${shown}${wordsHtml(entry, factItems(entry, facts, context.words), summary, context)}</li>`;
+/** The side a picture is at, where it stands beside the words. */
+const sideAt = ({ arrangement, rows }: ListSettings, at: number): "left" | "right" | null => {
+  if (arrangement === "cards" || arrangement === "columns") return null;
+  if (arrangement !== "rows") return "left";
+  if (rows.picture === "alternating") return at % 2 === 0 ? "left" : "right";
+  return rows.picture === "right" ? "right" : "left";
 };
+
+/** What draws one entry of a list, by its place in it. */
+const itemOf = (block: Block, context: BlockContext) => {
+  const { settings } = block;
+  const { arrangement, ratio, nameLevel, nameStyle, more, summaryWords, dates } = settings;
+  const { summary, facts } = settings[arrangement];
+  const sizes = sizesOf(block, context, false);
+  const level = arrangement === "timeline" ? BELOW[nameLevel] : nameLevel;
+  return (entry: EntryView, isLarge: boolean, at: number): SafeHtml => {
+    const isShown = hasPictures(settings) || isLarge;
+    const hasPicture = context.data.pictures[entry.picture ?? ""] !== undefined;
+    // an empty box keeps names in line; where nothing stands in line there is none
+    const picture =
+      isShown && (hasPicture || (!isLarge && arrangement !== "columns"))
+        ? shot(entry, isLarge ? sizesOf(block, context, true) : sizes, ratio, context)
+        : null;
+    const side = isLarge || picture === null ? null : sideAt(settings, at);
+    const items = factItems(entry, facts, context.words, dates);
+    const words = html`<div class="words">${headingHtml(
+      level,
+      nameStyle || (isLarge ? "h2" : NAME_STYLES[arrangement]),
+      html`<a class="name" href="${entry.path}">${entry.title}</a>${
+        entry.restricted ? html` <span class="lock">${context.words.membersOnly}</span>` : null
+      }`,
+    )}${items.length > 0 ? html`<div class="facts t-small">${items}</div>` : null}${
+      (summary || isLarge) && entry.summary !== "" ? html`<p>${cutTo(entry.summary, summaryWords)}</p>` : null
+    }${
+      more === ""
+        ? null
+        : html`<p class="more"><a href="${entry.path}">${wordsOf(context, "more", more)}<span class="hidden">: ${entry.title}</span></a></p>`
+    }</div>`;
+    return html`<li${attributes({ class: isLarge ? "first" : side })}>${picture}${words}</li>`;
+  };
+};
+/** The level of a heading below another. */
+const BELOW = { h2: "h3", h3: "h4", h4: "h5" } as const;

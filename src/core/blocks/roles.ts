@@ -25,6 +25,9 @@ export type Role =
   /** Ids of kinds, of terms. */
   | "kinds"
   | "terms"
+  | "authors"
+  /** Identities of entries, in an order. */
+  | "entries"
   /** An instant; empty: none. */
   | "moment"
   /** A place on earth, or null. */
@@ -74,6 +77,18 @@ export const entryOrNone = () =>
 export const link = () => about(Link, { role: "link" });
 export const kindIds = () => about(z.array(z.string()), { role: "kinds" });
 export const termIds = () => about(z.array(z.string()), { role: "terms" });
+export const authorIds = () => about(z.array(z.string()), { role: "authors" });
+/** Entries by identity, each once, in an order of their own. */
+export const entryIdentities = () =>
+  about(
+    z
+      .array(z.string().regex(/^entry:./))
+      .max(MOST_CHOSEN)
+      .refine((all) => new Set(all).size === all.length, { message: "entries.twice" }),
+    { role: "entries" },
+  );
+/** So many entries are chosen by hand at most. */
+const MOST_CHOSEN = 100;
 /** An own field of a kind. Which one decides what is gathered. */
 export const ownField = () => about(z.string().max(80), { role: "ownField", decides: true });
 export const moment = () => about(z.iso.datetime().or(z.literal("")), { role: "moment" });

@@ -38,8 +38,10 @@ export const idsShown = (block: AnyBlock, role: "menu" | "picture" | "piece"): r
   valuesFor(block, role).filter((id): id is string => typeof id === "string" && id !== "");
 
 /** The pages a block leads to by itself, menus left out. */
-export const identitiesLedTo = (block: AnyBlock): readonly string[] =>
-  valuesFor(block, "target").flatMap((target) => identityOf(target as Target | null) ?? []);
+export const identitiesLedTo = (block: AnyBlock): readonly string[] => [
+  ...valuesFor(block, "target").flatMap((target) => identityOf(target as Target | null) ?? []),
+  ...(valuesFor(block, "entries") as readonly (readonly string[])[]).flat(),
+];
 
 /** A block with the settings of some roles made into others; the same where none of it changes. */
 export const withSettings = <B extends AnyBlock>(

@@ -1,14 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { block, partWith } from "../../../test/page-data";
+import { defaultSettings } from "../blocks";
+import { ARRANGEMENTS } from "../blocks/list-settings";
 import { setByHand } from "./by-hand";
 import { type DesignDocument, findBody } from "./design";
 import { applyOperations } from "./operations";
 import type { Block, Part as DesignPart } from "./part";
 
 const list = block("entryList", {
-  rows: { picture: "right", summary: false, facts: ["date", "author"] },
-  cards: { columns: { wide: 4 }, picture: false, summary: true, facts: [] },
-} as never);
+  rows: { picture: "right", summary: false, facts: ["date", "author"], gap: 40 },
+  cards: { columns: { wide: 4 }, picture: false, summary: true, facts: [], gap: 28 },
+});
 const part = partWith("layout", [list]);
 const document = { id: "p", kind: "part", body: part } as DesignDocument;
 const withSetting = (body: DesignPart, path: readonly string[], value: unknown): DesignPart => {
@@ -30,9 +32,15 @@ describe("another arrangement of a list", () => {
       picture: true,
       summary: false,
       facts: ["date", "author"],
+      gap: 28,
     });
     const back = withSetting(cards, ["settings", "arrangement"], "rows");
-    expect(settingsOf(back)["rows"]).toEqual({ picture: "right", summary: false, facts: ["date", "author"] });
+    expect(settingsOf(back)["rows"]).toEqual({
+      picture: "right",
+      summary: false,
+      facts: ["date", "author"],
+      gap: 40,
+    });
   });
   it("takes along what was changed meanwhile", () => {
     const cards = withSetting(
@@ -45,7 +53,22 @@ describe("another arrangement of a list", () => {
       picture: "none",
       summary: false,
       facts: ["terms"],
+      gap: 40,
     });
+  });
+  it("takes them through all arrangements", () => {
+    const [none, summary, facts] = ["none", false, ["date", "author"]] as const;
+    const rows = { ...defaultSettings("entryList").rows, picture: none, summary, facts: [...facts] };
+    const around = [...ARRANGEMENTS, "rows"].reduce(
+      (body, arrangement) => withSetting(body, ["settings", "arrangement"], arrangement),
+      partWith("layout", [{ ...block("entryList", { rows }), id: list.id } as Block]),
+    );
+    for (const arrangement of ARRANGEMENTS)
+      expect(settingsOf(around)[arrangement]).toMatchObject({
+        picture: arrangement === "rows" ? "none" : false,
+        summary,
+        facts,
+      });
   });
   it("is one field where nothing goes along", () => {
     expect(setByHand(part, "p", list.id, ["settings", "pageSize"], 5)).toHaveLength(1);

@@ -4,6 +4,7 @@ import type { Picture } from "../model/picture";
 import type { Audience, Role } from "../model/placement";
 import type { SiteProfile } from "../model/profile";
 import type { RichText } from "../model/rich-text";
+import type { DateLength } from "../model/values";
 
 /** What blocks are drawn from: all a page has to show, as plain data, but the parts themselves. */
 export interface PageMaterial {
@@ -118,7 +119,9 @@ export interface VisitorWords {
   readonly wrongAddress: string;
   readonly notSent: string;
   /** `2026-03-01T19:30` → "1 March 2026". */
-  readonly date: (wallTime: string) => string;
+  readonly date: (wallTime: string, length?: DateLength) => string;
   /** "1 March 2026, 19:30 to 22:00". */
-  readonly span: (starts: string, ends: string | null) => string;
+  readonly span: (starts: string, ends: string | null, length?: DateLength) => string;
+  /** The year, month or day of a time: "March 2026". */
+  readonly period: (wallTime: string, by: "year" | "month" | "day") => string;
 }

@@ -1,4 +1,6 @@
 import { pictureHeight } from "../blocks";
+import { pictureAcross, ratioOf } from "../blocks/list-css";
+import { hasPictures, isFirstLarge } from "../blocks/list-settings";
 import { idsShown } from "../blocks/shown";
 import { type Design, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../design/design";
 import { bandsOfHero, bandsOnGrounds, groundSettings, heroesOf } from "../design/hero";
@@ -139,21 +141,17 @@ const entryPlaces = (
 
 type List = Extract<Block, { kind: "entryList" }>;
 
-/** Distance between cards, px: 1.75rem; a picture in a row is a third of it, at most 220 px; both are 3 to 2. */
-const CARD_GAP = 28;
-const ROW_PICTURE = 220;
-const listBox = ({ settings }: List, style: HouseStyle, width: Width): Size => {
-  const whole = contentWidth(style, width);
-  const columns = valueAt(settings.cards.columns, width);
-  const across =
-    settings.arrangement === "cards"
-      ? (whole - CARD_GAP * (columns - 1)) / columns
-      : Math.min(ROW_PICTURE, whole * 0.32);
-  return { width: Math.round(across), height: Math.round((across * 2) / 3) };
+/** What a picture fills in a list; null where pictures are as they are. */
+const listBoxes = ({ settings }: List, style: HouseStyle): PicturePlace["boxes"] => {
+  const ratio = ratioOf(settings.ratio);
+  if (ratio === null) return null;
+  return boxes((width) => {
+    const across = pictureAcross(settings, width, contentWidth(style, width), !hasPictures(settings));
+    return { width: Math.round(across), height: Math.round(across / ratio) };
+  });
 };
 
-const showsPictures = ({ settings }: List): boolean =>
-  settings.arrangement === "cards" ? settings.cards.picture : settings.rows.picture !== "none";
+const showsPictures = ({ settings }: List): boolean => hasPictures(settings) || isFirstLarge(settings);
 
 /** Lists of a part that may show an entry of the kind: an archive's own where `isArchive`, else those that name the kind. */
 const listPlaces = (
@@ -169,11 +167,13 @@ const listPlaces = (
     .filter(({ settings }) =>
       settings.from === "archive"
         ? isArchive
-        : !isArchive && (settings.kinds.length === 0 || settings.kinds.includes(entry.kind)),
+        : settings.from === "chosen"
+          ? !isArchive && settings.chosen.includes(entryIdentity(entry.id))
+          : !isArchive && (settings.kinds.length === 0 || settings.kinds.includes(entry.kind)),
     )
     .map((block) => ({
       where: { is: "listed", part: id, node: block.id, entry: entry.id },
-      boxes: boxes((width) => listBox(block, style, width)),
+      boxes: listBoxes(block, style),
     }));
 
 /** Heroes of a part that may show an entry of the kind among others: as high as the hero is. */

@@ -57,6 +57,7 @@ export const ISSUE_CODES = [
   "hero.inItself",
   "hero.slideElsewhere",
   "hero.tooManySlides",
+  "entries.twice",
   "layers.twice",
   "link.scheme",
   "menu.depth",

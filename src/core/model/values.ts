@@ -55,6 +55,10 @@ export const FACT_KINDS = ["date", "when", "author", "terms", "fields", "summary
 export const FactKind = z.enum(FACT_KINDS);
 export type FactKind = z.infer<typeof FactKind>;
 
+/** How dates are written: "1 March 2026", with the day of the week, with a short month, in numbers. */
+export const DATE_LENGTHS = ["long", "weekday", "short", "numbers"] as const;
+export type DateLength = (typeof DATE_LENGTHS)[number];
+
 /** The value at a width: its own, else that of the next wider one. */
 export const valueAt = <T>(value: Responsive<T>, width: Width): T =>
   width === "wide"

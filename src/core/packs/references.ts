@@ -149,6 +149,9 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
     target: (target) => target && mapTarget(target as Target, map),
     kinds: mapIds("kind", map),
     terms: mapIds("term", map),
+    authors: mapIds("author", map),
+    entries: (identities) =>
+      (identities as readonly string[]).flatMap((identity) => mapIdentity(identity, map) ?? []),
     video: () => null,
   });
   const { blocks } = block;

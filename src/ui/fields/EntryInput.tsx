@@ -9,6 +9,18 @@ interface Found {
   readonly title: string;
 }
 
+/** The entries whose titles fit what is typed. */
+export const useFoundEntries = (typed: string): readonly Found[] => {
+  const query = useDeferredValue(typed);
+  const { data } = useCall("goTo", { query }, { enabled: query.trim() !== "" });
+  return (data?.found ?? []).flatMap((each): Found[] =>
+    each.type === "page" && each.id.startsWith("entry:") ? [{ identity: each.id, title: each.title }] : [],
+  );
+};
+export const nothingFound = (typed: string): string =>
+  typed.trim() === "" ? "Type its title" : "No entry is called that";
+export const GONE = "an entry that is gone";
+
 /** An entry by its title, or none. */
 export const EntryInput = ({
   id,
@@ -22,25 +34,19 @@ export const EntryInput = ({
   const { about } = useAboutSite();
   const [typed, setTyped] = useState("");
   const [picked, setPicked] = useState<Found | null>(null);
-  const query = useDeferredValue(typed);
-  const { data } = useCall("goTo", { query }, { enabled: query.trim() !== "" });
-  const found = (data?.found ?? []).flatMap((each): Found[] =>
-    each.type === "page" && each.id.startsWith("entry:") ? [{ identity: each.id, title: each.title }] : [],
-  );
+  const found = useFoundEntries(typed);
   const named = (identity: string): Found =>
-    picked?.identity === identity
-      ? picked
-      : { identity, title: about.targets[identity] ?? "an entry that is gone" };
+    picked?.identity === identity ? picked : { identity, title: about.targets[identity] ?? GONE };
   return (
     <Autocomplete
       id={id}
-      options={found}
+      options={[...found]}
       value={value ? named(value.identity) : null}
       filterOptions={(all) => all}
       getOptionLabel={({ title }) => title}
       getOptionKey={({ identity }) => identity}
       isOptionEqualToValue={(a, b) => a.identity === b.identity}
-      noOptionsText={typed.trim() === "" ? "Type its title" : "No entry is called that"}
+      noOptionsText={nothingFound(typed)}
       onInputChange={(_, text, reason) => setTyped(reason === "input" ? text : "")}
       onChange={(_, entry) => {
         setPicked(entry);

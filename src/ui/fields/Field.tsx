@@ -11,11 +11,12 @@ import { useAboutSite } from "../client/about-site";
 import { Act } from "../theme/pieces";
 import { audienceOptions } from "./audience-options";
 import { ManyOf, OneOf } from "./ChoiceInput";
+import { EntriesInput } from "./EntriesInput";
 import { EntryInput } from "./EntryInput";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { MomentField } from "./MomentField";
 import { NumberInput, PerWidth } from "./NumberInput";
-import { OrderInput } from "./OrderInput";
+import { LayersInput } from "./OrderInput";
 import { PlaceInput } from "./PlaceInput";
 import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
@@ -51,7 +52,7 @@ export const BareField = ({ spec, value, onChange }: Props) => {
 };
 
 /** Fields that take the whole line, below their name. */
-const TALL: ReadonlySet<Control["type"]> = new Set(["markdown", "place"]);
+const TALL: ReadonlySet<Control["type"]> = new Set(["markdown", "place", "entries"]);
 
 /** One setting: its name at the left, its field at the right. */
 export const Field = ({ spec, value, onChange }: Props) => {
@@ -135,10 +136,10 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
   ),
   sides: ({ value, control: _, ...rest }) => <SidesInput {...rest} value={value as Sides} />,
   many: ({ value, control, ...rest }) => (
-    <ManyOf {...rest} value={value as string[]} options={control.options} />
+    <ManyOf {...rest} value={value as string[]} options={control.options} empty={control.empty} />
   ),
   order: ({ label, value, onChange, control: { options } }) => (
-    <OrderInput label={label} value={value as string[]} options={options} onChange={onChange} />
+    <LayersInput label={label} value={value as string[]} options={options} onChange={onChange} />
   ),
   switch: ({ id, value, onChange }) => (
     <Switch
@@ -178,6 +179,17 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       options={Object.entries(useAboutSite().about.vocabulary.terms)}
       empty={control.empty ?? "anything"}
     />
+  ),
+  authors: ({ value, control: _, ...rest }) => (
+    <ManyOf
+      {...rest}
+      value={value as string[]}
+      options={Object.entries(useAboutSite().about.vocabulary.authors)}
+      empty="anyone"
+    />
+  ),
+  entries: ({ id, label, value, onChange }) => (
+    <EntriesInput id={id} label={label} value={value as string[]} onChange={onChange} />
   ),
   ownField: ({ control: _, ...rest }) => (
     <OneOrNone {...rest} options={named(useAboutSite().about.ownFields)} />

@@ -15,26 +15,35 @@ import { MayChange, type Options } from "./ChoiceInput";
 
 interface Props {
   readonly label: string;
-  /** The lowest first. */
   readonly value: readonly string[];
   readonly options: Options;
   readonly onChange: (value: string[]) => void;
 }
 
-/** The order a few things lie in, the top one on top: dragged, or moved a place. */
-export const OrderInput = ({ label, value, options, onChange }: Props) => {
+/** The order a few things lie in, the lowest first: the top one stands on top. */
+export const LayersInput = ({ value, onChange, ...rest }: Props) => (
+  <OrderInput {...rest} value={value.toReversed()} onChange={(next) => onChange(next.reverse())} />
+);
+
+/** The order a few things stand in, the first on top: dragged, or moved a place. */
+export const OrderInput = ({
+  label,
+  value: shown,
+  options,
+  onChange,
+  onRemove,
+}: Props & { readonly onRemove?: (value: string) => void }) => {
   const id = useId();
   const mayChange = useContext(MayChange);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  const shown = value.toReversed();
-  const move = (from: number, to: number) => onChange(arrayMove(shown, from, to).reverse());
+  const move = (from: number, to: number) => onChange(arrayMove([...shown], from, to));
   const drop = ({ active, over }: DragEndEvent) => {
     const [from, to] = [shown.indexOf(String(active.id)), shown.indexOf(String(over?.id))];
     if (from !== to && to >= 0) move(from, to);
   };
   return (
     <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={shown} strategy={verticalListSortingStrategy}>
+      <SortableContext items={[...shown]} strategy={verticalListSortingStrategy}>
         <Box component="ol" aria-label={label} sx={{ listStyle: "none", m: 0, p: 0 }}>
           {shown.map((each, at) => (
             <Line
@@ -44,6 +53,7 @@ export const OrderInput = ({ label, value, options, onChange }: Props) => {
               mayChange={mayChange}
               onUp={at > 0 ? () => move(at, at - 1) : undefined}
               onDown={at < shown.length - 1 ? () => move(at, at + 1) : undefined}
+              onRemove={onRemove ? () => onRemove(each) : undefined}
             />
           ))}
         </Box>
@@ -58,9 +68,10 @@ interface LineProps {
   readonly mayChange: boolean;
   readonly onUp: (() => void) | undefined;
   readonly onDown: (() => void) | undefined;
+  readonly onRemove: (() => void) | undefined;
 }
 
-const Line = ({ id, name, mayChange, onUp, onDown }: LineProps) => {
+const Line = ({ id, name, mayChange, onUp, onDown, onRemove }: LineProps) => {
   const { setNodeRef, setActivatorNodeRef, listeners, transform, transition, isDragging } = useSortable({
     id,
     disabled: !mayChange,
@@ -106,6 +117,11 @@ const Line = ({ id, name, mayChange, onUp, onDown }: LineProps) => {
         {mayChange && onDown ? (
           <Act aria-label={`Move ${name} down`} onClick={onDown}>
             down
+          </Act>
+        ) : null}
+        {mayChange && onRemove ? (
+          <Act aria-label={`Take ${name} out`} onClick={onRemove}>
+            take out
           </Act>
         ) : null}
       </Box>

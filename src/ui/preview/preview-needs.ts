@@ -23,4 +23,13 @@ const needsOf = (block: Block): unknown => {
   if (showsBody(block.kind)) return [block.kind];
   return needs.length === 0 ? null : [block.id, ...needs.map(({ path }) => valueAt(block.settings, path))];
 };
-const FETCHED: ReadonlySet<Role> = new Set(["picture", "menu", "piece", "target", "kinds", "terms"]);
+const FETCHED: ReadonlySet<Role> = new Set([
+  "picture",
+  "menu",
+  "piece",
+  "target",
+  "kinds",
+  "terms",
+  "authors",
+  "entries",
+]);
