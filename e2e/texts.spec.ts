@@ -1,6 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
 import fc from "fast-check";
 import { BLOCK_KINDS } from "../src/core/blocks";
+import { ARRANGEMENTS } from "../src/core/blocks/list-settings";
 import { contrast, over } from "../src/core/colour/contrast";
 import { type Colour, colourOf } from "../src/core/colour/hex";
 import type { Block, Part } from "../src/core/design/part";
@@ -62,6 +63,14 @@ const randomPart = (random: Seeded): Part => {
       ...(kind === "button" || kind === "account" ? { look } : {}),
       ...(kind === "map" ? random.pick(MAPS) : {}),
       ...(kind === "group" ? { background: colour() } : {}),
+      ...(kind === "entryList"
+        ? {
+            arrangement: random.pick(ARRANGEMENTS),
+            itemGround: colour(),
+            more: random.pick(["", "Read on"]),
+            firstLarge: random.chance(0.5),
+          }
+        : {}),
       ...(kind === "social" || kind === "pager"
         ? { look: random.pick(kind === "social" ? ["icons", "words"] : ["numbers"]) }
         : {}),
