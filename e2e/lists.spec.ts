@@ -119,3 +119,29 @@ test("entries are chosen by hand in an order of their own; a press anywhere on o
   await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
   await undoAll(page);
 });
+
+test("a note leads to the one before and after it, names its author and what is near, and its address is copied", async ({
+  page,
+}) => {
+  const notes = await PublicPage.at("observatory", "/notes/");
+  const [first, second] = [...notes.html.matchAll(/<a class="name" href="(\/notes\/[^"]+)"/g)].map(
+    ([, href]) => href,
+  );
+  const address = `http://observatory.localhost:${PORT}${second}`;
+  await page.context().grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.goto(address);
+  // the newest stands first in the archive
+  await expect(page.locator(".b-neighbours [rel=next]")).toHaveAttribute("href", first ?? "");
+  await expect(page.locator(".b-neighbours [rel=prev]")).toHaveAttribute("href", /^\/notes\//);
+  await expect(page.locator(".b-authorBox a[rel=author]")).toHaveAttribute("href", /^\/people\//);
+  const others = await page
+    .locator(".b-authorBox ul:not(.row) a")
+    .evaluateAll((all) => all.map((each) => each.getAttribute("href")));
+  expect(others.length).toBeGreaterThan(0);
+  expect(others).not.toContain(second);
+  await page.getByRole("button", { name: "Copy the address" }).click();
+  await expect(page.getByRole("button", { name: "Copied" })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(address);
+  await page.locator(".b-neighbours [rel=next]").click();
+  await expect(page).toHaveURL(new RegExp(`${first}$`));
+});

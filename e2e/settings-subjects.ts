@@ -4,8 +4,10 @@ import { partSeenBy } from "../src/core/cascade/seen-by";
 import type { Band, Block, Cell, Part } from "../src/core/design/part";
 import { wholePart } from "../src/core/design/pieces";
 import { findPlace, type PartNode, updateNode } from "../src/core/design/tree";
+import type { EntryFacts } from "../src/core/model/content";
 import type { Picture } from "../src/core/model/picture";
 import type { Audience } from "../src/core/model/placement";
+import type { RichText } from "../src/core/model/rich-text";
 import type { Slot } from "../src/core/model/slot";
 import { renderPage } from "../src/core/render/page";
 import type { PageData } from "../src/core/render/page-data";
@@ -67,6 +69,12 @@ const style = {
 const base = pageData({
   style,
   pictures: PICTURES,
+  author: {
+    name: "Ida",
+    path: "/people/ida/",
+    about: "Draws what she sees",
+    links: [{ label: "Drawings", url: "/drawings/" }],
+  },
   profile: {
     ...pageData().profile,
     address: "On the ridge\nPellow",
@@ -94,6 +102,13 @@ const MENUS = {
 const PIECE = partWith("header", [block("heading", { text: "A piece" })], {
   cells: [{ id: "p", direction: "column", blocks: [block("heading", { text: "A piece" })] }],
 });
+
+/** Headings of three levels, for what is made of them. */
+const BODY: RichText = ([2, 3, 4, 2] as const).map((level, at) => ({
+  type: "heading",
+  level,
+  children: [{ text: `Part ${at}` }],
+}));
 
 /** Where blocks of a kind are looked at, and what they need to show anything. */
 const IN_HEADER: readonly BlockKind[] = [
@@ -123,6 +138,8 @@ const READY: Partial<Record<BlockKind, object>> = {
   entryList: { pageSize: 3 },
   signUp: { consent: "I agree" },
   map: ON_MAP,
+  contents: { least: 1 },
+  ownField: { field: "price" },
   hero: { picture: { ...defaultSettings("hero").picture, picture: "third" }, map: ON_MAP },
   slide: { picture: "third" },
 };
@@ -232,6 +249,14 @@ export const drawn = (part: Part, { audience = "signedOut", over, around, profil
       },
     ]),
   );
+  const named = (entry: EntryFacts | null) =>
+    entry && entryView({ id: entry.id, title: entry.title, path: entry.path });
+  const neighbours = Object.fromEntries(
+    Object.entries(needs.neighbours).map(([id, { before, after }]) => [
+      id,
+      { before: named(before), after: named(after) },
+    ]),
+  );
   const slots = {
     ...base.slots,
     titleBar: { id: "t", part: titleBar },
@@ -245,6 +270,8 @@ export const drawn = (part: Part, { audience = "signedOut", over, around, profil
       profile: { ...base.profile, ...profile },
       menus: MENUS,
       lists: lists as never,
+      neighbours,
+      body: BODY,
       page: { ...base.page, ...over },
       entry: over?.role === "archive" ? null : base.entry,
     },

@@ -119,6 +119,8 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
   "entryList settings.count": [0, 1, 2],
   "entryList settings.skip": [0, 1, 2],
   "entryList settings.summaryWords": [0, 1],
+  "contents settings.least": [1, 20],
+  "authorBox settings.further": [0, 1, 3],
   "entryList settings.media": [[], ["text"], ["video"], ["sound"]],
   "entryList settings.notMedia": [[], ["video"], ["video", "pictures"]],
   // which facts there are is walked through in rows
@@ -134,6 +136,8 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
 
 /** Settings that are seen elsewhere than on a page, and where that is tried. */
 const ELSEWHERE: Readonly<Record<string, string>> = {
+  "share settings.copy": "what a press copies: e2e/lists.spec.ts",
+  "share settings.copied": "what is said of it: e2e/lists.spec.ts",
   "entryList settings.wholeLink": "where a press leads: e2e/lists.spec.ts",
   "band name": "the list of the part: e2e/part.spec.ts",
   "signUp settings.list": "the mailbox an address goes to: src/server/hosts/mailbox.test.ts",

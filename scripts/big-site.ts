@@ -82,6 +82,7 @@ const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
       name: `Observer ${number}`,
       slug: `a${number}`,
       about: "",
+      links: [],
     }),
   );
   const months = Math.min(240, Math.max(4, Math.round(pages / 400)));

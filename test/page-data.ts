@@ -55,7 +55,7 @@ export const entryView = (over: Partial<EntryView> = {}): EntryView => ({
   ends: "2026-03-02T22:00",
   author: { name: "Ida", path: "/people/ida/" },
   terms: [{ name: "Eclipses", path: "/topics/eclipses/" }],
-  fields: [{ label: "Price", value: "4.00" }],
+  fields: [{ key: "price", label: "Price", value: "4.00" }],
   restricted: false,
   ...over,
 });
@@ -162,6 +162,8 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
   body: [{ type: "paragraph", children: [{ text: "Hello" }] }],
   mayRead: true,
   lists: {},
+  neighbours: {},
+  author: { name: "Ida", path: "/people/ida/", about: "Draws what she sees", links: [] },
   promoted: {},
   query: "",
   ...over,

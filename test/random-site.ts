@@ -86,7 +86,7 @@ export const randomFacts = (random: Seeded): SiteFacts => {
       hierarchical: true,
     })),
     terms,
-    authors: AUTHORS.map((id) => ({ id, name: id, slug: id, about: "" })),
+    authors: AUTHORS.map((id) => ({ id, name: id, slug: id, about: "", links: [] })),
     entries,
   };
 };

@@ -270,6 +270,59 @@ const SHOWN: {
     },
   },
   body: { name: "Body", also: "content article text", fields: {} },
+  ownField: {
+    name: "Own field",
+    also: "custom field price size meta value",
+    fields: {
+      field: { control: { type: "ownField" }, label: "Which field" },
+      named: { control: { type: "switch" }, label: "With its name" },
+      style: { control: textStyle },
+    },
+  },
+  contents: {
+    name: "Contents of the page",
+    also: "table of contents toc headings jump",
+    fields: {
+      heading: { control: { type: "text" }, label: "Heading" },
+      downTo: { control: { type: "number", min: 2, max: 4 }, label: "Down to level" },
+      least: { control: { type: "number", min: 1, max: 20 }, label: "From so many on" },
+      numbered: { control: { type: "switch" }, label: "With numbers" },
+    },
+  },
+  authorBox: {
+    name: "About the author",
+    also: "author box bio writer by",
+    fields: {
+      about: { control: { type: "switch" }, label: "Words about them" },
+      links: { control: { type: "switch" }, label: "Their links" },
+      further: { control: { type: "number", max: 12 }, label: "Other entries (0: none)" },
+      furtherWords: {
+        control: { type: "text" },
+        label: "Words above those",
+        unless: [["settings", "further"], 0],
+      },
+    },
+  },
+  neighbours: {
+    name: "Before and after",
+    also: "previous next post navigation adjacent older newer",
+    fields: {
+      among: { control: one("among") },
+      sort: { control: one("sort", ["date", "start", "title", "own"]), label: "In the order of" },
+      before: { control: { type: "text" }, label: "Words before" },
+      after: { control: { type: "text" }, label: "Words after" },
+      names: { control: { type: "switch" }, label: "Their titles" },
+    },
+  },
+  share: {
+    name: "Pass it on",
+    also: "share copy link address e-mail send",
+    fields: {
+      mail: { control: { type: "text" }, label: "By e-mail (none: empty)" },
+      copy: { control: { type: "text" }, label: "Its address (none: empty)" },
+      copied: { control: { type: "text" }, label: "Once copied", unless: [["settings", "copy"], ""] },
+    },
+  },
   entryList: {
     name: "Entry list",
     also: "posts news blog articles archive cards grid list",

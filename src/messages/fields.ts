@@ -111,6 +111,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   line: "Lines between",
   itemGround: "Ground of each",
   itemPadding: "Padding of each",
+  among: "Those",
   authors: "By",
   media: "That are",
 };

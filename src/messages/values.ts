@@ -65,6 +65,8 @@ const NAMES = {
     timeline: "timeline",
     compact: "compact",
   },
+  /** Which entries the ones before and after are. */
+  among: { kind: "of its kind", topic: "about its first topic" },
   by: { year: "year", month: "month", day: "day" },
   media: { text: "text", video: "film", pictures: "pictures", sound: "sound" },
   ratio: Object.fromEntries(

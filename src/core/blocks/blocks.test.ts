@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { z } from "zod";
-import { block, pageData, partWith } from "../../../test/page-data";
+import { block, entryView, pageData, partWith } from "../../../test/page-data";
 import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import { withValueAt } from "../design/operations";
@@ -58,8 +58,18 @@ describe("kinds of blocks", () => {
 
   const SAID = "Mackerel sky";
   const draw = (kind: BlockKind, settings: object): string => {
-    const data = pageData({ page: { ...pageData().page, role: "entry", path: "/somewhere/" } });
-    const part = partWith("header", [block(kind, settings)]);
+    const shown = block(kind, settings);
+    const entries = [entryView()];
+    const data = pageData({
+      page: { ...pageData().page, role: "entry", path: "/somewhere/" },
+      body: [1, 2, 3].map((at) => ({ type: "heading", level: 2, children: [{ text: `Part ${at}` }] })),
+      neighbours: { [shown.id]: { before: entryView(), after: entryView() } },
+      // a list says what it says when it is empty
+      ...(kind === "entryList"
+        ? {}
+        : { lists: { [shown.id]: { entries, total: 1, page: 1, pages: 1, stem: "" } } }),
+    });
+    const part = partWith("header", [shown]);
     return renderPage({ ...data, slots: { ...data.slots, header: { id: "h", part } } }, ENGLISH, {
       mark: false,
       shaper,
@@ -131,6 +141,11 @@ describe("kinds of blocks", () => {
       "facts",
       "mainPicture",
       "body",
+      "ownField",
+      "contents",
+      "authorBox",
+      "neighbours",
+      "share",
       "entryList",
       "pager",
     ]);

@@ -1,13 +1,22 @@
 import { z } from "zod";
 import { element } from "../draw/context";
+import { headingPlaces } from "../draw/heading-ids";
 import { html } from "../draw/html";
 import { richTextHtml } from "../draw/rich-text-html";
 import { ACCOUNT_PATH } from "../model/account";
+import type { RichText } from "../model/rich-text";
 import { linkInks, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { PROSE_CSS } from "./rich-text";
 
 const settings = z.object({});
+
+/** Headings can be led to. */
+const namedHtml = (body: RichText) =>
+  richTextHtml(
+    body,
+    headingPlaces(body).map(({ id }) => id),
+  );
 
 /** The entry's own words; a notice in their place for a reader without access; a hint on the not-found page. */
 export const body = defineBlock({
@@ -34,7 +43,7 @@ export const body = defineBlock({
       );
     return data.body.length === 0
       ? null
-      : element("div", block, context, { class: "prose" }, richTextHtml(data.body));
+      : element("div", block, context, { class: "prose" }, namedHtml(data.body));
   },
   css: `${PROSE_CSS}.b-body{max-width:42rem}.notice{padding:1rem 1.25rem;border:1px solid var(--line);border-radius:var(--radius);background:var(--surface);color:var(--text)}`,
 });

@@ -4,10 +4,12 @@ import type { AnyBlock, Look } from "../model/look";
 import type { ColourValue, Responsive } from "../model/values";
 import { account } from "./account";
 import { address } from "./address";
+import { authorBox } from "./author-box";
 import { backToTop } from "./back-to-top";
 import { body } from "./body";
 import { breadcrumbs } from "./breadcrumbs";
 import { button } from "./button";
+import { contents } from "./contents";
 import { copyright } from "./copyright";
 import { entryList } from "./entry-list";
 import { facts } from "./facts";
@@ -21,14 +23,17 @@ import { logo } from "./logo";
 import { mainPicture } from "./main-picture";
 import { map } from "./map";
 import { menu } from "./menu";
+import { neighbours } from "./neighbours";
 import { notice } from "./notice";
 import { opposite } from "./opposite";
+import { ownField } from "./own-field";
 import { pager } from "./pager";
 import { picture } from "./picture";
 import { piece } from "./piece";
 import { richText } from "./rich-text";
 import { search } from "./search";
 import { secondLine } from "./second-line";
+import { share } from "./share";
 import { signUp } from "./sign-up";
 import { siteName } from "./site-name";
 import { slide } from "./slide";
@@ -69,6 +74,11 @@ export const BLOCKS = {
   facts,
   mainPicture,
   body,
+  ownField,
+  contents,
+  authorBox,
+  neighbours,
+  share,
   entryList,
   pager,
 } as const;

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { Around } from "../archives/neighbours";
 import type { BlockContext } from "../draw/context";
 import type { SafeHtml } from "../draw/html";
 import type { HouseStyle, TypeStyle } from "../model/house-style";
@@ -83,6 +84,10 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly bare?: (settings: z.output<S>) => z.output<S> | null;
   /** Entries it shows whatever page it is on, or null: they are fetched with the page, and come with its lists. */
   readonly entries?: (settings: z.output<S>) => EntriesShown | null;
+  /** It shows the entries before and after that of the page, found so. */
+  readonly around?: (settings: z.output<S>) => Around;
+  /** How many other entries of the page's author it lists. */
+  readonly further?: (settings: z.output<S>) => number;
   /** How high it shows the picture that is among its settings; 0 whole. */
   readonly pictureHeight?: (settings: z.output<S>) => Responsive<number>;
 }

@@ -1,3 +1,4 @@
+import type { Neighbours } from "../archives/neighbours";
 import type { HouseStyle } from "../model/house-style";
 import type { Menu } from "../model/menu";
 import type { Picture } from "../model/picture";
@@ -38,6 +39,10 @@ export interface PageMaterial {
   /** False where this audience may not read the entry: the same frame, a notice in place of the body. */
   readonly mayRead: boolean;
   readonly lists: Readonly<Record<string, ListView>>;
+  /** The entries before and after that of the page, by the block that shows them. */
+  readonly neighbours: Readonly<Record<string, Neighbours<EntryView>>>;
+  /** Who wrote the entry, or whose archive the page is. */
+  readonly author: AuthorView | null;
   /** Entries that panels of menus show, by the id of the menu item. */
   readonly promoted: Readonly<Record<string, readonly EntryView[]>>;
   /** What was searched for; empty elsewhere. */
@@ -56,8 +61,15 @@ export interface EntryView {
   readonly ends: string | null;
   readonly author: { readonly name: string; readonly path: string } | null;
   readonly terms: readonly { readonly name: string; readonly path: string }[];
-  readonly fields: readonly { readonly label: string; readonly value: string }[];
+  readonly fields: readonly { readonly key: string; readonly label: string; readonly value: string }[];
   readonly restricted: boolean;
+}
+
+export interface AuthorView {
+  readonly name: string;
+  readonly path: string;
+  readonly about: string;
+  readonly links: readonly { readonly label: string; readonly url: string }[];
 }
 
 export interface ListView {
@@ -100,6 +112,10 @@ export interface VisitorWords {
   readonly notFound: string;
   readonly notFoundHint: string;
   readonly by: string;
+  /** Of the way to the entries before and after. */
+  readonly neighbours: string;
+  /** Of the list of a page's headings. */
+  readonly contents: string;
   readonly social: string;
   readonly slides: string;
   /** One of several: "2 of 3". */

@@ -1,5 +1,5 @@
 import type { Inline, RichText } from "../model/rich-text";
-import { type Content, html, type SafeHtml } from "./html";
+import { attributes, type Content, html, type SafeHtml } from "./html";
 
 const inlineHtml = (node: Inline): Content => {
   let content: Content = node.text;
@@ -9,16 +9,15 @@ const inlineHtml = (node: Inline): Content => {
   return node.link ? html`<a href="${node.link}">${content}</a>` : content;
 };
 
-/** The typed tree as semantic HTML. Levels of headings are as stored, 2 to 4. */
-export const richTextHtml = (blocks: RichText): SafeHtml =>
-  html`${blocks.map((block) => {
+/** The typed tree as semantic HTML. Levels of headings are as stored, 2 to 4; `ids` names them, in their order. */
+export const richTextHtml = (blocks: RichText, ids: readonly string[] = []): SafeHtml => {
+  let headings = 0;
+  return html`${blocks.map((block) => {
     switch (block.type) {
       case "paragraph":
         return html`<p>${block.children.map(inlineHtml)}</p>`;
       case "heading":
-        if (block.level === 2) return html`<h2 class="t-h2">${block.children.map(inlineHtml)}</h2>`;
-        if (block.level === 3) return html`<h3 class="t-h3">${block.children.map(inlineHtml)}</h3>`;
-        return html`<h4 class="t-h4">${block.children.map(inlineHtml)}</h4>`;
+        return html`<h${block.level}${attributes({ id: ids[headings++], class: `t-h${block.level}` })}>${block.children.map(inlineHtml)}</h${block.level}>`;
       case "list": {
         const items = block.items.map((item) => html`<li>${tight(item)}</li>`);
         return block.ordered ? html`<ol>${items}</ol>` : html`<ul>${items}</ul>`;
@@ -31,6 +30,7 @@ export const richTextHtml = (blocks: RichText): SafeHtml =>
         return html`<hr>`;
     }
   })}`;
+};
 
 /** A list item that is one paragraph is drawn without the paragraph. */
 const tight = (item: RichText): SafeHtml => {

@@ -5,7 +5,7 @@ import { type Design, documentsOf, getBody, PROFILE_ID, STYLE_ID } from "../desi
 import type { Block, Part } from "../design/part";
 import { Band } from "../design/part";
 import { blocksOf } from "../design/tree";
-import type { EntryView, ListView, VisitorWords } from "../draw/page-material";
+import type { AuthorView, EntryView, ListView, VisitorWords } from "../draw/page-material";
 import type { Shaper } from "../measure/shaper";
 import { identitiesOf, rowsOf } from "../menus/item-tree";
 import { canonicalJson } from "../model/canonical";
@@ -64,8 +64,14 @@ const ENTRY: EntryView = {
   ends: "2026-03-02T22:00",
   author: { name: "Author", path: "/author/" },
   terms: [{ name: "Term", path: "/term/" }],
-  fields: [{ label: "Field", value: "Value" }],
+  fields: [{ key: "field", label: "Field", value: "Value" }],
   restricted: false,
+};
+const AUTHOR: AuthorView = {
+  name: "Author",
+  path: "/author/",
+  about: "About",
+  links: [{ label: "Link", url: "/link/" }],
 };
 const LIST: ListView = {
   entries: [ENTRY, { ...ENTRY, id: "other", restricted: true }],
@@ -101,7 +107,10 @@ const BODY: RichText = [
   { type: "rule" },
 ];
 
-type Material = Omit<PageData, "slots" | "page" | "entry" | "query" | "audience" | "mayRead" | "lists">;
+type Material = Omit<
+  PageData,
+  "slots" | "page" | "entry" | "query" | "audience" | "mayRead" | "lists" | "neighbours"
+>;
 
 const materialOf = (design: Design, { language, at }: Drawer): Material => {
   const profile = getBody(design, "profile", PROFILE_ID);
@@ -124,6 +133,7 @@ const materialOf = (design: Design, { language, at }: Drawer): Material => {
     ),
     trail: TRAIL,
     body: BODY,
+    author: AUTHOR,
     promoted: Object.fromEntries(
       rowsOf(items).flatMap(({ item: { id, promotion } }) =>
         promotion && promotion.count > 0 ? [[id, [ENTRY]]] : [],
@@ -192,6 +202,7 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
     query: role === "search" ? "words" : "",
     links: { ...material.links, ...links },
     lists,
+    neighbours: Object.fromEntries(blocksOf(seen).map(({ id }) => [id, { before: ENTRY, after: ENTRY }])),
     audience,
     mayRead: true,
   };
@@ -207,7 +218,7 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
 
 /** Whether a block shows entries of the site whatever page it is on. */
 const showsEntries = (kind: string, settings: Block["settings"]): boolean =>
-  (traitsOf(kind).entries?.(settings) ?? null) !== null;
+  (traitsOf(kind).entries?.(settings) ?? null) !== null || (traitsOf(kind).further?.(settings) ?? 0) > 0;
 
 /** What is not drawn on a page that is made up: which entries lists show, what stands there without any, and notices of another day. */
 const undrawn = (part: Part): string =>

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { RichText } from "./rich-text";
+import { LinkTarget, RichText } from "./rich-text";
 
 /** Content: what a site says. Live at once; designs only point at it by id. */
 
@@ -58,6 +58,11 @@ export const Author = z.object({
   name: z.string().min(1),
   slug: Key,
   about: z.string().default(""),
+  /** Where else they are. */
+  links: z
+    .array(z.object({ label: z.string().min(1).max(80), url: LinkTarget }))
+    .max(12)
+    .default([]),
 });
 export type Author = z.infer<typeof Author>;
 

@@ -1,4 +1,5 @@
 import { type Address, mayRead, type SiteIndex } from "../addresses/facts";
+import { type Neighbours, neighboursOf } from "../archives/neighbours";
 import { isPagedList, type Paging, pagedListOf } from "../archives/page-size";
 import { nothingOut, selectEntries } from "../archives/select";
 import { showsBody, traitsOf } from "../blocks";
@@ -19,6 +20,7 @@ export interface Needs {
   /** Pages that menus and buttons point at. */
   readonly identities: readonly string[];
   readonly lists: Readonly<Record<string, ListNeed>>;
+  readonly neighbours: Readonly<Record<string, Neighbours<EntryFacts>>>;
   /** Entries of panels, by menu item. */
   readonly promoted: Readonly<Record<string, readonly EntryFacts[]>>;
   readonly needsBody: boolean;
@@ -139,18 +141,36 @@ const heroNeed = (block: Block, input: PlanInput): ListNeed | null => {
   return { entries, total: entries.length, page: 1, pages: 1, isPaged: false };
 };
 
+/** The author a page is about: who wrote its entry, or whose archive it is. */
+export const authorOf = ({ entry, archiveOf }: Address): string | null =>
+  entry ? entry.author : archiveOf?.of === "author" ? archiveOf.id : null;
+
+/** What else the page's author wrote, the newest first; null where a block lists none of it. */
+const furtherNeed = (block: Block, { index, page, at }: PlanInput): ListNeed | null => {
+  const count = traitsOf(block.kind).further?.(block.settings) ?? 0;
+  const author = authorOf(page);
+  if (count === 0 || author === null) return null;
+  const [from, sort, direction] = ["kinds", "date", "down"] as const;
+  const which = { ...nothingOut(), from, kinds: [], authors: [author], sort, direction };
+  const all = selectEntries(index, page, which, at, []).filter((entry) => entry !== page.entry);
+  return { entries: all.slice(0, count), total: all.length, page: 1, pages: 1, isPaged: false };
+};
+
 /** First step of drawing: which entries, pictures, menus and pages the parts will show. Pure; fetches nothing. */
 export const planPage = (input: PlanInput): Needs => {
   const blocks = input.parts.flatMap(blocksOf);
   const [first] = input.parts.flatMap((part) => (part.slot === "layout" ? (pagedListOf(part) ?? []) : []));
   const lists: Record<string, ListNeed> = {};
+  const neighbours: Record<string, Neighbours<EntryFacts>> = {};
   const above = new Set<EntryFacts>();
   // in the order they are read in
   for (const block of blocks) {
     const need =
       block.kind === "entryList"
         ? listNeed(block, input, block === first ? input.paging : undefined, above)
-        : heroNeed(block, input);
+        : (heroNeed(block, input) ?? furtherNeed(block, input));
+    const around = traitsOf(block.kind).around?.(block.settings);
+    if (around) neighbours[block.id] = neighboursOf(input.index, input.page, around);
     if (!need) continue;
     lists[block.id] = need;
     for (const entry of need.entries) above.add(entry);
@@ -176,6 +196,7 @@ export const planPage = (input: PlanInput): Needs => {
       ...new Set([...menus.flatMap((id) => identitiesOf(input.menus[id]?.items ?? [])), ...ledTo]),
     ],
     lists,
+    neighbours,
     promoted: Object.fromEntries(
       promotions.map(({ id, promotion }) => [id, promotedEntries(promotion, input)]),
     ),

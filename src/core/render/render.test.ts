@@ -62,7 +62,11 @@ describe("HTML", () => {
       ]),
       {
         page: { ...pageData().page, title: NASTY, description: NASTY },
-        entry: entryView({ title: NASTY, summary: NASTY, fields: [{ label: NASTY, value: NASTY }] }),
+        entry: entryView({
+          title: NASTY,
+          summary: NASTY,
+          fields: [{ key: "x", label: NASTY, value: NASTY }],
+        }),
         body: [{ type: "paragraph", children: [{ text: NASTY }] }],
         trail: [
           { title: NASTY, path: "/" },

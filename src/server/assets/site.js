@@ -68,6 +68,14 @@
         stop.nextElementSibling.textContent = said.join("\n");
       });
     }
+  // addresses that are copied
+  for (const copy of document.querySelectorAll("[data-copy]")) {
+    copy.hidden = !navigator.clipboard;
+    copy.onclick = async () => {
+      await navigator.clipboard.writeText(copy.dataset.copy);
+      copy.textContent = copy.dataset.copied;
+    };
+  }
   // heroes are pushed along with a finger
   for (const hero of document.querySelectorAll(".b-hero:has(.picks)")) {
     let from = null;

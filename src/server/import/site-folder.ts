@@ -5,6 +5,7 @@ import { z } from "zod";
 import { type EntryFile, parseEntryFile } from "../../core/content/entry-file";
 import { parseMarkdown } from "../../core/content/markdown";
 import { Band, type Part } from "../../core/design/part";
+import { Author } from "../../core/model/content";
 import { StyleValues } from "../../core/model/house-style";
 import { fail, type Outcome, succeed } from "../../core/model/issue";
 import { Placement } from "../../core/model/placement";
@@ -71,7 +72,7 @@ const SiteFile = z.strictObject({
       terms: z.array(TermNode),
     }),
   ),
-  authors: z.array(z.object({ slug: z.string(), name: z.string(), about: z.string() })),
+  authors: z.array(Author.omit({ id: true })),
   profile: SiteProfile.omit({ schema: true }),
   menus: z.array(z.object({ key: z.string(), name: z.string(), items: z.array(MenuNode) })),
   style: StyleValues,

@@ -6,7 +6,7 @@ import { partSeenBy } from "../../core/cascade/seen-by";
 import { choiceId, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "../../core/design/design";
 import type { Part } from "../../core/design/part";
 import { pieceIn, wholeDesign, wholePart } from "../../core/design/pieces";
-import type { EntryView, ListView } from "../../core/draw/page-material";
+import type { AuthorView, EntryView, ListView } from "../../core/draw/page-material";
 import type { EntryFacts } from "../../core/model/content";
 import { authorIdentity, entryIdentity, kindIdentity, termIdentity } from "../../core/model/identity";
 import type { Picture } from "../../core/model/picture";
@@ -20,7 +20,7 @@ import {
   resolveSlot,
 } from "../../core/placement/resolve";
 import type { PageData } from "../../core/render/page-data";
-import { type ListNeed, planPage } from "../../core/render/plan";
+import { authorOf, type ListNeed, planPage } from "../../core/render/plan";
 import { loadBody, type SiteHead } from "../../data/content-repository";
 import type { Connection } from "../../data/database";
 import { loadPictures } from "../../data/design-repository";
@@ -152,6 +152,13 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     lists: Object.fromEntries(
       Object.entries(needs.lists).map(([id, list]) => [id, listView(list, page, view)]),
     ),
+    neighbours: Object.fromEntries(
+      Object.entries(needs.neighbours).map(([id, { before, after }]) => [
+        id,
+        { before: before && view(before), after: after && view(after) },
+      ]),
+    ),
+    author: authorView(page, index),
     promoted: Object.fromEntries(
       Object.entries(needs.promoted).map(([item, entries]) => [item, entries.map(view)]),
     ),
@@ -201,6 +208,16 @@ const listView = (list: ListNeed, page: Address, view: (entry: EntryFacts) => En
   stem: list.isPaged ? page.path : "",
 });
 
+const authorView = (page: Address, { facts, byIdentity }: SiteIndex): AuthorView | null => {
+  const id = authorOf(page);
+  const author = facts.authors.find((each) => each.id === id);
+  const archive = author && byIdentity.get(authorIdentity(author.id));
+  // those that were stored before authors had links have none
+  return author && archive
+    ? { name: author.name, path: archive.path, about: author.about, links: author.links ?? [] }
+    : null;
+};
+
 export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
   const { facts } = index;
   const zoned = (instant: string | null) =>
@@ -224,7 +241,7 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
     }),
     fields: (kind?.fields ?? []).flatMap((field) => {
       const value = entry.fields[field.key];
-      return value === undefined ? [] : [{ label: field.label, value: String(value) }];
+      return value === undefined ? [] : [{ key: field.key, label: field.label, value: String(value) }];
     }),
     restricted: !mayRead(entry.access, audience),
   };

@@ -1,0 +1,36 @@
+import { z } from "zod";
+import { element } from "../draw/context";
+import { html } from "../draw/html";
+import { TextStyle } from "../model/values";
+import { MUTED, PLAIN } from "./inks";
+import { defineBlock } from "./kind";
+import { ownField as ownFieldSetting } from "./roles";
+
+const settings = z.object({
+  field: ownFieldSetting().default(""),
+  /** What the field is called, before its value. */
+  named: z.boolean().default(true),
+  style: TextStyle.default("body"),
+});
+
+/** One own field of the entry, such as its price; nothing where the entry has none. */
+export const ownField = defineBlock({
+  kind: "ownField",
+  settings,
+  inks: ({ named }) => (named ? [PLAIN, MUTED] : [PLAIN]),
+  typeStyle: ({ style }) => style,
+  takesSize: true,
+  draw: (block, context) => {
+    const { field, named, style } = block.settings;
+    const found = context.data.entry?.fields.find(({ key }) => key === field);
+    if (!found) return null;
+    return element(
+      "p",
+      block,
+      context,
+      { class: `t-${style}` },
+      html`${named ? html`<span class="muted">${found.label}</span> ` : null}${found.value}`,
+    );
+  },
+  css: `.b-ownField{overflow-wrap:anywhere}.b-ownField .muted{color:var(--mutedText)}.own :where(.b-ownField .muted),.b-ownField.own .muted{color:inherit}`,
+});
