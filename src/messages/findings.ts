@@ -32,6 +32,8 @@ export const describeFinding = (
       return `One page says something of its own (${finding.name}) for its ${slotName(finding.slot)}, which does not ask for it.`;
     case "noBody":
       return `${badge(finding.part)} shows on entries but has no body: visitors cannot read them.`;
+    case "sizeIgnored":
+      return `${badge(finding.part)} says ${finding.size} entries to a page, and is not heard on ${pages(finding.pages)}: ${badge(finding.first)}, which shows on the first page, says ${finding.holds}.`;
   }
 };
 
@@ -63,6 +65,7 @@ export const FINDING_NAMES: Readonly<Record<Code, string>> = {
   unused: "unused",
   valueUnread: "unused value",
   noBody: "no body",
+  sizeIgnored: "size not heard",
 };
 export const countFindings = (code: Code, number: number): string =>
   code === "noBody"
@@ -80,4 +83,5 @@ export const MEND_NAMES: Readonly<Record<Code, string>> = {
   unused: "Reset the page",
   valueUnread: "Decide",
   noBody: "Add the body",
+  sizeIgnored: "Decide",
 };

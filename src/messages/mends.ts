@@ -42,6 +42,8 @@ export const describeMend = (
       return `Leave what is gone out of the line of ${badge}`;
     case "reset":
       return "Give the page back to the rules";
+    case "hearSize":
+      return `Let ${badge} say what holds`;
     case "forget":
       return "Forget what the page says";
   }

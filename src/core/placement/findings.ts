@@ -7,6 +7,7 @@ import type { Audience, Clause, Facet } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
 import { missingValues } from "./compile";
 import { expectedIn } from "./expectations";
+import { type IgnoredSize, ignoredSizes } from "./ignored-sizes";
 import { countAsked, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, isActive } from "./resolve";
 import { type SlotColumn, slotColumn } from "./slot-columns";
@@ -51,6 +52,12 @@ export type Finding = {
   /** A value the page has for a choice that the part there does not read. */
   | { readonly code: "valueUnread"; readonly slot: Slot; readonly page: string; readonly name: string }
   | { readonly code: "noBody"; readonly part: string }
+  /** The list of a layout of later pages says another size than the one that holds. */
+  | ({
+      readonly code: "sizeIgnored";
+      readonly pages: number;
+      readonly numbers: readonly number[];
+    } & IgnoredSize)
 );
 type Found = Finding extends infer F ? (F extends Finding ? Omit<F, "audiences"> : never) : never;
 
@@ -70,6 +77,7 @@ export const findingsOf = (compiled: CompiledDesign, at: string): readonly Findi
     ...slotFindings(resolutions),
     ...partFindings(compiled, resolutions, at),
     ...bodyFindings(compiled, resolutions),
+    ...sizeFindings(compiled, resolutions),
     ...unusedFindings(compiled, resolutions[0]).map(everyone),
     ...unreadFindings(compiled, resolutions[0]).map(everyone),
     ...brokenFindings(compiled.design, compiled.index).map(everyone),
@@ -246,6 +254,19 @@ const bodyFindings = (compiled: CompiledDesign, resolutions: readonly Resolution
     const audiences = byAudience.filter(({ layouts }) => layouts.has(id)).map(({ audience }) => audience);
     return audiences.length === 0 ? [] : [{ code: "noBody", severity: "warning", part: id, audiences }];
   });
+};
+
+/** Page sizes that are not heard, once for audiences that see the same. */
+const sizeFindings = (compiled: CompiledDesign, resolutions: readonly Resolution[]): readonly Finding[] => {
+  const found = new Map<string, Finding>();
+  for (const resolution of resolutions)
+    for (const ignored of ignoredSizes(compiled, resolution)) {
+      const pages = ignored.numbers.reduce((sum, number) => sum + (resolution.weights[number] as number), 0);
+      const key = JSON.stringify(ignored);
+      const audiences = [...(found.get(key)?.audiences ?? []), resolution.view.audience];
+      found.set(key, { code: "sizeIgnored", severity: "warning", ...ignored, pages, audiences });
+    }
+  return [...found.values()];
 };
 
 const unusedFindings = (compiled: CompiledDesign, resolution: Resolution | undefined): readonly Found[] =>

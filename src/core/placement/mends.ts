@@ -7,6 +7,7 @@ import type { Clause, Condition, Exception, Placement } from "../model/placement
 import type { Slot } from "../model/slot";
 import type { CompiledPlacement } from "./compile";
 import type { Finding } from "./findings";
+import { ignoredSizes, withHeardSize } from "./ignored-sizes";
 import { impactOf } from "./impact";
 import { linesFor } from "./lines";
 import { bestMatch, holds, keepingOff, type View } from "./match";
@@ -32,7 +33,8 @@ export interface Mend {
     | "dropLine"
     | "dropValues"
     | "reset"
-    | "forget";
+    | "forget"
+    | "hearSize";
   /** The part it changes or is about. */
   readonly part: string;
   readonly operations: readonly Operation[];
@@ -191,6 +193,13 @@ export const mendsForFinding = (compiled: CompiledDesign, finding: Finding, at: 
     case "valueUnread": {
       const operations = sayOperations(compiled.design, finding.page, finding.slot, finding.name, undefined);
       return working(compiled, [{ is: "forget", part: "", operations }], view, () => true);
+    }
+    case "sizeIgnored": {
+      const { part } = finding;
+      const operations = withHeardSize(compiled.design, finding);
+      return working(compiled, [{ is: "hearSize", part, operations }], view, (next) =>
+        ignoredSizes(next, resolveAll(next, view)).every((each) => each.part !== part),
+      );
     }
     case "missing":
     case "noBody":

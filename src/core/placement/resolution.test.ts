@@ -10,7 +10,10 @@ import { defaultSettings } from "../blocks";
 import { findBody } from "../design/design";
 import type { Part } from "../design/part";
 import { SLOTS } from "../model/slot";
+import { findingsOf } from "./findings";
+import { ignoredSizes } from "./ignored-sizes";
 import { bestMatch, type View } from "./match";
+import { mendsForFinding } from "./mends";
 import { answersAt, askedBy, type Resolution, resolveAll, shownAt } from "./resolution";
 import { type CompiledDesign, compileDesign, partOf, resolvePage } from "./resolve";
 import { follow, withEntry } from "./slot-columns";
@@ -240,6 +243,44 @@ describe("later pages of archives", () => {
       expect(pageTotal).toBe(total);
     }
     expect(more).toBeGreaterThan(100);
+  });
+
+  it("are told of where the size of their own layout is not heard, and one click settles it", () => {
+    let [told, settled] = [0, 0];
+    for (let number = 0; number < 120; number += 1) {
+      const { random, facts, index, compiled } = world(4000 + number);
+      const lists = withLists(random, compiled);
+      const view: View = { audience: "signedOut", at: NOW };
+      const resolution = resolveAll(lists, view);
+      const sizeAt = (identity: string, pageNumber: number) => {
+        const { part } = naiveResolve(facts, lists.design, "layout", { identity, pageNumber }, view);
+        const body = part === null ? undefined : findBody(lists.design, "part", part);
+        return { part, size: pagedListOf(body ?? null)?.settings.pageSize };
+      };
+      const wanted = [...index.later].flatMap(([stem, later]) => {
+        const identity = index.stems[stem]?.identity as string;
+        const [first, other] = [sizeAt(identity, 1), sizeAt(identity, 2)];
+        const isThere = (resolution.weights[later] as number) > 0;
+        const isIgnored =
+          first.size !== undefined && other.size !== undefined && first.size !== other.size && isThere;
+        return isIgnored ? [`${first.part} ${first.size}, ${other.part} ${other.size}, ${later}`] : [];
+      });
+      const found = ignoredSizes(lists, resolution).flatMap(({ first, holds, part, size, numbers }) =>
+        numbers.map((later) => `${first} ${holds}, ${part} ${size}, ${later}`),
+      );
+      expect(found.sort(), `seed ${seed + 4000 + number}`).toEqual(wanted.sort());
+      told += found.length;
+      for (const finding of findingsOf(lists, NOW)) {
+        if (finding.code !== "sizeIgnored") continue;
+        // two layouts of first pages may ask two things of one of later pages
+        for (const mend of mendsForFinding(lists, finding, NOW)) {
+          expect(mend).toMatchObject({ is: "hearSize", part: finding.part });
+          settled += 1;
+        }
+      }
+    }
+    expect(told).toBeGreaterThan(20);
+    expect(settled).toBeGreaterThan(5);
   });
 
   it("of an archive that is the front page are no front page", () => {

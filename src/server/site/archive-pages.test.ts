@@ -71,5 +71,14 @@ describe("the pages of an archive", () => {
     await studio.get("publish", {});
     expect(await listed()).toEqual(before);
     expect(new Set(before.flat()).size).toBe(before.flat().length);
+
+    // the size that is not heard is a finding, and one click settles it
+    const { findings } = await studio.get("findings", { code: "sizeIgnored" });
+    expect(findings).toMatchObject([{ part: later, size: 50, first, holds: 3, pages: before.length - 1 }]);
+    const finding = { code: "sizeIgnored", part: later, first };
+    const { mends } = await studio.get("findingMends", { finding });
+    expect(mends).toMatchObject([{ is: "hearSize" }]);
+    await studio.get("change", { operations: [...(mends[0]?.operations ?? [])] });
+    expect((await studio.get("findings", { code: "sizeIgnored" })).findings).toEqual([]);
   });
 });

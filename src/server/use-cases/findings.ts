@@ -95,6 +95,7 @@ const sameFinding = (finding: Finding, wanted: Record<string, unknown>): boolean
     key === "name" ||
     key === "code" ||
     key === "part" ||
+    key === "first" ||
     key === "page" ||
     key === "in" ||
     key === "line"
@@ -108,6 +109,7 @@ export const findingMends = defineUseCase({
     finding: z.object({
       code: z.string(),
       part: z.string().optional(),
+      first: z.string().optional(),
       parts: z.array(z.string()).optional(),
       slot: z.string().optional(),
       page: z.string().optional(),

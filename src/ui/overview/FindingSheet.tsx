@@ -22,6 +22,7 @@ const identityOf = (finding: Found) => ({
   ...("slot" in finding ? { slot: finding.slot } : {}),
   ...("page" in finding ? { page: finding.page } : {}),
   ...("name" in finding ? { name: finding.name } : {}),
+  ...("first" in finding ? { first: finding.first } : {}),
   ...("in" in finding ? { in: finding.in, line: finding.line } : {}),
 });
 export const findingKey = (finding: Found): string => JSON.stringify(identityOf(finding));
