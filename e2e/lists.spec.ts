@@ -120,6 +120,14 @@ test("entries are chosen by hand in an order of their own; a press anywhere on o
   await undoAll(page);
 });
 
+test("who asks for an address with a slip in it is told what is near", async () => {
+  const lost = await PublicPage.at("observatory", "/visit/eclipse-weeked/");
+  const near = [...lost.html.matchAll(/<a class="name" href="([^"]+)"/g)].map(([, href]) => href);
+  expect(near[0]).toBe("/visit/eclipse-weekend/");
+  const nothing = await PublicPage.at("observatory", "/setup.php");
+  expect(nothing.html).toContain("Nothing here is called anything like it.");
+});
+
 test("a note leads to the one before and after it, names its author and what is near, and its address is copied", async ({
   page,
 }) => {

@@ -56,6 +56,7 @@ export const entryView = (over: Partial<EntryView> = {}): EntryView => ({
   author: { name: "Ida", path: "/people/ida/" },
   terms: [{ name: "Eclipses", path: "/topics/eclipses/" }],
   fields: [{ key: "price", label: "Price", value: "4.00" }],
+  price: null,
   restricted: false,
   ...over,
 });

@@ -75,7 +75,7 @@ const allOf = (index: SiteIndex, page: Address, which: Which): readonly EntryFac
 
 /**
  * The entries of a list block on a page, in order, all of them, whatever their access: counts never depend on who
- * looks. On the search page its own list is what was found. What it gives is kept: it must not be changed.
+ * looks. On the search page its own list is what was found, on the not-found page what is near. What it gives is kept: it must not be changed.
  */
 export const selectEntries = (
   index: SiteIndex,
@@ -84,7 +84,7 @@ export const selectEntries = (
   at: string,
   found: readonly EntryFacts[],
 ): readonly EntryFacts[] => {
-  if (which.from === "archive" && page.role === "search") return found;
+  if (which.from === "archive" && (page.role === "search" || page.role === "notFound")) return found;
   const all = allOf(index, page, which);
   // what is chosen by hand is chosen whatever it is; over it may be
   const asked: Which =

@@ -1,3 +1,4 @@
+import type { Money } from "../archives/money";
 import type { Neighbours } from "../archives/neighbours";
 import type { HouseStyle } from "../model/house-style";
 import type { Menu } from "../model/menu";
@@ -62,6 +63,8 @@ export interface EntryView {
   readonly author: { readonly name: string; readonly path: string } | null;
   readonly terms: readonly { readonly name: string; readonly path: string }[];
   readonly fields: readonly { readonly key: string; readonly label: string; readonly value: string }[];
+  /** What it costs, where one of its fields is money of a currency. */
+  readonly price: Money | null;
   readonly restricted: boolean;
 }
 

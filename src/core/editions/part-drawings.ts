@@ -65,6 +65,7 @@ const ENTRY: EntryView = {
   author: { name: "Author", path: "/author/" },
   terms: [{ name: "Term", path: "/term/" }],
   fields: [{ key: "field", label: "Field", value: "Value" }],
+  price: null,
   restricted: false,
 };
 const AUTHOR: AuthorView = {

@@ -13,6 +13,7 @@ import { firstPicture, laidOver } from "./over-picture";
 import type { PageData } from "./page-data";
 import { partHtml } from "./part-html";
 import { plainLayout } from "./plain-layout";
+import { structuredData } from "./structured-data";
 
 /** A page drawn: its parts apart (previews patch them one by one), and the whole document. */
 export interface RenderedPage {
@@ -118,7 +119,7 @@ ${indexable && shareData(data, canonical)}
 ${firstFontFiles(data.style).map((file) => html`<link rel="preload" href="${file}" as="font" type="font/woff2" crossorigin>`)}
 ${firstPictureLink(data)}
 <style>${new SafeHtml(rendered.css)}</style>
-${breadcrumbData(data)}
+${structuredData(data)}
 ${rendered.needsScript && html`<script src="${scriptPath}" defer></script>`}
 </head>
 <body>
@@ -162,20 +163,4 @@ ${
   html`<meta property="og:image" content="${site.origin}${renditionPath(picture, width, commonFormat(picture))}">
 <meta property="og:image:alt" content="${picture.alt}">`
 }`;
-};
-
-/** schema.org BreadcrumbList as JSON-LD; `<` is escaped so that no title can close the script. */
-const breadcrumbData = (data: PageData): SafeHtml | null => {
-  if (data.trail.length < 2) return null;
-  const list = {
-    "@context": "https://schema.org",
-    "@type": "BreadcrumbList",
-    itemListElement: data.trail.map((step, index) => ({
-      "@type": "ListItem",
-      position: index + 1,
-      name: step.title,
-      item: data.site.origin + step.path,
-    })),
-  };
-  return html`<script type="application/ld+json">${new SafeHtml(JSON.stringify(list).replaceAll("<", "\\u003c"))}</script>`;
 };

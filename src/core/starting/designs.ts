@@ -143,6 +143,7 @@ const ENTRY: EntryView = {
   author: null,
   terms: [],
   fields: [],
+  price: null,
   restricted: false,
 };
 /** Lists for heroes of entries, with an entry that stands for any. */

@@ -116,6 +116,7 @@ const frameFor = async (
       audience: audienceOf(visitor, head),
       at,
       origin: publicOrigin(head.id),
+      found: [],
     },
     transaction,
   );

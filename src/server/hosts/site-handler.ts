@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { type Address, readableBy, type SiteIndex } from "../../core/addresses/facts";
+import { nearestEntries } from "../../core/addresses/nearest";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
 import { ACCOUNT_PATH } from "../../core/model/account";
 import { entryIdentity } from "../../core/model/identity";
@@ -203,17 +204,26 @@ export const findPage = async (
       origin: publicOrigin(head.id),
       query,
       found:
-        query === ""
-          ? []
-          : await searchEntries(
-              head.id,
-              { query, language: head.settings.language, at: now, readable: readableBy(audience) },
-              transaction,
-            ),
+        page.role === "notFound"
+          ? nearIds(index, url.pathname)
+          : query === ""
+            ? []
+            : await searchEntries(
+                head.id,
+                { query, language: head.settings.language, at: now, readable: readableBy(audience) },
+                transaction,
+              ),
     },
     transaction,
   );
   return { compiled, page, pageNumber, now, data };
+};
+
+/** So many pages are named that may have been meant. */
+const MOST_NEAR = 6;
+const nearIds = (index: SiteIndex, pathname: string): readonly string[] => {
+  const asked = canonicalPath(pathname);
+  return asked.ok ? nearestEntries(index, asked.value, MOST_NEAR).map(({ id }) => id) : [];
 };
 
 /** Where a path leads; one that moved leads to where its page lives now. */

@@ -1,5 +1,6 @@
 import { type Address, findEntry, laterPage, mayRead, type SiteIndex } from "../../core/addresses/facts";
 import { pagePath } from "../../core/addresses/paths";
+import { moneyIn } from "../../core/archives/money";
 import { pagesUnder, pagingOf } from "../../core/archives/page-size";
 import { withPageValues } from "../../core/cascade/page-values";
 import { partSeenBy } from "../../core/cascade/seen-by";
@@ -7,7 +8,7 @@ import { choiceId, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "
 import type { Part } from "../../core/design/part";
 import { pieceIn, wholeDesign, wholePart } from "../../core/design/pieces";
 import type { AuthorView, EntryView, ListView } from "../../core/draw/page-material";
-import type { EntryFacts } from "../../core/model/content";
+import type { EntryFacts, Kind } from "../../core/model/content";
 import { authorIdentity, entryIdentity, kindIdentity, termIdentity } from "../../core/model/identity";
 import type { Picture } from "../../core/model/picture";
 import type { Audience } from "../../core/model/placement";
@@ -36,7 +37,7 @@ export interface PageRequest {
   readonly at: string;
   readonly origin: string;
   readonly query?: string;
-  /** Entries a search found, best first. */
+  /** Entries a search found, or that an address nobody lives at may mean, best first. */
   readonly found?: readonly string[];
   /** A part to show in its slot whatever wins there: what is being edited. */
   readonly shown?: { readonly id: string; readonly part: Part };
@@ -106,7 +107,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     paging:
       request.shown?.part.slot === "layout" ? undefined : pagingAt(compiled, page, request.audience, at),
     at,
-    found: (request.found ?? []).flatMap((id) => findEntry(index, id) ?? []),
+    found: foundOn(request).flatMap((id) => findEntry(index, id) ?? []),
     menus,
     profilePictures: [
       profile.logo,
@@ -166,6 +167,11 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
   };
 };
 
+/** Where nobody asked for an address, the first pages stand for those that would be near it. */
+const foundOn = ({ found, page, compiled: { index } }: PageRequest): readonly string[] =>
+  found ?? (page.role === "notFound" ? index.published.slice(0, EXAMPLES).map(({ id }) => id) : []);
+const EXAMPLES = 3;
+
 /** What a page says of itself: the summary of its entry, or what its term or author is. */
 const descriptionOf = ({ entry, archiveOf }: Address, { facts, terms }: CompiledDesign["index"]): string => {
   if (entry) return entry.summary;
@@ -218,6 +224,13 @@ const authorView = (page: Address, { facts, byIdentity }: SiteIndex): AuthorView
     : null;
 };
 
+/** The first of an entry's own fields that is money. */
+const priceOf = ({ fields }: EntryFacts, kind: Kind | undefined): EntryView["price"] => {
+  const key = kind?.fields.find(({ type }) => type === "money")?.key;
+  const value = key === undefined ? undefined : fields[key];
+  return value === undefined ? null : moneyIn(value);
+};
+
 export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
   const { facts } = index;
   const zoned = (instant: string | null) =>
@@ -243,6 +256,7 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
       const value = entry.fields[field.key];
       return value === undefined ? [] : [{ key: field.key, label: field.label, value: String(value) }];
     }),
+    price: priceOf(entry, kind),
     restricted: !mayRead(entry.access, audience),
   };
 };

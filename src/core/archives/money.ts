@@ -1,0 +1,28 @@
+import { fieldValue } from "./field-value";
+
+/** What a price of an own field says: so much of which currency. */
+export interface Money {
+  readonly amount: number;
+  /** ISO 4217, three letters. */
+  readonly currency: string;
+}
+
+/** Signs that mean one currency everywhere; "$" and "¥" mean several. */
+const SIGNS: Readonly<Record<string, string>> = {
+  "€": "EUR",
+  "£": "GBP",
+  "₹": "INR",
+  "₩": "KRW",
+  "₺": "TRY",
+};
+const CODE = /(?<![\p{L}])([A-Z]{3})(?![\p{L}])/u;
+
+/** The money a value says with its currency: "24.00 €", "CHF 1’200.–"; null where it is no amount, or of no one currency. */
+export const moneyIn = (value: string | number): Money | null => {
+  if (typeof value === "number") return null;
+  const amount = fieldValue(value);
+  if (typeof amount !== "number" || amount < 0) return null;
+  const sign = [...value].find((letter) => SIGNS[letter] !== undefined);
+  const currency = sign === undefined ? CODE.exec(value)?.[1] : SIGNS[sign];
+  return currency === undefined ? null : { amount, currency };
+};
