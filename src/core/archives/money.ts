@@ -1,11 +1,5 @@
+import type { Money } from "../model/money";
 import { fieldValue } from "./field-value";
-
-/** What a price of an own field says: so much of which currency. */
-export interface Money {
-  readonly amount: number;
-  /** ISO 4217, three letters. */
-  readonly currency: string;
-}
 
 /** Signs that mean one currency everywhere; "$" and "¥" mean several. */
 const SIGNS: Readonly<Record<string, string>> = {

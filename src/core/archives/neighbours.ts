@@ -1,20 +1,9 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import type { EntryFacts } from "../model/content";
 import { kindIdentity, termIdentity } from "../model/identity";
-import { listsOf, type Sort } from "./lists";
+import type { Around, Neighbours } from "../model/neighbours";
+import { listsOf } from "./lists";
 
-/** Which entries the ones before and after are looked for among, and in which order. */
-export interface Around {
-  /** Those of its kind, or those that are about its first topic. */
-  readonly among: "kind" | "topic";
-  readonly sort: Extract<Sort, "date" | "start" | "title" | "own">;
-}
-
-export interface Neighbours<Entry> {
-  /** The one that is earlier, or whose name or place comes first. */
-  readonly before: Entry | null;
-  readonly after: Entry | null;
-}
 const ALONE: Neighbours<never> = { before: null, after: null };
 
 /** The archive a page's entry has its neighbours in; null where there is none. */

@@ -1,9 +1,9 @@
 import type { z } from "zod";
-import type { Around } from "../archives/neighbours";
 import type { BlockContext } from "../draw/context";
 import type { SafeHtml } from "../draw/html";
 import type { HouseStyle, TypeStyle } from "../model/house-style";
 import type { AnyBlock, Look } from "../model/look";
+import type { Around } from "../model/neighbours";
 import type { ColourValue, Responsive } from "../model/values";
 import type { HeightScene } from "./heights";
 import type { Ink, InkMaterial } from "./inks";

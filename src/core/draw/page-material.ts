@@ -1,7 +1,7 @@
-import type { Money } from "../archives/money";
-import type { Neighbours } from "../archives/neighbours";
 import type { HouseStyle } from "../model/house-style";
 import type { Menu } from "../model/menu";
+import type { Money } from "../model/money";
+import type { Neighbours } from "../model/neighbours";
 import type { Picture } from "../model/picture";
 import type { Audience, Role } from "../model/placement";
 import type { SiteProfile } from "../model/profile";

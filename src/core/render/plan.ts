@@ -1,5 +1,5 @@
 import { type Address, mayRead, type SiteIndex } from "../addresses/facts";
-import { type Neighbours, neighboursOf } from "../archives/neighbours";
+import { neighboursOf } from "../archives/neighbours";
 import { isPagedList, type Paging, pagedListOf } from "../archives/page-size";
 import { nothingOut, selectEntries } from "../archives/select";
 import { showsBody, traitsOf } from "../blocks";
@@ -11,6 +11,7 @@ import { identitiesOf } from "../menus/item-tree";
 import type { EntryFacts } from "../model/content";
 import { entryIdentity } from "../model/identity";
 import type { Menu, Promotion } from "../model/menu";
+import type { Neighbours } from "../model/neighbours";
 import type { Audience } from "../model/placement";
 
 /** What the drawing of one page will show, before anything is fetched. */

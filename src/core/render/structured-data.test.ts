@@ -39,13 +39,13 @@ const saidBy = async (over: Partial<PageData>): Promise<readonly Expanded[]> => 
   );
   return expanded.flat() as unknown as readonly Expanded[];
 };
-const name = (property: string) => `https://schema.org/${property}`;
+const named = (property: string) => `https://schema.org/${property}`;
 const valueOf = (said: Expanded | undefined, property: string) => {
-  const [first] = said?.[name(property)] ?? [];
+  const [first] = said?.[named(property)] ?? [];
   return first?.["@value"] ?? first?.["@id"];
 };
 const typed = (said: readonly Expanded[], type: string) =>
-  said.find((each) => each["@type"].includes(name(type)));
+  said.find((each) => each["@type"].includes(named(type)));
 
 describe("what a page says to programs", () => {
   const plain = { starts: null, ends: null } as const;
@@ -58,9 +58,9 @@ describe("what a page says to programs", () => {
     expect(String(valueOf(article, "image"))).toMatch(
       /^http:\/\/observatory\.localhost\/_media\/a{64}-1600\.webp$/,
     );
-    const [author] = article?.[name("author")] ?? [];
+    const [author] = article?.[named("author")] ?? [];
     expect(valueOf(author as Expanded, "name")).toBe("Ida");
-    expect(article?.[name("isAccessibleForFree")]).toBeUndefined();
+    expect(article?.[named("isAccessibleForFree")]).toBeUndefined();
     const closed = typed(await saidBy({ entry: entryView({ ...plain, restricted: true }) }), "Article");
     expect(valueOf(closed, "isAccessibleForFree")).toBe(false);
   });
@@ -71,12 +71,12 @@ describe("what a page says to programs", () => {
     );
     expect(valueOf(event, "startDate")).toBe("2026-03-02T19:30");
     expect(valueOf(event, "endDate")).toBe("2026-03-02T22:00");
-    const [offer] = event?.[name("offers")] ?? [];
+    const [offer] = event?.[named("offers")] ?? [];
     expect(valueOf(offer as Expanded, "price")).toBe(4);
   });
   it("is a product where it has a price of one currency", async () => {
     const said = await saidBy({ entry: entryView({ ...plain, price: { amount: 24, currency: "EUR" } }) });
-    const [offer] = typed(said, "Product")?.[name("offers")] ?? [];
+    const [offer] = typed(said, "Product")?.[named("offers")] ?? [];
     expect([valueOf(offer as Expanded, "price"), valueOf(offer as Expanded, "priceCurrency")]).toEqual([
       24,
       "EUR",
@@ -86,6 +86,6 @@ describe("what a page says to programs", () => {
   it("is the way down alone on other pages", async () => {
     const page = { ...pageData().page, role: "archive" as const };
     const said = await saidBy({ page, entry: null });
-    expect(said.map((each) => each["@type"])).toEqual([[name("BreadcrumbList")]]);
+    expect(said.map((each) => each["@type"])).toEqual([[named("BreadcrumbList")]]);
   });
 });
