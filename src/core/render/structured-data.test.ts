@@ -40,7 +40,7 @@ const saidBy = async (over: Partial<PageData>): Promise<readonly Expanded[]> => 
   return expanded.flat() as unknown as readonly Expanded[];
 };
 const named = (property: string) => `https://schema.org/${property}`;
-const valueOf = (said: Expanded | undefined, property: string) => {
+const valueIn = (said: Expanded | undefined, property: string) => {
   const [first] = said?.[named(property)] ?? [];
   return first?.["@value"] ?? first?.["@id"];
 };
@@ -52,32 +52,32 @@ describe("what a page says to programs", () => {
   it("is an article, with who wrote it, where nothing is sold and nothing happens", async () => {
     const said = await saidBy({ entry: entryView({ ...plain, title: "</script><b>" }) });
     const article = typed(said, "Article");
-    expect(valueOf(article, "headline")).toBe("</script><b>");
-    expect(valueOf(article, "url")).toBe("http://observatory.localhost/notes/one/");
-    expect(valueOf(article, "datePublished")).toBe("2026-03-01T10:00");
-    expect(String(valueOf(article, "image"))).toMatch(
+    expect(valueIn(article, "headline")).toBe("</script><b>");
+    expect(valueIn(article, "url")).toBe("http://observatory.localhost/notes/one/");
+    expect(valueIn(article, "datePublished")).toBe("2026-03-01T10:00");
+    expect(String(valueIn(article, "image"))).toMatch(
       /^http:\/\/observatory\.localhost\/_media\/a{64}-1600\.webp$/,
     );
     const [author] = article?.[named("author")] ?? [];
-    expect(valueOf(author as Expanded, "name")).toBe("Ida");
+    expect(valueIn(author as Expanded, "name")).toBe("Ida");
     expect(article?.[named("isAccessibleForFree")]).toBeUndefined();
     const closed = typed(await saidBy({ entry: entryView({ ...plain, restricted: true }) }), "Article");
-    expect(valueOf(closed, "isAccessibleForFree")).toBe(false);
+    expect(valueIn(closed, "isAccessibleForFree")).toBe(false);
   });
   it("is an event where it begins at a time, which it says as ISO 8601", async () => {
     const event = typed(
       await saidBy({ entry: entryView({ price: { amount: 4, currency: "EUR" } }) }),
       "Event",
     );
-    expect(valueOf(event, "startDate")).toBe("2026-03-02T19:30");
-    expect(valueOf(event, "endDate")).toBe("2026-03-02T22:00");
+    expect(valueIn(event, "startDate")).toBe("2026-03-02T19:30");
+    expect(valueIn(event, "endDate")).toBe("2026-03-02T22:00");
     const [offer] = event?.[named("offers")] ?? [];
-    expect(valueOf(offer as Expanded, "price")).toBe(4);
+    expect(valueIn(offer as Expanded, "price")).toBe(4);
   });
   it("is a product where it has a price of one currency", async () => {
     const said = await saidBy({ entry: entryView({ ...plain, price: { amount: 24, currency: "EUR" } }) });
     const [offer] = typed(said, "Product")?.[named("offers")] ?? [];
-    expect([valueOf(offer as Expanded, "price"), valueOf(offer as Expanded, "priceCurrency")]).toEqual([
+    expect([valueIn(offer as Expanded, "price"), valueIn(offer as Expanded, "priceCurrency")]).toEqual([
       24,
       "EUR",
     ]);
