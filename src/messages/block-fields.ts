@@ -269,7 +269,18 @@ const SHOWN: {
       height: { control: { type: "perWidth", unit: "px", max: 2000 } },
     },
   },
-  body: { name: "Body", also: "content article text", fields: {} },
+  body: {
+    name: "Body",
+    also: "content article text members teaser preview paywall",
+    fields: {
+      teaser: { control: one("teaser"), label: "Who may not read" },
+      paragraphs: {
+        control: { type: "number", min: 1, max: 20 },
+        label: "Paragraphs of it",
+        when: [["settings", "teaser"], "beginning"],
+      },
+    },
+  },
   ownField: {
     name: "Own field",
     also: "custom field price size meta value",

@@ -65,6 +65,12 @@ const NAMES = {
     timeline: "timeline",
     compact: "compact",
   },
+  /** What who may not read an entry sees above the notice. */
+  teaser: {
+    nothing: "sees the notice alone",
+    summary: "sees its summary first",
+    beginning: "sees its beginning first",
+  },
   /** Which entries the ones before and after are. */
   among: { kind: "of its kind", topic: "about its first topic" },
   by: { year: "year", month: "month", day: "day" },

@@ -1,15 +1,29 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { headingPlaces } from "../draw/heading-ids";
-import { html } from "../draw/html";
+import { html, type SafeHtml } from "../draw/html";
+import type { PageMaterial } from "../draw/page-material";
 import { richTextHtml } from "../draw/rich-text-html";
 import { ACCOUNT_PATH } from "../model/account";
-import type { RichText } from "../model/rich-text";
+import { beginningOf, type RichText } from "../model/rich-text";
 import { linkInks, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { PROSE_CSS } from "./rich-text";
+import { deciding } from "./roles";
 
-const settings = z.object({});
+const settings = z.object({
+  /** What who may not read the entry sees of it, above the notice. */
+  teaser: deciding(z.enum(["nothing", "summary", "beginning"])).default("nothing"),
+  /** How many paragraphs its beginning is; never all there are. */
+  paragraphs: deciding(z.number().int().min(1).max(20)).default(2),
+});
+
+/** What of an entry somebody sees who may not read it. */
+const teaserOf = ({ teaser, paragraphs }: z.output<typeof settings>, data: PageMaterial): SafeHtml | null => {
+  if (teaser === "beginning") return richTextHtml(beginningOf(data.body, paragraphs));
+  const summary = teaser === "summary" ? (data.entry?.summary ?? "") : "";
+  return summary === "" ? null : html`<p>${summary}</p>`;
+};
 
 /** Headings can be led to. */
 const namedHtml = (body: RichText) =>
@@ -23,6 +37,7 @@ export const body = defineBlock({
   kind: "body",
   settings,
   showsBody: true,
+  beginning: ({ teaser, paragraphs }) => (teaser === "beginning" ? paragraphs : 0),
   // what an entry says may hold links
   inks: (_, { style }) => [PLAIN, ...linkInks(style)],
   draw: (block, context) => {
@@ -35,7 +50,7 @@ export const body = defineBlock({
         block,
         context,
         { class: "prose" },
-        html`<p class="notice"><strong>${words.restricted}</strong> ${
+        html`${teaserOf(block.settings, data)}<p class="notice"><strong>${words.restricted}</strong> ${
           data.audience === "signedOut"
             ? html`${words.restrictedHint} <a href="${ACCOUNT_PATH}" rel="nofollow">${words.signIn}</a>`
             : words.notIncluded

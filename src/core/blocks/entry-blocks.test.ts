@@ -43,6 +43,31 @@ describe("headings of a body", () => {
   });
 });
 
+describe("what somebody sees of an entry who may not read it", () => {
+  const said = ["First words.", "Second words.", "The secret."].map(
+    (text) => ({ type: "paragraph", children: [{ text }] }) as const,
+  );
+  const closed = { mayRead: false, body: said, entry: entryView({ summary: "In short" }) };
+  it("is a notice, with its summary or its beginning above it where that is wished", () => {
+    const plain = drawn([block("body")], closed);
+    expect(plain).toContain(ENGLISH.restricted);
+    expect(plain).not.toMatch(/words|secret|In short/);
+    expect(drawn([block("body", { teaser: "summary" })], closed)).toMatch(
+      /<p>In short<\/p><p class="notice">/,
+    );
+    const begun = drawn([block("body", { teaser: "beginning", paragraphs: 1 })], closed);
+    expect(begun).toMatch(/<p>First words\.<\/p><p class="notice">/);
+    const all = drawn([block("body", { teaser: "beginning", paragraphs: 20 })], closed);
+    expect(all).toContain("Second words.");
+    expect(all).not.toContain("secret");
+  });
+  it("is all of it for who may", () => {
+    expect(drawn([block("body", { teaser: "beginning" })], { ...closed, mayRead: true })).toContain(
+      "The secret.",
+    );
+  });
+});
+
 describe("contents of the page", () => {
   it("lead to the headings there are, one below another", () => {
     const html = drawn([block("contents"), block("body")], { body: BODY });

@@ -76,6 +76,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly mayGo?: true;
   /** It shows what its entry says. */
   readonly showsBody?: true;
+  /** How many paragraphs of an entry's beginning it shows to who may not read it. */
+  readonly beginning?: (settings: z.output<S>) => number;
   /** The ground its settings give it; empty: none. */
   readonly ground?: (settings: z.output<S>) => ColourValue | "";
   /** Settings that go along when a person sets another one: what ways to show it share is not lost between them. */

@@ -214,7 +214,7 @@ const drawOn = (part: Part, role: Role, audience: Audience, material: Material, 
     return `${html}\n${seenCss(css, { html, slot: part.slot, isOpen })}\n${ownFontFiles(data.style)}\n${needsScript}`;
   };
   // who may not read it sees a notice in place of the body
-  return role === "entry" ? `${draw(data)}\n${draw({ ...data, mayRead: false, body: [] })}` : draw(data);
+  return role === "entry" ? `${draw(data)}\n${draw({ ...data, mayRead: false })}` : draw(data);
 };
 
 /** Whether a block shows entries of the site whatever page it is on. */

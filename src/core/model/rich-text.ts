@@ -78,6 +78,13 @@ export const plainText = (blocks: RichText): string =>
     .filter((text) => text !== "")
     .join(" ");
 
+/** The first paragraphs of a text with what stands between them, never all of it: the last paragraph is left out. */
+export const beginningOf = (blocks: RichText, paragraphs: number): RichText => {
+  const ends = blocks.flatMap(({ type }, at) => (type === "paragraph" ? [at] : []));
+  const last = ends[Math.min(paragraphs, ends.length - 1) - 1];
+  return last === undefined ? [] : blocks.slice(0, last + 1);
+};
+
 /** Whether any of its words are a link. */
 export const hasLink = (blocks: RichText): boolean =>
   blocks.some((block) => {

@@ -25,6 +25,8 @@ export interface Needs {
   /** Entries of panels, by menu item. */
   readonly promoted: Readonly<Record<string, readonly EntryFacts[]>>;
   readonly needsBody: boolean;
+  /** How many paragraphs of the beginning are shown to who may not read the entry. */
+  readonly beginning: number;
 }
 
 export interface ListNeed {
@@ -201,6 +203,7 @@ export const planPage = (input: PlanInput): Needs => {
     promoted: Object.fromEntries(
       promotions.map(({ id, promotion }) => [id, promotedEntries(promotion, input)]),
     ),
+    beginning: Math.max(0, ...blocks.map(({ kind, settings }) => traitsOf(kind).beginning?.(settings) ?? 0)),
     needsBody: input.page.entry !== null && blocks.some(({ kind }) => showsBody(kind)),
   };
 };

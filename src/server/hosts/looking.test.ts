@@ -9,6 +9,7 @@ import { shaper } from "../../../test/shaper";
 import { Studio, signInAs } from "../../../test/studio";
 import { setNodeOperation } from "../../core/design/operations";
 import { blocksOf } from "../../core/design/tree";
+import { beginningOf } from "../../core/model/rich-text";
 import { renderPage } from "../../core/render/page";
 import { ENGLISH } from "../../messages/visitor-words";
 import { renderPicture as renderFile } from "../files/picture-file";
@@ -131,6 +132,36 @@ describe("looking at a site", () => {
     expect([closed.mayRead, closed.body.length]).toEqual([false, 0]);
     expect(open.mayRead).toBe(true);
     expect(open.body.length).toBeGreaterThan(0);
+  });
+  it("gets the beginning of what is for members where the layout shows it, and nothing more", async () => {
+    const who = await studio();
+    const part = await idOf(who, "Sky note");
+    const { body } = await who.get("part", { part });
+    const shown = {
+      id: part,
+      part: {
+        ...body,
+        bands: body.bands.map((band) => ({
+          ...band,
+          cells: band.cells.map((cell) => ({
+            ...cell,
+            blocks: cell.blocks.map((block) =>
+              block.kind === "body" ? { ...block, settings: { teaser: "beginning", paragraphs: 1 } } : block,
+            ),
+          })),
+        })),
+      },
+    };
+    for (const path of ["/members/members-log/", "/notes/the-sun-talking/"]) {
+      const page = await identityOf(who, path);
+      const whole = await who.get("previewPage", { page, audience: "level:members" });
+      const begun = await who.get("previewPage", { page, shown } as never);
+      expect(begun.mayRead).toBe(false);
+      expect(begun.body).toEqual(beginningOf(whole.body, 1));
+      // what is one paragraph has no beginning that is not all of it
+      const paragraphs = whole.body.filter(({ type }) => type === "paragraph");
+      expect(begun.body).toHaveLength(paragraphs.length < 2 ? 0 : 1);
+    }
   });
   it("says what a pack would bring along and ask for", async () => {
     const who = await studio();

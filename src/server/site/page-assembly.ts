@@ -12,6 +12,7 @@ import type { EntryFacts, Kind } from "../../core/model/content";
 import { authorIdentity, entryIdentity, kindIdentity, termIdentity } from "../../core/model/identity";
 import type { Picture } from "../../core/model/picture";
 import type { Audience } from "../../core/model/placement";
+import { beginningOf } from "../../core/model/rich-text";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import {
   type CompiledDesign,
@@ -118,8 +119,10 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     ],
   });
   const readable = mayRead(page.access, request.audience);
-  const body =
-    needs.needsBody && readable && page.entry ? await loadBody(head.id, page.entry.id, connection) : [];
+  const isShown = needs.needsBody && (readable || needs.beginning > 0);
+  const whole = isShown && page.entry ? await loadBody(head.id, page.entry.id, connection) : [];
+  // what somebody may not read does not leave the server
+  const body = readable ? whole : beginningOf(whole, needs.beginning);
   const view = (entry: EntryFacts) => entryView(entry, index, request.audience);
   return {
     site: {

@@ -48,6 +48,8 @@ export const EntriesInput = ({ id, label, value, onChange }: Props) => {
           onInputChange={(_, text, reason) => setTyped(reason === "input" ? text : "")}
           onChange={(_, entry) => {
             if (!entry) return;
+            // what is typed in full stays otherwise: it is what would be set
+            setTyped("");
             setTitles((known) => ({ ...known, [entry.identity]: entry.title }));
             onChange([...value, entry.identity]);
           }}
