@@ -120,6 +120,27 @@ test("entries are chosen by hand in an order of their own; a press anywhere on o
   await undoAll(page);
 });
 
+test("a new list that finds nothing on the page looked at says so, with the clicks that help", async ({
+  page,
+}) => {
+  await open(page, "parts");
+  await page.getByRole("link", { name: "Sky note", exact: true }).first().click();
+  await page.getByRole("heading", { level: 1, name: "Sky note" }).waitFor();
+  await page.getByRole("button", { name: "Pass it on", exact: true }).click();
+  await page.getByLabel("Add a block").first().fill("entry list");
+  await page.getByRole("option", { name: "Entry list", exact: true }).click();
+  const settings = settingsOf(page);
+  await expect(settings.getByText("It finds nothing on this page.")).toBeVisible();
+  const way = settings.getByRole("button", { name: /^Show entries of kinds instead: \d+ entries$/ });
+  const promised = Number(/\d+/.exec((await way.textContent()) ?? "")?.[0]);
+  await way.click();
+  await expect(settings.getByText("It finds nothing on this page.")).toHaveCount(0);
+  const added = preview(page, 1280).locator(".b-entryList").first();
+  await expect(added.locator("a.name")).toHaveCount(promised);
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await undoAll(page);
+});
+
 test("who asks for an address with a slip in it is told what is near", async () => {
   const lost = await PublicPage.at("observatory", "/visit/eclipse-weeked/");
   const near = [...lost.html.matchAll(/<a class="name" href="([^"]+)"/g)].map(([, href]) => href);

@@ -1,6 +1,8 @@
+import type { WayOut } from "../core/archives/ways-out";
 import { ARRANGEMENTS, type Arrangement } from "../core/blocks/list-settings";
 import { type Control, type Field, one } from "./controls";
 import { valueOptions } from "./values";
+import { count } from "./words";
 
 /** What the studio shows of lists of entries. */
 
@@ -119,3 +121,22 @@ export const LIST_FIELDS = {
     past: { control: { type: "switch" }, unless: isSo("upcoming", true) },
   }),
 } as const;
+
+const WAYS_OUT: Readonly<Record<WayOut["setting"], string>> = {
+  notAbove: "Show also what stands above",
+  notThis: "Show the page itself, too",
+  upcoming: "Show also what is over",
+  past: "Show also what is not over yet",
+  skip: "Begin with the first one",
+  terms: "Ask for no topic",
+  notTerms: "Leave no topic out",
+  authors: "Ask for no author",
+  media: "Ask for no medium",
+  notMedia: "Leave no medium out",
+  kinds: "Ask for all kinds",
+  from: "Show entries of kinds instead",
+};
+
+/** What a list that finds nothing could do, and how many entries there are then. */
+export const wayOutWords = ({ setting, entries }: Pick<WayOut, "setting" | "entries">): string =>
+  `${WAYS_OUT[setting]}: ${count(entries, "entry", "entries")}`;

@@ -96,6 +96,8 @@ export interface DrawnFrame {
 /** What else is noticed of a part on the page: asked for once typing rests. */
 export interface Noticed {
   readonly headings: readonly HeadingLines[];
+  /** Lists that find nothing. */
+  readonly empty: readonly string[];
   /** Bands whose text is hard to read on this page. */
   readonly faint: readonly FaintBand[];
   /** Logos that are hardly seen. */
@@ -228,12 +230,13 @@ const api = {
   async notice(view: number, id: string, part: Part, instead: Instead): Promise<Noticed> {
     const { data } = viewOf(view);
     const found = data && pageWith(data, id, part, instead);
-    if (!found?.shown) return { headings: [], faint: [], logos: [], hidden: [] };
+    if (!found?.shown) return { headings: [], empty: [], faint: [], logos: [], hidden: [] };
     const { page, shown } = found;
     const shaper = await shaperFor(site, page.style);
     const measure = new TextMeasure(shaper, page.style, page.site.language);
     return {
       headings: headingLines(shown, { ...page, words: ENGLISH }, page.page.title, measure),
+      empty: Object.keys(page.lists).filter((list) => page.lists[list]?.entries.length === 0),
       faint: faintBands(shown, page),
       logos: faintLogos(shown, page),
       hidden: hiddenOn(shown, page, ENGLISH, measure),

@@ -18,6 +18,7 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   places: "see",
   previewPages: "see",
   previewPage: "see",
+  emptyList: "see",
   page: "see",
   review: "see",
   editions: "see",

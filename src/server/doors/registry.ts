@@ -27,6 +27,7 @@ import {
   review,
   takeBack,
 } from "../use-cases/editions";
+import { emptyList } from "../use-cases/empty-list";
 import { dropFilter, savedFilters, saveFilter } from "../use-cases/filters";
 import { findText, replaceText } from "../use-cases/find-text";
 import { findingMends, findings } from "../use-cases/findings";
@@ -91,6 +92,7 @@ export const useCases = {
   duplicatePart,
   previewPages,
   previewPage,
+  emptyList,
   page,
   goTo,
   entryImpact,

@@ -22,7 +22,7 @@ import {
   resolveSlot,
 } from "../../core/placement/resolve";
 import type { PageData } from "../../core/render/page-data";
-import { authorOf, type ListNeed, planPage } from "../../core/render/plan";
+import { authorOf, type ListNeed, type Needs, planPage } from "../../core/render/plan";
 import { loadBody, type SiteHead } from "../../data/content-repository";
 import type { Connection } from "../../data/database";
 import { loadPictures } from "../../data/design-repository";
@@ -86,23 +86,18 @@ const slotsOf = (request: PageRequest): PageData["slots"] => {
   return Object.fromEntries(SLOTS.map((slot) => [slot, filled(slot)])) as unknown as PageData["slots"];
 };
 
-/** Gathers everything the drawing of one page needs, in two steps: plan what it shows, then fetch just that. */
-export const assemblePage = async (request: PageRequest, connection: Connection): Promise<PageData> => {
-  const { compiled, head, page, at } = request;
+/** First step: what the page will show, by what fills its slots. */
+const planned = (request: PageRequest) => {
+  const { compiled, page, at } = request;
   const { design, index } = compiled;
   const slots = slotsOf(request);
   const profile = getBody(design, "profile", PROFILE_ID);
-  const parts = SLOTS.flatMap((slot) => slots[slot]?.part ?? []);
-  const menus = Object.fromEntries(
-    [...design.values()].flatMap((document) =>
-      document.kind === "menu" ? [[document.id, document.body]] : [],
-    ),
-  );
+  const menus = Object.fromEntries(documentsOf(design, "menu").map(({ id, body }) => [id, body]));
   const needs = planPage({
     index,
     page,
     audience: request.audience,
-    parts,
+    parts: SLOTS.flatMap((slot) => slots[slot]?.part ?? []),
     pageNumber: request.pageNumber,
     // what is being edited is shown as it says itself
     paging:
@@ -118,6 +113,17 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
       profile.sharePicture,
     ],
   });
+  return { slots, profile, menus, needs };
+};
+
+/** The lists a page will show, by their blocks, before anything is fetched. */
+export const listsPlanned = (request: PageRequest): Needs["lists"] => planned(request).needs.lists;
+
+/** Gathers everything the drawing of one page needs, in two steps: plan what it shows, then fetch just that. */
+export const assemblePage = async (request: PageRequest, connection: Connection): Promise<PageData> => {
+  const { compiled, head, page, at } = request;
+  const { design, index } = compiled;
+  const { slots, profile, menus, needs } = planned(request);
   const readable = mayRead(page.access, request.audience);
   const isShown = needs.needsBody && (readable || needs.beginning > 0);
   const whole = isShown && page.entry ? await loadBody(head.id, page.entry.id, connection) : [];

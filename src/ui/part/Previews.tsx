@@ -82,7 +82,7 @@ const useFollowed = (
 };
 
 const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) => {
-  const setHeadings = useEditor((state) => state.setHeadings);
+  const setNoticed = useEditor((state) => state.setNoticed);
   const { asked } = useAboutSite();
   const { audience, at } = asked;
   const { data } = useCall("previewPages", { part: id, audience, ...(at ? { at } : {}) });
@@ -90,8 +90,9 @@ const PreviewsOf = ({ id, slot }: { readonly id: string; readonly slot: Slot }) 
   const pages = data?.pages ?? NO_PAGES;
   const page = pages.find((each) => each.identity === chosen) ?? pages[0];
   const preview = useFollowed(id, page?.identity ?? null, { hasRuler: isRuled(slot) });
-  const { headings } = useStore(preview.said, ({ noticed }) => noticed);
-  useEffect(() => setHeadings(headings), [headings, setHeadings]);
+  const { headings, empty } = useStore(preview.said, ({ noticed }) => noticed);
+  const looked = page?.identity ?? null;
+  useEffect(() => setNoticed({ headings, empty, page: looked }), [headings, empty, looked, setNoticed]);
   const pick = (index: number) => () =>
     letterKeysOn() && pages[index] ? setChosen(pages[index].identity) : undefined;
   useKeys({ "1": pick(0), "2": pick(1), "3": pick(2), "4": pick(3), "5": pick(4) });

@@ -17,6 +17,7 @@ import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
 import { Act, Quiet } from "../theme/pieces";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
+import { EmptyList } from "./EmptyList";
 import { useEditor } from "./editor";
 import { MenuActs } from "./MenuActs";
 import { addCell, canUnbox, duplicateNode, putInBox, removeSelected, unbox } from "./node-actions";
@@ -48,6 +49,7 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
   return (
     <Fold label={`Settings of ${name}`} title={name} mayChange={mayDesign}>
       <LinesOf node={node} />
+      <EmptyList node={node} mayChange={mayDesign} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec, at) => (
         <Fragment key={`${node} ${spec.path.join(".")}`}>

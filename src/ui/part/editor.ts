@@ -17,7 +17,10 @@ interface Editor extends DocumentEditor<Part> {
   readonly selectAlso: (node: string) => void;
   /** How many lines its headings take on the page looked at. */
   readonly headings: readonly HeadingLines[];
-  readonly setHeadings: (headings: readonly HeadingLines[]) => void;
+  /** The page looked at, and the lists that find nothing there. */
+  readonly page: string | null;
+  readonly empty: readonly string[];
+  readonly setNoticed: (noticed: Pick<Editor, "headings" | "page" | "empty">) => void;
 }
 
 export const useEditor = create<Editor>((set, get, store) => {
@@ -40,7 +43,9 @@ export const useEditor = create<Editor>((set, get, store) => {
       set({ selected: next, also: rest });
     },
     headings: [],
-    setHeadings: (headings) => set({ headings }),
+    page: null,
+    empty: [],
+    setNoticed: (noticed) => set(noticed),
     open: (site, id, part, editing) => {
       if (get().site !== site || get().id !== id) set({ selected: null, also: [] });
       state.open(site, id, part, editing);

@@ -17,7 +17,7 @@ import { usePreviewWorker, type WorkerOf } from "./usePreviewWorker";
 
 const RESTS_MS = 160;
 const NOTHING_INSTEAD: Instead = {};
-const NOTHING_NOTICED: Noticed = { headings: [], faint: [], logos: [], hidden: [] };
+const NOTHING_NOTICED: Noticed = { headings: [], empty: [], faint: [], logos: [], hidden: [] };
 
 interface Edited {
   readonly id: string;
