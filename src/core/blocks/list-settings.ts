@@ -85,7 +85,7 @@ export const listSettings = z.object({
   firstLarge: z.boolean().default(false),
   ratio: z.enum(RATIOS).default("3:2"),
   /** How many words of a summary are shown at most; 0 all. */
-  summaryWords: px(100).default(0),
+  summaryWords: px(48).default(0),
   dates: z.enum(DATE_LENGTHS).default("long"),
   /** Of names, and of periods above them. */
   nameLevel: z.enum(["h2", "h3", "h4"]).default("h2"),
