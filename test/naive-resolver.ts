@@ -57,6 +57,8 @@ export const naiveValues = (facts: SiteFacts, page: NaivePage): Record<string, s
           : `year:${id.split(":")[1]}`
         : `${type}:${id}`;
     values["archiveOf"] = ["any", own];
+    if (type === "author") values["archiveOf"].push("authors");
+    if (type === "date") values["archiveOf"].push("dates", own.startsWith("year:") ? "years" : "months");
     if (type === "term")
       values["archiveOf"].push(`grouping:${facts.terms.find((term) => term.id === id)?.grouping}`);
   }
@@ -105,9 +107,9 @@ const depthOfValue = (facts: SiteFacts, facet: string, value: string): number =>
     case "kind":
       return 1;
     case "archiveOf":
-      if (value === "any" || value.startsWith("grouping:")) return 0;
+      if (["any", "authors", "dates"].includes(value) || value.startsWith("grouping:")) return 0;
       if (value.startsWith("term:")) return 1 + termDepth(value.slice(5));
-      return value.startsWith("month:") ? 2 : 1;
+      return /^(month|year):/.test(value) ? 2 : 1;
     default:
       return 0;
   }

@@ -107,6 +107,10 @@ const valuesOf = (facts: SiteFacts): Readonly<Record<Facet, readonly string[]>> 
     pathUnder: ["/", "/k0x/", "/k1x/", ...facts.entries.map((entry) => entry.path)],
     archiveOf: [
       "any",
+      "authors",
+      "dates",
+      "years",
+      "months",
       "kind:k0",
       "kind:k1",
       "grouping:g0",

@@ -28,6 +28,14 @@ const archiveName = (value: string, words: Vocabulary): string => {
   switch (type) {
     case "any":
       return "any archive";
+    case "authors":
+      return "all archives of authors";
+    case "dates":
+      return "all archives of years and months";
+    case "years":
+      return "all archives of years";
+    case "months":
+      return "all archives of months";
     case "kind":
       return `the archive of ${words.kinds[id] ?? GONE}`;
     case "grouping":

@@ -35,9 +35,11 @@ const archiveValues = (page: Address): readonly string[] => {
     case "term":
       return ["any", `grouping:${archive.grouping}`, `term:${archive.id}`];
     case "author":
-      return ["any", `author:${archive.id}`];
+      return ["any", "authors", `author:${archive.id}`];
     case "date":
-      return ["any", archive.period.length === 4 ? `year:${archive.period}` : `month:${archive.period}`];
+      return archive.period.length === 4
+        ? ["any", "dates", "years", `year:${archive.period}`]
+        : ["any", "dates", "months", `month:${archive.period}`];
   }
 };
 
@@ -46,9 +48,13 @@ const archiveDepth = (value: string, index: SiteIndex): number => {
   switch (type) {
     case "any":
     case "grouping":
+    case "authors":
+    case "dates":
       return 0;
     case "term":
       return 1 + (index.termDepth.get(rest.join(":")) ?? 0);
+    // narrower than all years, or all months
+    case "year":
     case "month":
       return 2;
     default:

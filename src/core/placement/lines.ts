@@ -96,7 +96,11 @@ const ownArchive = ({ archiveOf }: Address): readonly string[] => {
     case "term":
       return [`term:${archiveOf.id}`, `grouping:${archiveOf.grouping}`];
     case "author":
-      return [`author:${archiveOf.id}`];
+      return [`author:${archiveOf.id}`, "authors"];
+    case "date":
+      return archiveOf.period.length === 4
+        ? [`year:${archiveOf.period}`, "years", "dates"]
+        : [`month:${archiveOf.period}`, "months", "dates"];
     default:
       return [];
   }

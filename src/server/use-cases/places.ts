@@ -217,6 +217,8 @@ const siteCandidates = (index: SiteIndex): readonly Candidate[] => {
     ]),
     ...all("media", "medium", ["text", "video", "pictures", "sound"]),
     ...all("archives", "archiveOf", [
+      ...(facts.authors.length > 0 ? ["authors"] : []),
+      ...(periods.size > 0 ? ["dates", "years", "months"] : []),
       ...facts.kinds.map(({ id }) => `kind:${id}`),
       ...facts.groupings.map(({ id }) => `grouping:${id}`),
       ...facts.terms.map(({ id }) => `term:${id}`),
