@@ -1,6 +1,18 @@
 import type { Issue } from "../core/model/issue";
 import type { IssueCode } from "../core/model/issue-codes";
+import type { OwnField } from "../core/model/own-field";
 import { count } from "./words";
+
+/** What a value of a field has to be. */
+const FIELD_TYPE_WORDS: Readonly<Record<OwnField["type"], string>> = {
+  text: "a text",
+  number: "a number",
+  money: "an amount, such as 24 or 24.00 €",
+  date: "a date, such as 2026-03-01",
+  dateTime: "a date and a time, such as 2026-03-01 19:30",
+  yesNo: "yes or no",
+  link: "an address that can be led to, such as https://example.org/",
+};
 
 /** The sentence for each issue code: what is wrong, where, what to do. */
 type Sentence = (
@@ -328,6 +340,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "useCase.unknown": () => "There is no such call.",
   "site.unknown": () => "There is no such site, or you have no part in it.",
   "content.value": (params, path) => `${file(path)}: ${wrongWords(params)}${inside(path)}.`,
+  "content.fieldType": (params, path) =>
+    `${file(path)} says “${params["value"]}” as its ${params["field"]}, which is to be ${FIELD_TYPE_WORDS[params["type"] as OwnField["type"]]}.`,
   "content.unknown": (params, path) =>
     `${file(path)} names the ${params["type"]} “${params["value"]}”, which is not defined.`,
 };

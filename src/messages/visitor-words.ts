@@ -66,6 +66,8 @@ export const ENGLISH: VisitorWords = {
   notFound: "Not found",
   notFoundHint: "There is no page at this address. It may have moved, or the address may have a slip in it.",
   by: "by",
+  yes: "yes",
+  no: "no",
   neighbours: "Before and after",
   contents: "Contents",
   social: "Elsewhere",

@@ -14,6 +14,10 @@ it.each([
 it.each(["free", "$ 12", "¥ 900", "4.00", "", "-3 €", "40 × 27 cm", 12])("says nothing of %s", (value) => {
   expect(moneyIn(value)).toBeNull();
 });
+it("takes numbers to be of the currency of their field", () => {
+  expect(moneyIn(24.5, "EUR")).toEqual({ amount: 24.5, currency: "EUR" });
+  expect(moneyIn(-1, "EUR")).toBeNull();
+});
 it("reads what the runtime's own formatter writes (ECMA-402), for eight locales", () => {
   const locales = ["en-GB", "fr-FR", "de-DE", "es-ES", "it-IT", "pt-PT", "nl-NL", "pl-PL"];
   const cents = fc.integer({ min: 0, max: 9_999_999 });

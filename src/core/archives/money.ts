@@ -11,9 +11,10 @@ const SIGNS: Readonly<Record<string, string>> = {
 };
 const CODE = /(?<![\p{L}])([A-Z]{3})(?![\p{L}])/u;
 
-/** The money a value says with its currency: "24.00 €", "CHF 1’200.–"; null where it is no amount, or of no one currency. */
-export const moneyIn = (value: string | number): Money | null => {
-  if (typeof value === "number") return null;
+/** The money a value says with its currency: "24.00 €", "CHF 1’200.–"; null where it is no amount, or of no one currency. Numbers are of the `known` one. */
+export const moneyIn = (value: string | number, known?: string): Money | null => {
+  if (typeof value === "number")
+    return known === undefined || value < 0 ? null : { amount: value, currency: known };
   const amount = fieldValue(value);
   if (typeof amount !== "number" || amount < 0) return null;
   const sign = [...value].find((letter) => SIGNS[letter] !== undefined);

@@ -29,7 +29,9 @@ export const ownField = defineBlock({
       block,
       context,
       { class: `t-${style}` },
-      html`${named ? html`<span class="muted">${found.label}</span> ` : null}${found.value}`,
+      found.href !== undefined
+        ? html`<a href="${found.href}">${named ? found.label : found.value}</a>`
+        : html`${named ? html`<span class="muted">${found.label}</span> ` : null}${found.value}`,
     );
   },
   css: `.b-ownField{overflow-wrap:anywhere}.b-ownField .muted{color:var(--mutedText)}.own :where(.b-ownField .muted),.b-ownField.own .muted{color:inherit}`,

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { Access, Medium } from "../model/content";
 import { isTooDeep } from "../model/depth";
 import { fail, issue, type Outcome, succeed } from "../model/issue";
+import { NO, YES } from "../model/own-field";
 import type { RichText } from "../model/rich-text";
 import { schemaIssue } from "../model/schema-problem";
 import { unstorable } from "../model/storable";
@@ -29,7 +30,9 @@ export const EntryFront = z.strictObject({
   position: z.number().int().default(0),
   menus: z.boolean().default(true),
   picture: z.string().nullish(),
-  fields: z.record(z.string(), z.union([z.string(), z.number()])).default({}),
+  fields: z
+    .record(z.string(), z.union([z.string(), z.number(), z.boolean().transform((is) => (is ? YES : NO))]))
+    .default({}),
 });
 export type EntryFront = z.infer<typeof EntryFront>;
 

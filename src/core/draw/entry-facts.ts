@@ -32,7 +32,11 @@ export const factItems = (
       case "terms":
         return entry.terms.map((term) => html`<span><a href="${term.path}">${term.name}</a></span>`);
       case "fields":
-        return entry.fields.map((field) => html`<span>${field.label} <b>${field.value}</b></span>`);
+        return entry.fields.map(({ label, value, href }) =>
+          href === undefined
+            ? html`<span>${label} <b>${value}</b></span>`
+            : html`<span><a href="${href}">${label}</a></span>`,
+        );
       case "summary":
         return entry.summary === "" ? [] : [html`<p>${entry.summary}</p>`];
     }

@@ -62,7 +62,13 @@ export interface EntryView {
   readonly ends: string | null;
   readonly author: { readonly name: string; readonly path: string } | null;
   readonly terms: readonly { readonly name: string; readonly path: string }[];
-  readonly fields: readonly { readonly key: string; readonly label: string; readonly value: string }[];
+  readonly fields: readonly {
+    readonly key: string;
+    readonly label: string;
+    readonly value: string;
+    /** Of a link: where it leads. */
+    readonly href?: string;
+  }[];
   /** What it costs, where one of its fields is money of a currency. */
   readonly price: Money | null;
   readonly restricted: boolean;
@@ -115,6 +121,8 @@ export interface VisitorWords {
   readonly notFound: string;
   readonly notFoundHint: string;
   readonly by: string;
+  readonly yes: string;
+  readonly no: string;
   /** Of the way to the entries before and after. */
   readonly neighbours: string;
   /** Of the list of a page's headings. */

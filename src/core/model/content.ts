@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { OwnField } from "./own-field";
 import { LinkTarget, RichText } from "./rich-text";
 
 /** Content: what a site says. Live at once; designs only point at it by id. */
@@ -27,9 +28,7 @@ export const Kind = z.object({
   hasArchive: z.boolean(),
   /** Entries of the kind appear in archives by year and month. */
   hasDateArchives: z.boolean().default(false),
-  fields: z
-    .array(z.object({ key: Key, label: z.string(), type: z.enum(["text", "number", "money"]) }))
-    .default([]),
+  fields: z.array(OwnField).default([]),
 });
 export type Kind = z.infer<typeof Kind>;
 

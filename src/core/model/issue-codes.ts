@@ -23,6 +23,7 @@ export const ISSUE_CODES = [
   "choice.wrongType",
   "content.gone",
   "content.tooDeep",
+  "content.fieldType",
   "content.unknown",
   "content.value",
   "disk.full",

@@ -28,7 +28,8 @@ const allowedValues: Partial<Record<Facet, RegExp>> = {
   medium: /^(text|video|pictures|sound)$/,
   page: /^(first|later)$/,
   access: /^(public|signedIn|level:[a-z0-9-]+)$/,
-  archiveOf: /^(any|authors|dates|years|months|kind:.+|grouping:.+|term:.+|author:.+|year:\d{4}|month:\d{4}-\d{2})$/,
+  archiveOf:
+    /^(any|authors|dates|years|months|kind:.+|grouping:.+|term:.+|author:.+|year:\d{4}|month:\d{4}-\d{2})$/,
   pathUnder: /^\/(.*\/)?$/,
   address: /^\//,
 };

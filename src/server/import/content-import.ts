@@ -4,6 +4,7 @@ import { answeringAt, laterPageAt } from "../../core/addresses/taken";
 import type { EntryFile } from "../../core/content/entry-file";
 import type { Entry, SiteFacts } from "../../core/model/content";
 import { fail, type Issue, issue, type Outcome, succeed } from "../../core/model/issue";
+import { fitsField } from "../../core/model/own-field";
 import { pathTaken, saveEntry, touchContent } from "../../data/content-repository";
 import type { Transaction } from "../../data/database";
 import { instantOf } from "../../messages/wall-time";
@@ -81,6 +82,12 @@ const entryOf = (
   const level = /^level:(.*)$/.exec(front.access)?.[1];
   if (level !== undefined && !facts.settings.levels.some((each) => each.key === level))
     unknown("level", level);
+  for (const field of kind?.fields ?? []) {
+    const value = front.fields[field.key];
+    if (value === undefined || value === "" || fitsField(value, field)) continue;
+    const { type, label } = field;
+    issues.push(issue("content.fieldType", [file.file], { field: label, type, value: String(value) }));
+  }
   return {
     id: idOf(path) as string,
     kind: kind?.id ?? "",

@@ -8,6 +8,7 @@ import { Band, type Part } from "../../core/design/part";
 import { Author } from "../../core/model/content";
 import { StyleValues } from "../../core/model/house-style";
 import { fail, type Outcome, succeed } from "../../core/model/issue";
+import { OwnField } from "../../core/model/own-field";
 import { Placement } from "../../core/model/placement";
 import { SiteProfile } from "../../core/model/profile";
 import { schemaIssue } from "../../core/model/schema-problem";
@@ -57,9 +58,7 @@ const SiteFile = z.strictObject({
       path: z.string(),
       archive: z.boolean(),
       dateArchives: z.boolean().default(false),
-      fields: z
-        .array(z.object({ key: z.string(), label: z.string(), type: z.enum(["text", "number", "money"]) }))
-        .default([]),
+      fields: z.array(OwnField).default([]),
     }),
   ),
   groupings: z.array(

@@ -26,6 +26,7 @@ import { authorOf, type ListNeed, type Needs, planPage } from "../../core/render
 import { loadBody, type SiteHead } from "../../data/content-repository";
 import type { Connection } from "../../data/database";
 import { loadPictures } from "../../data/design-repository";
+import { fieldText } from "../../messages/field-text";
 import { ENGLISH } from "../../messages/visitor-words";
 import { wallTime } from "../../messages/wall-time";
 
@@ -235,9 +236,9 @@ const authorView = (page: Address, { facts, byIdentity }: SiteIndex): AuthorView
 
 /** The first of an entry's own fields that is money. */
 const priceOf = ({ fields }: EntryFacts, kind: Kind | undefined): EntryView["price"] => {
-  const key = kind?.fields.find(({ type }) => type === "money")?.key;
-  const value = key === undefined ? undefined : fields[key];
-  return value === undefined ? null : moneyIn(value);
+  const money = kind?.fields.find(({ type }) => type === "money");
+  const value = money && fields[money.key];
+  return value === undefined ? null : moneyIn(value, money?.currency);
 };
 
 export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audience): EntryView => {
@@ -263,7 +264,9 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
     }),
     fields: (kind?.fields ?? []).flatMap((field) => {
       const value = entry.fields[field.key];
-      return value === undefined ? [] : [{ key: field.key, label: field.label, value: String(value) }];
+      if (value === undefined) return [];
+      const { text, href } = fieldText(field, value, { ...facts.settings, words: ENGLISH });
+      return [{ key: field.key, label: field.label, value: text, ...(href === undefined ? {} : { href }) }];
     }),
     price: priceOf(entry, kind),
     restricted: !mayRead(entry.access, audience),
