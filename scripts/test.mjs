@@ -145,6 +145,7 @@ try {
       await suite(name, 140, ...node("node_modules/vitest/vitest.mjs", "run", "--project", "server"), {
         ...env,
         ...more,
+        EXHAUSTIVE: all ? "yes" : "",
       });
   if (only !== "server") {
     ensureBuild();
