@@ -20,8 +20,9 @@ export const needsKey = (part: Pick<Part, "bands">): string =>
 /** What a block shows that must be fetched, and what decides it; null where it brings all it shows. */
 const needsOf = (block: Block): unknown => {
   const needs = settingsOfKind(block.kind).filter(({ role, decides }) => decides || FETCHED.has(role));
-  if (showsBody(block.kind)) return [block.kind];
-  return needs.length === 0 ? null : [block.id, ...needs.map(({ path }) => valueAt(block.settings, path))];
+  const values = needs.map(({ path }) => valueAt(block.settings, path));
+  if (showsBody(block.kind)) return [block.kind, ...values];
+  return needs.length === 0 ? null : [block.id, ...values];
 };
 const FETCHED: ReadonlySet<Role> = new Set([
   "picture",
