@@ -136,6 +136,8 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
 
 /** Settings that are seen elsewhere than on a page, and where that is tried. */
 const ELSEWHERE: Readonly<Record<string, string>> = {
+  "body settings.teaser": "a page one may not read: src/core/blocks/entry-blocks.test.ts",
+  "body settings.paragraphs": "a page one may not read: src/core/blocks/entry-blocks.test.ts",
   "share settings.copy": "what a press copies: e2e/lists.spec.ts",
   "share settings.copied": "what is said of it: e2e/lists.spec.ts",
   "entryList settings.wholeLink": "where a press leads: e2e/lists.spec.ts",

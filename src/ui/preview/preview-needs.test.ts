@@ -60,7 +60,7 @@ describe(`what a preview asks its data for again (seed ${SEED})`, () => {
     let [looked, other] = [0, 0];
     const missed = new Set<string>();
     const whole = start();
-    for (let round = 0; round < 2500; round += 1) {
+    for (let round = 0; round < 4000; round += 1) {
       const one = changedSetting(random, whole);
       const two = one && changedSetting(random, one.part);
       if (!one || !two) continue;
