@@ -42,6 +42,8 @@ const SETTINGS: Readonly<Record<string, object>> = {
   picture: { picture: "pic", credit: true },
   notice: { text: "Closed", target: { url: "/" } },
   facts: { show: ["date", "author"] },
+  ownField: { field: "price" },
+  contents: { least: 1 },
 };
 
 const PLACE = { lat: 50.1, lon: -5.2 };
@@ -105,7 +107,10 @@ const drawn = (part: Part, style: HouseStyle) => {
     ...base,
     style,
     lists,
-    body: PROSE,
+    neighbours: Object.fromEntries(
+      Object.keys(lists).map((id) => [id, { before: entryView(), after: entryView({ id: "e2" }) }]),
+    ),
+    body: [...PROSE, { type: "heading", level: 2, children: [{ text: "Part" }] }],
     menus: { main: MENU },
     pictures: { pic: credit },
     entry: entryView(),
