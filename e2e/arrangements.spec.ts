@@ -137,6 +137,11 @@ const lookAt = (page: Page) =>
         if (!words.closest(".hidden") && words.scrollWidth > words.clientWidth + 1 && words.clientWidth > 0)
           wrong.push(`entry ${at} is cut: ${words.className || words.tagName}`);
     }
+    // what stands under no period has the room of those that do
+    const rem = Number.parseFloat(getComputedStyle(root).fontSize);
+    for (const list of document.querySelectorAll(".period>ul"))
+      if (boxOf(list).width < Math.min(boxOf(list.parentElement as Element).width, 16 * rem) - 1)
+        wrong.push(`a period is squeezed to ${boxOf(list).width} px`);
     const isUneven = document.querySelector(".b-entryList.columns") !== null;
     const read = items.filter((item) => !item.matches(".first")).map(boxOf);
     for (const [at, now] of read.entries()) {

@@ -158,7 +158,8 @@ await page.waitForURL(/begin$/, { waitUntil: "commit" });
 await page.getByLabel("In a few words").fill("Forty trees behind the station");
 await page
   .frameLocator('iframe[title="Frame 3, page 1"]')
-  .locator("main", { hasText: "Forty trees" })
+  .getByText("Forty trees")
+  .first()
   .waitFor();
 await shoot(page, "begin");
 

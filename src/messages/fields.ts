@@ -113,7 +113,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   itemPadding: "Padding of each",
   among: "Those",
   authors: "By",
-  media: "That are",
+  media: "Medium",
 };
 
 export const fieldName = (field: string): string =>

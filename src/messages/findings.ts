@@ -33,7 +33,7 @@ export const describeFinding = (
     case "noBody":
       return `${badge(finding.part)} shows on entries but has no body: visitors cannot read them.`;
     case "sizeIgnored":
-      return `${badge(finding.part)} says ${finding.size} entries to a page, and is not heard on ${pages(finding.pages)}: ${badge(finding.first)}, which shows on the first page, says ${finding.holds}.`;
+      return `${badge(finding.part)} says ${finding.size} entries to a page, and is not heard on ${pages(finding.pages)}: it is ${finding.holds} for everyone, as ${badge(finding.first)} says on the first page.`;
   }
 };
 

@@ -36,20 +36,18 @@ const unlessLarge = (groups: typeof NO_PICTURE) =>
 
 /** The settings of one arrangement: not there where it is another. */
 const inArrangement = <T extends Readonly<Record<string, Field>>>(arrangement: Arrangement, own: T) =>
-  ({
-    ...Object.fromEntries(
-      Object.entries({
-        ...own,
-        facts: { control: factList, label: "Facts" },
-        ...("picture" in own ? {} : { picture: { control: { type: "switch" } } }),
-        summary: { control: { type: "switch" } },
-        gap: { control: { type: "number", unit: "px", max: 120 }, label: "Distance" },
-      } satisfies Record<string, Field>).map(([name, field]) => [
-        name,
-        { ...field, when: arranged(arrangement) },
-      ]),
-    ),
-  }) as unknown as T & Readonly<Record<"facts" | "picture" | "summary" | "gap", Field>>;
+  Object.fromEntries(
+    Object.entries({
+      ...own,
+      facts: { control: factList, label: "Facts" },
+      ...("picture" in own ? {} : { picture: { control: { type: "switch" } } }),
+      summary: { control: { type: "switch" } },
+      gap: { control: { type: "number", unit: "px", max: 120 }, label: "Distance" },
+    } satisfies Record<string, Field>).map(([name, field]) => [
+      name,
+      { ...field, when: arranged(arrangement) },
+    ]),
+  ) as unknown as T & Readonly<Record<"facts" | "picture" | "summary" | "gap", Field>>;
 
 const inColumns = (arrangement: "cards" | "columns") =>
   inArrangement(arrangement, { columns: { control: { type: "perWidth", max: 6, min: 1 } } });
@@ -116,7 +114,7 @@ export const LIST_FIELDS = {
     notTerms: { control: { type: "terms", empty: "nothing" }, unless: CHOSEN, label: "Not about" },
     authors: { control: { type: "authors" }, unless: CHOSEN },
     media: { control: media, unless: CHOSEN },
-    notMedia: { control: { ...media, empty: "nothing" }, unless: CHOSEN, label: "None that is" },
+    notMedia: { control: { ...media, empty: "nothing" }, unless: CHOSEN, label: "Not of medium" },
     upcoming: { control: { type: "switch" }, unless: isSo("past", true) },
     past: { control: { type: "switch" }, unless: isSo("upcoming", true) },
   }),

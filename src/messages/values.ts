@@ -74,7 +74,7 @@ const NAMES = {
   /** Which entries the ones before and after are. */
   among: { kind: "of its kind", topic: "about its first topic" },
   by: { year: "year", month: "month", day: "day" },
-  media: { text: "text", video: "film", pictures: "pictures", sound: "sound" },
+  media: { text: "text", video: "video", pictures: "pictures", sound: "sound" },
   ratio: Object.fromEntries(
     RATIOS.map((each) => [each, each === "whole" ? "as each is" : each.replace(":", " : ")]),
   ) as Readonly<Record<(typeof RATIOS)[number], string>>,

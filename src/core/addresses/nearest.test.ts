@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { NOW, randomFacts } from "../../../test/random-site";
 import { runSeed, seeded } from "../../../test/seeded";
 import type { EntryFacts } from "../model/content";
+import { changedIndex } from "../placement/slot-columns";
 import { nearestEntries } from "./nearest";
 import { buildIndex } from "./stems";
 
@@ -50,6 +51,17 @@ describe("the pages nearest to an address nobody lives at", () => {
     expect(titles(index, "/old-desk/setup.php")).toEqual([]);
     expect(titles(index, "/")).toEqual([]);
     expect(titles(index, "/…/")).toEqual([]);
+  });
+  it("are found by what an entry is called since it changed", () => {
+    const many = siteOf(
+      Array.from({ length: 200 }, (_, at) => ({ path: `/notes/plain-${at}/`, title: `Plain ${at}` })),
+    );
+    expect(titles(many, "/heron-lake/")).toEqual([]);
+    const renamed = { ...(many.published[7] as EntryFacts), title: "Heron lake" };
+    const next = changedIndex(many, renamed);
+    if (!next) throw new Error("test: expected a change that moves no page");
+    expect(titles(next, "/heron-lake/")).toEqual(["Heron lake"]);
+    expect(titles(many, "/heron-lake/")).toEqual([]);
   });
   it(`are found among thousands by one letter that is wrong, missing or too many (seed ${SEED})`, () => {
     const random = seeded(SEED);

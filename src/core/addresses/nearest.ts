@@ -55,18 +55,28 @@ const namesOf = (index: SiteIndex, entry: EntryFacts): readonly ReadonlySet<stri
 
 /** 128 bits, four words: which groups a text has, several to a bit. */
 const BITS = 128;
-const placeOf = (group: string): number => {
-  let hash = 17;
-  for (let at = 0; at < group.length; at += 1) hash = (Math.imul(hash, 31) + group.charCodeAt(at)) >>> 0;
-  return (Math.imul(hash, 0x9e3779b1) >>> 0) % BITS;
-};
-const mark = (into: Uint32Array, offset: number, groups: Iterable<string>): void => {
-  for (const group of groups) {
-    const place = placeOf(group);
+const WORDS = BITS / 32;
+const SPACE = 32;
+
+/** Marks the groups of a text's words, as `groupsOf` has them; what they stand for is not kept, so it is done in one go. */
+const mark = (into: Uint32Array, offset: number, text: string): void => {
+  const words = isPlain(text) ? text : wordsOf(text);
+  let [first, second] = [SPACE, SPACE];
+  for (let at = 0; at <= words.length; at += 1) {
+    const letter = at === words.length ? SPACE : letterOf(words.charCodeAt(at));
+    // a word that has not begun has no end
+    if (letter === SPACE && second === SPACE) continue;
+    const place = Math.imul(first * 31 + second * 961 + letter * 29_791, 0x9e3779b1) >>> (32 - 7);
     into[offset + (place >> 5)] = (into[offset + (place >> 5)] as number) | (1 << (place & 31));
+    [first, second] = letter === SPACE ? [SPACE, SPACE] : [second, letter];
   }
 };
-const WORDS = BITS / 32;
+const isPlain = (text: string): boolean => /^[\x20-\x7e]*$/.test(text);
+/** Small letters and digits; what is beyond ASCII is so already. */
+const letterOf = (code: number): number => {
+  if (code >= 65 && code <= 90) return code + 32;
+  return code > 127 || (code >= 97 && code <= 122) || (code >= 48 && code <= 57) ? code : SPACE;
+};
 /** How many bits of a word are set (Warren, Hacker's Delight, 2nd ed., §5–1). */
 const bitsIn = (word: number): number => {
   let n = word - ((word >>> 1) & 0x55555555);
@@ -75,24 +85,52 @@ const bitsIn = (word: number): number => {
 };
 
 const known = new WeakMap<SiteIndex, Uint32Array>();
-/** At a glance: what groups the names of each published entry have. Worked out once for an index. */
+/** So many entries are looked at in a step. */
+const STEP = 2000;
+
+const glance = (into: Uint32Array, at: number, { path, title }: EntryFacts): void => {
+  into.fill(0, at * WORDS, (at + 1) * WORDS);
+  for (const text of [lastOf(path), title]) mark(into, at * WORDS, text);
+};
+
+/** Looks at the names of every published entry in steps, before anyone asks for one that is not there. */
+export function* preparingGlances(index: SiteIndex): Generator<undefined, Uint32Array> {
+  const made = new Uint32Array(index.published.length * WORDS);
+  for (const [at, entry] of index.published.entries()) {
+    if (at % STEP === STEP - 1) yield;
+    glance(made, at, entry);
+  }
+  known.set(index, made);
+  return made;
+}
+
+/** At a glance: what groups the names of each published entry have. */
 const glancesOf = (index: SiteIndex): Uint32Array => {
   const found = known.get(index);
   if (found) return found;
-  const made = new Uint32Array(index.published.length * WORDS);
-  for (const [at, entry] of index.published.entries())
-    for (const text of [lastOf(entry.path), entry.title]) mark(made, at * WORDS, groupsOf(wordsOf(text)));
-  known.set(index, made);
-  return made;
+  const making = preparingGlances(index);
+  let step = making.next();
+  while (!step.done) step = making.next();
+  return step.value;
+};
+
+/** Takes them over for an index in which only this entry's facts changed. */
+export const carryGlances = (from: SiteIndex, to: SiteIndex, before: EntryFacts, after: EntryFacts): void => {
+  const found = known.get(from);
+  const place = from.published.indexOf(before);
+  if (!found || place < 0) return;
+  const carried = found.slice();
+  glance(carried, place, after);
+  known.set(to, carried);
 };
 
 /** The entries that have most in common with a text at a glance. */
-const atAGlance = (index: SiteIndex, asked: ReadonlySet<string>): readonly EntryFacts[] => {
+const atAGlance = (index: SiteIndex, asked: string): readonly EntryFacts[] => {
   const { published } = index;
   if (published.length <= MOST_COMPARED) return published;
   const glances = glancesOf(index);
   const own = new Uint32Array(WORDS);
-  mark(own, 0, asked);
+  mark(own, 0, wordsOf(asked));
   const byCount: number[][] = [];
   for (let at = 0; at < published.length; at += 1) {
     let [common, all] = [0, 0];
@@ -116,7 +154,7 @@ const atAGlance = (index: SiteIndex, asked: ReadonlySet<string>): readonly Entry
 export const nearestEntries = (index: SiteIndex, asked: string, most: number): readonly EntryFacts[] => {
   const [last, whole] = [groupsOf(wordsOf(lastOf(asked))), groupsOf(wordsOf(asked))];
   if (last.size === 0) return [];
-  return atAGlance(index, last)
+  return atAGlance(index, lastOf(asked))
     .map((entry) => {
       const [own, path, title] = namesOf(index, entry) as [
         ReadonlySet<string>,

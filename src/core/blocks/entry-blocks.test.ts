@@ -141,7 +141,7 @@ describe("before and after", () => {
     // who hears it is told where a way leads, whether titles are seen or not
     const short = block("neighbours", { names: false });
     expect(drawn([short], { neighbours: { [short.id]: both } })).toContain(
-      '<span class="hidden">Older one</span>',
+      '<span class="hidden">: Older one</span>',
     );
   });
 });

@@ -45,15 +45,15 @@ export const entryList = defineBlock({
   draw: (block, context) => {
     const list = context.data.lists[block.id];
     const { settings } = block;
+    drawRules(block, context);
     if (!list || list.entries.length === 0)
       return element(
         "div",
         block,
         context,
         {},
-        html`<p>${wordsOf(context, "whenEmpty", settings.whenEmpty)}</p>`,
+        html`<p class="none">${wordsOf(context, "whenEmpty", settings.whenEmpty)}</p>`,
       );
-    drawRules(block, context);
     const { arrangement } = settings;
     const item = itemOf(block, context);
     const hasLarge = isFirstLarge(settings) && list.page === 1;
@@ -92,7 +92,8 @@ const drawRules = ({ id, settings }: Block, { css }: BlockContext): void => {
   if (ratio !== "3:2")
     css.node(`${self} .shot`, { "aspect-ratio": ratio === "whole" ? "auto" : ratio.replace(":", "/") });
   if (itemGround !== "")
-    css.node(`${self} li`, {
+    // what is said where there are none stands as they would
+    css.node(`${self} :is(li,.none)`, {
       background: colourCss(css.style, itemGround),
       padding: paddingCss(itemPadding),
       "border-radius": "var(--radius)",

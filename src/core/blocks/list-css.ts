@@ -29,7 +29,7 @@ export const LIST_CSS = `${FACTS_CSS}
 .b-entryList.compact li.first{margin-bottom:1rem}
 .b-entryList.cards li.first{grid-column:1/-1}
 .b-entryList.timeline{display:grid;gap:calc(var(--gap)*1.6)}
-.b-entryList .period{display:flex;flex-wrap:wrap;gap:.6rem 2rem}.b-entryList .period>:first-child{flex:0 0 8rem}.b-entryList .period>ul{flex:1 1 16rem;min-width:0}
+.b-entryList .period{display:flex;flex-wrap:wrap;gap:.6rem 2rem}.b-entryList .period>:not(ul){flex:0 0 8rem}.b-entryList .period>ul{flex:1 1 16rem;min-width:0}
 .b-entryList.timeline li.left{grid-template-columns:min(${PERIOD_PICTURE.most}px,${PERIOD_PICTURE.share * 100}%) minmax(0,1fr)}
 .b-entryList.compact li.left{grid-template-columns:${COMPACT_PICTURE}px minmax(0,1fr);gap:.8rem;align-items:center}
 .b-entryList.compact li:not(.first) .words{display:flex;flex-wrap:wrap;gap:.1rem .8rem;align-items:baseline}.b-entryList.compact .words>*{min-width:0}.b-entryList.compact .words>p{flex-basis:100%}

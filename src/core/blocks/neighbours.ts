@@ -46,6 +46,6 @@ const way = (
   const said = wordsOf(context, which, settings[which]);
   const inside = settings.names
     ? html`<span class="muted t-small">${said}</span><span class="goes t-h5">${entry.title}</span>`
-    : html`<span class="goes">${said}</span><span class="hidden">${entry.title}</span>`;
+    : html`<span class="goes">${said}</span><span class="hidden">: ${entry.title}</span>`;
   return html`<a${attributes({ rel: which === "before" ? "prev" : "next", href: entry.path })}>${inside}</a>`;
 };

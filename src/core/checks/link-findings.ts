@@ -1,4 +1,6 @@
+import { valuesFor } from "../blocks/shown";
 import { type Design, documentsOf } from "../design/design";
+import type { Block } from "../design/part";
 import { blocksOf } from "../design/tree";
 import type { TextMeasure } from "../measure/text-measure";
 import { rowsOf } from "../menus/item-tree";
@@ -26,6 +28,10 @@ export const menuFindings = (design: Design, hasPage: HasPage): readonly LookFin
     }),
   );
 
+/** Whether what is gone is an entry that was chosen: the words of the block are not its. */
+const isChosenGone = (block: Block, hasPage: HasPage): boolean =>
+  (valuesFor(block, "entries") as readonly (readonly string[])[]).flat().some((each) => !hasPage(each));
+
 /** Blocks of parts that are on, each by itself: one in a piece is found in every part that uses it. */
 export const targetFindings = (design: Design, hasPage: HasPage): readonly LookFinding[] =>
   documentsOf(design, "part").flatMap(({ id, body }) =>
@@ -39,7 +45,7 @@ export const targetFindings = (design: Design, hasPage: HasPage): readonly LookF
               severity: "warning",
               part: id,
               block: block.id,
-              label: wordsOfBlock(block),
+              label: isChosenGone(block, hasPage) ? "" : wordsOfBlock(block),
             }) as const,
         ),
   );

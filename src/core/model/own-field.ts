@@ -27,7 +27,8 @@ const isDay = (value: FieldValue): boolean => z.iso.date().safeParse(value).succ
 const FITS: Readonly<Record<OwnField["type"], (value: FieldValue) => boolean>> = {
   text: () => true,
   number: (value) => typeof value === "number",
-  money: (value) => typeof value === "number" || /\d/.test(value) || !/^[\d.,]*$/.test(value),
+  // or what it costs in words: "free"
+  money: (value) => typeof value === "number" || /[\p{L}\p{N}]/u.test(value),
   date: isDay,
   // a wall time of the site, or an instant
   dateTime: (value) => isDay(String(value).slice(0, 10)) && /^.{10}[T ]\d{2}:\d{2}/.test(String(value)),

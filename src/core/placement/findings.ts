@@ -52,7 +52,7 @@ export type Finding = {
   /** A value the page has for a choice that the part there does not read. */
   | { readonly code: "valueUnread"; readonly slot: Slot; readonly page: string; readonly name: string }
   | { readonly code: "noBody"; readonly part: string }
-  /** The list of a layout of later pages says another size than the one that holds. */
+  /** The list of a layout says another size than the one that holds. */
   | ({
       readonly code: "sizeIgnored";
       readonly pages: number;
@@ -259,8 +259,9 @@ const bodyFindings = (compiled: CompiledDesign, resolutions: readonly Resolution
 /** Page sizes that are not heard, once for audiences that see the same. */
 const sizeFindings = (compiled: CompiledDesign, resolutions: readonly Resolution[]): readonly Finding[] => {
   const found = new Map<string, Finding>();
-  for (const resolution of resolutions)
-    for (const ignored of ignoredSizes(compiled, resolution)) {
+  const [signedOut] = resolutions;
+  for (const resolution of signedOut ? resolutions : [])
+    for (const ignored of ignoredSizes(compiled, resolution, signedOut as Resolution)) {
       const pages = ignored.numbers.reduce((sum, number) => sum + (resolution.weights[number] as number), 0);
       const key = JSON.stringify(ignored);
       const audiences = [...(found.get(key)?.audiences ?? []), resolution.view.audience];

@@ -197,8 +197,11 @@ export const mendsForFinding = (compiled: CompiledDesign, finding: Finding, at: 
     case "sizeIgnored": {
       const { part } = finding;
       const operations = withHeardSize(compiled.design, finding);
+      const signedOut: View = { ...view, audience: "signedOut" };
       return working(compiled, [{ is: "hearSize", part, operations }], view, (next) =>
-        ignoredSizes(next, resolveAll(next, view)).every((each) => each.part !== part),
+        ignoredSizes(next, resolveAll(next, view), resolveAll(next, signedOut)).every(
+          (each) => each.part !== part,
+        ),
       );
     }
     case "missing":

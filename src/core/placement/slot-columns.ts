@@ -1,4 +1,5 @@
 import { type Address, findEntry, type SiteIndex } from "../addresses/facts";
+import { carryGlances } from "../addresses/nearest";
 import { withChangedEntry } from "../addresses/stems";
 import { carryLists } from "../archives/lists";
 import type { EntryFacts } from "../model/content";
@@ -306,7 +307,9 @@ const withChoices = (compiled: CompiledDesign, slot: Slot, ruled: Column): SlotC
 export const changedIndex = (from: SiteIndex, entry: EntryFacts): SiteIndex | undefined => {
   const index = withChangedEntry(from, entry);
   if (!index) return undefined;
-  carryLists(from, index, findEntry(from, entry.id) as EntryFacts, entry);
+  const before = findEntry(from, entry.id) as EntryFacts;
+  carryLists(from, index, before, entry);
+  carryGlances(from, index, before, entry);
   const number = index.numbers.get(entryIdentity(entry.id)) as number;
   changedFrom.set(index, { from, number });
   carrySets(from, index, number);

@@ -1,5 +1,6 @@
 import { LRUCache } from "lru-cache";
 import type { SiteIndex } from "../../core/addresses/facts";
+import { preparingGlances } from "../../core/addresses/nearest";
 import { indexing } from "../../core/addresses/stems";
 import { preparingLists } from "../../core/archives/lists";
 import type { SiteFacts } from "../../core/model/content";
@@ -104,6 +105,7 @@ const madeOnce = (site: string, contentKey: string, facts: SiteFacts, now: strin
 function* steps(facts: SiteFacts, now: string): Generator<undefined, SiteIndex> {
   const index = yield* indexing(facts, now);
   yield* preparingLists(index);
+  yield* preparingGlances(index);
   return index;
 }
 

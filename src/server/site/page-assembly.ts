@@ -29,6 +29,7 @@ import { loadPictures } from "../../data/design-repository";
 import { fieldText } from "../../messages/field-text";
 import { ENGLISH } from "../../messages/visitor-words";
 import { wallTime } from "../../messages/wall-time";
+import { publicOrigin } from "../http/host-names";
 
 export interface PageRequest {
   readonly head: SiteHead;
@@ -44,6 +45,23 @@ export interface PageRequest {
   /** A part to show in its slot whatever wins there: what is being edited. */
   readonly shown?: { readonly id: string; readonly part: Part };
 }
+
+/** The request for the first page of an address, as the studio looks at it. */
+export const lookingAt = (
+  site: SiteHead,
+  compiled: CompiledDesign,
+  page: Address,
+  view: Pick<PageRequest, "audience" | "at">,
+  shown?: PageRequest["shown"],
+): PageRequest => ({
+  head: site,
+  compiled,
+  page,
+  pageNumber: 1,
+  ...view,
+  origin: publicOrigin(site.id),
+  ...(shown ? { shown } : {}),
+});
 
 /** The layout that wins at the first page of an archive, with what the page says itself. */
 const layoutAt = (compiled: CompiledDesign, page: Address, audience: Audience, at: string): Part | null => {

@@ -5,8 +5,7 @@ import { type Block, Part } from "../../core/design/part";
 import { findPlace, type PartNode, updateNode } from "../../core/design/tree";
 import { fail, issue, succeed } from "../../core/model/issue";
 import { POOL } from "../../data/database";
-import { publicOrigin } from "../http/host-names";
-import { listsPlanned } from "../site/page-assembly";
+import { listsPlanned, lookingAt } from "../site/page-assembly";
 import { defineUseCase } from "./use-case";
 import { designAt, Seen, viewOf } from "./view-input";
 
@@ -14,24 +13,20 @@ import { designAt, Seen, viewOf } from "./view-input";
 export const emptyList = defineUseCase({
   input: Seen.extend({ page: z.string(), node: z.string(), shown: z.object({ id: z.string(), part: Part }) }),
   run: async (context, { page, node, shown: { id, part: edited }, ...seen }) => {
-    const { at } = viewOf(context, seen);
-    const compiled = await designAt(context, seen.state, POOL, at);
+    const view = viewOf(context, seen);
+    const compiled = await designAt(context, seen.state, POOL, view.at);
     const address = compiled.index.byIdentity.get(page);
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
     const part: Part = edited as never;
     const list = findPlace(part, node)?.node as Block | undefined;
     if (list?.kind !== "entryList") return succeed({ ways: [] as readonly WayOut[] });
     const entriesWith = (settings: SettingsOf<"entryList">): number =>
-      listsPlanned({
-        head: context.site,
-        compiled,
-        page: address,
-        pageNumber: 1,
-        audience: seen.audience,
-        at,
-        origin: publicOrigin(context.site.id),
-        shown: { id, part: updateNode(part, node, (block) => ({ ...block, settings }) as PartNode) },
-      })[node]?.entries.length ?? 0;
+      listsPlanned(
+        lookingAt(context.site, compiled, address, view, {
+          id,
+          part: updateNode(part, node, (block) => ({ ...block, settings }) as PartNode),
+        }),
+      )[node]?.entries.length ?? 0;
     return succeed({ ways: waysOut(list.settings, entriesWith) });
   },
 });

@@ -14,8 +14,7 @@ import { partOf } from "../../core/placement/resolve";
 import { POOL } from "../../data/database";
 import { choiceLabel } from "../../messages/block-fields";
 import { slotName } from "../../messages/words";
-import { publicOrigin } from "../http/host-names";
-import { assemblePage } from "../site/page-assembly";
+import { assemblePage, lookingAt } from "../site/page-assembly";
 import { named } from "./impact-words";
 import { defineUseCase } from "./use-case";
 import { designAt, resolutionFor, Seen, viewOf } from "./view-input";
@@ -24,24 +23,12 @@ import { designAt, resolutionFor, Seen, viewOf } from "./view-input";
 export const previewPage = defineUseCase({
   input: Seen.extend({ page: z.string(), shown: z.object({ id: z.string(), part: Part }).optional() }),
   run: async (context, { page, shown, ...seen }) => {
-    const { at } = viewOf(context, seen);
-    const compiled = await designAt(context, seen.state, POOL, at);
+    const view = viewOf(context, seen);
+    const compiled = await designAt(context, seen.state, POOL, view.at);
     const address = compiled.index.byIdentity.get(page);
     if (!address) return fail(issue("page.unknown", ["page"], { page }));
-    const data = await assemblePage(
-      {
-        head: context.site,
-        compiled,
-        page: address,
-        pageNumber: 1,
-        audience: seen.audience,
-        at,
-        origin: publicOrigin(context.site.id),
-        ...(shown ? { shown: { id: shown.id, part: shown.part as never } } : {}),
-      },
-      POOL,
-    );
-    return succeed(data);
+    const request = lookingAt(context.site, compiled, address, view, shown as never);
+    return succeed(await assemblePage(request, POOL));
   },
 });
 

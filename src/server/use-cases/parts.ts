@@ -24,8 +24,7 @@ import { lastChanges } from "../../data/design-repository";
 import { describePlacement } from "../../messages/placement-sentences";
 import { vocabularyFor } from "../../messages/vocabulary";
 import { slotName } from "../../messages/words";
-import { publicOrigin } from "../http/host-names";
-import { assemblePage } from "../site/page-assembly";
+import { assemblePage, lookingAt } from "../site/page-assembly";
 import { allOrNothing, commitChange } from "./design-changes";
 import { partState } from "./draft-changes";
 import { placementFindings } from "./findings";
@@ -230,18 +229,8 @@ export const previewPages = defineUseCase({
       if (page && !chosen.has(page.identity)) chosen.set(page.identity, { why, page });
     const lookAt = async (page: Address) => {
       // what the preview of the page draws is what is looked at
-      const data = await assemblePage(
-        {
-          head: context.site,
-          compiled: draft,
-          page,
-          pageNumber: 1,
-          ...view,
-          origin: publicOrigin(context.site.id),
-          shown: { id: input.part, part: body },
-        },
-        POOL,
-      );
+      const shown = { id: input.part, part: body };
+      const data = await assemblePage(lookingAt(context.site, draft, page, view, shown), POOL);
       const { part } = data.slots[body.slot] ?? {};
       if (!part) return { faint: null, hides: null };
       const [hidden] = hiddenOn(part, data, fit.words, measure);

@@ -25,11 +25,13 @@ const Said = ({ node, page, mayChange }: SaidProps) => {
   const part = useEditor((state) => state.body);
   const id = useEditor((state) => state.id);
   const { audience, at } = useAboutSite().asked;
-  const { data } = useCall(
+  const { data, isPlaceholderData } = useCall(
     "emptyList",
     { page, node, audience, ...(at ? { at } : {}), shown: { id, part: part as never } },
     { enabled: part !== null },
   );
+  // what was said of another list, or of this one as it was, is not said of this one
+  const ways = isPlaceholderData ? undefined : data?.ways;
   const take = ({ setting, value }: Way) => {
     const { body, apply } = useEditor.getState();
     if (body) apply(setByHand(body, id, node, ["settings", setting], value));
@@ -37,9 +39,9 @@ const Said = ({ node, page, mayChange }: SaidProps) => {
   return (
     <Box role="status" sx={{ mb: 0.75, display: "grid", justifyItems: "start", gap: 0.25 }}>
       <Wrong>It finds nothing on this page.</Wrong>
-      {data?.ways.length === 0 ? <Quiet>No single setting would change that.</Quiet> : null}
+      {ways?.length === 0 ? <Quiet>No single setting would change that.</Quiet> : null}
       {mayChange
-        ? data?.ways.map((way) => (
+        ? ways?.map((way) => (
             <Act key={way.setting} onClick={() => take(way)}>
               {wayOutWords(way)}
             </Act>
