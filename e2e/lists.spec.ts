@@ -120,6 +120,43 @@ test("entries are chosen by hand in an order of their own; a press anywhere on o
   await undoAll(page);
 });
 
+// films have one in the sample site: notes one listens to get theirs here
+test("G32: another layout for one medium, without taking it out of the first", async ({ page }) => {
+  const sound = "/notes/listening-to-the-meteors/";
+  const other = "/notes/how-dark-is-our-sky/";
+  const isOther = async (path: string) =>
+    (await PublicPage.at("observatory", path)).html.includes("To be listened to");
+  await open(page, "parts");
+  const row = page
+    .getByRole("row")
+    .filter({ has: page.getByRole("link", { name: "Sky note", exact: true }) });
+  await row.getByRole("button", { name: "More to do with this part" }).click();
+  await page.getByRole("menuitem", { name: "Duplicate", exact: true }).click();
+  await page.getByRole("heading", { level: 1, name: "Sky note, copy" }).waitFor();
+  await page.getByRole("button", { name: /^Heading “Near to it”/ }).click();
+  await settingsOf(page).getByLabel("Text", { exact: true }).fill("To be listened to");
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await page.getByRole("link", { name: "Where it shows" }).click();
+  await page.getByLabel("Shows on: another line").fill("sky notes");
+  await page
+    .getByRole("option", { name: /^Sky notes/ })
+    .first()
+    .click();
+  await page.getByLabel("Narrow this line").fill("sound");
+  await page
+    .getByRole("option", { name: /^entries in sound/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: "Keep in the draft" }).click();
+  await expect(page.getByRole("group", { name: "Not kept yet" })).toHaveCount(0);
+  await publish(page);
+  // narrower wins by itself: nothing was said of the first layout
+  expect([await isOther(sound), await isOther(other)]).toEqual([true, false]);
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
+  await undoAll(page);
+});
+
 test("a new list that finds nothing on the page looked at says so, with the clicks that help", async ({
   page,
 }) => {

@@ -156,11 +156,7 @@ await made.getByLabel("First pages, a line each").fill("The trees\nThe press\nOp
 await made.getByRole("button", { name: "Make the site" }).click();
 await page.waitForURL(/begin$/, { waitUntil: "commit" });
 await page.getByLabel("In a few words").fill("Forty trees behind the station");
-await page
-  .frameLocator('iframe[title="Frame 3, page 1"]')
-  .getByText("Forty trees")
-  .first()
-  .waitFor();
+await page.frameLocator('iframe[title="Frame 3, page 1"]').getByText("Forty trees").first().waitFor();
 await shoot(page, "begin");
 
 const dark = await studio({ viewport: { width: 1280, height: 800 }, colorScheme: "dark" });
