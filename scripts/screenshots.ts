@@ -152,6 +152,8 @@ await page.getByRole("button", { name: /Pellow Ridge Observatory/ }).click();
 await page.getByRole("menuitem", { name: "New site" }).click();
 const made = page.getByRole("dialog");
 await made.getByLabel("Name").fill("Fern Hollow Orchard");
+// sites of earlier runs stay, whatever is fresh
+await made.getByLabel("Address").fill(`orchard-${Date.now()}`);
 await made.getByLabel("First pages, a line each").fill("The trees\nThe press\nOpen days\nFinding us");
 await made.getByRole("button", { name: "Make the site" }).click();
 await page.waitForURL(/begin$/, { waitUntil: "commit" });

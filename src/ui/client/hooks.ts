@@ -7,6 +7,7 @@ import type { UseCaseName } from "../../server/doors/registry";
 import { CallFailed, type CallInput, type CallResult, call, Unreachable } from "./call";
 import { saveAll, showSaved, tellOthers } from "./document-editor";
 import { noteRevisions, takeOver } from "./known-answers";
+import { inPatience } from "./queries";
 
 export const useSite = (): string => useParams<{ siteId: string }>().siteId;
 
@@ -28,12 +29,15 @@ export const useCall = <Name extends UseCaseName>(
   });
 };
 
-/** What changes may have changed is asked again; everything of the site, if nothing is known of them. */
+/**
+ * What changes may have changed is asked again; everything of the site, if nothing is known of them. Answers that take
+ * long are not waited for: what is done leads on, and they follow.
+ */
 export const useRefresh = () => {
   const site = useSite();
   const queries = useQueryClient();
   return useCallback(
-    (saved: readonly CallResult<"change">[] = []) => takeOver(queries, site, saved),
+    (saved: readonly CallResult<"change">[] = []) => inPatience(takeOver(queries, site, saved)),
     [queries, site],
   );
 };

@@ -18,3 +18,17 @@ export const newQueries = (): QueryClient =>
       mutations: { networkMode: "always" },
     },
   });
+
+/** How long answers are waited for that nobody needs in order to go on, in milliseconds. */
+const PATIENCE = 1000;
+
+/** Resolves with the answers, or without them when they take longer; what goes wrong with them is said where they are. */
+export const inPatience = (answers: Promise<unknown>): Promise<void> =>
+  new Promise((resolve) => {
+    const timer = setTimeout(resolve, PATIENCE);
+    const go = () => {
+      clearTimeout(timer);
+      resolve();
+    };
+    answers.then(go, go);
+  });
