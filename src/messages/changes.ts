@@ -2,6 +2,7 @@ import type { BlockKind } from "../core/blocks";
 import { type Design, type DesignDocument, findBody } from "../core/design/design";
 import type { Operation } from "../core/design/operations";
 import type { Block, Part } from "../core/design/part";
+import { USUAL_COLUMN } from "../core/design/side-column";
 import { findPlace, type PartNode } from "../core/design/tree";
 import { type NodeDifference, nodeDifferences } from "../core/editions/node-differences";
 import type { RedrawnBecause } from "../core/editions/redrawing";
@@ -88,6 +89,7 @@ const describeSet = (operation: Extract<Operation, { op: "set" }>, design: Desig
     if (field === "on") return operation.value ? `switch ${name} on` : `pause ${name}`;
     if (field === "binnedAt") return operation.value === null ? `restore ${name}` : `put ${name} in the bin`;
     if (field === "choices") return `what pages may change in ${name}`;
+    if (field === "column") return `how ${name} stands`;
     if (field === "placement") return `where ${name} shows`;
   }
   if (document?.kind === "choice") return field === "values" ? "what a page says" : "what a page chooses";
@@ -231,6 +233,7 @@ const describePartChange = (before: Part, after: Part): string => {
     before.binnedAt === after.binnedAt ? "" : after.binnedAt === null ? "restored" : "put in the bin",
     differs(before.placement, after.placement) ? "shows elsewhere" : "",
     differs(before.choices ?? [], after.choices ?? []) ? "pages may change other things" : "",
+    differs(before.column ?? USUAL_COLUMN, after.column ?? USUAL_COLUMN) ? "its column stands otherwise" : "",
     differs(before.bands, after.bands) ? nodesInWords(nodeDifferences(before.bands, after.bands)) : "",
   ].filter((change) => change !== "");
   return changes.length === 0 ? "changed" : changes.join(", ");

@@ -113,6 +113,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   itemPadding: "Padding of each",
   among: "Those",
   authors: "By",
+  column: "The column",
   media: "Medium",
 };
 

@@ -39,6 +39,30 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
 const share: Control = { type: "count", options: numberOptions("share", 0, 12) };
 const narrowerShare: Control = { type: "count", options: numberOptions("shareOn", -1, 12) };
 
+/** How the column of a side part stands. */
+export const COLUMN_CONTROLS: readonly FieldSpec[] = [
+  { path: ["at"], control: one("at"), label: "Stands" },
+  {
+    path: ["width"],
+    control: { type: "number", unit: "px", min: 120, max: 600 },
+    label: "Width of what it holds",
+    when: [["share"], 0],
+  },
+  {
+    path: ["share"],
+    control: { type: "number", unit: "%", max: 50 },
+    label: "Share of the content (0: in px)",
+  },
+  { path: ["narrow"], control: one("narrow"), label: "On narrow screens" },
+  {
+    path: ["foldWords"],
+    control: { type: "text" },
+    label: "Words that unfold it",
+    when: [["narrow"], "folded"],
+  },
+  { path: ["stays"], control: { type: "switch" }, label: "Stays in sight" },
+];
+
 export const CELL_CONTROLS: readonly FieldSpec[] = [
   { path: ["share"], control: share },
   {

@@ -39,6 +39,9 @@ const NAMES = {
     up: "oldest or lowest first",
   },
   subItems: { dropDown: "drop down", panel: "panel", none: "not shown" },
+  /** Of a side column. */
+  at: { left: "at the left", right: "at the right" },
+  narrow: { below: "below the layout", above: "above the layout", folded: "below it, folded" },
   drawerSide: { left: "the left", right: "the right", above: "above" },
   opensOn: { click: "a press", pointing: "pointing" },
   share: { all: "all", first: "the first half", second: "the second half" },

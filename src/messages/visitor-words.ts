@@ -40,6 +40,7 @@ const date = (wallTime: string, length: DateLength = "long"): string => {
 /** What visitors read that nobody at the site wrote. English, the language of the sample sites. */
 export const ENGLISH: VisitorWords = {
   skip: "Skip to content",
+  beside: "More",
   menu: "Menu",
   close: "Close",
   search: "Search",

@@ -31,7 +31,7 @@ export const partVersions = (
   return versions;
 };
 
-const RESTORED = ["bands", "choices", "name"] as const;
+const RESTORED = ["bands", "choices", "column", "name"] as const;
 
 /** The operations that give a part what it held in another version: its bands, what pages may change, its name. Where it shows stays. */
 export const bringBackOperations = (id: string, now: Part, then: Part): readonly Operation[] =>

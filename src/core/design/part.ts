@@ -8,6 +8,7 @@ import { Placement } from "../model/placement";
 import { Slot } from "../model/slot";
 import { ColourValue, responsive, WIDTHS, type Width } from "../model/values";
 import { Video } from "../model/video";
+import { SideColumn } from "./side-column";
 
 /** A part: bands, cells, blocks. Position follows from order, alignment, distances and shares; there are no coordinates. */
 
@@ -202,6 +203,8 @@ export const Part = z.object({
   bands: z.array(Band).max(40),
   /** Settings that pages may change. Parts of older editions have none. */
   choices: z.array(Choice).max(60).optional(),
+  /** Of a side part. Those of older editions have none: it stands as usual. */
+  column: SideColumn.optional(),
 });
 export type Part = Omit<z.infer<typeof Part>, "bands"> & { readonly bands: readonly Band[] };
 

@@ -97,9 +97,6 @@ ${textStyles(style)}
 .hidden{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
 main{flex:1;display:flex;flex-direction:column;min-width:0}
 .slot-layout{flex:1}
-.with-side{flex:1;display:grid;grid-template:auto 1fr/minmax(0,1fr) minmax(0,calc(var(--content) - 252px)) minmax(220px,300px) minmax(0,1fr)}
-.with-side>main{display:contents}.with-side .slot-titleBar{grid-area:1/1/2/-1}.with-side .slot-layout{grid-area:2/2/3/3}.slot-side{grid-area:2/3/3/4}
-@media (width < ${style.measures.edgeWide / 16}em){.with-side{display:block}.with-side>main{display:flex}}
 .band{position:relative;container-type:inline-size}
 .in{position:relative;display:flex;align-items:center;width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto;padding-inline:1.5rem}
 .full>.in{max-width:none}.boxed{width:100%;max-width:calc(var(--content) + 3rem);margin-inline:auto}

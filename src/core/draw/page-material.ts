@@ -93,6 +93,8 @@ export interface ListView {
 /** The words of the product's own that visitors read, in the site's language. Core has no locale data of its own. */
 export interface VisitorWords {
   readonly skip: string;
+  /** What unfolds a side column. */
+  readonly beside: string;
   readonly menu: string;
   readonly close: string;
   readonly search: string;

@@ -13,6 +13,7 @@ import { firstPicture, laidOver } from "./over-picture";
 import type { PageData } from "./page-data";
 import { partHtml } from "./part-html";
 import { plainLayout } from "./plain-layout";
+import { columnHtml } from "./side-column";
 import { structuredData } from "./structured-data";
 
 /** A page drawn: its parts apart (previews patch them one by one), and the whole document. */
@@ -63,6 +64,7 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
     };
     if (slot === "layout" && options.main) return options.main(context);
     const part = data.slots[slot]?.part;
+    if (slot === "side") return part ? columnHtml(part, context) : null;
     return part ? partHtml(part, context) : slot === "layout" ? partHtml(plainLayout(data), context) : null;
   };
   const drawn = Object.fromEntries(SLOTS.map((slot) => [slot, draw(slot)])) as Record<Slot, SafeHtml | null>;

@@ -4,22 +4,31 @@ import { rem } from "../draw/css";
 import { rowHeights } from "../layout/heights";
 import type { Width } from "../model/values";
 import type { RenderContext } from "./context";
+import type { PageData } from "./page-data";
 
 /** What 6rem of the base rules leaves room for, px: what stays at the top and a little air below it. */
 const USUAL = 80;
 const AIR = 16;
+
+const stuckIn = (part: Part): readonly Band[] => part.bands.filter(({ sticky }) => sticky);
+
+const heightsOf = (bands: readonly Band[], data: PageData, width: Width, is: "low" | "high"): number =>
+  bands
+    .filter(({ hideOn }) => !hideOn.includes(width))
+    .reduce((sum, band) => sum + rowHeights(band, data, data.style, width)[is], 0);
+
+/** How high what a header keeps at the top of wide screens is at most, px. */
+export const stuckHeight = (data: PageData): number =>
+  data.slots.header ? heightsOf(stuckIn(data.slots.header.part), data, "wide", "high") : 0;
 
 /**
  * Where bands of a part that stay at the top stay: each below those before it. What one jumps to, or comes to by
  * keyboard, stands below all of them (WCAG 2.2 §2.4.11).
  */
 export const stuckCss = (part: Part, { css, data }: RenderContext): void => {
-  const { style } = data;
-  const stuck = part.bands.filter(({ sticky }) => sticky);
+  const stuck = stuckIn(part);
   const below = (bands: readonly Band[], is: "low" | "high") => {
-    const heightOf = (band: Band, width: Width) =>
-      band.hideOn.includes(width) ? 0 : rowHeights(band, data, style, width)[is];
-    const at = (width: Width) => bands.reduce((sum, band) => sum + heightOf(band, width), 0);
+    const at = (width: Width) => heightsOf(bands, data, width, is);
     return { wide: at("wide"), middle: at("middle"), small: at("small") };
   };
   for (const [at, band] of stuck.entries()) {

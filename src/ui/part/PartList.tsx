@@ -15,6 +15,7 @@ import type { Band, Block, Cell } from "../../core/design/part";
 import { useAboutSite, useMay } from "../client/about-site";
 import { Act, Quiet } from "../theme/pieces";
 import { AddLine } from "./AddLine";
+import { ColumnLine } from "./ColumnLine";
 import { useEditor } from "./editor";
 import { bandText, blockText, shareText } from "./list-lines";
 import { addBand, dropNode, handleListKeys } from "./node-actions";
@@ -51,6 +52,9 @@ const Bands = () => {
       aria-label="What the part is made of"
     >
       {mayDesign ? <Pasting /> : null}
+      {part.slot === "side" && editedKind === "part" && part.bands.length > 0 ? (
+        <ColumnLine column={part.column} mayChange={mayDesign} />
+      ) : null}
       {part.bands.map((band) => (
         <BandLine key={band.id} band={band} />
       ))}

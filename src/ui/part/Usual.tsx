@@ -3,6 +3,7 @@ import { Box } from "@mui/material";
 import { type BlockKind, defaultSettings } from "../../core/blocks";
 import { valueAt } from "../../core/design/operations";
 import { Band, type Block, Cell } from "../../core/design/part";
+import { USUAL_COLUMN } from "../../core/design/side-column";
 import type { NodePlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
 import { Look } from "../../core/model/look";
@@ -13,17 +14,18 @@ const FRESH = {
   band: Band.parse({ id: "band", cells: [{ id: "cell" }] }),
   cell: Cell.parse({ id: "cell" }),
   look: Look.parse({}),
+  column: USUAL_COLUMN,
 };
 const freshBlocks = new Map<BlockKind, unknown>();
 
 /** What a node is, as far as it tells what is usual. */
-export type NodeKind = BlockKind | "band" | "cell";
+export type NodeKind = BlockKind | "band" | "cell" | "column";
 export const kindOf = ({ type, node }: NodePlace): NodeKind =>
   type === "block" ? (node as Block).kind : type;
 
 /** A node as it is before anyone sets anything. */
 const freshNode = (kind: NodeKind): unknown => {
-  if (kind === "band" || kind === "cell") return FRESH[kind];
+  if (kind === "band" || kind === "cell" || kind === "column") return FRESH[kind];
   const fresh = freshBlocks.get(kind) ?? { settings: defaultSettings(kind), look: FRESH.look };
   freshBlocks.set(kind, fresh);
   return fresh;
