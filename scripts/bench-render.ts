@@ -71,7 +71,7 @@ const ours = (data: PageData, by: TextMeasure, parts: readonly [Part, Part] = [h
     words: ENGLISH,
     css: new Stylesheet(data.style),
     mark: false,
-    state: { hasTitle: false, needsScript: false },
+    state: { hasTitle: false, hasCore: false, needsScript: false },
     measure: by,
     over: null,
     isOver: false,

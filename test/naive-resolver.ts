@@ -31,7 +31,7 @@ export const naiveValues = (facts: SiteFacts, page: NaivePage): Record<string, s
   const role = isFront ? "front" : entry ? "entry" : identity.startsWith("archive:") ? "archive" : identity;
   const path = facts.settings.front === identity ? "/" : naivePath(facts, identity);
   const values: Record<string, string[]> = { role: [role], address: [path] };
-  if (role !== "search" && role !== "notFound") {
+  if (role !== "search" && role !== "notFound" && role !== "account") {
     const segments = path.split("/").filter(Boolean);
     values["pathUnder"] = ["/", ...segments.map((_, index) => `/${segments.slice(0, index + 1).join("/")}/`)];
   }
@@ -68,6 +68,7 @@ export const naiveValues = (facts: SiteFacts, page: NaivePage): Record<string, s
 const naivePath = (facts: SiteFacts, identity: string): string => {
   if (identity === "search") return "/search/";
   if (identity === "notFound") return "/not-found/";
+  if (identity === "account") return "/_account/";
   if (identity.startsWith("entry:"))
     return facts.entries.find((each) => each.id === identity.slice(6))?.path ?? "";
   const [, type, id = "", period = ""] = identity.split(":");

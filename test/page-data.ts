@@ -167,6 +167,7 @@ export const pageData = (over: Partial<PageData> = {}): PageData => ({
   author: { name: "Ida", path: "/people/ida/", about: "Draws what she sees", links: [] },
   promoted: {},
   query: "",
+  account: null,
   ...over,
 });
 

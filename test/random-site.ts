@@ -97,7 +97,7 @@ const valuesOf = (facts: SiteFacts): Readonly<Record<Facet, readonly string[]>> 
   return {
     entry: entries,
     address: [...facts.entries.map((entry) => entry.path), "/", "/search/", "/k0/"],
-    role: ["front", "entry", "archive", "search", "notFound"],
+    role: ["front", "entry", "archive", "search", "notFound", "account"],
     term: [...terms, "gone"],
     medium: ["text", "video", "pictures", "sound"],
     author: AUTHORS,

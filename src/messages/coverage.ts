@@ -11,6 +11,7 @@ const GROUP_NAMES: Readonly<Record<CoverageGroup["type"], string>> = {
   archives: "Archives",
   search: "Search results",
   notFound: "Not found",
+  account: "Account",
 };
 
 export const groupWords = (group: Pick<CoverageGroup, "type" | "name">): string =>

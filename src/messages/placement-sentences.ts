@@ -14,6 +14,7 @@ const PAGES_BY_ROLE: Readonly<Record<string, string>> = {
   archive: "all archives",
   search: "search results",
   notFound: "the not-found page",
+  account: "the page where visitors sign in",
 };
 const MEDIUM_NAMES: Readonly<Record<string, string>> = {
   text: "text",

@@ -41,6 +41,7 @@ const date = (wallTime: string, length: DateLength = "long"): string => {
 export const ENGLISH: VisitorWords = {
   skip: "Skip to content",
   beside: "More",
+  someone: "Somebody signed in",
   menu: "Menu",
   close: "Close",
   search: "Search",

@@ -76,6 +76,7 @@ describe("the pages of a site", () => {
         ...[...periods].map((period) => `archive:date:k0:${period}`),
         "search",
         "notFound",
+        "account",
       ];
       expect(stems.map((stem) => stem.identity).sort()).toEqual(expected.sort());
       expect(stems.every((stem) => byIdentity.get(stem.identity) === stem)).toBe(true);

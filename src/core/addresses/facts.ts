@@ -38,7 +38,7 @@ export interface Lookup<T> {
 /** A site's content with the look-ups that everything else needs, built once per content revision. */
 export interface SiteIndex {
   readonly facts: SiteFacts;
-  /** Stems in tree order: front page, entries kind by kind, archives, search, not found. */
+  /** Stems in tree order: front page, entries kind by kind, archives, search, not found, account. */
   readonly stems: readonly Address[];
   /** Numbered pages: the stems, then for each archive one page that stands for all its later ones. */
   readonly pages: readonly Address[];

@@ -1,3 +1,4 @@
+import { ACCOUNT_PATH } from "../model/account";
 import type { EntryFacts, Kind, SiteFacts, Term } from "../model/content";
 import { authorIdentity, dateIdentity, entryIdentity, kindIdentity, termIdentity } from "../model/identity";
 import { type Address, type ArchiveOf, type Lookup, laterPage, type SiteIndex } from "./facts";
@@ -5,7 +6,7 @@ import { periodsAt } from "./periods";
 
 /**
  * Enumerates a site's stems at an instant: one for each published entry, archives for each kind that has one, each
- * term, each author who wrote, each year and month with dated entries, then the front page, search and not found.
+ * term, each author who wrote, each year and month with dated entries, then the front page, search, not found and the account.
  * The front page keeps the identity of the entry or archive it is; that one's own path no longer answers.
  */
 export const buildIndex = (facts: SiteFacts, now: string): SiteIndex => {
@@ -54,6 +55,7 @@ export function* indexing(facts: SiteFacts, now: string): Generator<undefined, S
       role: "search",
     }),
     plainAddress({ identity: "notFound", path: "/not-found/", title: "Not found", role: "notFound" }),
+    plainAddress({ identity: "account", path: ACCOUNT_PATH, title: "Account", role: "account" }),
   );
   yield;
   const entryDepth = new Map<string, number>();

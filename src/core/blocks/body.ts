@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { accountHtml } from "../draw/account-form";
 import { element } from "../draw/context";
 import { headingPlaces } from "../draw/heading-ids";
 import { html, type SafeHtml } from "../draw/html";
@@ -32,7 +33,10 @@ const namedHtml = (body: RichText) =>
     headingPlaces(body).map(({ id }) => id),
   );
 
-/** The entry's own words; a notice in their place for a reader without access; a hint on the not-found page. */
+/**
+ * The entry's own words; a notice in their place for a reader without access; what the product itself says on the
+ * not-found page and where visitors sign in.
+ */
 export const body = defineBlock({
   kind: "body",
   settings,
@@ -41,7 +45,13 @@ export const body = defineBlock({
   // what an entry says may hold links
   inks: (_, { style }) => [PLAIN, ...linkInks(style)],
   draw: (block, context) => {
-    const { data, words } = context;
+    const { data, words, state } = context;
+    if (data.account) {
+      // its fields have names of their own: once on a page
+      if (state.hasCore) return null;
+      state.hasCore = true;
+      return element("div", block, context, {}, accountHtml(data.account, context));
+    }
     if (data.page.role === "notFound")
       return element("div", block, context, { class: "prose" }, html`<p>${words.notFoundHint}</p>`);
     if (!data.mayRead)

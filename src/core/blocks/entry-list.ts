@@ -45,6 +45,8 @@ export const entryList = defineBlock({
   draw: (block, context) => {
     const list = context.data.lists[block.id];
     const { settings } = block;
+    // what was searched for has been answered
+    if (settings.from === "archive" && context.data.page.role === "search") context.state.hasCore = true;
     drawRules(block, context);
     if (!list || list.entries.length === 0)
       return element(

@@ -11,8 +11,8 @@ export interface BlockContext {
   readonly css: Stylesheet;
   /** Previews mark each node so that it can be pointed at. */
   readonly mark: boolean;
-  /** Whether the page's one `h1` is drawn already, and whether something needs the script. */
-  readonly state: { hasTitle: boolean; needsScript: boolean };
+  /** Whether the page's one `h1` is drawn already, and what it is for; and whether something needs the script. */
+  readonly state: { hasTitle: boolean; hasCore: boolean; needsScript: boolean };
   /** Whether the band being drawn is laid over a picture. */
   readonly isOver: boolean;
   /** Where the menus of the band being drawn are a button. */

@@ -1,3 +1,4 @@
+import type { AccountState } from "../model/account";
 import type { HouseStyle } from "../model/house-style";
 import type { Menu } from "../model/menu";
 import type { Money } from "../model/money";
@@ -48,6 +49,8 @@ export interface PageMaterial {
   readonly promoted: Readonly<Record<string, readonly EntryView[]>>;
   /** What was searched for; empty elsewhere. */
   readonly query: string;
+  /** On the page where visitors sign in: what it says to who looks. */
+  readonly account: AccountState | null;
 }
 
 /** An entry as lists and facts show it. Wall times are in the site's zone: `2026-03-01T19:30`. */
@@ -96,6 +99,8 @@ export interface VisitorWords {
   /** What unfolds a side column. */
   readonly beside: string;
   readonly menu: string;
+  /** Somebody who is signed in, where nobody in particular is. */
+  readonly someone: string;
   readonly close: string;
   readonly search: string;
   readonly searchFor: (query: string) => string;

@@ -135,6 +135,7 @@ const materialOf = (design: Design, { language, at }: Drawer): Material => {
     trail: TRAIL,
     body: BODY,
     author: AUTHOR,
+    account: null,
     promoted: Object.fromEntries(
       rowsOf(items).flatMap(({ item: { id, promotion } }) =>
         promotion && promotion.count > 0 ? [[id, [ENTRY]]] : [],

@@ -12,3 +12,12 @@ export const accountLabel = (
   words: { readonly signIn: string; readonly signedIn: string },
   audience: Audience,
 ): string => words[accountWords(audience)];
+
+/** What the page says where visitors sign in, and where they see who they are. */
+export type AccountState = {
+  /** The path they came from, to lead back to. */
+  readonly back: string;
+} & (
+  | { readonly is: "signedOut"; readonly problem: "wrong" | "tooMany" | null; readonly email: string }
+  | { readonly is: "signedIn"; readonly name: string; readonly email: string; readonly level: string }
+);

@@ -1,10 +1,15 @@
 /**
  * What a page is called, whatever its path and title: an entry or an archive by the ids of what it is about, or one of the
- * two pages every site has. Written and read here and nowhere else.
+ * pages every site has. Written and read here and nowhere else.
  */
 export type EntryIdentity = `entry:${string}`;
 export type ArchiveIdentity = `archive:${"kind" | "term" | "author" | "date"}:${string}`;
-export type Identity = EntryIdentity | ArchiveIdentity | "search" | "notFound";
+export type Identity = EntryIdentity | ArchiveIdentity | Standing;
+
+/** The pages every site has, whatever it holds: each is called as its role is. */
+export const STANDING = ["search", "notFound", "account"] as const;
+export type Standing = (typeof STANDING)[number];
+export const isStanding = (text: string): text is Standing => (STANDING as readonly string[]).includes(text);
 
 export const entryIdentity = (id: string): EntryIdentity => `entry:${id}`;
 export const kindIdentity = (kind: string): ArchiveIdentity => `archive:kind:${kind}`;
@@ -22,8 +27,7 @@ export type IdentityParts =
 const FORM = /^(?:entry|archive:(kind|term|author|date)):(.+)$/s;
 
 /** The same as a pattern of JSON Schemas. */
-export const IDENTITY_PATTERN =
-  "^(?:search|notFound|entry:[\\s\\S]+|archive:(?:kind|term|author):[\\s\\S]+|archive:date:[\\s\\S]*:[\\s\\S]*)$";
+export const IDENTITY_PATTERN = `^(?:${STANDING.join("|")}|entry:[\\s\\S]+|archive:(?:kind|term|author):[\\s\\S]+|archive:date:[\\s\\S]*:[\\s\\S]*)$`;
 
 /** Null for the pages every site has, and for what is no identity. Of a date archive `id` is the kind. */
 export const identityParts = (identity: string): IdentityParts | null => {
@@ -44,4 +48,4 @@ export const identityFrom = (parts: IdentityParts): Identity => {
 
 /** Whether a text has the form of an identity. */
 export const isIdentity = (text: string): text is Identity =>
-  text === "search" || text === "notFound" || identityParts(text) !== null;
+  isStanding(text) || identityParts(text) !== null;

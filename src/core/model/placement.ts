@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { STANDING } from "./identity";
 
 /** Where a part shows. The rules are in `core/placement`; this is only the stored shape. */
 
@@ -20,11 +21,11 @@ export const FACETS = [
 export const Facet = z.enum(FACETS);
 export type Facet = z.infer<typeof Facet>;
 
-export const ROLES = ["front", "entry", "archive", "search", "notFound"] as const;
+export const ROLES = ["front", "entry", "archive", ...STANDING] as const;
 export type Role = (typeof ROLES)[number];
 
 const allowedValues: Partial<Record<Facet, RegExp>> = {
-  role: /^(front|entry|archive|search|notFound)$/,
+  role: new RegExp(`^(${ROLES.join("|")})$`),
   medium: /^(text|video|pictures|sound)$/,
   page: /^(first|later)$/,
   access: /^(public|signedIn|level:[a-z0-9-]+)$/,

@@ -19,7 +19,7 @@ export interface ReferenceMap {
   readonly content: (type: PackNeed["type"], id: string) => string | null;
 }
 
-/** `search` and `notFound` every site has. */
+/** Those that every site has stay. */
 export const mapIdentity = (identity: string, map: ReferenceMap): string | null => {
   const parts = identityParts(identity);
   if (!parts) return identity;

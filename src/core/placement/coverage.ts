@@ -2,6 +2,7 @@ import type { Address, SiteIndex } from "../addresses/facts";
 import { canonicalPath, splitPage } from "../addresses/paths";
 import { valuesOnPage } from "../cascade/page-values";
 import { choiceId, documentsOf, findBody } from "../design/design";
+import { STANDING, type Standing } from "../model/identity";
 import { SLOTS, type Slot } from "../model/slot";
 import { expectedIn } from "./expectations";
 import { type Resolution, shownAt } from "./resolution";
@@ -40,10 +41,10 @@ export interface SlotShares {
   readonly tied: number;
 }
 
-/** Pages that belong together: the front page, the entries of a kind or of a term, archives, search, not found. */
+/** Pages that belong together: the front page, the entries of a kind or of a term, archives, and those every site has. */
 export interface CoverageGroup {
   readonly id: string;
-  readonly type: "front" | "kind" | "term" | "archives" | "search" | "notFound";
+  readonly type: "front" | "kind" | "term" | "archives" | Standing;
   /** Name of the kind or term; empty where the type says it all. */
   readonly name: string;
   readonly rows: number;
@@ -120,8 +121,7 @@ const makeGroups = (index: SiteIndex, by: string): readonly Group[] => {
     { id: "front", type: "front" as const, name: "" },
     ...entryGroups,
     { id: "archives", type: "archives" as const, name: "" },
-    { id: "search", type: "search" as const, name: "" },
-    { id: "notFound", type: "notFound" as const, name: "" },
+    ...STANDING.map((type) => ({ id: type, type, name: "" })),
   ].flatMap((group) => {
     const numbers = members.get(group.id);
     return numbers ? [{ ...group, numbers }] : [];

@@ -19,8 +19,11 @@ export const expectationFor = (compiled: CompiledDesign, slot: Slot, kind: strin
   return (kind === null ? undefined : stated?.kinds[kind]?.[slot]) ?? stated?.slots[slot] ?? USUAL[slot];
 };
 
-/** Pages that are alike: entries of a kind, archives, the front page, search results, not found. No kind is a role. */
+/** Pages that are alike: entries of a kind, or all of a role. No kind is a role. */
 const sortOf = (page: Address): string => page.kind ?? page.role;
+
+/** Where one signs in all that is needed is there without a layout, and most sites want nothing round it. */
+const needsNone = ({ role }: Address, slot: Slot): boolean => role === "account" && slot === "layout";
 
 /**
  * Says for page numbers whether the slot is expected to be filled there. "Where used" expects it on pages of a sort
@@ -33,7 +36,9 @@ export const expectedIn = (resolution: Resolution, slot: Slot): ((number: number
   const bySort = new Map<string, Expectation>();
   const expectation = (page: Address): Expectation => {
     const sort = sortOf(page);
-    const found = bySort.get(sort) ?? expectationFor(compiled, slot, page.entry ? page.kind : null);
+    const found =
+      bySort.get(sort) ??
+      (needsNone(page, slot) ? "never" : expectationFor(compiled, slot, page.entry ? page.kind : null));
     bySort.set(sort, found);
     return found;
   };

@@ -1,4 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
+import { isStanding, STANDING } from "../model/identity";
 import type { Facet } from "../model/placement";
 
 /**
@@ -14,7 +15,7 @@ export interface FacetRule {
   readonly implies?: "entry" | "archive";
 }
 
-const NAMED_ROLES = new Set(["front", "search", "notFound"]);
+const NAMED_ROLES = new Set<string>(["front", ...STANDING]);
 const none: readonly string[] = [];
 const onEntries = (page: Address, values: readonly string[]): readonly string[] =>
   page.entry ? values : none;
@@ -113,7 +114,7 @@ export const FACET_RULES: Readonly<Record<Facet, FacetRule>> = {
     implies: "entry",
   },
   pathUnder: {
-    valuesAt: (page) => (page.role === "search" || page.role === "notFound" ? none : leadingPaths(page.path)),
+    valuesAt: (page) => (isStanding(page.role) ? none : leadingPaths(page.path)),
     countsAs: () => "trait",
     depthOf: (value) => value.split("/").filter((segment) => segment !== "").length,
   },

@@ -1,4 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
+import { isStanding } from "../model/identity";
 import type { Clause, Condition } from "../model/placement";
 import { eachPage, hasPage } from "./page-sets";
 import { setsOf } from "./site-sets";
@@ -116,7 +117,7 @@ const namingLine = ({ numbers, index, weights }: Asked): Condition | null => {
   if (stems.length === 0) return { clauses: [{ facet: "address", values: paths }, later] };
   if (pages.every((page) => page.role === "entry"))
     return { clauses: [{ facet: "entry", values: pages.map((page) => page.entry?.id as string) }] };
-  if (pages.every((page) => ["front", "search", "notFound"].includes(page.role)))
+  if (pages.every((page) => page.role === "front" || isStanding(page.role)))
     return { clauses: [{ facet: "role", values: [...new Set(pages.map((page) => page.role))] }] };
   const identities = new Set(stems.map((page) => page.identity));
   if (pages.some((page) => page.pageNumber > 1 && !identities.has(page.identity))) return null;

@@ -1,5 +1,5 @@
 import type { Address, SiteIndex } from "../addresses/facts";
-import { entryIdentity } from "../model/identity";
+import { entryIdentity, isStanding } from "../model/identity";
 import { type Clause, FACETS, type Facet } from "../model/placement";
 import { FACET_RULES } from "./facets";
 import { type PageSet, rangeSet, setOfNumbers, unionOf, withPage } from "./page-sets";
@@ -128,7 +128,7 @@ export class SiteSets {
     const { pages } = this.index;
     this.byPath ??= Uint32Array.from(
       [...pages.keys()]
-        .filter((number) => !["search", "notFound"].includes((pages[number] as Address).role))
+        .filter((number) => !isStanding((pages[number] as Address).role))
         .sort((a, b) => compareText((pages[a] as Address).path, (pages[b] as Address).path) || a - b),
     );
     const sorted = this.byPath;

@@ -112,7 +112,7 @@ const OPEN = "\uFFFF";
 const drawKept = (band: Band, context: RenderContext, draw: Draw): Kept => {
   const hrefs: string[] = [];
   const css = new Stylesheet(context.data.style);
-  const state = { hasTitle: true, needsScript: false };
+  const state = { hasTitle: true, hasCore: true, needsScript: false };
   const current = (href: string | null): SafeHtml | null => {
     if (href === null) return null;
     hrefs.push(href);

@@ -73,6 +73,9 @@ export const laidOver = (data: PageData): LaidOver | null => {
   const band = data.slots.header?.part.bands.at(-1);
   if (!band?.overPicture?.on) return null;
   const { titleBar, layout } = data.slots;
-  const under = picturesBelow([titleBar?.part ?? null, layout ? layout.part : plainLayout(data)], data);
+  const under = picturesBelow(
+    [titleBar?.part ?? null, layout ? layout.part : plainLayout(data.page.role, data.entry !== null)],
+    data,
+  );
   return under.length > 0 ? { band, under } : null;
 };

@@ -12,7 +12,7 @@ import { currentOn } from "./kept-bands";
 import { firstPicture, laidOver } from "./over-picture";
 import type { PageData } from "./page-data";
 import { partHtml } from "./part-html";
-import { plainLayout } from "./plain-layout";
+import { corePart, plainLayout } from "./plain-layout";
 import { columnHtml } from "./side-column";
 import { structuredData } from "./structured-data";
 
@@ -35,39 +35,40 @@ export interface RenderOptions {
   readonly shaper: Shaper;
   /** Node ids on the elements, for previews; public pages are drawn without. */
   readonly mark?: boolean;
-  /** What stands in place of the layout: a page that is not one of the site's. */
-  readonly main?: (context: RenderContext) => SafeHtml;
 }
 
 /** Second step of drawing: the same bytes for the same data, wherever it runs. */
 export const renderPage = (data: PageData, words: VisitorWords, options: RenderOptions): RenderedPage => {
   const css = new Stylesheet(data.style);
   css.share("base", baseCss(data.style));
-  const state = { hasTitle: false, needsScript: false };
+  const state = { hasTitle: false, hasCore: false, needsScript: false };
   const over = laidOver(data);
   const measure = new TextMeasure(options.shaper, data.style, data.site.language);
+  const contextOf = (): RenderContext => ({
+    data,
+    words,
+    css,
+    mark: options.mark ?? false,
+    state,
+    measure,
+    over,
+    isOver: false,
+    folds: null,
+    rowMenus: [],
+    current: currentOn(data),
+    renderBlocks: () => [],
+    renderSlide: () => NOTHING,
+  });
   const draw = (slot: Slot): SafeHtml | null => {
-    const context: RenderContext = {
-      data,
-      words,
-      css,
-      mark: options.mark ?? false,
-      state,
-      measure,
-      over,
-      isOver: false,
-      folds: null,
-      rowMenus: [],
-      current: currentOn(data),
-      renderBlocks: () => [],
-      renderSlide: () => NOTHING,
-    };
-    if (slot === "layout" && options.main) return options.main(context);
+    const context = contextOf();
     const part = data.slots[slot]?.part;
     if (slot === "side") return part ? columnHtml(part, context) : null;
-    return part ? partHtml(part, context) : slot === "layout" ? partHtml(plainLayout(data), context) : null;
+    if (part || slot !== "layout") return part ? partHtml(part, context) : null;
+    return partHtml(plainLayout(data.page.role, data.entry !== null, state.hasTitle), context);
   };
   const drawn = Object.fromEntries(SLOTS.map((slot) => [slot, draw(slot)])) as Record<Slot, SafeHtml | null>;
+  const core = state.hasCore ? null : corePart(data.page.role);
+  if (core) drawn.layout = html`${drawn.layout}${partHtml(core, contextOf())}`;
   const title = documentTitle(data);
   if (!state.hasTitle) drawn.layout = html`<h1 class="hidden">${data.page.title}</h1>${drawn.layout}`;
   const regions = Object.fromEntries(SLOTS.map((slot) => [slot, (drawn[slot] ?? NOTHING).text])) as Record<
@@ -107,7 +108,7 @@ const documentTitle = (data: PageData): string => {
 export const documentHtml = (data: PageData, rendered: RenderedPage, scriptPath: string): string => {
   const { page, site } = data;
   const canonical = site.origin + page.path;
-  const indexable = rendered.status === 200 && page.role !== "search";
+  const indexable = rendered.status === 200 && page.role !== "search" && page.role !== "account";
   return html`<!doctype html>
 <html lang="${site.language}">
 <head>

@@ -1,10 +1,11 @@
-import { defaultSettings } from "../blocks";
+import { type BlockKind, defaultSettings } from "../blocks";
 import { Band, type Block, type Part } from "../design/part";
 import { Look } from "../model/look";
-import { NOWHERE } from "../model/placement";
-import type { PageData } from "./page-data";
+import { NOWHERE, type Role } from "../model/placement";
 
-const block = (kind: "title" | "body" | "entryList" | "facts"): Block =>
+/** What stands on pages that no layout is made for, and what stands on a page whatever its layout is. */
+
+const block = (kind: BlockKind): Block =>
   ({
     id: `plain-${kind.toLowerCase()}`,
     kind,
@@ -12,25 +13,45 @@ const block = (kind: "title" | "body" | "entryList" | "facts"): Block =>
     look: Look.parse({}),
   }) as Block;
 
+const partOf = (id: string, kinds: readonly BlockKind[]): Part => ({
+  schema: 1,
+  slot: "layout",
+  number: 1,
+  name: "Plain",
+  on: true,
+  binnedAt: null,
+  origin: "00000000-0000-4000-8000-000000000000",
+  placement: NOWHERE,
+  bands: [
+    Band.parse({
+      id,
+      cells: [{ id: `${id}-cell`, share: 12, direction: "column", blocks: kinds.map(block) }],
+    }) as Band,
+  ],
+});
+
+/** With the title, and where that stands above already. */
+const both = (kinds: readonly BlockKind[]) => ({
+  titled: partOf("plain", ["title", ...kinds]),
+  plain: partOf("plain", kinds),
+});
+const OF_ENTRIES = both(["facts", "body"]);
+const OF_LISTS = both(["entryList", "pager"]);
+const OF_ACCOUNT = both(["body"]);
+
 /** What a page gets when no layout asks for it: title, body, list. The finding "missing" says so in the studio. */
-export const plainLayout = (data: PageData): Part => {
-  const kinds =
-    data.entry || data.page.role === "notFound"
-      ? (["title", "facts", "body"] as const)
-      : (["title", "entryList"] as const);
-  const band = Band.parse({
-    id: "plain",
-    cells: [{ id: "plain-cell", share: 12, direction: "column", blocks: kinds.map(block) }],
-  }) as Band;
-  return {
-    schema: 1,
-    slot: "layout",
-    number: 1,
-    name: "Plain",
-    on: true,
-    binnedAt: null,
-    origin: "00000000-0000-4000-8000-000000000000",
-    placement: NOWHERE,
-    bands: [band],
-  };
+export const plainLayout = (role: Role, isEntry: boolean, hasTitle = false): Part => {
+  const found = role === "account" ? OF_ACCOUNT : isEntry || role === "notFound" ? OF_ENTRIES : OF_LISTS;
+  return hasTitle ? found.plain : found.titled;
 };
+
+const CORES: Partial<Record<Role, Part>> = {
+  search: partOf("core", ["entryList", "pager"]),
+  account: partOf("core", ["body"]),
+};
+
+/**
+ * What one came to a page for that the product itself answers: a layout has it where it likes, and it follows one that
+ * does not have it. Null where an entry or an archive is what the page is for.
+ */
+export const corePart = (role: Role): Part | null => CORES[role] ?? null;

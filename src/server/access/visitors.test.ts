@@ -109,6 +109,22 @@ describe("a visitor", () => {
     expect(account.body).toContain("<dd>Members</dd>");
     expect((await at("/_account")).headers?.["Location"]).toBe("/_account/");
   });
+  it("finds the form on a page of the site: what is placed round it is there, and it stays whatever that is", async () => {
+    const rows = (await owner.get("parts")).rows;
+    const layout = rows.find((row) => row.slot === "layout" && row.name === "Archive in cards");
+    await owner.get("choosePage", { pages: ["account"], slot: "layout", choice: { part: layout?.id ?? "" } });
+    await owner.get("choosePage", { pages: ["account"], slot: "footer", choice: "nothing" });
+    await owner.get("publish", { note: "" });
+    const form = String((await at("/_account/")).body);
+    expect(form).toContain("b-entryList");
+    expect(form).not.toContain("<footer");
+    expect(form.match(/name="password"/g)).toHaveLength(1);
+    expect(form.match(/<h1/g)).toHaveLength(1);
+    expect(form).toContain("<title>Sign in");
+    await owner.get("undo", {});
+    await owner.get("undo", {});
+    await owner.get("publish", { note: "" });
+  });
   it("whose level is gone from the site is signed in and no more", async () => {
     const id = await add("nan@example.org", "members");
     const cookie = cookieOf(await signIn("nan@example.org"));

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { AudienceRule } from "../../core/model/placement";
+import { AudienceRule, ROLES } from "../../core/model/placement";
 import { SLOTS, Slot } from "../../core/model/slot";
 
 /**
@@ -35,10 +35,12 @@ export const PartRef = z
 
 export const PageRef = z
   .object({
-    identity: z.string().describe("Stable across renames: `entry:<id>`, `archive:…`, `search`, `notFound`."),
+    identity: z
+      .string()
+      .describe("Stable across renames: `entry:<id>`, `archive:…`, `search`, `notFound`, `account`."),
     path: z.string(),
     title: z.string(),
-    role: z.enum(["front", "entry", "archive", "search", "notFound"]),
+    role: z.enum(ROLES),
     pageNumber: z.number().int().min(1),
   })
   .meta({ id: "Page" });

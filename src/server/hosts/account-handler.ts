@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Address } from "../../core/addresses/facts";
-import { ACCOUNT_PATH } from "../../core/model/account";
-import { type AccountState, accountMain, SIGN_IN_PATH, SIGN_OUT_PATH } from "../../core/render/account-page";
+import { SIGN_IN_PATH, SIGN_OUT_PATH } from "../../core/draw/account-form";
+import { ACCOUNT_PATH, type AccountState } from "../../core/model/account";
 import { documentHtml, renderPage } from "../../core/render/page";
 import type { PageData } from "../../core/render/page-data";
 import { findSite, type SiteHead } from "../../data/content-repository";
@@ -16,7 +16,7 @@ import { assemblePage } from "../site/page-assembly";
 import { shaperFor } from "../site/shaping";
 import { cameFrom, isForeign, type Posted, readForm } from "./forms";
 
-/** Where visitors of a site sign in, see who they are, and sign out. It is drawn within the site's own header and footer. */
+/** Where visitors of a site sign in, see who they are, and sign out. It is a page of the site: what stands round its forms is designed and placed like anywhere. */
 export const isAccountForm = (pathname: string): boolean =>
   pathname === SIGN_IN_PATH || pathname === SIGN_OUT_PATH;
 
@@ -85,46 +85,39 @@ const drawAccount = async (
   const gathered = await inSnapshot(async (transaction) => {
     const head = await findSite(site, transaction);
     const state = head && stateFor(head);
-    return head && state && { state, data: await frameFor(head, visitor, state, transaction) };
+    return head && state && { data: await pageFor(head, visitor, state, transaction) };
   });
   if (!gathered) return plainAnswer(404, "There is no site here.");
-  const { state, data } = gathered;
+  const { data } = gathered;
   if (!data) return plainAnswer(404, "This site has not been published yet.");
   const shaper = await shaperFor(site, data.style);
-  const rendered = renderPage(data, ENGLISH, { shaper, main: (context) => accountMain(state, context) });
+  const rendered = renderPage(data, ENGLISH, { shaper });
   const answer = htmlAnswer(200, documentHtml(data, rendered, "/_assets/site.js"));
   return { ...answer, headers: { ...answer.headers, "Cache-Control": "private, no-store" } };
 };
 
-/** The header and the footer of a page that is none of the site's, with nothing between them. */
-const frameFor = async (
+/** The page of the site, with its own header, layout and whatever else is placed there. */
+const pageFor = async (
   head: SiteHead,
   visitor: Visitor | null,
-  state: AccountState,
+  account: AccountState,
   transaction: Transaction,
 ): Promise<PageData | null> => {
   const at = head.now;
   const live = await liveOf(head, at, transaction);
   if (!live) return null;
   const { compiled } = live;
-  const data = await assemblePage(
+  return assemblePage(
     {
       head,
       compiled,
-      page: compiled.index.byIdentity.get("notFound") as Address,
+      page: compiled.index.byIdentity.get("account") as Address,
       pageNumber: 1,
       audience: audienceOf(visitor, head),
       at,
       origin: publicOrigin(head.id),
-      found: [],
+      account,
     },
     transaction,
   );
-  const title = state.is === "signedIn" ? ENGLISH.account : ENGLISH.signIn;
-  return {
-    ...data,
-    page: { ...data.page, title, path: ACCOUNT_PATH },
-    slots: { ...data.slots, titleBar: null, layout: null, side: null },
-    trail: [],
-  };
 };

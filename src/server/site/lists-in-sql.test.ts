@@ -5,6 +5,7 @@ import { NOW } from "../../../test/random-site";
 import { runSeed, seeded } from "../../../test/seeded";
 import type { Address, SiteIndex } from "../../core/addresses/facts";
 import type { SettingsOf } from "../../core/blocks";
+import { isStanding } from "../../core/model/identity";
 import { planPage } from "../../core/render/plan";
 import { closeDatabase, inSnapshot, selectRows, type Transaction } from "../../data/database";
 
@@ -154,9 +155,7 @@ it(`lists are those PostgreSQL finds (seed ${SEED}); pages of an archive hold ea
       const random = seeded(SEED * 1000 + site);
       const index = siteOf(random);
       for (let tries = 0; tries < 5; tries += 1) {
-        const page = random.pick(
-          [...index.stems].filter(({ role }) => role !== "search" && role !== "notFound"),
-        );
+        const page = random.pick([...index.stems].filter(({ role }) => !isStanding(role)));
         const lists = Array.from({ length: 3 }, (_, at) => ({
           ...settingsFor(random, index),
           // one list of a layout runs over pages

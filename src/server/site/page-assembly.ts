@@ -8,6 +8,7 @@ import { choiceId, documentsOf, findBody, getBody, PROFILE_ID, STYLE_ID } from "
 import type { Part } from "../../core/design/part";
 import { pieceIn, wholeDesign, wholePart } from "../../core/design/pieces";
 import type { AuthorView, EntryView, ListView } from "../../core/draw/page-material";
+import type { AccountState } from "../../core/model/account";
 import type { EntryFacts, Kind } from "../../core/model/content";
 import { authorIdentity, entryIdentity, kindIdentity, termIdentity } from "../../core/model/identity";
 import type { Picture } from "../../core/model/picture";
@@ -22,6 +23,7 @@ import {
   resolveSlot,
 } from "../../core/placement/resolve";
 import type { PageData } from "../../core/render/page-data";
+import { corePart, plainLayout } from "../../core/render/plain-layout";
 import { authorOf, type ListNeed, type Needs, planPage } from "../../core/render/plan";
 import { loadBody, type SiteHead } from "../../data/content-repository";
 import type { Connection } from "../../data/database";
@@ -42,6 +44,8 @@ export interface PageRequest {
   readonly query?: string;
   /** Entries a search found, or that an address nobody lives at may mean, best first. */
   readonly found?: readonly string[];
+  /** What the page where one signs in says to who asks for it. */
+  readonly account?: AccountState;
   /** A part to show in its slot whatever wins there: what is being edited. */
   readonly shown?: { readonly id: string; readonly part: Part };
 }
@@ -105,6 +109,17 @@ const slotsOf = (request: PageRequest): PageData["slots"] => {
   return Object.fromEntries(SLOTS.map((slot) => [slot, filled(slot)])) as unknown as PageData["slots"];
 };
 
+/** What fills the slots of a page, and what stands there where nothing does. */
+const partsOf = ({ role, entry }: Address, slots: PageData["slots"]): readonly Part[] => {
+  const core = corePart(role);
+  return [
+    ...SLOTS.flatMap(
+      (slot) => slots[slot]?.part ?? (slot === "layout" ? plainLayout(role, entry !== null) : []),
+    ),
+    ...(core ? [core] : []),
+  ];
+};
+
 /** First step: what the page will show, by what fills its slots. */
 const planned = (request: PageRequest) => {
   const { compiled, page, at } = request;
@@ -116,7 +131,7 @@ const planned = (request: PageRequest) => {
     index,
     page,
     audience: request.audience,
-    parts: SLOTS.flatMap((slot) => slots[slot]?.part ?? []),
+    parts: partsOf(page, slots),
     pageNumber: request.pageNumber,
     // what is being edited is shown as it says itself
     paging:
@@ -159,7 +174,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     page: {
       identity: page.identity,
       path: pagePath(page.path, request.pageNumber),
-      title: page.role === "notFound" ? ENGLISH.notFound : page.title,
+      title: titleOf(page, request.audience),
       description: descriptionOf(page, index),
       role: page.role,
       pageNumber: request.pageNumber,
@@ -174,7 +189,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     menus: Object.fromEntries(needs.menus.flatMap((id) => (menus[id] ? [[id, menus[id]]] : []))),
     pictures: await picturesOf(needs.pictures, request, connection),
     links: linksOf(needs.identities, index),
-    trail: trailOf(page, index),
+    trail: trailOf(page, index, request.audience),
     entry: page.entry ? view(page.entry) : null,
     body,
     mayRead: readable,
@@ -192,8 +207,29 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
       Object.entries(needs.promoted).map(([item, entries]) => [item, entries.map(view)]),
     ),
     query: request.query ?? "",
+    account: page.role === "account" ? (request.account ?? someone(request)) : null,
   };
 };
+
+/** Pages every site has are called in the site's language. */
+const titleOf = ({ role, title }: Address, audience: Audience): string =>
+  role === "notFound"
+    ? ENGLISH.notFound
+    : role === "account"
+      ? ENGLISH[audience === "signedOut" ? "signIn" : "account"]
+      : title;
+
+/** Who the page where one signs in is looked at as, where nobody in particular asks for it. */
+const someone = ({ audience, head }: PageRequest): AccountState =>
+  audience === "signedOut"
+    ? { is: "signedOut", back: "/", problem: null, email: "" }
+    : {
+        is: "signedIn",
+        back: "/",
+        name: ENGLISH.someone,
+        email: "someone@visitors.example",
+        level: head.settings.levels.find(({ key }) => audience === `level:${key}`)?.name ?? "",
+      };
 
 /** Where nobody asked for an address, the first pages stand for those that would be near it. */
 const foundOn = ({ found, page, compiled: { index } }: PageRequest): readonly string[] =>
@@ -292,13 +328,14 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
 };
 
 /** The way down: front page, then what the page hangs below (ancestors, or the archive it is listed in), then itself. */
-const trailOf = (page: Address, index: SiteIndex): PageData["trail"] => {
+const trailOf = (page: Address, index: SiteIndex, audience: Audience): PageData["trail"] => {
   const step = (address: Address | undefined) =>
     address ? [{ title: address.title, path: address.path }] : [];
   const [front] = index.stems;
   if (!front || page.role === "front") return [];
   const first = [{ title: ENGLISH.home, path: "/" }];
   if (page.role === "notFound") return first;
+  if (page.role === "account") return [...first, { title: titleOf(page, audience), path: page.path }];
   const above = page.ancestors.map((id) => index.byIdentity.get(entryIdentity(id))).reverse();
   const archive =
     page.entry && above.length === 0 ? index.byIdentity.get(kindIdentity(page.entry.kind)) : undefined;

@@ -223,6 +223,7 @@ export const previewPages = defineUseCase({
       ["noPicture", pool.find((page) => light(page) === undefined)],
       ["archive", pool.find((page) => page.role === "archive")],
       ["notFound", pool.find((page) => page.role === "notFound")],
+      ["account", pool.find((page) => page.role === "account")],
     ];
     const chosen = new Map<string, { why: string; page: Address }>();
     for (const [why, page] of candidates)

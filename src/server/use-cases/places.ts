@@ -1,5 +1,5 @@
 import type { SiteIndex } from "../../core/addresses/facts";
-import { entryIdentity, kindIdentity } from "../../core/model/identity";
+import { entryIdentity, kindIdentity, STANDING } from "../../core/model/identity";
 import type { Audience, Clause, Facet } from "../../core/model/placement";
 import { collect } from "../../core/placement/page-sets";
 import type { Resolution } from "../../core/placement/resolution";
@@ -191,7 +191,7 @@ const siteCandidates = (index: SiteIndex): readonly Candidate[] => {
     // "any archive" is the same pages as "all archives": one line says it
     ...all("usual", "role", ["front", "entry"]),
     { group: "usual", facet: "role", value: "archive", also: "any archive" },
-    ...all("usual", "role", ["search", "notFound"]),
+    ...all("usual", "role", STANDING),
     ...facts.kinds.flatMap(({ id }): readonly Candidate[] => [
       { group: "kinds", facet: "kind", value: id },
       ...(index.byIdentity.has(kindIdentity(id))

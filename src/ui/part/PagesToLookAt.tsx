@@ -15,6 +15,7 @@ export const WHY_WORDS: Readonly<Record<string, string>> = {
   noPicture: "no picture",
   archive: "an archive",
   notFound: "not found",
+  account: "where one signs in",
 };
 
 /** A page the part is looked at on. */

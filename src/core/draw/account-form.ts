@@ -1,16 +1,7 @@
-import { fieldCss, submitCss } from "../draw/form-css";
-import { html, type SafeHtml } from "../draw/html";
-import { ACCOUNT_PATH } from "../model/account";
-import type { RenderContext } from "./context";
-
-/** What the page says where visitors sign in, and where they see who they are. */
-export type AccountState = {
-  /** The path they came from, to lead back to. */
-  readonly back: string;
-} & (
-  | { readonly is: "signedOut"; readonly problem: "wrong" | "tooMany" | null; readonly email: string }
-  | { readonly is: "signedIn"; readonly name: string; readonly email: string; readonly level: string }
-);
+import { ACCOUNT_PATH, type AccountState } from "../model/account";
+import type { BlockContext } from "./context";
+import { fieldCss, submitCss } from "./form-css";
+import { html, type SafeHtml } from "./html";
 
 /** Where its forms are sent. */
 export const SIGN_IN_PATH = `${ACCOUNT_PATH}sign-in`;
@@ -18,36 +9,29 @@ export const SIGN_OUT_PATH = `${ACCOUNT_PATH}sign-out`;
 
 const backField = (back: string): SafeHtml => html`<input type="hidden" name="to" value="${back}">`;
 
-const signInForm = (
-  state: Extract<AccountState, { is: "signedOut" }>,
-  { words }: RenderContext,
-): SafeHtml => {
+const signInForm = (state: Extract<AccountState, { is: "signedOut" }>, { words }: BlockContext): SafeHtml => {
   const problem =
     state.problem === null
       ? null
       : html`<p class="said" id="said" role="alert">${state.problem === "wrong" ? words.signInWrong : words.signInTooMany}</p>`;
   const described = problem && html` aria-describedby="said" aria-invalid="true"`;
-  return html`<h1 class="t-h1">${words.signIn}</h1>
-<form method="post" action="${SIGN_IN_PATH}">${backField(state.back)}${problem}
+  return html`<form method="post" action="${SIGN_IN_PATH}">${backField(state.back)}${problem}
 <p><label for="email">${words.email}</label><input id="email" type="email" name="email" value="${state.email}" autocomplete="username" maxlength="254" required${described}></p>
 <p><label for="password">${words.password}</label><input id="password" type="password" name="password" autocomplete="current-password" maxlength="300" required${described}></p>
 <p><button type="submit">${words.signIn}</button></p>
 </form>`;
 };
 
-const signedIn = (state: Extract<AccountState, { is: "signedIn" }>, { words }: RenderContext): SafeHtml =>
-  html`<h1 class="t-h1">${words.account}</h1>
-<dl><dt>${words.name}</dt><dd>${state.name}</dd><dt>${words.email}</dt><dd>${state.email}</dd>${state.level !== "" && html`<dt>${words.membership}</dt><dd>${state.level}</dd>`}</dl>
+const signedIn = (state: Extract<AccountState, { is: "signedIn" }>, { words }: BlockContext): SafeHtml =>
+  html`<dl><dt>${words.name}</dt><dd>${state.name}</dd><dt>${words.email}</dt><dd>${state.email}</dd>${state.level !== "" && html`<dt>${words.membership}</dt><dd>${state.level}</dd>`}</dl>
 <form method="post" action="${SIGN_OUT_PATH}">${backField(state.back)}<p><button type="submit">${words.signOut}</button></p></form>`;
 
-/** What stands in place of a page's layout there. It needs no script. */
-export const accountMain = (state: AccountState, context: RenderContext): SafeHtml => {
-  const { css, state: drawn, data, words } = context;
-  drawn.hasTitle = true;
+/** What the page itself is for: signing in, or who is signed in and the way out. It needs no script. */
+export const accountHtml = (state: AccountState, context: BlockContext): SafeHtml => {
+  const { css, data, words } = context;
   css.share(
     "account-page",
-    `.account{max-width:26rem;margin:0 auto;padding:3rem 1.25rem 4rem}
-.account h1{margin:0 0 1.25rem}
+    `.account{width:100%;max-width:26rem}
 .account p{margin:0 0 1rem}
 .account label{display:block;margin-bottom:.25rem}
 .account input:not([type=hidden]){width:100%}
