@@ -68,6 +68,60 @@ test("G33: prints by price, the cheapest first", async ({ page }) => {
   await undoAll(page);
 });
 
+test("an archive is narrowed to a topic by a link, and what comes next is put below what is there", async ({
+  page,
+  browser,
+}) => {
+  await listOf(page, "Archive in rows", "first");
+  await settingsOf(page)
+    .getByRole("button", { name: /^\d+ more$/ })
+    .click();
+  await settingsOf(page).getByLabel("Entries to a page").fill("4");
+  await choose(page, "Links above narrow it to", "topics of a grouping");
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await page.getByRole("button", { name: /^Pager/ }).click();
+  await choose(page, "Look", "more below what is there");
+  await page.getByText("Saved", { exact: true }).waitFor();
+  await publish(page);
+  const address = `http://observatory.localhost:${PORT}/notes/`;
+  const visitor = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await visitor.goto(address);
+  const [list, next] = [
+    visitor.locator("main .b-entryList"),
+    visitor.getByRole("link", { name: "Show more" }),
+  ];
+  const filters = visitor.getByRole("navigation", { name: "Show only" });
+  const [all, topic] = [filters.getByRole("link").first(), filters.getByRole("link").nth(1)];
+  const countOf = async (link: Locator) => Number(/\((\d+)\)/.exec((await link.textContent()) ?? "")?.[1]);
+  const total = await countOf(all);
+  await expect(all).toHaveAttribute("aria-current", "true");
+  await expect(list.locator("a.name")).toHaveCount(4);
+  for (let shown = 4; shown < total; shown = Math.min(shown + 4, total)) {
+    await expect(list.locator("a.name")).toHaveCount(shown);
+    await next.click();
+  }
+  await expect(list.locator("a.name")).toHaveCount(total);
+  await expect(next).toHaveCount(0);
+  expect(new Set(await hrefs(list)).size).toBe(total);
+  expect(new URL(visitor.url()).pathname).toBe("/notes/");
+  // what came last has the keyboard
+  expect(await visitor.evaluate(() => document.activeElement?.className)).toBe("name");
+  const ofTopic = await countOf(topic);
+  await topic.click();
+  await visitor.waitForURL(/about=/);
+  await expect(topic).toHaveAttribute("aria-current", "true");
+  await expect(list.locator("a.name")).toHaveCount(Math.min(4, ofTopic));
+  // without a script it is a link like any other
+  const plain = await (await browser.newContext({ javaScriptEnabled: false })).newPage();
+  await plain.goto(address);
+  await plain.getByRole("link", { name: "Show more" }).click();
+  await plain.waitForURL(/\/notes\/page\/2\/$/);
+  await expect(plain.locator("main .b-entryList a.name")).toHaveCount(4);
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/^Taken back: edition/)).toBeVisible();
+  await undoAll(page);
+});
+
 test("G31: the newest large, the others small, by one setting", async ({ page }) => {
   await listOf(page, "Archive in cards", "first");
   await choose(page, "Arrangement", "compact");

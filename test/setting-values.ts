@@ -84,6 +84,8 @@ export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown):
       return ["", "price"];
     case "terms":
       return [[], ["t0"], ["t1"]];
+    case "grouping":
+      return ["", "g0", "g1"];
     case "authors":
       return [[], ["a0"], ["a1"]];
     case "entries":

@@ -121,6 +121,21 @@ export const touchContent = async (site: string, transaction: Transaction): Prom
   return row?.key ?? "";
 };
 
+/** What entries say, by their ids; those that are gone are not among them. */
+export const loadBodies = async (
+  site: string,
+  entries: readonly string[],
+  connection: Connection,
+): Promise<ReadonlyMap<string, RichText>> => {
+  if (entries.length === 0) return new Map();
+  const rows = await selectRows<{ id: string; body: RichText }>(
+    "SELECT id, body FROM entry WHERE site = :site AND id IN (:entries)",
+    { site, entries },
+    connection,
+  );
+  return new Map(rows.map(({ id, body }) => [id, body]));
+};
+
 export const loadBody = async (site: string, entry: string, connection: Connection): Promise<RichText> => {
   const [row] = await selectRows<{ body: RichText }>(
     "SELECT body FROM entry WHERE site = :site AND id = :entry",

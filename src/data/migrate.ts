@@ -13,6 +13,7 @@ import { putOff } from "./migrations/009-put-off";
 import { doors } from "./migrations/010-doors";
 import { uploadParams } from "./migrations/011-upload-params";
 import { search } from "./migrations/012-search";
+import { searchLetters } from "./migrations/013-search-letters";
 
 const MIGRATIONS = [
   start,
@@ -27,6 +28,7 @@ const MIGRATIONS = [
   doors,
   uploadParams,
   search,
+  searchLetters,
 ];
 
 const umzugOn = (sequelize: Sequelize) =>

@@ -1,7 +1,11 @@
+import { type SearchTerm, searchTerms } from "../core/content/search-words";
 import type { Access } from "../core/model/content";
 import { type Connection, selectRows } from "./database";
 
-/** Search in a site's entries: by words of its language, by beginnings of words, and by letters anywhere. */
+/**
+ * Search in a site's entries: by words of its language, by beginnings of words, by phrases, and by letters anywhere.
+ * Accents count nowhere.
+ */
 
 /** What is looked for, when, and which texts whoever asks may read. */
 export interface Search {
@@ -13,11 +17,6 @@ export interface Search {
 }
 
 const MOST_FOUND = 100;
-const MOST_WORDS = 8;
-
-/** What is looked through of an entry as letters: as the index has it. */
-const HEADING = `lower((title || ' ' || summary) COLLATE "und-x-icu")`;
-
 /** Whether an index of three letters narrows what a word is looked for in; words of other scripts are short and whole. */
 const isIndexed = (word: string): boolean => [...word].length >= 3;
 const isOtherScript = (word: string): boolean => /[^\p{Script=Latin}\p{Script=Common}]/u.test(word);
@@ -29,7 +28,7 @@ interface Found {
 }
 
 /**
- * Ids of published entries that have every word, in the site's language or as letters anywhere; those with the first word
+ * Ids of published entries that have every word and phrase, in the site's language or as letters anywhere; those with the first word
  * in the title first, whole words before letters. At most 100. Of what the asker may not read only title and summary are
  * looked through: whether a word is found must not tell what a text says.
  */
@@ -38,13 +37,10 @@ export const searchEntries = async (
   search: Search,
   connection: Connection,
 ): Promise<readonly string[]> => {
-  const words = search.query
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((word) => word !== "")
-    .slice(0, MOST_WORDS);
-  if (words.length === 0) return [];
-  const whole = await findWords(site, words, search, connection);
+  const asked = searchTerms(search.query);
+  if (asked.length === 0) return [];
+  const words = asked.map(({ text }) => text);
+  const whole = await findWords(site, asked, search, connection);
   // nothing that is found as letters would come before these
   const isFull = whole.length === MOST_FOUND && whole.every(({ inTitle }) => inTitle);
   const isSlow = !words.some((word) => isIndexed(word) || isOtherScript(word));
@@ -58,44 +54,57 @@ export const searchEntries = async (
 
 const PUBLISHED = "site = :site AND (published_on IS NULL OR published_on <= :at)";
 
-/** Entries that have the words as words; the last one may be the beginning of one. */
+/** The language is told, not looked up: only what is the same for all rows can be looked for in an index. */
+const CONFIG = "search_language(:language)";
+/** Of what is typed only letters and digits are words to it: nothing else has a meaning there. */
+const wordsIn = (text: string): readonly string[] => text.match(/[\p{L}\p{N}\p{M}]+/gu) ?? [];
+
+/** What is looked for as words, as a query of PostgreSQL's; null where nothing of it is a word. */
+const askedFor = (terms: readonly SearchTerm[]) => {
+  const words = terms.flatMap(({ text, isPhrase }) => (isPhrase ? [] : wordsIn(text)));
+  const phrases = terms.flatMap(({ text, isPhrase }) => (isPhrase && wordsIn(text).length > 0 ? [text] : []));
+  const [first] = terms.flatMap(({ text }) => wordsIn(text));
+  if (first === undefined) return null;
+  const asWords = `(plainto_tsquery(${CONFIG}, :terms)
+    || (plainto_tsquery(${CONFIG}, :before) && to_tsquery('simple', :begins)))`;
+  return {
+    query: [
+      ...(words.length > 0 ? [asWords] : []),
+      ...phrases.map((_, place) => `phraseto_tsquery(${CONFIG}, :phrase${place})`),
+    ].join(" && "),
+    values: {
+      terms: words.join(" "),
+      before: words.slice(0, -1).join(" "),
+      // the last one may be the beginning of one
+      begins: `${words.at(-1) ?? first}:*`,
+      // of weight A: what the title says
+      first: `${first}:A`,
+      ...Object.fromEntries(phrases.map((phrase, place) => [`phrase${place}`, phrase])),
+    },
+  };
+};
+
+/** Entries that have the words as words. */
 const findWords = async (
   site: string,
-  words: readonly string[],
+  terms: readonly SearchTerm[],
   { at, readable, language }: Search,
   connection: Connection,
 ): Promise<readonly Found[]> => {
-  // of what is typed only letters and digits are words to it: nothing else has a meaning there
-  const terms = words.flatMap((word) => word.match(/[\p{L}\p{N}\p{M}]+/gu) ?? []);
-  const last = terms.at(-1);
-  if (last === undefined) return [];
-  // the language is told, not looked up: only what is the same for all rows can be looked for in an index
-  const config = "search_language(:language)";
-  const asked = `(plainto_tsquery(${config}, :terms)
-    || (plainto_tsquery(${config}, :before) && to_tsquery('simple', :begins)))`;
+  const found = askedFor(terms);
+  if (!found) return [];
+  const asked = `(${found.query})`;
   // all words are those of the text and those all may read: one index is looked into for everyone
   return selectRows<Found>(
     `SELECT id, title,
-       (open_words @@ to_tsquery(${config}, :first) OR ${HEADING_TITLE} LIKE :pattern) AS "inTitle"
+       (open_words @@ to_tsquery(${CONFIG}, :first) OR title_letters LIKE :pattern) AS "inTitle"
      FROM entry
      WHERE ${PUBLISHED} AND all_words @@ ${asked} AND (access IN (:readable) OR open_words @@ ${asked})
      ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND}`,
-    {
-      site,
-      at,
-      readable,
-      language,
-      terms: terms.join(" "),
-      before: terms.slice(0, -1).join(" "),
-      begins: `${last}:*`,
-      // of weight A: what the title says
-      first: `${terms[0]}:A`,
-      pattern: patternOf(words[0] as string),
-    },
+    { site, at, readable, language, ...found.values, pattern: patternOf(terms[0]?.text ?? "") },
     connection,
   );
 };
-const HEADING_TITLE = `lower(title COLLATE "und-x-icu")`;
 
 const patternOf = (word: string): string => `%${word.replace(/[\\%_]/g, "\\$&")}%`;
 
@@ -108,14 +117,14 @@ const findLetters = async (
 ): Promise<readonly Found[]> => {
   const patterns = words.map(patternOf);
   const ways = patterns.map((_, place) => [
-    `${HEADING} LIKE :p${place}`,
+    `open_letters LIKE :p${place}`,
     `(access IN (:readable) AND words LIKE :p${place})`,
   ]);
   // one word is looked for in one index after the other: in both at once each that is found is read twice
   const [only = []] = ways;
   const asked = ways.length === 1 ? only : [ways.map((each) => `(${each.join(" OR ")})`).join(" AND ")];
   const each = asked.map(
-    (condition) => `(SELECT id, title, (${HEADING_TITLE} LIKE :p0) AS "inTitle" FROM entry
+    (condition) => `(SELECT id, title, (title_letters LIKE :p0) AS "inTitle" FROM entry
       WHERE ${PUBLISHED} AND ${condition} ORDER BY 3 DESC, title, id LIMIT ${MOST_FOUND})`,
   );
   return selectRows<Found>(
@@ -128,4 +137,27 @@ const findLetters = async (
     },
     connection,
   );
+};
+
+/** Words and their forms begin alike: of others nobody asks. */
+const STEM = 3;
+
+/** Those of some words, without accents, that are forms of a word that is looked for, as the language has them. */
+export const formsOf = async (
+  terms: readonly SearchTerm[],
+  words: ReadonlySet<string>,
+  language: string,
+  connection: Connection,
+): Promise<ReadonlySet<string>> => {
+  const single = terms.flatMap(({ text, isPhrase }) => (isPhrase ? [] : [text]));
+  const stems = new Set(single.map((text) => text.slice(0, STEM)));
+  const alike = [...words].filter((word) => stems.has(word.slice(0, STEM)));
+  if (alike.length === 0) return new Set();
+  const asked = single.map((_, place) => `plainto_tsquery(${CONFIG}, :t${place})`).join(" || ");
+  const rows = await selectRows<{ word: string }>(
+    `SELECT word FROM unnest(ARRAY[:alike]) AS word WHERE to_tsvector(${CONFIG}, word) @@ (${asked})`,
+    { alike, language, ...Object.fromEntries(single.map((text, place) => [`t${place}`, text])) },
+    connection,
+  );
+  return new Set(rows.map(({ word }) => word));
 };

@@ -343,7 +343,7 @@ const SHOWN: {
     name: "Pager",
     also: "pagination page numbers next previous older newer",
     fields: {
-      look: { control: one("look", ["numbers", "olderNewer"]) },
+      look: { control: one("look", ["numbers", "olderNewer", "more"]) },
     },
   },
 };

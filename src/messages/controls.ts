@@ -45,6 +45,7 @@ export type Control =
   /** `empty`: what none means there, where it is not anything. */
   | { readonly type: "terms"; readonly empty?: string }
   | { readonly type: "authors" }
+  | { readonly type: "grouping" }
   /** Entries one after the other, in the order they are put in. */
   | { readonly type: "entries" }
   | { readonly type: "ownField" };

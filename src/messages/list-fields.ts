@@ -85,6 +85,12 @@ export const LIST_FIELDS = {
   },
   paged: { control: { type: "switch" }, when: OF_ARCHIVE },
   pageSize: { control: { type: "number", min: 1, max: 100 }, when: OF_ARCHIVE },
+  filter: { control: one("filter"), label: "Links above narrow it to" },
+  filterGrouping: {
+    control: { type: "grouping" },
+    when: isSo("filter", "terms"),
+    label: "Whose topics",
+  },
   whenEmpty: { control: { type: "text" } },
   ...underName("How each looks", {
     ratio: { control: one("ratio"), unlessAll: unlessLarge(NO_PICTURE) },

@@ -54,6 +54,7 @@ const NAMES = {
     words: "words",
     numbers: "numbers",
     olderNewer: "older and newer",
+    more: "more below what is there",
   },
   from: {
     archive: "what this page lists",
@@ -89,6 +90,7 @@ const NAMES = {
   },
   nameLevel: { h2: "2", h3: "3", h4: "4" },
   nameStyle: { "": "as it is arranged", ...TEXT_STYLE_NAMES },
+  filter: { none: "nothing", kinds: "its kinds", terms: "topics of a grouping" },
   sort: {
     date: "date",
     title: "title",

@@ -17,6 +17,8 @@ const listOf = (settings: object) =>
     kinds: [],
     sort: "date",
     direction: "down",
+    filter: "none",
+    filterGrouping: "",
     pageSize: 3,
     ...settings,
   }) as Paging;

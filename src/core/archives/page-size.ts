@@ -1,6 +1,7 @@
 import type { Address, SiteIndex } from "../addresses/facts";
 import type { Block, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
+import type { Filter } from "./filter";
 import { listsOf } from "./lists";
 import { leavesOut, selectEntries, type Which, whichOf } from "./select";
 
@@ -19,7 +20,7 @@ export const pagedListOf = (layout: Part | null): Extract<Block, { kind: "entryL
  * Which entries stand on which page of an archive. It belongs to its first page, whatever layout later pages wear: so each
  * entry is on exactly one of them. The size is the same for everyone, for pages are numbered for everyone.
  */
-export interface Paging extends Which {
+export interface Paging extends Which, Filter {
   readonly pageSize: number;
 }
 
@@ -28,7 +29,8 @@ export const pagingOf = (own: Part | null, signedOut: Part | null): Paging | und
   const list = pagedListOf(own);
   if (!list) return undefined;
   const { pageSize } = (pagedListOf(signedOut) ?? list).settings;
-  return { ...whichOf(list.settings), pageSize };
+  const { filter, filterGrouping } = list.settings;
+  return { ...whichOf(list.settings), filter, filterGrouping, pageSize };
 };
 
 /** How many pages an archive has under a layout's paged list. At least one; one page in a layout without. */

@@ -2,7 +2,7 @@ import { type BlockContext, element, nodeClass, wordsOf } from "../draw/context"
 import { colourCss } from "../draw/css";
 import { factItems } from "../draw/entry-facts";
 import { attributes, type Content, html, type SafeHtml } from "../draw/html";
-import type { EntryView } from "../draw/page-material";
+import type { EntryView, ListView } from "../draw/page-material";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import type { Width } from "../model/values";
 import { MUTED, PLAIN } from "./inks";
@@ -54,7 +54,7 @@ export const entryList = defineBlock({
         block,
         context,
         {},
-        html`<p class="none">${wordsOf(context, "whenEmpty", settings.whenEmpty)}</p>`,
+        html`${filtersHtml(list, context)}<p class="none">${wordsOf(context, "whenEmpty", settings.whenEmpty)}</p>`,
       );
     const { arrangement } = settings;
     const item = itemOf(block, context);
@@ -66,16 +66,40 @@ export const entryList = defineBlock({
       block,
       context,
       { class: arrangement },
-      arrangement === "timeline"
-        ? periodsOf(list.entries, block, context).map(
-            ({ name, entries }) =>
-              html`<div class="period">${name === "" ? null : headingHtml(settings.nameLevel, "h5", name)}${items(entries)}</div>`,
-          )
-        : items(list.entries),
+      html`${filtersHtml(list, context)}${
+        arrangement === "timeline"
+          ? periodsOf(list.entries, block, context).map(
+              ({ name, entries }) =>
+                html`<div class="period">${name === "" ? null : headingHtml(settings.nameLevel, "h5", name)}${items(entries)}</div>`,
+            )
+          : items(list.entries)
+      }`,
     );
   },
   css: LIST_CSS,
 });
+
+/** The links above a list, each with how many entries there are then. */
+const filtersHtml = (list: ListView | undefined, { words, css }: BlockContext): SafeHtml | null => {
+  const filters = list?.filters ?? [];
+  if (filters.length === 0) return null;
+  css.share(
+    "filters",
+    `.b-entryList>.filters{margin-bottom:1.25rem}.b-entryList>nav.filters>ul{display:flex;flex-wrap:wrap;gap:.25rem 1.25rem}.b-entryList>nav.filters>ul>li{display:block;margin:0}
+.filters a{display:inline-block;padding-block:.25rem;color:inherit}.filters [aria-current]{font-weight:700;text-decoration:none}`,
+  );
+  return html`<nav class="filters" aria-label="${words.narrow}"><ul>${filters.map(
+    ({ name, href, count, isCurrent }) =>
+      html`<li><a${attributes({ href, "aria-current": isCurrent ? "true" : null })}>${name || words.all} (${count})</a></li>`,
+  )}</ul></nav>`;
+};
+
+/** What was found of it, with what was looked for; else its summary. */
+const summaryHtml = ({ extract, summary }: EntryView, most: number): SafeHtml | null => {
+  if (extract)
+    return html`<p>${extract.map(({ text, isHit }) => (isHit ? html`<mark>${text}</mark>` : text))}</p>`;
+  return summary === "" ? null : html`<p>${cutTo(summary, most)}</p>`;
+};
 
 const listClass = ({ arrangement, line, wholeLink }: ListSettings): SafeHtml | null => {
   const hasLines = line && arrangement !== "cards" && arrangement !== "columns";
@@ -186,7 +210,7 @@ const itemOf = (block: Block, context: BlockContext) => {
         entry.restricted ? html` <span class="lock">${context.words.membersOnly}</span>` : null
       }`,
     )}${items.length > 0 ? html`<div class="facts t-small">${items}</div>` : null}${
-      (summary || isLarge) && entry.summary !== "" ? html`<p>${cutTo(entry.summary, summaryWords)}</p>` : null
+      summary || isLarge ? summaryHtml(entry, summaryWords) : null
     }${
       more === ""
         ? null

@@ -13,7 +13,7 @@ const COMPACT_PICTURE = 56;
 const LARGE = { picture: 20, words: 16, between: 2, share: 3 / 5 };
 
 export const LIST_CSS = `${FACTS_CSS}
-.b-entryList{width:100%}
+.b-entryList{width:100%}.b-entryList mark{background:none;color:inherit;font-weight:700}
 .b-entryList ul{list-style:none;padding:0;display:grid;grid-template-columns:minmax(0,1fr);gap:var(--gap)}
 .b-entryList a.name{text-decoration:none}.b-entryList a.name:hover{text-decoration:underline}
 .b-entryList li{display:grid;grid-template-columns:minmax(0,1fr);gap:.8rem;align-content:start}

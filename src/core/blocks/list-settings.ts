@@ -7,6 +7,7 @@ import {
   deciding,
   entryIdentities,
   factsSetting,
+  groupingId,
   kindIds,
   ownField,
   termIds,
@@ -69,6 +70,9 @@ export const listSettings = z.object({
   count: deciding(px(500)).default(0),
   paged: deciding(z.boolean()).default(true),
   pageSize: deciding(z.number().int().min(1).max(100)).default(12),
+  /** Links above it that narrow it: to one of the kinds in it, or to one of the terms of a grouping. */
+  filter: deciding(z.enum(["none", "kinds", "terms"])).default("none"),
+  filterGrouping: groupingId().default(""),
   arrangement: z.enum(ARRANGEMENTS).default("rows"),
   rows: settled(
     z.object({

@@ -26,6 +26,8 @@ export type Role =
   | "kinds"
   | "terms"
   | "authors"
+  /** A grouping by id; empty: the first one. */
+  | "grouping"
   /** Identities of entries, in an order. */
   | "entries"
   /** An instant; empty: none. */
@@ -78,6 +80,7 @@ export const link = () => about(Link, { role: "link" });
 export const kindIds = () => about(z.array(z.string()), { role: "kinds" });
 export const termIds = () => about(z.array(z.string()), { role: "terms" });
 export const authorIds = () => about(z.array(z.string()), { role: "authors" });
+export const groupingId = () => about(z.string(), { role: "grouping", decides: true });
 /** Entries by identity, each once, in an order of their own. */
 export const entryIdentities = () =>
   about(

@@ -1,3 +1,4 @@
+import type { Piece } from "../content/extract";
 import type { AccountState } from "../model/account";
 import type { HouseStyle } from "../model/house-style";
 import type { Menu } from "../model/menu";
@@ -75,6 +76,8 @@ export interface EntryView {
   /** What it costs, where one of its fields is money of a currency. */
   readonly price: Money | null;
   readonly restricted: boolean;
+  /** Where one searched: a piece of what it says, with what was looked for. */
+  readonly extract?: readonly Piece[];
 }
 
 export interface AuthorView {
@@ -89,8 +92,19 @@ export interface ListView {
   readonly total: number;
   readonly page: number;
   readonly pages: number;
-  /** Stem of the archive, for the pager's links. */
+  /** Stem of the archive, for the pager's links; what follows it and the number in the address. */
   readonly stem: string;
+  readonly query?: string;
+  /** Links that narrow it, the first one to all of it; none where it cannot be. */
+  readonly filters?: readonly FilterLink[];
+}
+
+/** Without a name: all of them. */
+export interface FilterLink {
+  readonly name: string;
+  readonly href: string;
+  readonly count: number;
+  readonly isCurrent: boolean;
 }
 
 /** The words of the product's own that visitors read, in the site's language. Core has no locale data of its own. */
@@ -107,6 +121,10 @@ export interface VisitorWords {
   readonly breadcrumbs: string;
   readonly home: string;
   readonly pages: string;
+  /** What is above a list of links that narrow it, and the link to all of them. */
+  readonly narrow: string;
+  readonly all: string;
+  readonly showMore: string;
   readonly newer: string;
   readonly older: string;
   readonly restricted: string;

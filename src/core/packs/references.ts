@@ -150,6 +150,7 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
     kinds: mapIds("kind", map),
     terms: mapIds("term", map),
     authors: mapIds("author", map),
+    grouping: (id) => (id === "" ? "" : (map.content("grouping", id as string) ?? "")),
     entries: (identities) =>
       (identities as readonly string[]).flatMap((identity) => mapIdentity(identity, map) ?? []),
     video: () => null,

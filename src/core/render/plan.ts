@@ -1,4 +1,5 @@
 import { type Address, mayRead, type SiteIndex } from "../addresses/facts";
+import { type Asked, type FilterChoice, NOTHING_ASKED, narrowed } from "../archives/filter";
 import { neighboursOf } from "../archives/neighbours";
 import { isPagedList, type Paging, pagedListOf } from "../archives/page-size";
 import { nothingOut, selectEntries } from "../archives/select";
@@ -35,6 +36,8 @@ export interface ListNeed {
   readonly page: number;
   readonly pages: number;
   readonly isPaged: boolean;
+  /** Links that narrow it; none where it cannot be. */
+  readonly choices: readonly FilterChoice[];
 }
 
 export interface PlanInput {
@@ -49,6 +52,8 @@ export interface PlanInput {
   readonly audience?: Audience;
   /** Results of a search, best first; empty elsewhere. */
   readonly found: readonly EntryFacts[];
+  /** What the address asks of lists that can be narrowed. */
+  readonly asked?: Asked;
   /** Menus by id, to know where they point. */
   readonly menus: Readonly<Record<string, Menu>>;
   /** Picture ids the site profile shows. */
@@ -94,8 +99,9 @@ const listNeed = (
   above: ReadonlySet<EntryFacts>,
 ): ListNeed => {
   const settings = { ...list.settings, ...paging };
-  const all = selectEntries(input.index, input.page, settings, input.at, input.found);
-  const isPaged = isPagedList(list) && input.page.archiveOf !== null;
+  const whole = selectEntries(input.index, input.page, settings, input.at, input.found);
+  const { entries: all, choices } = narrowed(input.index, whole, settings, input.asked ?? NOTHING_ASKED);
+  const isPaged = isPagedList(list) && hasPages(input.page);
   if (!isPaged) {
     const { notThis, notAbove, skip, count } = settings;
     // a list over pages leaves nothing out of this: each entry is on exactly one of its pages
@@ -103,7 +109,7 @@ const listNeed = (
       (entry) => !(notThis && entry === input.page.entry) && !(notAbove && above.has(entry)),
     );
     const entries = rest.slice(skip, skip + (count === 0 ? PLAIN_PAGE_SIZE : count));
-    return { entries, total: rest.length, page: 1, pages: 1, isPaged };
+    return { entries, total: rest.length, page: 1, pages: 1, isPaged, choices };
   }
   const { pageSize } = settings;
   const start = (input.pageNumber - 1) * pageSize;
@@ -113,8 +119,22 @@ const listNeed = (
     page: input.pageNumber,
     pages: Math.max(1, Math.ceil(all.length / pageSize)),
     isPaged,
+    choices,
   };
 };
+
+/** Whether a page can have others behind it. */
+const hasPages = ({ archiveOf, role }: Address): boolean => archiveOf !== null || role === "search";
+
+/** A list of these and no others. */
+const listOf = (entries: readonly EntryFacts[], total = entries.length): ListNeed => ({
+  entries,
+  total,
+  page: 1,
+  pages: 1,
+  isPaged: false,
+  choices: [],
+});
 
 /** The entries a block shows whatever page it is on. Who may not read one is not shown it: then the next one is. */
 export const entriesShown = (
@@ -141,7 +161,7 @@ const heroNeed = (block: Block, input: PlanInput): ListNeed | null => {
   const shown = traitsOf(block.kind).entries?.(block.settings);
   if (!shown) return null;
   const entries = entriesShown(shown, input);
-  return { entries, total: entries.length, page: 1, pages: 1, isPaged: false };
+  return listOf(entries);
 };
 
 /** The author a page is about: who wrote its entry, or whose archive it is. */
@@ -156,7 +176,7 @@ const furtherNeed = (block: Block, { index, page, at }: PlanInput): ListNeed | n
   const [from, sort, direction] = ["kinds", "date", "down"] as const;
   const which = { ...nothingOut(), from, kinds: [], authors: [author], sort, direction };
   const all = selectEntries(index, page, which, at, []).filter((entry) => entry !== page.entry);
-  return { entries: all.slice(0, count), total: all.length, page: 1, pages: 1, isPaged: false };
+  return listOf(all.slice(0, count), all.length);
 };
 
 /** First step of drawing: which entries, pictures, menus and pages the parts will show. Pure; fetches nothing. */

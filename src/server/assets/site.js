@@ -68,6 +68,30 @@
         stop.nextElementSibling.textContent = said.join("\n");
       });
     }
+  // what comes next is put below what is there; what looks otherwise on the next page is gone to
+  document.addEventListener("click", async (event) => {
+    const next = event.target.closest?.(".b-pager .more");
+    if (!next || event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    next.setAttribute("aria-busy", "true");
+    try {
+      const page = new DOMParser().parseFromString(await (await fetch(next.href)).text(), "text/html");
+      const [here, there] = [document, page].map((each) =>
+        each.querySelector(`.b-entryList.${next.dataset.list}`),
+      );
+      const from = (list) => list.querySelector(":scope > ul") ?? list;
+      const items = [...from(there).children].filter((each) => !each.matches(".filters"));
+      const pager = next.closest(".b-pager");
+      document.head.append(page.querySelector("style"));
+      from(here).append(...items);
+      items[0].querySelector("a").focus();
+      const follows = page.querySelector(".b-pager");
+      if (follows) pager.replaceWith(follows);
+      else pager.remove();
+    } catch {
+      location.href = next.href;
+    }
+  });
   // addresses that are copied
   for (const copy of document.querySelectorAll("[data-copy]")) {
     copy.hidden = !navigator.clipboard;

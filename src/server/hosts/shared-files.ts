@@ -1,5 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
+import { transform } from "esbuild";
 import { type MapAsked, mapOfName } from "../../core/draw/map-address";
 import { siteFile } from "../files/kept-bytes";
 import { type Answer, LONG } from "../http/answer";
@@ -23,10 +24,15 @@ const ASSETS: ReadonlyMap<string, { readonly path: string; readonly type: string
 ]);
 
 const loaded = new Map<string, Promise<Buffer>>();
+/** Scripts of ours are sent without what only their readers need. */
+const readShort = async (path: string): Promise<Buffer> => {
+  const { code } = await transform(await readFile(path, "utf8"), { minify: true });
+  return Buffer.from(code);
+};
 const fileBytes = (path: string): Promise<Buffer> => {
   const found = loaded.get(path);
   if (found) return found;
-  const reading = readFile(path);
+  const reading = path.endsWith("/site.js") ? readShort(path) : readFile(path);
   loaded.set(path, reading);
   reading.catch(() => loaded.delete(path));
   return reading;

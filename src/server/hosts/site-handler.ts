@@ -2,6 +2,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { type Address, readableBy, type SiteIndex } from "../../core/addresses/facts";
 import { nearestEntries } from "../../core/addresses/nearest";
 import { canonicalPath, splitPage } from "../../core/addresses/paths";
+import type { Asked } from "../../core/archives/filter";
 import { ACCOUNT_PATH } from "../../core/model/account";
 import { entryIdentity } from "../../core/model/identity";
 import type { Audience } from "../../core/model/placement";
@@ -25,7 +26,7 @@ import { log } from "../process/log";
 import { inPlace } from "../process/places";
 import { draftOf, liveOf } from "../site/designs";
 import { type FinishedPage, finishedPage, keptPage } from "../site/finished-pages";
-import { assemblePage, pagesOf } from "../site/page-assembly";
+import { assemblePage, listsPlanned, type PageRequest, pagesOf } from "../site/page-assembly";
 import { shaperFor } from "../site/shaping";
 import { answerAccount, answerAccountForm, isAccountForm } from "./account-handler";
 import { type Posted, received } from "./forms";
@@ -77,7 +78,7 @@ export const answerVisitor = async (
   } catch (error) {
     if (!isDatabaseAway(error)) throw error;
     log().warn({ error, site, path: url.pathname }, "visitors are told to come again");
-    const isOwn = hasVisitorCookie(request.headers.cookie) || url.searchParams.has("q");
+    const isOwn = hasVisitorCookie(request.headers.cookie) || url.searchParams.has("q") || isAsked(url);
     return (isOwn ? null : keptPage(site, url.pathname)) ?? NOT_NOW;
   }
 };
@@ -125,8 +126,9 @@ export const answerSite = async (
   if (url.pathname === ACCOUNT_PATH.slice(0, -1) || isAccountForm(url.pathname))
     return { status: 303, headers: { Location: ACCOUNT_PATH, "Cache-Control": "no-store" } };
   const visitor = await inPlace(() => visitorOf(site, request.headers.cookie, new Date()));
-  // who is signed in sees pages of their own, and what is looked for is looked for each time: neither is kept
-  if (visitor || url.searchParams.has("q")) return answerOf(await inPlace(() => drawAt(site, url, visitor)));
+  // who is signed in sees pages of their own, and what is asked for is looked for each time: neither is kept
+  if (visitor || url.searchParams.has("q") || isAsked(url))
+    return answerOf(await inPlace(() => drawAt(site, url, visitor)));
   return finishedPage(site, url, () => inPlace(() => drawAt(site, url, null)));
 };
 
@@ -189,35 +191,48 @@ export const findPage = async (
   if ("redirect" in found) return found;
   const { index } = compiled;
   const notFound = index.byIdentity.get("notFound") as Address;
-  const beyond = found.page > 1 && found.page > pagesOf(compiled, found.address, audience, now);
-  const page = beyond ? notFound : found.address;
-  const query = page.role === "search" ? (url.searchParams.get("q") ?? "").slice(0, 200) : "";
-  const pageNumber = beyond ? 1 : found.page;
-  const data = await assemblePage(
-    {
-      head,
-      compiled,
-      page,
-      pageNumber,
-      audience,
-      at: now,
-      origin: publicOrigin(head.id),
-      query,
-      found:
-        page.role === "notFound"
-          ? nearIds(index, url.pathname)
-          : query === ""
-            ? []
-            : await searchEntries(
-                head.id,
-                { query, language: head.settings.language, at: now, readable: readableBy(audience) },
-                transaction,
-              ),
-    },
-    transaction,
-  );
-  return { compiled, page, pageNumber, now, data };
+  const asking = { head, compiled, audience, at: now, origin: publicOrigin(head.id) };
+  const isSearch = found.address.role === "search";
+  const query = isSearch ? (url.searchParams.get("q") ?? "").slice(0, 200) : "";
+  const results =
+    query === ""
+      ? []
+      : await searchEntries(
+          head.id,
+          { query, language: head.settings.language, at: now, readable: readableBy(audience) },
+          transaction,
+        );
+  const wanted: PageRequest = {
+    ...asking,
+    page: found.address,
+    pageNumber: found.page,
+    query,
+    asked: askedOf(url),
+    ...(isSearch ? { found: results } : {}),
+  };
+  const beyond =
+    found.page > 1 &&
+    found.page >
+      (isSearch || isAsked(url) ? pagesAsked(wanted) : pagesOf(compiled, found.address, audience, now));
+  const request =
+    beyond || found.address.role === "notFound"
+      ? { ...asking, page: notFound, pageNumber: 1, found: nearIds(index, url.pathname) }
+      : wanted;
+  const { page, pageNumber } = request;
+  return { compiled, page, pageNumber, now, data: await assemblePage(request, transaction) };
 };
+
+/** What the address asks of lists that can be narrowed. */
+const askedOf = ({ searchParams }: URL): Asked => ({
+  kind: (searchParams.get("kind") ?? "").slice(0, 200),
+  about: (searchParams.get("about") ?? "").slice(0, 200),
+});
+const ASKING = ["kind", "about"] as const;
+const isAsked = ({ searchParams }: URL): boolean => ASKING.some((name) => searchParams.has(name));
+
+/** How many pages there are of what is asked for. */
+const pagesAsked = (request: PageRequest): number =>
+  Math.max(1, ...Object.values(listsPlanned(request)).map(({ pages }) => pages));
 
 /** So many pages are named that may have been meant. */
 const MOST_NEAR = 6;

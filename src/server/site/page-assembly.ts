@@ -1,5 +1,6 @@
 import { type Address, findEntry, laterPage, mayRead, type SiteIndex } from "../../core/addresses/facts";
 import { pagePath } from "../../core/addresses/paths";
+import { type Asked, askedQuery, NOTHING_ASKED } from "../../core/archives/filter";
 import { moneyIn } from "../../core/archives/money";
 import { pagesUnder, pagingOf } from "../../core/archives/page-size";
 import { withPageValues } from "../../core/cascade/page-values";
@@ -32,6 +33,7 @@ import { fieldText } from "../../messages/field-text";
 import { ENGLISH } from "../../messages/visitor-words";
 import { wallTime } from "../../messages/wall-time";
 import { publicOrigin } from "../http/host-names";
+import { extractsOf } from "./extracts";
 
 export interface PageRequest {
   readonly head: SiteHead;
@@ -42,6 +44,8 @@ export interface PageRequest {
   readonly at: string;
   readonly origin: string;
   readonly query?: string;
+  /** What the address asks of lists that can be narrowed. */
+  readonly asked?: Asked;
   /** Entries a search found, or that an address nobody lives at may mean, best first. */
   readonly found?: readonly string[];
   /** What the page where one signs in says to who asks for it. */
@@ -138,6 +142,7 @@ const planned = (request: PageRequest) => {
       request.shown?.part.slot === "layout" ? undefined : pagingAt(compiled, page, request.audience, at),
     at,
     found: foundOn(request).flatMap((id) => findEntry(index, id) ?? []),
+    asked: request.asked ?? NOTHING_ASKED,
     menus,
     profilePictures: [
       profile.logo,
@@ -163,7 +168,11 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
   const whole = isShown && page.entry ? await loadBody(head.id, page.entry.id, connection) : [];
   // what somebody may not read does not leave the server
   const body = readable ? whole : beginningOf(whole, needs.beginning);
-  const view = (entry: EntryFacts) => entryView(entry, index, request.audience);
+  const pieces = await extractsOf(needs.lists, request, connection);
+  const view = (entry: EntryFacts): EntryView => {
+    const extract = pieces.get(entry.id);
+    return { ...entryView(entry, index, request.audience), ...(extract ? { extract } : {}) };
+  };
   return {
     site: {
       name: profile.name,
@@ -194,7 +203,7 @@ export const assemblePage = async (request: PageRequest, connection: Connection)
     body,
     mayRead: readable,
     lists: Object.fromEntries(
-      Object.entries(needs.lists).map(([id, list]) => [id, listView(list, page, view)]),
+      Object.entries(needs.lists).map(([id, list]) => [id, listView(list, request, view)]),
     ),
     neighbours: Object.fromEntries(
       Object.entries(needs.neighbours).map(([id, { before, after }]) => [
@@ -270,12 +279,27 @@ const linksOf = (identities: readonly string[], index: SiteIndex): PageData["lin
     }),
   );
 
-const listView = (list: ListNeed, page: Address, view: (entry: EntryFacts) => EntryView): ListView => ({
+const listView = (
+  list: ListNeed,
+  { page, query = "", asked = NOTHING_ASKED }: PageRequest,
+  view: (entry: EntryFacts) => EntryView,
+): ListView => ({
   entries: list.entries.map(view),
   total: list.total,
   page: list.page,
   pages: list.pages,
   stem: list.isPaged ? page.path : "",
+  // what nobody could have asked for here is asked for no further
+  query: askedQuery(
+    list.choices.some(({ isCurrent, name }) => isCurrent && name !== "") ? asked : NOTHING_ASKED,
+    query,
+  ),
+  filters: list.choices.map(({ name, asks, count, isCurrent }) => ({
+    name,
+    href: page.path + askedQuery(asks, query),
+    count,
+    isCurrent,
+  })),
 });
 
 const authorView = (page: Address, { facts, byIdentity }: SiteIndex): AuthorView | null => {

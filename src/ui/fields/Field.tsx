@@ -188,6 +188,13 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       empty="anyone"
     />
   ),
+  grouping: ({ value, control: _, ...rest }) => (
+    <OneOf
+      {...rest}
+      value={String(value ?? "")}
+      options={[["", "the first there is"], ...Object.entries(useAboutSite().about.vocabulary.groupings)]}
+    />
+  ),
   entries: ({ id, label, value, onChange }) => (
     <EntriesInput id={id} label={label} value={value as string[]} onChange={onChange} />
   ),

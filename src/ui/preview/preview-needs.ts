@@ -32,5 +32,6 @@ const FETCHED: ReadonlySet<Role> = new Set([
   "kinds",
   "terms",
   "authors",
+  "grouping",
   "entries",
 ]);

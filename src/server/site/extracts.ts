@@ -1,0 +1,37 @@
+import { mayRead } from "../../core/addresses/facts";
+import { extractOf, type Piece, wordsOf } from "../../core/content/extract";
+import { searchTerms } from "../../core/content/search-words";
+import { plainText } from "../../core/model/rich-text";
+import type { Needs } from "../../core/render/plan";
+import { loadBodies } from "../../data/content-repository";
+import type { Connection } from "../../data/database";
+import { formsOf } from "../../data/search-repository";
+import type { PageRequest } from "./page-assembly";
+
+/**
+ * A piece of each entry that was found, by its id: of its summary, else of what it says, where whoever searched may read
+ * that. None where it is found by its title alone, and where nothing was searched for.
+ */
+export const extractsOf = async (
+  lists: Needs["lists"],
+  { page, query = "", audience, head }: PageRequest,
+  connection: Connection,
+): Promise<ReadonlyMap<string, readonly Piece[]>> => {
+  const terms = page.role === "search" ? searchTerms(query) : [];
+  if (terms.length === 0) return new Map();
+  const entries = [...new Set(Object.values(lists).flatMap((list) => list.entries))];
+  const readable = entries.filter(({ access }) => mayRead(access, audience)).map(({ id }) => id);
+  const bodies = await loadBodies(head.id, readable, connection);
+  const texts = entries.map(({ id, summary }) => ({ id, said: [summary, plainText(bodies.get(id) ?? [])] }));
+  const words = new Set(texts.flatMap(({ said }) => said.flatMap((text) => [...wordsOf(text)])));
+  const forms = await formsOf(terms, words, head.settings.language, connection);
+  return new Map(
+    texts.flatMap(({ id, said }) => {
+      const [found] = said.flatMap((text) => {
+        const pieces = extractOf(text, terms, forms);
+        return pieces ? [pieces] : [];
+      });
+      return found ? [[id, found] as const] : [];
+    }),
+  );
+};
