@@ -117,6 +117,7 @@ const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
         kind === "logs"
           ? `${2006 + Math.floor(month / 12)}-${String(1 + (month % 12)).padStart(2, "0")}-0${1 + random.below(9)}T10:00:00.000Z`
           : null,
+      changedOn: null,
       startsAt: null,
       endsAt: null,
       fields: {},

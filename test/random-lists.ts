@@ -23,6 +23,7 @@ export const siteOf = (random: Random): SiteIndex => {
     return {
       ...entry,
       startsAt: starts,
+      changedOn: random.chance(0.5) ? instant(random) : null,
       endsAt: ends,
       fields: {
         ...(random.chance(0.6) ? { price: random.below(6) } : {}),
@@ -70,7 +71,7 @@ export const settingsFor = (random: Random, index: SiteIndex): Settings => {
     notMedia: some(random, MEDIA, 0.2) as Settings["notMedia"],
     upcoming: isUpcoming,
     past: !isUpcoming && random.chance(0.2),
-    sort: random.pick(["date", "title", "own", "start", "field"] as const),
+    sort: random.pick(["date", "title", "own", "start", "changed", "field"] as const),
     sortField: random.pick(["price", "size", "gone", ""]),
     direction: random.pick(["up", "down"] as const),
     notThis: random.chance(0.5),

@@ -50,6 +50,7 @@ export const randomFacts = (random: Seeded): SiteFacts => {
       publishedOn: random.chance(0.9)
         ? `202${random.below(7)}-0${1 + random.below(9)}-1${random.below(9)}T10:00:00.000Z`
         : null,
+      changedOn: null,
       startsAt: null,
       endsAt: null,
       fields: {},

@@ -18,6 +18,7 @@ interface FactColumns {
   readonly position: number[];
   readonly in_menus: boolean[];
   readonly published_on: (string | null)[];
+  readonly changed_on: (string | null)[];
   readonly starts_at: (string | null)[];
   readonly ends_at: (string | null)[];
   readonly fields: EntryFacts["fields"][];
@@ -26,7 +27,7 @@ interface FactColumns {
 const PLAIN = "id kind parent path title summary medium author access position in_menus fields picture".split(
   " ",
 );
-const INSTANTS = ["published_on", "starts_at", "ends_at"];
+const INSTANTS = ["published_on", "changed_on", "starts_at", "ends_at"];
 const COLUMN_LISTS = [
   ...PLAIN.map((column) => `json_agg(${column}) AS ${column}`),
   ...INSTANTS.map(
@@ -77,6 +78,7 @@ const factsAt = (columns: FactColumns, place: number, terms: readonly string[]):
     position: columns.position[place],
     inMenus: columns.in_menus[place],
     publishedOn: columns.published_on[place],
+    changedOn: columns.changed_on[place],
     startsAt: columns.starts_at[place],
     endsAt: columns.ends_at[place],
     fields: columns.fields[place],

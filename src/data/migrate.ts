@@ -14,6 +14,7 @@ import { doors } from "./migrations/010-doors";
 import { uploadParams } from "./migrations/011-upload-params";
 import { search } from "./migrations/012-search";
 import { searchLetters } from "./migrations/013-search-letters";
+import { changedOn } from "./migrations/014-changed-on";
 
 const MIGRATIONS = [
   start,
@@ -29,6 +30,7 @@ const MIGRATIONS = [
   uploadParams,
   search,
   searchLetters,
+  changedOn,
 ];
 
 const umzugOn = (sequelize: Sequelize) =>

@@ -45,15 +45,15 @@ export const COLUMN_CONTROLS: readonly FieldSpec[] = [
   {
     path: ["width"],
     control: { type: "number", unit: "px", min: 120, max: 600 },
-    label: "Width of what it holds",
+    label: "Width inside",
     when: [["share"], 0],
   },
   {
     path: ["share"],
     control: { type: "number", unit: "%", max: 50 },
-    label: "Share of the content (0: in px)",
+    label: "Share (0: in px)",
   },
-  { path: ["narrow"], control: one("narrow"), label: "On narrow screens" },
+  { path: ["narrow"], control: one("narrow"), label: "When narrow" },
   {
     path: ["foldWords"],
     control: { type: "text" },

@@ -96,6 +96,7 @@ const NAMES = {
     title: "title",
     own: "own order",
     start: "when it begins",
+    changed: "when it was changed last",
     field: "an own field",
   },
   rowPicture: { left: "left", right: "right", alternating: "left and right in turn", none: "none" },

@@ -16,6 +16,7 @@ const crooked = (random: Seeded) => {
     title: random.pick(TITLES),
     fields: (random.chance(0.6) ? { price: random.below(5) } : {}) as EntryFacts["fields"],
     startsAt: random.chance(0.3) ? `2026-0${1 + random.below(9)}-01T00:00:00.000Z` : null,
+    changedOn: random.chance(0.3) ? `2026-0${1 + random.below(9)}-02T00:00:00.000Z` : null,
   }));
   return { ...facts, entries };
 };
@@ -35,6 +36,7 @@ const searched = (
       date: entry.startsAt ?? entry.publishedOn ?? "",
       title: entry.title,
       own: entry.position,
+      changed: Date.parse(entry.changedOn ?? entry.publishedOn ?? "") || last,
       start: entry.startsAt === null ? last : Date.parse(entry.startsAt),
     })[sort as "date"] ??
     (entry.fields["price"] as number | undefined) ??
@@ -46,7 +48,7 @@ const searched = (
     .map(({ id }) => id);
 };
 
-const SORTS = ["date", "title", "own", "start", "field:price"] as const;
+const SORTS = ["date", "title", "own", "start", "changed", "field:price"] as const;
 const DIRECTIONS = ["up", "down"] as const;
 
 const expectAll = (index: SiteIndex, random: Seeded, note: string): number => {

@@ -11,7 +11,7 @@ import { fieldValue } from "./field-value";
  */
 
 /** `field:` and the key of an own field. What has no start, or no such field, comes last either way. */
-export type Sort = "date" | "title" | "own" | "start" | `field:${string}`;
+export type Sort = "date" | "title" | "own" | "start" | "changed" | `field:${string}`;
 export type Direction = "up" | "down";
 
 /** Places in an order, and where each place comes in it. */
@@ -42,6 +42,8 @@ const keyOf = (sort: Sort, entry: EntryFacts): Key => {
       return entry.position;
     case "start":
       return entry.startsAt;
+    case "changed":
+      return entry.changedOn ?? entry.publishedOn;
     default: {
       const value = entry.fields[sort.slice(FIELD.length)];
       return value === undefined || value === "" ? null : fieldValue(value);

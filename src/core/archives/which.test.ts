@@ -29,6 +29,7 @@ const keyOf = (entry: EntryFacts, { sort, sortField }: Settings): Key => {
   if (sort === "title") return entry.title;
   if (sort === "own") return entry.position;
   if (sort === "start") return entry.startsAt;
+  if (sort === "changed") return entry.changedOn ?? entry.publishedOn;
   if (sort === "field" && sortField !== "") {
     const value = entry.fields[sortField];
     return value === undefined || value === "" ? null : value;

@@ -19,8 +19,8 @@ import {
 export const ARRANGEMENTS = ["rows", "cards", "columns", "timeline", "compact"] as const;
 export type Arrangement = (typeof ARRANGEMENTS)[number];
 
-/** By when it is or was published; by its name; as its kind puts it; by when it begins; by an own field. */
-export const SORTS = ["date", "title", "own", "start", "field"] as const;
+/** By when it is or was published; by its name; as its kind puts it; by when it begins, or was changed last; by an own field. */
+export const SORTS = ["date", "title", "own", "start", "changed", "field"] as const;
 
 /** Shapes of pictures, width by height; `whole`: as each is. */
 export const RATIOS = ["3:2", "16:9", "4:3", "1:1", "3:4", "2:3", "whole"] as const;

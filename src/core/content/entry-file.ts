@@ -20,6 +20,7 @@ export const EntryFront = z.strictObject({
   path: z.string().nullish(),
   parent: z.string().nullish(),
   published: DateText.nullish(),
+  changed: DateText.nullish(),
   starts: DateText.nullish(),
   ends: DateText.nullish(),
   author: z.string().nullish(),

@@ -82,6 +82,8 @@ export const EntryFacts = z.object({
   /** Whether menus made from the pages take it up, and offer it when it is new. */
   inMenus: z.boolean().default(true),
   publishedOn: z.string().nullable().default(null),
+  /** When it was changed last, where that is known: else it is as it was published. */
+  changedOn: z.string().nullable().default(null),
   startsAt: z.string().nullable().default(null),
   endsAt: z.string().nullable().default(null),
   fields: z.record(z.string(), z.union([z.string(), z.number()])).default({}),

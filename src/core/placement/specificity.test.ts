@@ -27,6 +27,7 @@ const entry = (id: string, over: object = {}) => ({
   position: 0,
   inMenus: true,
   publishedOn: null,
+  changedOn: null,
   startsAt: null,
   endsAt: null,
   fields: {},

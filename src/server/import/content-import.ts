@@ -104,6 +104,7 @@ const entryOf = (
     position: front.position,
     inMenus: front.menus,
     publishedOn: instant(front.published),
+    changedOn: instant(front.changed),
     startsAt: instant(front.starts),
     endsAt: instant(front.ends),
     fields: front.fields,

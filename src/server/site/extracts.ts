@@ -1,6 +1,6 @@
 import { mayRead } from "../../core/addresses/facts";
 import { extractOf, type Piece, wordsOf } from "../../core/content/extract";
-import { searchTerms } from "../../core/content/search-words";
+import { lettersOf, searchTerms } from "../../core/content/search-words";
 import { plainText } from "../../core/model/rich-text";
 import type { Needs } from "../../core/render/plan";
 import { loadBodies } from "../../data/content-repository";
@@ -8,9 +8,13 @@ import type { Connection } from "../../data/database";
 import { formsOf } from "../../data/search-repository";
 import type { PageRequest } from "./page-assembly";
 
+/** How much of what was looked for is in it. */
+const hitsOf = (pieces: readonly Piece[]): number =>
+  new Set(pieces.flatMap(({ text, isHit }) => (isHit ? [lettersOf(text)] : []))).size;
+
 /**
- * A piece of each entry that was found, by its id: of its summary, else of what it says, where whoever searched may read
- * that. None where it is found by its title alone, and where nothing was searched for.
+ * A piece of each entry that was found, by its id: of its summary, or of what it says where more was found in that and
+ * whoever searched may read it. None where it is found by its title alone, and where nothing was searched for.
  */
 export const extractsOf = async (
   lists: Needs["lists"],
@@ -27,11 +31,13 @@ export const extractsOf = async (
   const forms = await formsOf(terms, words, head.settings.language, connection);
   return new Map(
     texts.flatMap(({ id, said }) => {
-      const [found] = said.flatMap((text) => {
-        const pieces = extractOf(text, terms, forms);
-        return pieces ? [pieces] : [];
-      });
-      return found ? [[id, found] as const] : [];
+      const [found] = said
+        .flatMap((text) => {
+          const pieces = extractOf(text, terms, forms);
+          return pieces ? [{ pieces, hits: hitsOf(pieces) }] : [];
+        })
+        .sort((a, b) => b.hits - a.hits);
+      return found ? [[id, found.pieces] as const] : [];
     }),
   );
 };

@@ -25,7 +25,7 @@ type Settings = SettingsOf<"entryList">;
 /** Facts as rows; `topic` holds terms with all that are above them. */
 const FACTS = `WITH RECURSIVE entry AS (
   SELECT * FROM jsonb_to_recordset(:entries) AS e (id text, kind text, title text, author text, medium text,
-    "publishedOn" timestamptz, "startsAt" timestamptz, "endsAt" timestamptz, position int, fields jsonb)
+    "publishedOn" timestamptz, "changedOn" timestamptz, "startsAt" timestamptz, "endsAt" timestamptz, position int, fields jsonb)
   WHERE "publishedOn" IS NULL OR "publishedOn" <= :now
 ), term AS (
   SELECT * FROM jsonb_to_recordset(:terms) AS t (id text, parent text)
@@ -75,6 +75,7 @@ const orderOf = ({ from, sort, sortField, direction }: Settings): string => {
   if (sort === "title") return `title COLLATE "C" ${turn}, id COLLATE "C"`;
   if (sort === "own") return `position ${turn}, ${names}`;
   if (sort === "start") return `"startsAt" ${turn} NULLS LAST, ${names}`;
+  if (sort === "changed") return `coalesce("changedOn", "publishedOn") ${turn} NULLS LAST, ${names}`;
   if (sort === "date" || sortField === "") return byDate(turn);
   const value = "nullif(fields ->> :field, '')";
   const isNumber = "coalesce(jsonb_typeof(fields -> :field) = 'number', false)";

@@ -176,16 +176,17 @@ export const changeEntry = defineUseCase({
       const after = changedEntry(index, change);
       if (!after.ok) return after;
       const before = findEntry(index, change.entry) as EntryFacts;
-      const moves = movesOf(index, before, after.value);
-      await saveEntryFacts(head.id, { ...after.value, path: before.path }, transaction);
+      const changed = { ...after.value, changedOn: head.now };
+      const moves = movesOf(index, before, changed);
+      await saveEntryFacts(head.id, { ...changed, path: before.path }, transaction);
       await movePaths(head.id, moves, transaction);
       // pages that move are worked out before anyone sees that they did
       const moved =
-        moves.length === 0 ? null : await makeIndex(factsAfter(index.facts, after.value, moves), head.now);
+        moves.length === 0 ? null : await makeIndex(factsAfter(index.facts, changed, moves), head.now);
       const key = await touchContent(head.id, transaction);
       transaction.afterCommit(() => {
         if (moved) followPages(head, key, moved);
-        else followEntry(head, key, after.value);
+        else followEntry(head, key, changed);
       });
       return succeed({ path: after.value.path, moves: moves.length });
     }),

@@ -68,6 +68,7 @@ const Ruled = styled("div")(({ theme }) => ({ borderBottom: `1px solid ${theme.v
 
 const Name = styled(ButtonBase)(({ theme }) => ({
   flex: "none",
+  font: "inherit",
   minHeight: 26,
   fontWeight: 600,
   borderRadius: 4,
