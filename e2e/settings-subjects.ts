@@ -1,4 +1,5 @@
 import { buildIndex } from "../src/core/addresses/stems";
+import { askedQuery } from "../src/core/archives/filter";
 import { type BlockKind, defaultSettings, holdsBlocks } from "../src/core/blocks";
 import { partSeenBy } from "../src/core/cascade/seen-by";
 import type { Band, Block, Cell, Part } from "../src/core/design/part";
@@ -73,6 +74,7 @@ const base = pageData({
     name: "Ida",
     path: "/people/ida/",
     about: "Draws what she sees",
+    picture: "pic",
     links: [{ label: "Drawings", url: "/drawings/" }],
   },
   profile: {
@@ -242,6 +244,10 @@ export const drawn = (part: Part, { audience = "signedOut", over, around, profil
       {
         ...list,
         stem: "/k0x/",
+        filters: list.choices.map(({ asks, ...choice }) => ({
+          ...choice,
+          href: `/k0x/${askedQuery(asks, "")}`,
+        })),
         // one has a picture, the next one has not
         entries: entries.map(({ id: entry, title, path }, at) =>
           entryView({ id: entry, title, path, picture: at % 2 === 0 ? null : "pic" }),
@@ -273,7 +279,10 @@ export const drawn = (part: Part, { audience = "signedOut", over, around, profil
       neighbours,
       body: BODY,
       page: { ...base.page, ...over },
-      entry: over?.role === "archive" ? null : base.entry,
+      entry:
+        over?.role === "archive" || !base.entry
+          ? null
+          : { ...base.entry, pictures: ["pic", "other", "third"] },
     },
     ENGLISH,
     { shaper },

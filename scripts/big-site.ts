@@ -81,6 +81,7 @@ const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
       id: `a${number}`,
       name: `Observer ${number}`,
       slug: `a${number}`,
+      picture: null,
       about: "",
       links: [],
     }),
@@ -122,6 +123,7 @@ const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
       endsAt: null,
       fields: {},
       picture: null,
+      pictures: [],
     };
     entries.push(entry);
     if (kind !== "plates") continue;

@@ -50,6 +50,7 @@ export const entryView = (over: Partial<EntryView> = {}): EntryView => ({
   title: "One",
   summary: "In short",
   picture: "pic",
+  pictures: ["pic"],
   published: "2026-03-01T10:00",
   starts: "2026-03-02T19:30",
   ends: "2026-03-02T22:00",

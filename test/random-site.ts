@@ -55,6 +55,7 @@ export const randomFacts = (random: Seeded): SiteFacts => {
       endsAt: null,
       fields: {},
       picture: null,
+      pictures: [],
     });
   }
   return {
@@ -87,7 +88,7 @@ export const randomFacts = (random: Seeded): SiteFacts => {
       hierarchical: true,
     })),
     terms,
-    authors: AUTHORS.map((id) => ({ id, name: id, slug: id, about: "", links: [] })),
+    authors: AUTHORS.map((id) => ({ id, name: id, slug: id, picture: null, about: "", links: [] })),
     entries,
   };
 };

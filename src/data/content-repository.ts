@@ -250,12 +250,12 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
   const { terms, body, fields, ...columns } = entry;
   const words = plainText(body).toLowerCase();
   await runStatement(
-    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, changed_on, starts_at, ends_at, fields, picture, body, words)
-     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :inMenus, :publishedOn, :changedOn, :startsAt, :endsAt, :fields, :picture, :body, :words)
+    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, changed_on, starts_at, ends_at, fields, picture, pictures, body, words)
+     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :inMenus, :publishedOn, :changedOn, :startsAt, :endsAt, :fields, :picture, :pictures, :body, :words)
      ON CONFLICT (site, id) DO UPDATE SET kind = excluded.kind, parent = excluded.parent, path = excluded.path, title = excluded.title,
        summary = excluded.summary, medium = excluded.medium, author = excluded.author, access = excluded.access, position = excluded.position, in_menus = excluded.in_menus,
        published_on = excluded.published_on, changed_on = excluded.changed_on, starts_at = excluded.starts_at, ends_at = excluded.ends_at, fields = excluded.fields,
-       picture = excluded.picture, body = excluded.body, words = excluded.words`,
+       picture = excluded.picture, pictures = excluded.pictures, body = excluded.body, words = excluded.words`,
     // what was removed by an older version knows no such wish
     {
       site,
@@ -263,6 +263,7 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
       inMenus: columns.inMenus ?? true,
       changedOn: columns.changedOn ?? null,
       fields: JSON.stringify(fields),
+      pictures: JSON.stringify(columns.pictures ?? []),
       body: JSON.stringify(body),
       words,
     },

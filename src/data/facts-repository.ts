@@ -23,10 +23,12 @@ interface FactColumns {
   readonly ends_at: (string | null)[];
   readonly fields: EntryFacts["fields"][];
   readonly picture: (string | null)[];
+  readonly pictures: string[][];
 }
-const PLAIN = "id kind parent path title summary medium author access position in_menus fields picture".split(
-  " ",
-);
+const PLAIN =
+  "id kind parent path title summary medium author access position in_menus fields picture pictures".split(
+    " ",
+  );
 const INSTANTS = ["published_on", "changed_on", "starts_at", "ends_at"];
 const COLUMN_LISTS = [
   ...PLAIN.map((column) => `json_agg(${column}) AS ${column}`),
@@ -83,6 +85,7 @@ const factsAt = (columns: FactColumns, place: number, terms: readonly string[]):
     endsAt: columns.ends_at[place],
     fields: columns.fields[place],
     picture: columns.picture[place],
+    pictures: columns.pictures[place],
   }) as EntryFacts;
 
 /** The terms that entries carry, those with ids after the first up to the last. */

@@ -290,6 +290,17 @@ const SHOWN: {
       style: { control: textStyle },
     },
   },
+  gallery: {
+    name: "Pictures of the entry",
+    also: "gallery photos images lightbox",
+    fields: {
+      columns: { control: { type: "perWidth", min: 1, max: 8 } },
+      ratio: { control: one("ratio") },
+      gap: { control: { type: "number", unit: "px", max: 80 }, label: "Distance" },
+      credits: { control: { type: "switch" }, label: "Who made each" },
+      large: { control: { type: "switch" }, label: "A press shows it large" },
+    },
+  },
   contents: {
     name: "Contents of the page",
     also: "table of contents toc headings jump",
@@ -304,6 +315,7 @@ const SHOWN: {
     name: "About the author",
     also: "author box bio writer by",
     fields: {
+      picture: { control: { type: "number", unit: "px", max: 300 }, label: "Picture (0: none)" },
       about: { control: { type: "switch" }, label: "Words about them" },
       links: { control: { type: "switch" }, label: "Their links" },
       further: { control: { type: "number", max: 12 }, label: "Other entries (0: none)" },

@@ -37,6 +37,9 @@ describe("values of own fields", () => {
     expect(text("dateTime", "2026-03-01 19:30")).toBe("1 March 2026, 19:30");
     // summer time of the zone
     expect(text("dateTime", "2026-07-01T19:30:00Z")).toBe("1 July 2026, 20:30");
+    expect(fieldText({ type: "choice", choices: ["matt", "gloss"] }, "gloss", site())).toEqual({
+      text: "gloss",
+    });
     expect([text("yesNo", YES), text("yesNo", NO)]).toEqual(["yes", "no"]);
     expect(fieldText({ type: "link" }, "https://tickets.example/", site())).toEqual({
       text: "https://tickets.example/",

@@ -31,14 +31,16 @@ const wallOf = (value: string, timeZone: string): string =>
 
 /** A value as visitors read it; one that is not of its field's type as it was written: nothing is lost. */
 export const fieldText = (
-  { type, currency }: Pick<OwnField, "type" | "currency">,
+  field: Pick<OwnField, "type" | "currency" | "choices">,
   value: FieldValue,
   { language, timeZone, words }: Site,
 ): FieldText => {
   const written = String(value);
-  if (!fitsField(value, { type })) return { text: written };
+  const { type, currency } = field;
+  if (!fitsField(value, field)) return { text: written };
   switch (type) {
     case "text":
+    case "choice":
       return { text: written };
     case "number":
       return { text: numbers(language, { maximumFractionDigits: 20 }).format(value as number) };

@@ -1,11 +1,15 @@
 import { z } from "zod";
-import { element, wordsOf } from "../draw/context";
+import { element, nodeClass, wordsOf } from "../draw/context";
+import { rem } from "../draw/css";
 import { html } from "../draw/html";
+import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { PLAIN } from "./inks";
 import { defineBlock } from "./kind";
 import { deciding, words } from "./roles";
 
 const settings = z.object({
+  /** Width and height of the author's picture, px; 0 none. */
+  picture: z.number().int().min(0).max(300).default(72),
   about: z.boolean().default(true),
   links: z.boolean().default(true),
   /** How many of the author's other entries are named; 0 none. */
@@ -18,18 +22,28 @@ export const authorBox = defineBlock({
   kind: "authorBox",
   settings,
   further: ({ further }) => further,
+  contentPictures: "author",
   inks: () => [PLAIN],
   draw: (block, context) => {
     const { author } = context.data;
     if (!author) return null;
-    const { about, links, further, furtherWords } = block.settings;
+    const { about, links, further, furtherWords, picture: size } = block.settings;
+    const picture = size === 0 ? undefined : context.data.pictures[author.picture ?? ""];
+    if (picture) {
+      const image = `.${nodeClass(block.id)} img`;
+      context.css.node(image, {
+        width: rem(size),
+        height: rem(size),
+        "object-position": focalPosition(picture),
+      });
+    }
     const others = further === 0 ? [] : (context.data.lists[block.id]?.entries ?? []);
     return element(
       "aside",
       block,
       context,
       { attributes: { "aria-label": author.name } },
-      html`<p class="t-h4"><a rel="author" href="${author.path}">${author.name}</a></p>${
+      html`${picture ? pictureHtml(picture, { sizes: `${size}px`, alt: "" }) : null}<p class="t-h4"><a rel="author" href="${author.path}">${author.name}</a></p>${
         about && author.about !== "" ? html`<p>${author.about}</p>` : null
       }${
         links && author.links.length > 0
@@ -44,5 +58,5 @@ export const authorBox = defineBlock({
       }`,
     );
   },
-  css: `.b-authorBox{display:grid;grid-template-columns:minmax(0,1fr);gap:.5rem;overflow-wrap:anywhere}.b-authorBox ul{list-style:none;padding:0;display:grid;gap:.15rem}.b-authorBox ul.row{display:flex;flex-wrap:wrap;gap:.15rem 1rem}.b-authorBox li a{display:inline-block;min-height:1.5rem}`,
+  css: `.b-authorBox img{object-fit:cover;border-radius:50%}.b-authorBox{display:grid;grid-template-columns:minmax(0,1fr);gap:.5rem;overflow-wrap:anywhere}.b-authorBox ul{list-style:none;padding:0;display:grid;gap:.15rem}.b-authorBox ul.row{display:flex;flex-wrap:wrap;gap:.15rem 1rem}.b-authorBox li a{display:inline-block;min-height:1.5rem}`,
 });

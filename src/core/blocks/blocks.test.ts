@@ -140,6 +140,7 @@ describe("kinds of blocks", () => {
       "hero",
       "facts",
       "mainPicture",
+      "gallery",
       "body",
       "ownField",
       "contents",

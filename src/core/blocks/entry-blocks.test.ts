@@ -129,6 +129,29 @@ describe("about the author", () => {
   });
 });
 
+describe("the author's picture and the pictures of the entry", () => {
+  const author = { name: "Ida", path: "/people/ida/", about: "", picture: "pic", links: [] };
+  const images = (html: string) => html.match(/<img/g)?.length ?? 0;
+  it("stand there as large as is told, or do not", () => {
+    expect(images(drawn([block("authorBox")], { author }))).toBe(1);
+    expect(images(drawn([block("authorBox", { picture: 0 })], { author }))).toBe(0);
+    expect(images(drawn([block("authorBox")], { author: { ...author, picture: "gone" } }))).toBe(0);
+  });
+  it("are shown small and large, those that are there, in their order", () => {
+    const entry = entryView({ pictures: ["pic", "gone", "pic"] });
+    const html = drawn([block("gallery", { credits: true })], { entry });
+    expect(images(html)).toBe(4);
+    const opened = [...html.matchAll(/popovertarget="([^"]+)" aria-label="Show it large: A dome"/g)].map(
+      ([, id]) => id,
+    );
+    expect(opened).toHaveLength(2);
+    for (const id of opened) expect(html).toContain(`id="${id}" popover`);
+    expect(images(drawn([block("gallery", { large: false })], { entry }))).toBe(2);
+    expect(drawn([block("gallery")], { entry: entryView({ pictures: [] }) })).not.toContain("b-gallery");
+    expect(drawn([block("gallery")], { entry: null })).not.toContain("b-gallery");
+  });
+});
+
 describe("before and after", () => {
   const both = { before: entryView({ title: "Older one", path: "/a/" }), after: entryView({ path: "/b/" }) };
   it("leads to both, to one, or is not there", () => {

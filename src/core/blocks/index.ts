@@ -13,6 +13,7 @@ import { contents } from "./contents";
 import { copyright } from "./copyright";
 import { entryList } from "./entry-list";
 import { facts } from "./facts";
+import { gallery } from "./gallery";
 import { group } from "./group";
 import { heading } from "./heading";
 import { hero } from "./hero";
@@ -73,6 +74,7 @@ export const BLOCKS = {
   slide,
   facts,
   mainPicture,
+  gallery,
   body,
   ownField,
   contents,

@@ -74,6 +74,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
   readonly inks?: (settings: z.output<S>, about: InkMaterial) => readonly Ink[];
   /** The first that may go where there is too little room. */
   readonly mayGo?: true;
+  /** Pictures of the content it shows beside the main one: those of the entry, or that of its author. */
+  readonly contentPictures?: "gallery" | "author";
   /** It shows what its entry says. */
   readonly showsBody?: true;
   /** How many paragraphs of an entry's beginning it shows to who may not read it. */

@@ -31,6 +31,7 @@ export const EntryFront = z.strictObject({
   position: z.number().int().default(0),
   menus: z.boolean().default(true),
   picture: z.string().nullish(),
+  pictures: z.array(z.string()).max(200).default([]),
   fields: z
     .record(z.string(), z.union([z.string(), z.number(), z.boolean().transform((is) => (is ? YES : NO))]))
     .default({}),

@@ -61,6 +61,7 @@ export interface EntryView {
   readonly title: string;
   readonly summary: string;
   readonly picture: string | null;
+  readonly pictures?: readonly string[];
   readonly published: string | null;
   readonly starts: string | null;
   readonly ends: string | null;
@@ -84,6 +85,7 @@ export interface AuthorView {
   readonly name: string;
   readonly path: string;
   readonly about: string;
+  readonly picture?: string | null;
   readonly links: readonly { readonly label: string; readonly url: string }[];
 }
 
@@ -116,6 +118,7 @@ export interface VisitorWords {
   /** Somebody who is signed in, where nobody in particular is. */
   readonly someone: string;
   readonly close: string;
+  readonly enlarge: (alt: string) => string;
   readonly search: string;
   readonly searchFor: (query: string) => string;
   readonly breadcrumbs: string;

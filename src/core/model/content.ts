@@ -57,6 +57,7 @@ export const Author = z.object({
   name: z.string().min(1),
   slug: Key,
   about: z.string().default(""),
+  picture: z.string().nullable().default(null),
   /** Where else they are. */
   links: z
     .array(z.object({ label: z.string().min(1).max(80), url: LinkTarget }))
@@ -88,6 +89,8 @@ export const EntryFacts = z.object({
   endsAt: z.string().nullable().default(null),
   fields: z.record(z.string(), z.union([z.string(), z.number()])).default({}),
   picture: z.string().nullable().default(null),
+  /** Those of its gallery, in their order. */
+  pictures: z.array(z.string()).max(200).default([]),
 });
 export type EntryFacts = z.infer<typeof EntryFacts>;
 

@@ -32,6 +32,7 @@ const entry = (id: string, over: object = {}) => ({
   endsAt: null,
   fields: {},
   picture: null,
+  pictures: [],
   ...over,
 });
 const facts: SiteFacts = {

@@ -168,6 +168,14 @@ const heroNeed = (block: Block, input: PlanInput): ListNeed | null => {
 export const authorOf = ({ entry, archiveOf }: Address): string | null =>
   entry ? entry.author : archiveOf?.of === "author" ? archiveOf.id : null;
 
+/** Pictures of the content that a block shows beside the main one. */
+const contentPictures = ({ kind }: Block, { index, page }: PlanInput): readonly (string | null)[] => {
+  const of = traitsOf(kind).contentPictures;
+  if (of === "gallery") return page.entry?.pictures ?? [];
+  const author = of === "author" ? authorOf(page) : null;
+  return author === null ? [] : [index.facts.authors.find(({ id }) => id === author)?.picture ?? null];
+};
+
 /** What else the page's author wrote, the newest first; null where a block lists none of it. */
 const furtherNeed = (block: Block, { index, page, at }: PlanInput): ListNeed | null => {
   const count = traitsOf(block.kind).further?.(block.settings) ?? 0;
@@ -209,6 +217,7 @@ export const planPage = (input: PlanInput): Needs => {
       part.bands.flatMap(({ background }) => [background.picture, ...background.slides]),
     ),
     input.page.entry?.picture ?? null,
+    ...blocks.flatMap((block) => contentPictures(block, input)),
     ...promotions.map(({ promotion }) => promotion.picture),
     ...listed,
   ].filter((id): id is string => id !== null && id !== "");

@@ -109,6 +109,7 @@ const entryOf = (
     endsAt: instant(front.ends),
     fields: front.fields,
     picture: null,
+    pictures: [],
     body: [...file.body],
   };
 

@@ -293,10 +293,21 @@ const givePictures = async (
   for (const { front, kind, slug } of folder.entries) {
     const picture = pictures.get(front.picture ?? "");
     const path = front.path ?? `${folder.site.kinds.find((each) => each.key === kind)?.path}${slug}/`;
-    if (picture)
+    const own = front.pictures.flatMap((key) => pictures.get(key) ?? []);
+    if (picture || own.length > 0)
       await runStatement(
-        "UPDATE entry SET picture = :picture WHERE site = :site AND path = :path",
-        { site, path, picture },
+        "UPDATE entry SET picture = :picture, pictures = :own WHERE site = :site AND path = :path",
+        { site, path, picture: picture ?? null, own: JSON.stringify(own) },
+        transaction,
+      );
+  }
+  for (const { slug, picture } of folder.site.authors) {
+    const own = pictures.get(picture ?? "");
+    if (own)
+      await runStatement(
+        `UPDATE author SET body = jsonb_set(body, '{picture}', to_jsonb(CAST(:own AS text)))
+         WHERE site = :site AND body->>'slug' = :slug`,
+        { site, slug, own },
         transaction,
       );
   }

@@ -308,7 +308,13 @@ const authorView = (page: Address, { facts, byIdentity }: SiteIndex): AuthorView
   const archive = author && byIdentity.get(authorIdentity(author.id));
   // those that were stored before authors had links have none
   return author && archive
-    ? { name: author.name, path: archive.path, about: author.about, links: author.links ?? [] }
+    ? {
+        name: author.name,
+        path: archive.path,
+        about: author.about,
+        picture: author.picture ?? null,
+        links: author.links ?? [],
+      }
     : null;
 };
 
@@ -332,6 +338,7 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
     title: entry.title,
     summary: entry.summary,
     picture: entry.picture,
+    pictures: entry.pictures ?? [],
     published: zoned(entry.publishedOn),
     starts: zoned(entry.startsAt),
     ends: zoned(entry.endsAt),
