@@ -75,6 +75,8 @@ const BESIDE: Readonly<Record<string, readonly (readonly [path: string, value: u
     ["settings.sortField", "price"],
   ],
   "entryList settings.notTerms": [["settings.from", "kinds"]],
+  // an archive of one kind is narrowed by no link to it
+  "entryList settings.filter": [["settings.from", "kinds"]],
   "band width": [["background.colour", "#f4f0e6"]],
   // behind what covers it all, a ground is seen around it
   "picture look.background": [PADDED],
@@ -119,6 +121,8 @@ const VALUES: Readonly<Record<string, readonly unknown[]>> = {
   "entryList settings.count": [0, 1, 2],
   "entryList settings.skip": [0, 1, 2],
   "entryList settings.summaryWords": [0, 1],
+  // none is the first there is
+  "entryList settings.filterGrouping": ["", "g1"],
   "contents settings.least": [1, 20],
   "authorBox settings.further": [0, 1, 3],
   "entryList settings.media": [[], ["text"], ["video"], ["sound"]],
