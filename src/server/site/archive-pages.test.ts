@@ -3,6 +3,8 @@ import { Studio, signInAs } from "../../../test/studio";
 import { setNodeOperation } from "../../core/design/operations";
 import type { Part } from "../../core/design/part";
 import { blocksOf } from "../../core/design/tree";
+import { touchContent } from "../../data/content-repository";
+import { inTransaction, POOL, runStatement, selectRows } from "../../data/database";
 import { answerSite } from "../hosts/site-handler";
 import { publicOrigin } from "../http/host-names";
 
@@ -20,6 +22,58 @@ const listed = async (): Promise<readonly (readonly string[])[]> => {
   }
   throw new Error("test: expected an end of the archive");
 };
+
+describe("what comes next", () => {
+  it("G30: is in the order it begins, and what is over is gone the moment it ends", async () => {
+    const front = async () => {
+      const { body } = await answerSite("observatory", new URL(`${publicOrigin("observatory")}/`));
+      const main = /<main.*<\/main>/s.exec(String(body))?.[0] ?? "";
+      return [...main.matchAll(/class="name" href="(\/open-nights\/[^"]+)"/g)].map(
+        ([, href]) => href as string,
+      );
+    };
+    const times = await selectRows<{ path: string; starts: Date; ends: Date }>(
+      `SELECT path, starts_at AS starts, ends_at AS ends FROM entry
+       WHERE site = 'observatory' AND path LIKE '/open-nights/%' AND ends_at > now() ORDER BY starts_at`,
+      {},
+      POOL,
+    );
+    const before = await front();
+    expect(before.length).toBeGreaterThan(1);
+    expect(before).toEqual(times.slice(0, before.length).map(({ path }) => path));
+    const [next] = times;
+    if (!next) throw new Error("test: expected an open night that is still to come, got none");
+    const endsAt = (instant: Date) =>
+      inTransaction(async (transaction) => {
+        const values = {
+          path: next.path,
+          instant,
+          starts: new Date(Math.min(+instant - 60_000, +next.starts)),
+        };
+        await runStatement(
+          "UPDATE entry SET starts_at = :starts, ends_at = :instant WHERE site = 'observatory' AND path = :path",
+          values,
+          transaction,
+        );
+        await touchContent("observatory", transaction);
+      });
+    const over = new Date(Date.now() + 1500);
+    await endsAt(over);
+    expect(await front()).toEqual(before);
+    // nothing is changed meanwhile: the page turns by itself
+    await new Promise((on) => setTimeout(on, +over - Date.now() + 50));
+    expect(await front()).toEqual(times.slice(1, before.length + 1).map(({ path }) => path));
+    await endsAt(next.ends);
+    await inTransaction((transaction) =>
+      runStatement(
+        "UPDATE entry SET starts_at = :starts WHERE site = 'observatory' AND path = :path",
+        { path: next.path, starts: next.starts },
+        transaction,
+      ),
+    );
+    await inTransaction((transaction) => touchContent("observatory", transaction));
+  });
+});
 
 describe("the pages of an archive", () => {
   it("hold each of its entries once, whatever size and order later pages ask for themselves", async () => {
