@@ -1,5 +1,5 @@
-import { type SearchTerm, searchTerms } from "../core/content/search-words";
 import type { Access } from "../core/model/content";
+import { type SearchTerm, searchTerms } from "../core/model/search-words";
 import { type Connection, selectRows } from "./database";
 
 /**

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { lettersOf, searchTerms } from "../model/search-words";
 import { extractOf, type Piece } from "./extract";
-import { lettersOf, searchTerms } from "./search-words";
 
 const NONE = new Set<string>();
 const marked = (pieces: readonly Piece[] | null) =>

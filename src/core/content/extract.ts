@@ -1,4 +1,4 @@
-import { lettersOf, type SearchTerm } from "./search-words";
+import { lettersOf, type SearchTerm } from "../model/search-words";
 
 /** A piece of a text round what was looked for, with what of it was found. */
 

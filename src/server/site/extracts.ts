@@ -1,12 +1,20 @@
-import { mayRead } from "../../core/addresses/facts";
+import { type Address, mayRead } from "../../core/addresses/facts";
 import { extractOf, type Piece, wordsOf } from "../../core/content/extract";
-import { lettersOf, searchTerms } from "../../core/content/search-words";
+import type { Audience } from "../../core/model/placement";
 import { plainText } from "../../core/model/rich-text";
+import { lettersOf, searchTerms } from "../../core/model/search-words";
 import type { Needs } from "../../core/render/plan";
-import { loadBodies } from "../../data/content-repository";
+import { loadBodies, type SiteHead } from "../../data/content-repository";
 import type { Connection } from "../../data/database";
 import { formsOf } from "../../data/search-repository";
-import type { PageRequest } from "./page-assembly";
+
+/** The page where one searched, and who did. */
+interface Searched {
+  readonly head: SiteHead;
+  readonly page: Address;
+  readonly audience: Audience;
+  readonly query?: string;
+}
 
 /** How much of what was looked for is in it. */
 const hitsOf = (pieces: readonly Piece[]): number =>
@@ -18,7 +26,7 @@ const hitsOf = (pieces: readonly Piece[]): number =>
  */
 export const extractsOf = async (
   lists: Needs["lists"],
-  { page, query = "", audience, head }: PageRequest,
+  { page, query = "", audience, head }: Searched,
   connection: Connection,
 ): Promise<ReadonlyMap<string, readonly Piece[]>> => {
   const terms = page.role === "search" ? searchTerms(query) : [];
