@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
 import { heroesOf } from "../src/core/design/hero";
+import { blocksOf } from "../src/core/design/tree";
 import { renderPage } from "../src/core/render/page";
 import { designsOf, OF_A_SEED, partOfBands } from "../src/core/starting/designs";
 import { DESIGNED_SLOTS } from "../src/core/starting/traits";
@@ -25,7 +26,14 @@ for (const slot of DESIGNED_SLOTS)
     await loadFonts(page);
     const data = pageData({ menus: material.fit.menus, links: {}, profile: material.fit.profile });
     const pictures = { ...data.pictures, ...material.fit.pictures, dark: picture };
-    const all = designsOf(slot, seed, { ...material, hasEvents: true, kinds: ["k0"], listedKinds: ["k0"] });
+    const all = designsOf(slot, seed, {
+      ...material,
+      hasEvents: true,
+      kinds: ["k0"],
+      listedKinds: ["k0"],
+      eventKinds: ["k0"],
+      priceField: "price",
+    });
     expect(all).toHaveLength(OF_A_SEED);
     const designs = sample(all, 3);
     let looked = 0;
@@ -38,7 +46,10 @@ for (const slot of DESIGNED_SLOTS)
         [slot]: { id: "p", part: partOfBands(slot, bands) },
       };
       const list = { entries: [entryView({ picture: "dark" })], total: 1, page: 1, pages: 1, stem: "" };
-      const lists = Object.fromEntries(bands.flatMap(heroesOf).map(({ id }) => [id, list]));
+      const ofEntries = blocksOf(partOfBands(slot, bands)).filter(({ kind }) => kind === "entryList");
+      const lists = Object.fromEntries(
+        [...bands.flatMap(heroesOf), ...ofEntries].map(({ id }) => [id, list]),
+      );
       const drawn = renderPage({ ...data, pictures, slots, lists }, ENGLISH, { shaper });
       await page.setContent(
         `<!doctype html><html lang="en"><head><title>t</title><style>${drawn.css}</style></head><body>${drawn.body}</body></html>`,

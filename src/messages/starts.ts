@@ -21,6 +21,20 @@ const FORM_NAMES: Readonly<Record<Form, string>> = {
   hero: "Hero on a picture",
   newest: "Hero of the newest entries",
   next: "Hero of what comes next",
+  listRows: "List in rows",
+  listCards: "List of cards",
+  listColumns: "List in uneven columns",
+  listTimeline: "List by time",
+  listLarge: "The newest large, the others small",
+  article: "An article, one below the other",
+  beside: "An article, the way through it beside it",
+  event: "When it is, and what comes next",
+  priced: "What it costs, its picture beside it",
+  pictures: "Pictures first",
+  latest: "The latest entries",
+  comes: "What comes next",
+  related: "Related entries",
+  onPage: "The way through the page",
 };
 
 /** How wide a hero of entries shows them. */
@@ -55,11 +69,22 @@ const GROUND_WORDS: Readonly<Record<Traits["ground"], string>> = {
   line: "on the colour of lines",
 };
 
+const describeLayout = ({ form, ground, extra, rule }: Traits): string =>
+  [
+    startName({ form }),
+    GROUND_WORDS[ground],
+    extra === "search" ? "a search box first" : "",
+    rule ? (form === "onPage" ? "with numbers" : "lines between") : "",
+  ]
+    .filter((each) => each !== "")
+    .join(", ");
+
 export const startName = ({ form }: Pick<Traits, "form">): string => FORM_NAMES[form];
 
 /** "Menu round the sign, on the accent; comes back when scrolling up". */
 export const describeStart = (traits: Traits): string => {
   if (traits.slot === "titleBar") return describeTitleBar(traits);
+  if (traits.slot === "layout" || traits.slot === "side") return describeLayout(traits);
   const { form, ground, stays } = traits;
   const where = form === "picture" ? "" : `, ${GROUND_WORDS[ground]}`;
   const sticky =

@@ -10,6 +10,7 @@ import type { Piece } from "../core/design/design";
 import { heroesOf } from "../core/design/hero";
 import type { Band, Part } from "../core/design/part";
 import { wholePart } from "../core/design/pieces";
+import { blocksOf } from "../core/design/tree";
 import type { EntryView } from "../core/draw/page-material";
 import { BandFit } from "../core/layout/fit";
 import { type HeadingLines, headingLines } from "../core/layout/heading-lines";
@@ -31,7 +32,7 @@ import {
 } from "../core/starting/designs";
 import { type FrameTraits, frameParts, frameSlots, framesOf } from "../core/starting/frames";
 import type { StartingMaterial } from "../core/starting/point";
-import type { Traits } from "../core/starting/traits";
+import { type LookedAtOn, lookedAtOn, type Traits } from "../core/starting/traits";
 import { ENGLISH } from "../messages/visitor-words";
 import { shaperFor, warmFonts } from "./fonts";
 import { type Drawing, PreviewEnd } from "./preview-end";
@@ -75,6 +76,21 @@ const heroLists = (bands: readonly Band[], entries: DesignsRequest["entries"]): 
       return [[id, { entries: shown, total: shown.length, page: 1, pages: 1, stem: "" }] as const];
     }),
   );
+
+/** What lists and heroes of a part show, of entries that are at hand. */
+const listsIn = (part: Part, entries: DesignsRequest["entries"]): PageData["lists"] => ({
+  ...heroLists(part.bands, entries),
+  ...Object.fromEntries(
+    blocksOf(part).flatMap((block) => {
+      if (block.kind !== "entryList") return [];
+      const { upcoming, count } = block.settings;
+      const shown = entries[upcoming ? "upcoming" : "newest"].slice(0, count || undefined);
+      const isPaged = block.settings.from === "archive";
+      const list = { entries: shown, total: shown.length, page: 1, pages: isPaged ? 3 : 1 };
+      return [[block.id, { ...list, stem: isPaged ? "/" : "" }] as const];
+    }),
+  ),
+});
 
 /** A design with the page that was loaded, drawn with it. */
 export interface DrawnDesign extends Omit<StartingDesign, "bands"> {
@@ -261,15 +277,18 @@ const api = {
   /** Starting points of a seed, on a page. */
   async designs(
     siteId: string,
-    data: PageData,
+    pages: Readonly<Partial<Record<LookedAtOn, PageData>>>,
     { slot, seed, like, material, fit, pictures, entries }: DesignsRequest,
   ): Promise<readonly DrawnDesign[]> {
-    const page: PageData = {
+    const whole = (data: PageData): PageData => ({
       ...data,
       menus: { ...data.menus, ...fit.menus },
       links: { ...data.links, ...fit.links },
       pictures: { ...data.pictures, ...fit.pictures, ...pictures },
-    };
+    });
+    const shown = Object.fromEntries(Object.entries(pages).map(([sort, data]) => [sort, whole(data)]));
+    const [page] = Object.values(shown);
+    if (!page) return [];
     const shaper = await shaperFor(siteId, page.style);
     const from = {
       ...material,
@@ -281,9 +300,16 @@ const api = {
     const found = like ? designsLike(like, seed, from) : startingDesignsOf(slot, seed, from);
     return found.map(({ bands, ...design }) => {
       const part = partOfBands(slot, bands);
-      const slots = { ...page.slots, [slot]: { id: "start", part } };
-      const lists = { ...page.lists, ...heroLists(bands, entries) };
-      return { ...design, page: renderPage({ ...page, slots, lists }, ENGLISH, { shaper }) };
+      const on = shown[lookedAtOn(design.traits)] ?? page;
+      // what is looked at stands at the top
+      const around =
+        slot === "layout" || slot === "side" ? { ...on.slots, header: null, footer: null } : on.slots;
+      const slots = { ...around, [slot]: { id: "start", part } };
+      const lists = { ...on.lists, ...listsIn(part, entries) };
+      const [before = null, after = null] = entries.newest;
+      const neighbours = Object.fromEntries(blocksOf(part).map(({ id }) => [id, { before, after }]));
+      const drawn = { ...on, slots, lists, neighbours: { ...on.neighbours, ...neighbours } };
+      return { ...design, page: renderPage(drawn, ENGLISH, { shaper }) };
     });
   },
   /** Complete frames for a site that has none, drawn on its own pages. */

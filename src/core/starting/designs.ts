@@ -23,7 +23,7 @@ import type { StartingMaterial } from "./point";
 import { distanceOf, FORMS, GROUNDS, seenTraits, type Traits } from "./traits";
 
 /**
- * Complete headers, footers and title bars made by chance from a seed, out of the site's own logo, menus, colours and pictures.
+ * Complete parts of each slot made by chance from a seed, out of the site's own logo, menus, colours and pictures.
  *
  * Traits are thrown, laid out, and what does not pass is dropped: a band that takes a second row or is wider than the
  * screen anywhere from 320 to 1600 px, a text fainter than WCAG 2.2 §1.4.3 asks, a form the site has nothing for. What is
@@ -82,6 +82,7 @@ const thrown = (slot: Traits["slot"], dice: Dice): Traits =>
     width: dice.next() < 0.25 ? "full" : "content",
     stays: slot === "header" ? dice.one(STAYS) : "no",
     ...(slot === "titleBar" ? ofTitleBar(dice) : {}),
+    ...(slot === "layout" || slot === "side" ? ofLayout(dice) : {}),
   });
 /** Opposite a title stands a search box or the way down to the page. */
 const ofTitleBar = (dice: Dice) => ({
@@ -89,9 +90,23 @@ const ofTitleBar = (dice: Dice) => ({
   extra: dice.one(["none", "none", "search"] as const),
 });
 const PICTURES = 6;
+/** What is read for long stands on the ground of the page mostly, as wide as everything else. */
+const ofLayout = (dice: Dice) => ({
+  ground: dice.one(["background", "background", "surface", "line", "text"] as const),
+  picture: Math.floor(dice.next() * PICTURES),
+  extra: dice.one(["none", "none", "search"] as const),
+  width: "content" as const,
+});
 
 const CHANGED = ["ground", "second", "room", "sign", "align", "extra", "rule", "width"] as const;
-const KEYS = { header: CHANGED, footer: CHANGED, titleBar: [...CHANGED, "picture"] } as const;
+const OF_LAYOUTS = ["ground", "room", "sign", "extra", "rule", "picture"] as const;
+const KEYS = {
+  header: CHANGED,
+  footer: CHANGED,
+  titleBar: [...CHANGED, "picture"],
+  layout: OF_LAYOUTS,
+  side: OF_LAYOUTS,
+} as const;
 /** One to three traits thrown again; the form stays. */
 const changed = (traits: Traits, dice: Dice): Traits => {
   const other = thrown(traits.slot, dice);
@@ -212,7 +227,14 @@ const fitOf = (slot: Traits["slot"], fits: readonly BandFit[]): { readonly edge:
 const clamped = (value: number): number => Math.min(1, Math.max(0, value));
 
 /** Heights a part is best at, px at 1280. */
-const HEIGHTS = { header: [56, 150], footer: [60, 380], titleBar: [56, 460] } as const;
+const HEIGHTS = {
+  header: [56, 150],
+  footer: [60, 380],
+  titleBar: [56, 460],
+  // as high as what a page has to say
+  layout: [0, 5000],
+  side: [0, 5000],
+} as const;
 
 const judged = (traits: Traits, material: DesignMaterial): StartingDesign | null => {
   let count = 0;

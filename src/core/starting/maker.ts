@@ -5,6 +5,10 @@ import { Look } from "../model/look";
 /** Makes nodes with ids that no other tree has. */
 export class Maker {
   constructor(readonly newId: () => string) {}
+  /** The settings of a kind that nobody set. */
+  usual<K extends BlockKind>(kind: K): SettingsOf<K> {
+    return defaultSettings(kind);
+  }
   block<K extends BlockKind>(
     kind: K,
     settings: Partial<SettingsOf<K>> = {},

@@ -18,6 +18,11 @@ export interface StartingMaterial {
   readonly hasSocial: boolean;
   /** Entries that begin at some time. */
   readonly hasEvents: boolean;
+  /** Kinds that have such entries. */
+  readonly eventKinds: readonly string[];
+  /** The first own field that says what something costs; empty: nothing does. */
+  readonly priceField: string;
+  readonly hasAuthors: boolean;
   readonly menus: readonly {
     readonly id: string;
     readonly name: string;

@@ -18,6 +18,12 @@ export const startingMaterial = ({ design, index }: CompiledDesign): StartingMat
     hasTagline: (profile?.tagline ?? "") !== "",
     hasSocial: (profile?.social.length ?? 0) > 0,
     hasEvents: index.published.some(({ startsAt }) => startsAt !== null),
+    eventKinds: index.facts.kinds
+      .map(({ id }) => id)
+      .filter((kind) => index.published.some((entry) => entry.kind === kind && entry.startsAt !== null)),
+    priceField:
+      index.facts.kinds.flatMap(({ fields }) => fields).find(({ type }) => type === "money")?.key ?? "",
+    hasAuthors: index.published.some(({ author }) => author !== null),
     menus: documentsOf(design, "menu").map(({ id, body }) => ({
       id,
       name: body.name,

@@ -19,7 +19,8 @@ const GAP = 20;
 /** In less room than this they stand below one another. */
 const ONE_COLUMN = 640;
 /** How much of the page is shown, px of the page. */
-const SHOWN = { header: 380, footer: 470, titleBar: 470 } as const;
+const SHOWN = { header: 380, footer: 470, titleBar: 470, layout: 800, side: 700 } as const;
+const PLAIN_HOLDS = "Every text in them can be read (4.5 : 1 or more) on its ground.";
 /** What is true of each of them. */
 const HOLDS = {
   header:
@@ -28,6 +29,8 @@ const HOLDS = {
     "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more).",
   titleBar:
     "None is wider than the screen from 320 to 1600 px, and every text in it can be read (4.5 : 1 or more), whatever picture a page or an entry brings.",
+  layout: PLAIN_HOLDS,
+  side: PLAIN_HOLDS,
 } as const satisfies Readonly<Record<Traits["slot"], string>>;
 
 const GRID = {
@@ -50,8 +53,7 @@ export const StartsScreen = () => {
   const [from, setFrom] = useState(0);
   const [round, setRound] = useState(1);
   const [chosen, setChosen] = useState<Traits | null>(null);
-  const { about } = useAboutSite();
-  const { data, error, isFetching } = useDesigns(about.site.front, { slot, seed: round, like });
+  const { data, error, isFetching } = useDesigns({ slot, seed: round, like });
   const { desk, room } = useRoom();
   const beside = room < ONE_COLUMN ? room : (room - GAP) / 2;
   const scale = Math.max(0.2, Math.min(0.5, beside / (WIDTH + 4)));
@@ -132,6 +134,8 @@ const Head = ({
     >
       <ToggleButton value="header">headers</ToggleButton>
       <ToggleButton value="titleBar">title bars</ToggleButton>
+      <ToggleButton value="layout">layouts</ToggleButton>
+      <ToggleButton value="side">side columns</ToggleButton>
       <ToggleButton value="footer">footers</ToggleButton>
     </ToggleButtonGroup>
     {onBack ? (
@@ -144,6 +148,9 @@ const Head = ({
     </Button>
   </SheetHead>
 );
+
+/** Of what is written on a page nobody can say how high it is. */
+const isAsHighAsWords = ({ slot }: Traits): boolean => slot === "layout" || slot === "side";
 
 const DesignView = ({
   design,
@@ -190,7 +197,8 @@ const DesignView = ({
         </Act>
         <Mono>
           {traits.slot !== "header" ? "" : edge === null ? "button · " : `row from ${edge} px · `}
-          {Math.round(height)} px high · {isOnPictures ? "4.5 : 1 or more" : `${contrast.toFixed(1)} : 1`}
+          {isAsHighAsWords(traits) ? "" : `${Math.round(height)} px high · `}
+          {isOnPictures ? "4.5 : 1 or more" : `${contrast.toFixed(1)} : 1`}
         </Mono>
       </Box>
     </Box>
