@@ -1,4 +1,5 @@
 import type { Part } from "../design/part";
+import { USUAL_COLUMN } from "../design/side-column";
 import { freshened } from "../design/tree";
 import { canonicalJson } from "../model/canonical";
 import type { Menu } from "../model/menu";
@@ -16,7 +17,10 @@ export const partDifferences = (mine: Part, theirs: PackPart, map: ReferenceMap)
   };
   return [
     mine.name === theirs.name ? "" : "name",
-    same(withoutIds(mine), withoutIds({ ...theirs, bands: mapBands(theirs.bands, map) })) ? "" : "content",
+    same(withoutIds(mine), withoutIds({ ...theirs, bands: mapBands(theirs.bands, map) })) &&
+    same(mine.column ?? USUAL_COLUMN, theirs.column ?? USUAL_COLUMN)
+      ? ""
+      : "content",
     same(mine.placement, mapPlacement(theirs.placement, map)) ? "" : "placement",
   ].filter((code) => code !== "");
 };

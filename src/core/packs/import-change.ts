@@ -131,7 +131,7 @@ class ChangeWriter {
   #takePart(item: PlannedItem): void {
     const theirs = packLookup(this.pack).parts.get(item.key) as PackPart;
     const bands = mapBands(theirs.bands, this.map);
-    const { choices } = theirs;
+    const { choices, column } = theirs;
     const placement: Placement = mapPlacement(theirs.placement, this.map);
     if (item.answer === "takePack") {
       const mine = getBody(this.design, "part", item.mine as string);
@@ -141,6 +141,7 @@ class ChangeWriter {
         bands,
         placement,
         choices,
+        column,
         ...(item.lost.length > 0 ? { on: false } : {}),
       });
       return;
@@ -159,6 +160,7 @@ class ChangeWriter {
       // one that is alike is another part: the pack's keeps who it is
       origin: item.answer === "keepBoth" && item.status === "differs" ? this.ids.uuid() : theirs.origin,
       placement,
+      ...(column ? { column } : {}),
       ...freshened({ bands, choices }, this.ids.id),
     };
     this.#put(id, "part", part);

@@ -10,15 +10,18 @@ import { buildIndex } from "../addresses/stems";
 import { type Design, type DesignDocument, designOf, documentsOf, getBody } from "../design/design";
 import { applyOperations, invertAll } from "../design/operations";
 import type { Part } from "../design/part";
+import { SideColumn, USUAL_COLUMN } from "../design/side-column";
 import { blocksOf } from "../design/tree";
 import { canonicalJson } from "../model/canonical";
 import { COLOUR_ROLES } from "../model/house-style";
 import { EVERYWHERE, NOWHERE } from "../model/placement";
+import { partDifferences } from "./differences";
 import { importChange } from "./import-change";
 import { type ImportAnswers, type NeedAnswer, NO_ANSWERS, planImport } from "./plan";
 import { readPack } from "./read";
+import type { ReferenceMap } from "./references";
 import { FILES, packSchemas } from "./schemas";
-import type { AskedNeed, Pack } from "./shapes";
+import type { AskedNeed, Pack, PackPart } from "./shapes";
 import { readTokens, TokenFile, writeTokens } from "./tokens";
 import { keyMaker, writePack } from "./write";
 
@@ -127,6 +130,31 @@ describe("writing a pack", () => {
   it("gives the same bytes for the same parts, whichever was chosen first", () => {
     const turned = { ...everything, parts: [...everything.parts].reverse() };
     expect(writePack(design, index, turned, info, { sha256, bytesOf: () => bytes })).toEqual(zip);
+  });
+  it("carries how a side column stands, and knows one that stands otherwise", () => {
+    const column = SideColumn.parse({ at: "left", share: 30, narrow: "folded", stays: true });
+    const side: Part = { ...header, slot: "side", placement: EVERYWHERE, column };
+    const own = designOf([
+      { id: "style", kind: "style", body: style },
+      { id: "s", kind: "part", body: side },
+    ]);
+    const [part] = packOf(
+      writePack(own, index, { ...everything, parts: ["s"] }, info, { sha256, bytesOf: () => bytes }),
+    ).parts;
+    expect(part?.column).toEqual(column);
+    const asIs: ReferenceMap = {
+      menu: (id) => id,
+      picture: (id) => id,
+      colour: (value) => value,
+      content: (_, id) => id,
+    };
+    const theirs = { ...(part as PackPart), bands: side.bands, placement: EVERYWHERE };
+    expect(partDifferences(side, theirs, asIs)).toEqual([]);
+    expect(partDifferences({ ...side, column: { ...column, at: "right" } }, theirs, asIs)).toEqual([
+      "content",
+    ]);
+    const { column: _, ...usual } = side;
+    expect(partDifferences(usual, { ...theirs, column: USUAL_COLUMN }, asIs)).toEqual([]);
   });
   it("gives the same bytes for the same selection", () => {
     expect(writePack(design, index, everything, info, { sha256, bytesOf: () => bytes })).toEqual(zip);

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Band, type Part } from "../design/part";
+import { SideColumn } from "../design/side-column";
 import { Choice } from "../model/choices";
 import { Menu } from "../model/menu";
 import { PICTURE_TYPES } from "../model/picture";
@@ -36,6 +37,7 @@ export const PackPart = z.object({
   placement: Placement,
   bands: z.array(Band).max(40),
   choices: z.array(Choice).max(60).optional(),
+  column: SideColumn.optional(),
 });
 export type PackPart = Omit<z.infer<typeof PackPart>, "bands"> & { readonly bands: Part["bands"] };
 

@@ -150,6 +150,7 @@ const packPart = (design: Design, id: string, key: string, map: ReferenceMap): P
     // a pack carries what pieces hold as the part's own
     bands: mapBands(wholeBands(part.bands, pieceIn(design)), map),
     ...(part.choices ? { choices: part.choices } : {}),
+    ...(part.column ? { column: part.column } : {}),
   };
 };
 
