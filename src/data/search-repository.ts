@@ -1,5 +1,5 @@
 import type { Access } from "../core/model/content";
-import { type SearchTerm, searchTerms } from "../core/model/search-words";
+import { MOST_FOUND, type SearchTerm, searchTerms } from "../core/model/search-words";
 import { type Connection, selectRows } from "./database";
 
 /**
@@ -16,7 +16,6 @@ export interface Search {
   readonly readable: readonly Access[];
 }
 
-const MOST_FOUND = 100;
 /** Whether an index of three letters narrows what a word is looked for in; words of other scripts are short and whole. */
 const isIndexed = (word: string): boolean => [...word].length >= 3;
 const isOtherScript = (word: string): boolean => /[^\p{Script=Latin}\p{Script=Common}]/u.test(word);

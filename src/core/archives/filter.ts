@@ -1,5 +1,5 @@
 import type { SiteIndex } from "../addresses/facts";
-import type { EntryFacts } from "../model/content";
+import type { EntryFacts, Term } from "../model/content";
 import { entryIdentity } from "../model/identity";
 
 /** Links above a list that narrow it: to one of the kinds in it, or to one topic of a grouping. */
@@ -11,18 +11,19 @@ export interface Filter {
   readonly filterGrouping: string;
 }
 
-/** What an address asks for, by key and slug; empty: nothing. */
+/** What an address asks for, by key and slugs; empty: nothing. */
 export interface Asked {
   readonly kind: string;
   readonly about: string;
 }
 export const NOTHING_ASKED: Asked = { kind: "", about: "" };
 
-/** One of the links: what it leads to, and how many entries there are then. Without a name: all of them. */
+/** One of the links: what it leads to, and how many entries are shown then. Without a name: all of them. */
 export interface FilterChoice {
   readonly name: string;
   readonly asks: Asked;
-  readonly count: number;
+  /** Null where nobody knows: of a search that found as much as it looks for. */
+  readonly count: number | null;
   readonly isCurrent: boolean;
 }
 
@@ -35,8 +36,14 @@ interface Option {
   readonly has: (entry: EntryFacts) => boolean;
 }
 
+/** The slugs of a term and of all above it, from the top: two terms below different ones may have the same slug. */
+const slugsOf = ({ slug, parent }: Term, terms: SiteIndex["terms"]): string => {
+  const above = parent === null ? undefined : terms.get(parent);
+  return above ? `${slugsOf(above, terms)}/${slug}` : slug;
+};
+
 const optionsOf = (
-  { facts, byIdentity }: SiteIndex,
+  { facts, terms, byIdentity }: SiteIndex,
   { filter, filterGrouping }: Filter,
 ): readonly Option[] => {
   if (filter === "none") return [];
@@ -54,7 +61,7 @@ const optionsOf = (
     .filter((term) => term.grouping === grouping?.id)
     .map((term) => ({
       name: term.name,
-      asks: { ...NOTHING_ASKED, about: term.slug },
+      asks: { ...NOTHING_ASKED, about: slugsOf(term, terms) },
       has: ({ id }) => isAbout(id, term.id),
     }));
 };

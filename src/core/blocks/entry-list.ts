@@ -90,7 +90,7 @@ const filtersHtml = (list: ListView | undefined, { words, css }: BlockContext): 
   );
   return html`<nav class="filters" aria-label="${words.narrow}"><ul>${filters.map(
     ({ name, href, count, isCurrent }) =>
-      html`<li><a${attributes({ href, "aria-current": isCurrent ? "true" : null })}>${name || words.all} (${count})</a></li>`,
+      html`<li><a${attributes({ href, "aria-current": isCurrent ? "true" : null })}>${name || words.all}${count === null ? "" : ` (${count})`}</a></li>`,
   )}</ul></nav>`;
 };
 

@@ -105,7 +105,7 @@ export interface ListView {
 export interface FilterLink {
   readonly name: string;
   readonly href: string;
-  readonly count: number;
+  readonly count: number | null;
   readonly isCurrent: boolean;
 }
 

@@ -6,6 +6,9 @@ export interface SearchTerm {
   readonly isPhrase: boolean;
 }
 
+/** A search looks for so many entries; what there may be beyond them it does not tell. */
+export const MOST_FOUND = 100;
+
 /** More of them narrow nothing that anybody reads. */
 const MOST_TERMS = 8;
 const ACCENTS = /[\u0300-\u036f]/g;

@@ -14,6 +14,7 @@ import { entryIdentity } from "../model/identity";
 import type { Menu, Promotion } from "../model/menu";
 import type { Neighbours } from "../model/neighbours";
 import type { Audience } from "../model/placement";
+import { MOST_FOUND } from "../model/search-words";
 
 /** What the drawing of one page will show, before anything is fetched. */
 export interface Needs {
@@ -100,17 +101,20 @@ const listNeed = (
 ): ListNeed => {
   const settings = { ...list.settings, ...paging };
   const whole = selectEntries(input.index, input.page, settings, input.at, input.found);
-  const { entries: all, choices } = narrowed(input.index, whole, settings, input.asked ?? NOTHING_ASKED);
-  const isPaged = isPagedList(list) && hasPages(input.page);
-  if (!isPaged) {
+  const asked = input.asked ?? NOTHING_ASKED;
+  if (!(isPagedList(list) && hasPages(input.page))) {
     const { notThis, notAbove, skip, count } = settings;
     // a list over pages leaves nothing out of this: each entry is on exactly one of its pages
-    const rest = all.filter(
+    const rest = whole.filter(
       (entry) => !(notThis && entry === input.page.entry) && !(notAbove && above.has(entry)),
     );
-    const entries = rest.slice(skip, skip + (count === 0 ? PLAIN_PAGE_SIZE : count));
-    return { entries, total: rest.length, page: 1, pages: 1, isPaged, choices };
+    const { entries: all, choices } = narrowed(input.index, rest, settings, asked);
+    const shownOf = (there: number) =>
+      Math.max(0, Math.min(there - skip, count === 0 ? PLAIN_PAGE_SIZE : count));
+    const entries = all.slice(skip, skip + shownOf(all.length));
+    return { ...listOf(entries, all.length), choices: counted(choices, input, shownOf) };
   }
+  const { entries: all, choices } = narrowed(input.index, whole, settings, asked);
   const { pageSize } = settings;
   const start = (input.pageNumber - 1) * pageSize;
   return {
@@ -118,9 +122,22 @@ const listNeed = (
     total: all.length,
     page: input.pageNumber,
     pages: Math.max(1, Math.ceil(all.length / pageSize)),
-    isPaged,
-    choices,
+    isPaged: true,
+    choices: counted(choices, input, (there) => there),
   };
+};
+
+/** What of the links leads to something, with how much they show. A search that found as much as it looks for may not have found all. */
+const counted = (
+  choices: readonly FilterChoice[],
+  { page, found }: PlanInput,
+  shownOf: (there: number) => number,
+): readonly FilterChoice[] => {
+  const isAll = page.role !== "search" || found.length < MOST_FOUND;
+  return choices
+    .map((choice) => ({ ...choice, count: choice.count === null ? null : shownOf(choice.count) }))
+    .filter(({ count }) => count !== 0)
+    .map((choice) => (isAll ? choice : { ...choice, count: null }));
 };
 
 /** Whether a page can have others behind it. */

@@ -51,7 +51,7 @@ const widthsOf = ({ share, width }: SideColumn): readonly [beside: string, left:
 
 /** It stays below what the header keeps at the top; what is higher than the screen is scrolled by itself. */
 const stayingCss = (edge: number, top: number): string =>
-  `@media (width >= ${edge}em) and (pointer:fine){.slot-side{position:sticky;top:${rem(top)};align-self:start;max-height:calc(100vh - ${rem(top)});overflow-y:auto}}`;
+  `@media screen and (width >= ${edge}em) and (pointer:fine){.slot-side{position:sticky;top:${rem(top)};align-self:start;max-height:calc(100vh - ${rem(top)});overflow-y:auto}}`;
 
 /** Nothing stands beside anything. */
 const narrowCss = (narrow: SideColumn["narrow"]): string =>
