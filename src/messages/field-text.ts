@@ -14,6 +14,8 @@ export interface FieldText {
   readonly text: string;
   /** Of a link. */
   readonly href?: string;
+  /** Of a picture, by its id: it says nothing. */
+  readonly picture?: string;
 }
 
 /** Languages a runtime knows nothing of are written as it is by itself. */
@@ -61,6 +63,8 @@ export const fieldText = (
     }
     case "yesNo":
       return { text: value === YES ? words.yes : words.no };
+    case "picture":
+      return { text: "", picture: written };
     case "link":
       return { text: written, href: written };
   }

@@ -12,6 +12,7 @@ const FIELD_TYPE_WORDS: Readonly<Record<OwnField["type"], string>> = {
   dateTime: "a date and a time, such as 2026-03-01 19:30",
   yesNo: "yes or no",
   choice: "one of the values of its field",
+  picture: "the name of a picture",
   link: "an address that can be led to, such as https://example.org/",
 };
 

@@ -97,6 +97,12 @@ describe("one own field", () => {
     const on = { entry: entryView({ fields }) };
     expect(drawn([block("ownField", { field: "price" })], on)).toContain(">Price</span> 24.00 €</p>");
     expect(drawn([block("ownField", { field: "price", named: false })], on)).toMatch(/>24\.00 €<\/p>/);
+    const seen = {
+      entry: entryView({ fields: [{ key: "plan", label: "Plan", value: "", picture: "pic" }] }),
+    };
+    const plan = drawn([block("ownField", { field: "plan" }), block("facts", { show: ["fields"] })], seen);
+    expect(plan).toMatch(/<figure[^>]*>.*<img.*Plan<\/figcaption><\/figure>/);
+    expect(plan.match(/Plan/g)).toHaveLength(1);
     expect(drawn([block("ownField", { field: "gone" })], on)).not.toContain("<p");
     expect(drawn([block("ownField")], { entry: null })).not.toContain("<p");
   });

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
+import { pictureHtml } from "../draw/picture-html";
 import { TextStyle } from "../model/values";
 import { MUTED, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
@@ -24,6 +25,13 @@ export const ownField = defineBlock({
     const { field, named, style } = block.settings;
     const found = context.data.entry?.fields.find(({ key }) => key === field);
     if (!found) return null;
+    if (found.picture !== undefined) {
+      const picture = context.data.pictures[found.picture];
+      if (!picture) return null;
+      const name = named ? html`<figcaption class="t-small muted">${found.label}</figcaption>` : null;
+      const image = pictureHtml(picture, { sizes: "(width < 62.5em) 100vw, 1100px" });
+      return element("figure", block, context, {}, html`${image}${name}`);
+    }
     return element(
       "p",
       block,

@@ -32,10 +32,13 @@ export const factItems = (
       case "terms":
         return entry.terms.map((term) => html`<span><a href="${term.path}">${term.name}</a></span>`);
       case "fields":
-        return entry.fields.map(({ label, value, href }) =>
-          href === undefined
-            ? html`<span>${label} <b>${value}</b></span>`
-            : html`<span><a href="${href}">${label}</a></span>`,
+        return entry.fields.flatMap(({ label, value, href, picture }) =>
+          // a picture is no fact
+          picture !== undefined
+            ? []
+            : href === undefined
+              ? html`<span>${label} <b>${value}</b></span>`
+              : html`<span><a href="${href}">${label}</a></span>`,
         );
       case "summary":
         return entry.summary === "" ? [] : [html`<p>${entry.summary}</p>`];

@@ -73,6 +73,8 @@ export interface EntryView {
     readonly value: string;
     /** Of a link: where it leads. */
     readonly href?: string;
+    /** Of a picture: its id. */
+    readonly picture?: string;
   }[];
   /** What it costs, where one of its fields is money of a currency. */
   readonly price: Money | null;

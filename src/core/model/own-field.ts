@@ -12,6 +12,7 @@ export const OWN_FIELD_TYPES = [
   "yesNo",
   "link",
   "choice",
+  "picture",
 ] as const;
 
 export const OwnField = z.object({
@@ -47,6 +48,8 @@ const FITS: Readonly<
   dateTime: (value) => isDay(String(value).slice(0, 10)) && /^.{10}[T ]\d{2}:\d{2}/.test(String(value)),
   yesNo: (value) => value === YES || value === NO,
   choice: (value, { choices = [] }) => choices.includes(String(value)),
+  // its id; a folder names it
+  picture: (value) => typeof value === "string",
   link: (value) => LinkTarget.safeParse(value).success,
 };
 

@@ -186,8 +186,9 @@ export const authorOf = ({ entry, archiveOf }: Address): string | null =>
   entry ? entry.author : archiveOf?.of === "author" ? archiveOf.id : null;
 
 /** Pictures of the content that a block shows beside the main one. */
-const contentPictures = ({ kind }: Block, { index, page }: PlanInput): readonly (string | null)[] => {
-  const of = traitsOf(kind).contentPictures;
+const contentPictures = (block: Block, { index, page }: PlanInput): readonly (string | null)[] => {
+  const of = traitsOf(block.kind).contentPictures;
+  if (block.kind === "ownField") return [String(page.entry?.fields[block.settings.field] ?? "")];
   if (of === "gallery") return page.entry?.pictures ?? [];
   const author = of === "author" ? authorOf(page) : null;
   return author === null ? [] : [index.facts.authors.find(({ id }) => id === author)?.picture ?? null];

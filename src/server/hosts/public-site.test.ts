@@ -102,6 +102,15 @@ describe("the public site", () => {
     expect(page).toContain("This page is for members.");
     expect(page).not.toContain("kept in pencil");
   });
+  it("shows the pictures of an entry, and that of who wrote one", async () => {
+    const copper = String((await at("/notes/a-copper-moon/")).body);
+    expect(copper.match(/class="shot" popovertarget=/g)).toHaveLength(4);
+    expect(copper.match(/<div class="large"[^>]*>\s*(?:<picture>.*?)?<img/g)).toHaveLength(4);
+    const written = String(
+      (await at("/notes/the-extremely-long-and-thoroughly-documented-search-for-a-ve/")).body,
+    );
+    expect(/<aside class="b-authorBox.*?<\/aside>/s.exec(written)?.[0]).toContain("<img");
+  });
   it("finds by words of title and body", async () => {
     const html = String((await at("/search/?q=swifts+bed")).body);
     expect(hrefs(html)).toContain("/notes/the-night-the-ridge-stood-in-the-shadow/");

@@ -292,7 +292,18 @@ const givePictures = async (
 ): Promise<void> => {
   for (const { front, kind, slug } of folder.entries) {
     const picture = pictures.get(front.picture ?? "");
-    const path = front.path ?? `${folder.site.kinds.find((each) => each.key === kind)?.path}${slug}/`;
+    const ofKind = folder.site.kinds.find((each) => each.key === kind);
+    const path = front.path ?? `${ofKind?.path}${slug}/`;
+    for (const { key, type } of ofKind?.fields ?? []) {
+      if (type !== "picture" || front.fields[key] === undefined) continue;
+      const found = pictures.get(String(front.fields[key])) ?? "";
+      await runStatement(
+        `UPDATE entry SET fields = jsonb_set(fields, ARRAY[CAST(:key AS text)], to_jsonb(CAST(:found AS text)))
+         WHERE site = :site AND path = :path`,
+        { site, path, key, found },
+        transaction,
+      );
+    }
     const own = front.pictures.flatMap((key) => pictures.get(key) ?? []);
     if (picture || own.length > 0)
       await runStatement(

@@ -350,8 +350,8 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
     fields: (kind?.fields ?? []).flatMap((field) => {
       const value = entry.fields[field.key];
       if (value === undefined) return [];
-      const { text, href } = fieldText(field, value, { ...facts.settings, words: ENGLISH });
-      return [{ key: field.key, label: field.label, value: text, ...(href === undefined ? {} : { href }) }];
+      const { text, ...more } = fieldText(field, value, { ...facts.settings, words: ENGLISH });
+      return [{ key: field.key, label: field.label, value: text, ...more }];
     }),
     price: priceOf(entry, kind),
     restricted: !mayRead(entry.access, audience),
