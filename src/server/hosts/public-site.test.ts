@@ -107,7 +107,7 @@ describe("the public site", () => {
     expect(copper.match(/class="shot" popovertarget=/g)).toHaveLength(4);
     expect(copper.match(/<div class="large"[^>]*>\s*(?:<picture>.*?)?<img/g)).toHaveLength(4);
     const written = String(
-      (await at("/notes/the-extremely-long-and-thoroughly-documented-search-for-a-ve/")).body,
+      (await at("/notes/the-sun-talking/")).body,
     );
     expect(/<aside class="b-authorBox.*?<\/aside>/s.exec(written)?.[0]).toContain("<img");
   });
