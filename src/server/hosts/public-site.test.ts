@@ -106,9 +106,7 @@ describe("the public site", () => {
     const copper = String((await at("/notes/a-copper-moon/")).body);
     expect(copper.match(/class="shot" popovertarget=/g)).toHaveLength(4);
     expect(copper.match(/<div class="large"[^>]*>\s*(?:<picture>.*?)?<img/g)).toHaveLength(4);
-    const written = String(
-      (await at("/notes/the-sun-talking/")).body,
-    );
+    const written = String((await at("/notes/the-sun-talking/")).body);
     expect(/<aside class="b-authorBox.*?<\/aside>/s.exec(written)?.[0]).toContain("<img");
   });
   it("finds by words of title and body", async () => {
