@@ -301,9 +301,13 @@ const api = {
     return found.map(({ bands, ...design }) => {
       const part = partOfBands(slot, bands);
       const on = shown[lookedAtOn(design.traits)] ?? page;
-      // what is looked at stands at the top
+      // what is looked at stands at the top, and alone
       const around =
-        slot === "layout" || slot === "side" ? { ...on.slots, header: null, footer: null } : on.slots;
+        slot === "layout"
+          ? { ...on.slots, header: null, side: null, footer: null }
+          : slot === "side"
+            ? { ...on.slots, header: null, footer: null }
+            : on.slots;
       const slots = { ...around, [slot]: { id: "start", part } };
       const lists = { ...on.lists, ...listsIn(part, entries) };
       const [before = null, after = null] = entries.newest;

@@ -79,10 +79,7 @@ export const listTimeline = archiveOf("timeline", (p) => ({ by: chosen(p, PERIOD
 export const listLarge = archiveOf("compact", () => ({ picture: true }), { firstLarge: true });
 
 const authorOrNone = (p: Pieces): Block | null => (p.material.hasAuthors ? p.make.block("authorBox") : null);
-const factBlock = (p: Pieces): Block =>
-  p.make.block("facts", {
-    show: p.material.hasEvents ? ["when", "author", "terms"] : ["date", "author", "terms"],
-  });
+const factBlock = (p: Pieces): Block => p.make.block("facts", { show: ["date", "author", "terms"] });
 const mainPicture = (p: Pieces): Block =>
   p.make.block("mainPicture", {
     height: { wide: { small: 300, middle: 420, large: 520 }[p.traits.sign], small: 220 },
