@@ -31,9 +31,10 @@ export interface FilterChoice {
 export const MOST_CHOICES = 24;
 
 interface Option {
+  /** Of a kind or a term. */
+  readonly id: string;
   readonly name: string;
   readonly asks: Asked;
-  readonly has: (entry: EntryFacts) => boolean;
 }
 
 /** The slugs of a term and of all above it, from the top: two terms below different ones may have the same slug. */
@@ -42,33 +43,27 @@ const slugsOf = ({ slug, parent }: Term, terms: SiteIndex["terms"]): string => {
   return above ? `${slugsOf(above, terms)}/${slug}` : slug;
 };
 
-const optionsOf = (
-  { facts, terms, byIdentity }: SiteIndex,
-  { filter, filterGrouping }: Filter,
-): readonly Option[] => {
+const optionsOf = ({ facts, terms }: SiteIndex, { filter, filterGrouping }: Filter): readonly Option[] => {
   if (filter === "none") return [];
   if (filter === "kinds")
     return facts.kinds.map(({ id, key, plural }) => ({
+      id,
       name: plural,
       asks: { ...NOTHING_ASKED, kind: key },
-      has: ({ kind }) => kind === id,
     }));
   const grouping = facts.groupings.find(({ id }) => filterGrouping === "" || id === filterGrouping);
-  // what is about a topic is about those above it, too
-  const isAbout = (id: string, term: string) =>
-    byIdentity.get(entryIdentity(id))?.terms.includes(term) ?? false;
   return facts.terms
     .filter((term) => term.grouping === grouping?.id)
     .map((term) => ({
+      id: term.id,
       name: term.name,
       asks: { ...NOTHING_ASKED, about: slugsOf(term, terms) },
-      has: ({ id }) => isAbout(id, term.id),
     }));
 };
 
 /**
- * The entries of a list that are asked for, and the links to all others that are not empty, where one of them narrows it, in the order the site has them.
- * What nobody could have asked for here leaves nothing out.
+ * The entries of a list that are asked for, and the links to all others that are not empty, where one of them narrows it,
+ * in the order the site has them. What nobody could have asked for here leaves nothing out.
  */
 export const narrowed = (
   index: SiteIndex,
@@ -76,27 +71,37 @@ export const narrowed = (
   filter: Filter,
   asked: Asked,
 ): { readonly entries: readonly EntryFacts[]; readonly choices: readonly FilterChoice[] } => {
-  const options = optionsOf(index, filter)
-    .map((option) => ({ ...option, entries: all.filter(option.has) }))
-    .filter(({ entries }) => entries.length > 0);
+  const isOfKinds = filter.filter === "kinds";
+  // what is about a topic is about those above it, too
+  const idsOf = ({ id, kind }: EntryFacts): readonly string[] =>
+    isOfKinds ? [kind] : (index.byIdentity.get(entryIdentity(id))?.terms ?? []);
+  const options = optionsOf(index, filter);
+  const counts = new Map<string, number>();
+  // once through all of them, however many options there are
+  for (const entry of options.length === 0 ? [] : all)
+    for (const id of idsOf(entry)) counts.set(id, (counts.get(id) ?? 0) + 1);
+  const there = options.flatMap((option) => {
+    const count = counts.get(option.id) ?? 0;
+    return count === 0 ? [] : [{ ...option, count }];
+  });
   // links that all lead to the same narrow nothing
-  if (options.every(({ entries }) => entries.length === all.length)) return { entries: all, choices: [] };
-  const current = options.find(
+  if (there.every(({ count }) => count === all.length)) return { entries: all, choices: [] };
+  const current = there.find(
     ({ asks }) =>
       (asks.kind !== "" || asks.about !== "") && asks.kind === asked.kind && asks.about === asked.about,
   );
-  const most = [...options]
-    .sort((a, b) => Number(b === current) - Number(a === current) || b.entries.length - a.entries.length)
+  const most = [...there]
+    .sort((a, b) => Number(b === current) - Number(a === current) || b.count - a.count)
     .slice(0, MOST_CHOICES);
-  const shown = options.filter((option) => most.includes(option));
+  const shown = there.filter((option) => most.includes(option));
   return {
-    entries: current?.entries ?? all,
+    entries: current ? all.filter((entry) => idsOf(entry).includes(current.id)) : all,
     choices: [
       { name: "", asks: NOTHING_ASKED, count: all.length, isCurrent: current === undefined },
       ...shown.map((option) => ({
         name: option.name,
         asks: option.asks,
-        count: option.entries.length,
+        count: option.count,
         isCurrent: option === current,
       })),
     ],
