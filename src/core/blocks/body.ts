@@ -48,7 +48,7 @@ export const body = defineBlock({
     const { data, words, state } = context;
     if (data.account) {
       // its fields have names of their own: once on a page
-      if (state.hasCore) return null;
+      if (state.hasCore || state.hidden?.has(block.id)) return null;
       state.hasCore = true;
       return element("div", block, context, {}, accountHtml(data.account, context));
     }

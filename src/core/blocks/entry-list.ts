@@ -46,7 +46,8 @@ export const entryList = defineBlock({
     const list = context.data.lists[block.id];
     const { settings } = block;
     // what was searched for has been answered
-    if (settings.from === "archive" && context.data.page.role === "search") context.state.hasCore = true;
+    const isResult = settings.from === "archive" && context.data.page.role === "search";
+    if (isResult && !context.state.hidden?.has(block.id)) context.state.hasCore = true;
     drawRules(block, context);
     if (!list || list.entries.length === 0)
       return element(

@@ -12,7 +12,13 @@ export interface BlockContext {
   /** Previews mark each node so that it can be pointed at. */
   readonly mark: boolean;
   /** Whether the page's one `h1` is drawn already, and what it is for; and whether something needs the script. */
-  readonly state: { hasTitle: boolean; hasCore: boolean; needsScript: boolean };
+  readonly state: {
+    hasTitle: boolean;
+    hasCore: boolean;
+    needsScript: boolean;
+    /** Blocks that some screens do not show: what the page is for is none of them. */
+    readonly hidden?: ReadonlySet<string>;
+  };
   /** Whether the band being drawn is laid over a picture. */
   readonly isOver: boolean;
   /** Where the menus of the band being drawn are a button. */

@@ -72,6 +72,19 @@ describe("what the product itself answers", () => {
     expect(forms(body)).toBe(1);
     expect(regions.side).toContain("<form");
   });
+  it("stands below where what holds it is hidden on some screens", () => {
+    const form = block("body");
+    const small = { ...form, look: { ...form.look, hideOn: ["small" as const] } } as Block;
+    for (const layout of [
+      partWith("layout", [small]),
+      partWith("layout", [block("body")], { hideOn: ["small"] }),
+      partWith("layout", [block("group", {}, [small])]),
+    ]) {
+      const { body } = draw(signedOut, { slots: { ...pageData().slots, layout: { id: "l", part: layout } } });
+      expect(body.match(/name="password"/g)).toHaveLength(1);
+      expect(body).toMatch(/n-core[^<]*<|b-body n-plain-body/);
+    }
+  });
   it("has its title once: above it, or with it", () => {
     const titleBar = { id: "t", part: partWith("titleBar", [block("title")]) };
     for (const slots of [pageData().slots, { ...pageData().slots, titleBar }])

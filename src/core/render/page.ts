@@ -12,7 +12,7 @@ import { currentOn } from "./kept-bands";
 import { firstPicture, laidOver } from "./over-picture";
 import type { PageData } from "./page-data";
 import { partHtml } from "./part-html";
-import { corePart, plainLayout } from "./plain-layout";
+import { corePart, hiddenSomewhere, plainLayout } from "./plain-layout";
 import { columnHtml } from "./side-column";
 import { structuredData } from "./structured-data";
 
@@ -41,7 +41,9 @@ export interface RenderOptions {
 export const renderPage = (data: PageData, words: VisitorWords, options: RenderOptions): RenderedPage => {
   const css = new Stylesheet(data.style);
   css.share("base", baseCss(data.style));
-  const state = { hasTitle: false, hasCore: false, needsScript: false };
+  const ofCore = corePart(data.page.role);
+  const hidden = ofCore ? hiddenSomewhere(SLOTS.flatMap((slot) => data.slots[slot]?.part ?? [])) : undefined;
+  const state = { hasTitle: false, hasCore: false, needsScript: false, ...(hidden ? { hidden } : {}) };
   const over = laidOver(data);
   const measure = new TextMeasure(options.shaper, data.style, data.site.language);
   const contextOf = (): RenderContext => ({
@@ -67,7 +69,7 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
     return partHtml(plainLayout(data.page.role, data.entry !== null, state.hasTitle), context);
   };
   const drawn = Object.fromEntries(SLOTS.map((slot) => [slot, draw(slot)])) as Record<Slot, SafeHtml | null>;
-  const core = state.hasCore ? null : corePart(data.page.role);
+  const core = state.hasCore ? null : ofCore;
   if (core) drawn.layout = html`${drawn.layout}${partHtml(core, contextOf())}`;
   const title = documentTitle(data);
   if (!state.hasTitle) drawn.layout = html`<h1 class="hidden">${data.page.title}</h1>${drawn.layout}`;

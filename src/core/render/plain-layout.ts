@@ -55,3 +55,18 @@ const CORES: Partial<Record<Role, Part>> = {
  * does not have it. Null where an entry or an archive is what the page is for.
  */
 export const corePart = (role: Role): Part | null => CORES[role] ?? null;
+
+/** Blocks that are not shown on screens of some width: they are hidden there, or what they stand in is. */
+export const hiddenSomewhere = (parts: readonly Part[]): ReadonlySet<string> => {
+  const found = new Set<string>();
+  const look = (blocks: readonly Block[], isHidden: boolean): void => {
+    for (const { id, look: own, blocks: inside = [] } of blocks) {
+      const isOwn = isHidden || own.hideOn.length > 0;
+      if (isOwn) found.add(id);
+      look(inside, isOwn);
+    }
+  };
+  for (const { bands } of parts)
+    for (const { hideOn, cells } of bands) for (const { blocks } of cells) look(blocks, hideOn.length > 0);
+  return found;
+};
