@@ -180,8 +180,8 @@ const NODES = { band: bandSubject, bar: barSubject, cell: cellSubject };
 const subjectOf = (name: BlockKind | keyof typeof NODES) =>
   name in NODES ? NODES[name as keyof typeof NODES]() : blockSubject(name as BlockKind);
 
-/** Every kind wears its look by the same rules: in the sample each takes its turn at a quarter of what a look can be. */
-const TURNS = 4;
+/** Every kind wears its look by the same rules: in the sample each takes its turn at an eighth of what a look can be. */
+const TURNS = 8;
 const isInTurn = (subject: number, setting: string, at: number): boolean =>
   isWhole || !setting.startsWith("look.") || (subject + at) % TURNS === 0;
 

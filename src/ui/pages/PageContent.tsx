@@ -123,8 +123,12 @@ const ChangeEntry = ({
   const isSame = Object.keys(wish).length === 1;
   const asked = useDeferredValue(wish);
   const impact = useCall("entryImpact", asked, { enabled: !isSame });
+  // what it does is said before it can be done; and the button does not move away below a pointer when it is said
+  const isSaid =
+    impact.isSuccess && !impact.isPlaceholderData && JSON.stringify(asked) === JSON.stringify(wish);
   const run = async () => {
-    const done = await change.mutateAsync(wish);
+    const done = await change.mutateAsync(wish).catch(() => null);
+    if (!done) return;
     onClose();
     say(
       done.moves > 0
@@ -146,17 +150,14 @@ const ChangeEntry = ({
             onChange={(stays) => setFields({ ...fields, staysBelow: stays })}
           />
         ) : null}
+        {!isSame && !isSaid && !impact.error ? <Waiting what="Computing what it would change …" /> : null}
         {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
         {impact.data && !isSame && !impact.error ? <EntryImpact impact={impact.data} /> : null}
         {change.error ? <Trouble>{change.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button
-          variant="contained"
-          onClick={run}
-          disabled={isSame || change.isPending || impact.error !== null}
-        >
+        <Button variant="contained" onClick={run} disabled={isSame || change.isPending || !isSaid}>
           Change it now
         </Button>
       </DialogActions>
@@ -297,7 +298,9 @@ const Remove = ({
   const bringBack = useAct("bringBack");
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const run = async () => {
-    const { removal, label } = await remove.mutateAsync(removable);
+    const done = await remove.mutateAsync(removable).catch(() => null);
+    if (!done) return;
+    const { removal, label } = done;
     onClose();
     router.push(leafPath("pages", site));
     const key = enqueueSnackbar(`${label} is deleted.`, {
