@@ -11,6 +11,7 @@ import { partHtml } from "../src/core/render/part-html";
 import { ENGLISH } from "../src/messages/visitor-words";
 import { block, pageData, partWith, picture } from "../test/page-data";
 import { shaper } from "../test/shaper";
+import { reactMarkup } from "./bench-render-peer";
 
 /** The markup of a header and a footer, from the same resolved data: ours, React components, and a template by hand. */
 
@@ -148,14 +149,7 @@ const firstRate = (data: PageData, by: TextMeasure): number => {
 
 const plain = (html: string): string => html.replaceAll(/\s*\/>/g, ">").replaceAll("&#x27;", "&#39;");
 
-/** React as it runs in production: which one it is, it decides when it is loaded. */
-const loadPeer = async () => {
-  Object.assign(process.env, { NODE_ENV: "production" });
-  return (await import("./bench-render-peer")).reactMarkup;
-};
-
-export const benchRender = async (): Promise<void> => {
-  const reactMarkup = await loadPeer();
+export const benchRender = (): void => {
   const ids = { header: header.bands[0]?.id ?? "", footer: footer.bands[0]?.id ?? "" };
   const blocks = { logo, name, line, row, column };
   const data = sample();

@@ -1,5 +1,8 @@
 /** The figures of `npm run bench`, each with what it is measured beside. `--only placement|render|hero|pictures|studio` runs one part. */
+import { basename, resolve } from "node:path";
+import { pathToFileURL } from "node:url";
 import { type Browser, chromium, type Page } from "@playwright/test";
+import { build } from "esbuild";
 import { callPath, open, signIn } from "../e2e/studio";
 import {
   distanceLatencies,
@@ -13,11 +16,29 @@ import { closeDatabase } from "../src/data/database";
 import { benchHero } from "./bench-hero";
 import { benchPictures } from "./bench-pictures";
 import { benchPlacement } from "./bench-placement";
-import { benchRender } from "./bench-render";
 import { BIG_SITE } from "./big-demo";
 
 const PORT = Number(process.env["PORT"]);
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
+
+/**
+ * A module bundled as the server is: tsx puts a call beside each function that is made, which would weigh on what draws
+ * with many small ones and not on a peer that comes compiled. React decides when it is loaded which one it is.
+ */
+const bundled = async <T>(file: string): Promise<T> => {
+  Object.assign(process.env, { NODE_ENV: "production" });
+  const outfile = resolve("node_modules/.cache/bench", `${basename(file, ".ts")}.mjs`);
+  await build({
+    entryPoints: [file],
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    packages: "external",
+    jsx: "automatic",
+    outfile,
+  });
+  return import(pathToFileURL(outfile).href);
+};
 
 const launch = (): Promise<Browser> =>
   chromium.launch({
@@ -246,7 +267,8 @@ const benchBigSite = async (page: Page): Promise<void> => {
 };
 
 if (only === undefined || only === "placement") await benchPlacement();
-if (only === undefined || only === "render") await benchRender();
+if (only === undefined || only === "render")
+  (await bundled<typeof import("./bench-render")>("scripts/bench-render.ts")).benchRender();
 if (only === undefined || only === "hero") {
   const browser = await launch();
   await benchHero(browser);

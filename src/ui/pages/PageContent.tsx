@@ -24,7 +24,7 @@ import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { PartBadge } from "../shell/PartBadge";
-import { Act, Mono, Quiet, Trouble } from "../theme/pieces";
+import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
 
 type Page = CallResult<"page">;
 type Entry = NonNullable<Page["entry"]>;
