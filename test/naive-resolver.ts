@@ -39,6 +39,7 @@ export const naiveValues = (facts: SiteFacts, page: NaivePage): Record<string, s
     const above = entriesAbove(facts, entry);
     values["entry"] = [entry.id];
     values["kind"] = [entry.kind];
+    values["ofKind"] = [entry.kind];
     values["term"] = entry.terms.flatMap((term) => termsAbove(facts, term));
     values["medium"] = [entry.medium];
     values["access"] = [entry.access];
@@ -57,6 +58,7 @@ export const naiveValues = (facts: SiteFacts, page: NaivePage): Record<string, s
           : `year:${id.split(":")[1]}`
         : `${type}:${id}`;
     values["archiveOf"] = ["any", own];
+    if (type === "kind") values["ofKind"] = [id];
     if (type === "author") values["archiveOf"].push("authors");
     if (type === "date") values["archiveOf"].push("dates", own.startsWith("year:") ? "years" : "months");
     if (type === "term")
@@ -84,7 +86,7 @@ const naivePath = (facts: SiteFacts, identity: string): string => {
 /** name 0, trait 1, class 2 */
 const placeOf = (clause: Clause): 0 | 1 | 2 => {
   if (clause.facet === "entry" || clause.facet === "address") return 0;
-  if (clause.facet === "kind") return 2;
+  if (clause.facet === "kind" || clause.facet === "ofKind") return 2;
   if (clause.facet === "role")
     return clause.values.some((value) => value === "entry" || value === "archive") ? 2 : 0;
   return 1;
@@ -107,6 +109,8 @@ const depthOfValue = (facts: SiteFacts, facet: string, value: string): number =>
       return value.split("/").filter(Boolean).length;
     case "kind":
       return 1;
+    case "ofKind":
+      return 0.5;
     case "archiveOf":
       if (["any", "authors", "dates"].includes(value) || value.startsWith("grouping:")) return 0;
       if (value.startsWith("term:")) return 1 + termDepth(value.slice(5));

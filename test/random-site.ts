@@ -123,6 +123,7 @@ const valuesOf = (facts: SiteFacts): Readonly<Record<Facet, readonly string[]>> 
     ],
     page: ["first", "later"],
     kind: KINDS,
+    ofKind: KINDS,
   };
 };
 
@@ -145,6 +146,7 @@ const FACETS: readonly Facet[] = [
   "page",
   "kind",
   "kind",
+  "ofKind",
 ];
 
 const randomClause = (random: Seeded, values: Readonly<Record<Facet, readonly string[]>>): Clause => {

@@ -96,6 +96,8 @@ export const describeValue = (facet: Facet, value: string, words: Vocabulary): s
       return value === "first" ? "first pages of archives" : "later pages of archives";
     case "kind":
       return words.kinds[value] ?? GONE;
+    case "ofKind":
+      return words.kinds[value] ? `${words.kinds[value]} and their archive` : GONE;
   }
 };
 
@@ -151,6 +153,7 @@ const asReason = (clause: Clause, words: Vocabulary): string => {
         ? "it is the first page of an archive"
         : "it is a later page of an archive";
     case "kind":
+    case "ofKind":
       return `it belongs to ${names((value) => words.kinds[value] ?? GONE)}`;
   }
 };

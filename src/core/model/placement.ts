@@ -17,6 +17,7 @@ export const FACETS = [
   "archiveOf",
   "page",
   "kind",
+  "ofKind",
 ] as const;
 export const Facet = z.enum(FACETS);
 export type Facet = z.infer<typeof Facet>;

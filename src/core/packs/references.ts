@@ -62,6 +62,7 @@ const CLAUSE_TYPES: Partial<Record<Clause["facet"], PackNeed["type"]>> = {
   term: "term",
   author: "author",
   kind: "kind",
+  ofKind: "kind",
 };
 
 const mapClauseValue = (

@@ -127,13 +127,16 @@ const archiveKnown = (value: string, index: SiteIndex): boolean => {
 
 const entryKnown = (value: string, index: SiteIndex) => index.entryIds.has(value);
 
+const kindKnown = (value: string, index: SiteIndex) => index.facts.kinds.some(({ id }) => id === value);
+
 const KNOWN: Partial<Record<Facet, (value: string, index: SiteIndex) => boolean>> = {
   entry: entryKnown,
   childOf: entryKnown,
   under: entryKnown,
   term: (value, index) => index.terms.has(value),
   author: (value, index) => index.facts.authors.some((author) => author.id === value),
-  kind: (value, index) => index.facts.kinds.some((kind) => kind.id === value),
+  kind: kindKnown,
+  ofKind: kindKnown,
   archiveOf: archiveKnown,
   access: (value, index) =>
     !value.startsWith("level:") ||

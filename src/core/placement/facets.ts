@@ -136,4 +136,11 @@ export const FACET_RULES: Readonly<Record<Facet, FacetRule>> = {
     depthOf: () => 1,
     implies: "entry",
   },
+  // the entries of a kind and its archive: narrower than all entries (0), less narrow than the kind's alone (1)
+  ofKind: {
+    valuesAt: ({ entry, kind, archiveOf }) =>
+      one(entry ? kind : archiveOf?.of === "kind" ? archiveOf.id : null),
+    countsAs: () => "class",
+    depthOf: () => 0.5,
+  },
 };

@@ -57,8 +57,9 @@ describe("lines for chosen pages", () => {
       const page = index.pages[number] as Address;
       return (page.role === "entry" && page.kind === id) || page.identity === archive.identity;
     });
+    // in one line: the kind and its archive
     const [lines] = linesFor({ numbers: both, index });
-    expect(lines?.map(({ clauses }) => clauses[0]?.facet)).toEqual(["kind", "archiveOf"]);
+    expect(lines?.map(({ clauses }) => clauses[0])).toEqual([{ facet: "ofKind", values: [id] }]);
   });
 
   it("take an archive without its later pages only where that is said", () => {

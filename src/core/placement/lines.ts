@@ -74,6 +74,7 @@ const commonClauses = (page: Address): readonly (readonly Clause[])[] => {
   const one = (facet: Clause["facet"], value: string): readonly Clause[] => [{ facet, values: [value] }];
   // a kind holds on the front page too if that is one of its entries; the role keeps it out and counts nothing
   const kind = page.kind === null ? [] : [one("kind", page.kind)];
+  const whole = page.entry ? page.kind : page.archiveOf?.of === "kind" ? page.archiveOf.id : null;
   return [
     ...kind,
     ...kind.map((clauses) => [...clauses, ...one("role", "entry")]),
@@ -86,6 +87,7 @@ const commonClauses = (page: Address): readonly (readonly Clause[])[] => {
     ...(page.role === "entry" ? [one("role", "entry")] : []),
     ...ownArchive(page).map((value) => one("archiveOf", value)),
     ...(page.archiveOf ? [one("role", "archive"), one("archiveOf", "any"), one("page", "later")] : []),
+    ...(whole === null ? [] : [one("ofKind", whole)]),
   ];
 };
 

@@ -255,7 +255,10 @@ const mendsForUnseen = (
     if (!next.byPart.has(part)) return true;
     const resolution = resolveAll(next, view);
     const own = resolution.numbers.numberOf(part);
-    return Object.values(resolution.columns).some((column) => column.shown.includes(own));
+    // later pages that an archive does not have are no pages
+    return Object.values(resolution.columns).some(({ shown }) =>
+      shown.some((each, number) => each === own && (resolution.weights[number] as number) > 0),
+    );
   });
 };
 

@@ -26,7 +26,7 @@ const COUNTS = [":is(*,#n)", ":is(*,.t)", ":is(*,k)"] as const;
 
 const countOf = (clause: Clause): 0 | 1 | 2 => {
   if (clause.facet === "entry" || clause.facet === "address") return 0;
-  if (clause.facet === "kind") return 2;
+  if (clause.facet === "kind" || clause.facet === "ofKind") return 2;
   return clause.facet !== "role"
     ? 1
     : clause.values.some((value) => value === "entry" || value === "archive")

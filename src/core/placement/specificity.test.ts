@@ -126,6 +126,11 @@ describe("specificity of a line", () => {
   const cases: [string, Placement, number[]][] = [
     ["every page", EVERYWHERE, [0, 0, 0, 0, 0]],
     ["a kind is a class, depth 1", on(line(clause("kind", "note"))), [0, 0, 0, 1, 1]],
+    [
+      "a kind and its archive stand between all entries and the kind",
+      on(line(clause("ofKind", "note"))),
+      [0, 0, 0, 1, 0.5],
+    ],
     ["a role of its own page is a name", on(line(clause("role", "front"))), [0, 1, 0, 0, 0]],
     ["entry or front is as wide as entry", on(line(clause("role", "front", "entry"))), [0, 0, 0, 1, 0]],
     ["a term counts its ancestors", on(line(clause("term", "solar"))), [0, 0, 1, 0, 2]],

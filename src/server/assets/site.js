@@ -81,13 +81,12 @@
       );
       const from = (list) => list.querySelector(":scope > ul") ?? list;
       const items = [...from(there).children].filter((each) => !each.matches(".filters"));
-      const pager = next.closest(".b-pager");
       document.head.append(page.querySelector("style"));
       from(here).append(...items);
       items[0].querySelector("a").focus();
-      const follows = page.querySelector(".b-pager");
-      if (follows) pager.replaceWith(follows);
-      else pager.remove();
+      const follow = page.querySelectorAll(".b-pager");
+      for (const [at, pager] of document.querySelectorAll(".b-pager").entries())
+        pager.replaceWith(...[follow[at]].filter(Boolean));
     } catch {
       location.href = next.href;
     }

@@ -14,7 +14,7 @@ export interface Place {
   readonly words: string;
   /** Null for every page and for an audience. */
   readonly clause: Clause | null;
-  /** Of what takes two lines ("Prints and its archive"): the clause of the second one. */
+  /** Of what takes two lines ("Visit and the pages under it"): the clause of the second one. */
   readonly also: Clause | null;
   readonly audience: Audience | null;
   readonly pages: number;
@@ -99,7 +99,7 @@ export const findPlaces = (resolution: Resolution, { query, whole, pairs }: Wish
   if (whole) for (const place of audiencePlaces(resolution, typed)) if (room("audience")) put(place);
   for (const { group, facet, value, also, with: second } of candidates(index, query, entries, words)) {
     if (!room(group) || (second && !pairs)) continue;
-    const said = describeValue(facet, value, words) + (second ? secondWords(second.facet) : "");
+    const said = describeValue(facet, value, words) + (second ? " and the pages under it" : "");
     if (!begins(typed, `${said} ${also ?? ""}`)) continue;
     const clause = { facet, values: [value] };
     const other = second ? { facet: second.facet, values: [second.value] } : null;
@@ -122,9 +122,6 @@ export const findPlaces = (resolution: Resolution, { query, whole, pairs }: Wish
     isCut: found.length >= MOST || [...perGroup.values()].some((size) => size >= MOST_IN_GROUP),
   };
 };
-
-const secondWords = (facet: Facet): string =>
-  facet === "archiveOf" ? " and their archive" : " and the pages under it";
 
 /** Everything that could be meant, in the order it is offered. */
 const candidates = (
@@ -195,14 +192,7 @@ const siteCandidates = (index: SiteIndex): readonly Candidate[] => {
     ...facts.kinds.flatMap(({ id }): readonly Candidate[] => [
       { group: "kinds", facet: "kind", value: id },
       ...(index.byIdentity.has(kindIdentity(id))
-        ? [
-            {
-              group: "kinds",
-              facet: "kind",
-              value: id,
-              with: { facet: "archiveOf", value: `kind:${id}` },
-            } as const,
-          ]
+        ? [{ group: "kinds", facet: "ofKind", value: id } as const]
         : []),
     ]),
     ...all(
