@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
+import { recordedVideo } from "./recorded";
 import { get, open, preview, publish, signIn, siteHost, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
@@ -517,25 +518,7 @@ test("a video plays behind a band, silent; a box stops it, and who wants less mo
   page,
   browser,
 }) => {
-  // a second of moving colour, recorded by the browser itself
-  const bytes = await page.evaluate(async () => {
-    const canvas = Object.assign(document.createElement("canvas"), { width: 160, height: 90 });
-    const context = canvas.getContext("2d") as CanvasRenderingContext2D;
-    const recorder = new MediaRecorder(canvas.captureStream(10), { mimeType: "video/webm" });
-    const chunks: Blob[] = [];
-    recorder.ondataavailable = ({ data }) => chunks.push(data);
-    recorder.start();
-    for (let step = 0; step < 10; step += 1) {
-      context.fillStyle = `hsl(${step * 36} 60% 30%)`;
-      context.fillRect(0, 0, 160, 90);
-      await new Promise((done) => setTimeout(done, 100));
-    }
-    await new Promise((done) => {
-      recorder.onstop = done;
-      recorder.stop();
-    });
-    return [...new Uint8Array(await new Blob(chunks).arrayBuffer())];
-  });
+  const bytes = await recordedVideo(page);
   await open(page, "parts");
   await page.getByRole("link", { name: "Front hero", exact: true }).click();
   await page.getByRole("group", { name: "What the part is made of" }).getByRole("button").first().click();
@@ -548,7 +531,7 @@ test("a video plays behind a band, silent; a box stops it, and who wants less mo
     buffer: Buffer.from("not a video at all"),
   });
   await expect(settings.getByRole("alert")).toContainText("That is no MP4 or WebM video");
-  await input.setInputFiles({ name: "waves.webm", mimeType: "video/webm", buffer: Buffer.from(bytes) });
+  await input.setInputFiles({ name: "waves.webm", mimeType: "video/webm", buffer: bytes });
   await expect(settings).toContainText("waves.webm");
   const vtt = (words: string) => ({
     name: "waves.vtt",

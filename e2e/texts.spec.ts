@@ -24,7 +24,7 @@ import { isWhole } from "./sample";
 
 const base = pageData();
 const KINDS = BLOCK_KINDS.filter(
-  (kind) => !["piece", "group", "space", "logo", "mainPicture", "gallery"].includes(kind),
+  (kind) => !["piece", "group", "space", "logo", "mainPicture", "gallery", "film"].includes(kind),
 );
 const MENU = {
   ...base.menus["main"],

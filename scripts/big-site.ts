@@ -124,6 +124,7 @@ const bigFacts = (random: Seeded, { pages, now }: Size): SiteFacts => {
       fields: {},
       picture: null,
       pictures: [],
+      film: null,
     };
     entries.push(entry);
     if (kind !== "plates") continue;

@@ -51,6 +51,7 @@ export const entryView = (over: Partial<EntryView> = {}): EntryView => ({
   summary: "In short",
   picture: "pic",
   pictures: ["pic"],
+  film: { file: "f".repeat(64), type: "video/webm", name: "moon.webm" },
   published: "2026-03-01T10:00",
   starts: "2026-03-02T19:30",
   ends: "2026-03-02T22:00",

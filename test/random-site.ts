@@ -56,6 +56,7 @@ export const randomFacts = (random: Seeded): SiteFacts => {
       fields: {},
       picture: null,
       pictures: [],
+      film: null,
     });
   }
   return {

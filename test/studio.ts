@@ -71,8 +71,8 @@ export class Studio {
     if (!response.ok) throw new Error(await response.text());
     return new Uint8Array(await response.arrayBuffer());
   }
-  async sendPack(
-    name: "packPlan" | "packImport",
+  async sendFile(
+    name: "packPlan" | "packImport" | "keepFilm" | "keepCaptions",
     bytes: Uint8Array,
     answers: unknown = {},
   ): Promise<Outcome<unknown>> {

@@ -259,10 +259,10 @@ export const saveEntriesInBulk = async (
     }));
     const rows = JSON.stringify(batch);
     await database().sequelize.query(
-      `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, changed_on, starts_at, ends_at, fields, picture, pictures, body, words)
-       SELECT :site, id, kind, parent, path, title, summary, medium, author, access, position, coalesce("inMenus", true), "publishedOn", "changedOn", "startsAt", "endsAt", fields, picture, coalesce(pictures, '[]'), body, words
+      `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, changed_on, starts_at, ends_at, fields, picture, pictures, film, body, words)
+       SELECT :site, id, kind, parent, path, title, summary, medium, author, access, position, coalesce("inMenus", true), "publishedOn", "changedOn", "startsAt", "endsAt", fields, picture, coalesce(pictures, '[]'), nullif(film, 'null'), body, words
        FROM jsonb_to_recordset(:rows) AS e(id text, kind text, parent text, path text, title text, summary text, medium text, author text, access text,
-         position integer, "inMenus" boolean, "publishedOn" timestamptz, "changedOn" timestamptz, "startsAt" timestamptz, "endsAt" timestamptz, fields jsonb, picture text, pictures jsonb, body jsonb, words text)`,
+         position integer, "inMenus" boolean, "publishedOn" timestamptz, "changedOn" timestamptz, "startsAt" timestamptz, "endsAt" timestamptz, fields jsonb, picture text, pictures jsonb, film jsonb, body jsonb, words text)`,
       { replacements: { site, rows }, transaction },
     );
     await database().sequelize.query(

@@ -220,12 +220,22 @@ export const removeUnusedTerms = async (
 /** An entry's facts without its body and picture. */
 export const saveEntryFacts = async (
   site: string,
-  { id, parent, path, title, access, terms, inMenus, changedOn }: EntryFacts,
+  { id, parent, path, title, access, terms, inMenus, film, changedOn }: EntryFacts,
   transaction: Transaction,
 ): Promise<void> => {
   await runStatement(
-    "UPDATE entry SET parent = :parent, path = :path, title = :title, access = :access, in_menus = :inMenus, changed_on = :changedOn WHERE site = :site AND id = :id",
-    { site, id, parent, path, title, access, inMenus, changedOn: changedOn ?? null },
+    "UPDATE entry SET parent = :parent, path = :path, title = :title, access = :access, in_menus = :inMenus, film = :film, changed_on = :changedOn WHERE site = :site AND id = :id",
+    {
+      site,
+      id,
+      parent,
+      path,
+      title,
+      access,
+      inMenus,
+      film: film ? JSON.stringify(film) : null,
+      changedOn: changedOn ?? null,
+    },
     transaction,
   );
   await saveEntryTerms(site, id, terms, transaction);
@@ -250,12 +260,12 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
   const { terms, body, fields, ...columns } = entry;
   const words = plainText(body).toLowerCase();
   await runStatement(
-    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, changed_on, starts_at, ends_at, fields, picture, pictures, body, words)
-     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :inMenus, :publishedOn, :changedOn, :startsAt, :endsAt, :fields, :picture, :pictures, :body, :words)
+    `INSERT INTO entry (site, id, kind, parent, path, title, summary, medium, author, access, position, in_menus, published_on, changed_on, starts_at, ends_at, fields, picture, pictures, film, body, words)
+     VALUES (:site, :id, :kind, :parent, :path, :title, :summary, :medium, :author, :access, :position, :inMenus, :publishedOn, :changedOn, :startsAt, :endsAt, :fields, :picture, :pictures, :film, :body, :words)
      ON CONFLICT (site, id) DO UPDATE SET kind = excluded.kind, parent = excluded.parent, path = excluded.path, title = excluded.title,
        summary = excluded.summary, medium = excluded.medium, author = excluded.author, access = excluded.access, position = excluded.position, in_menus = excluded.in_menus,
        published_on = excluded.published_on, changed_on = excluded.changed_on, starts_at = excluded.starts_at, ends_at = excluded.ends_at, fields = excluded.fields,
-       picture = excluded.picture, pictures = excluded.pictures, body = excluded.body, words = excluded.words`,
+       picture = excluded.picture, pictures = excluded.pictures, film = excluded.film, body = excluded.body, words = excluded.words`,
     // what was removed by an older version knows no such wish
     {
       site,
@@ -264,6 +274,7 @@ export const saveEntry = async (site: string, entry: Entry, transaction: Transac
       changedOn: columns.changedOn ?? null,
       fields: JSON.stringify(fields),
       pictures: JSON.stringify(columns.pictures ?? []),
+      film: columns.film ? JSON.stringify(columns.film) : null,
       body: JSON.stringify(body),
       words,
     },

@@ -24,9 +24,10 @@ interface FactColumns {
   readonly fields: EntryFacts["fields"][];
   readonly picture: (string | null)[];
   readonly pictures: string[][];
+  readonly film: EntryFacts["film"][];
 }
 const PLAIN =
-  "id kind parent path title summary medium author access position in_menus fields picture pictures".split(
+  "id kind parent path title summary medium author access position in_menus fields picture pictures film".split(
     " ",
   );
 const INSTANTS = ["published_on", "changed_on", "starts_at", "ends_at"];
@@ -86,6 +87,7 @@ const factsAt = (columns: FactColumns, place: number, terms: readonly string[]):
     fields: columns.fields[place],
     picture: columns.picture[place],
     pictures: columns.pictures[place],
+    film: columns.film[place],
   }) as EntryFacts;
 
 /** The terms that entries carry, those with ids after the first up to the last. */

@@ -123,12 +123,18 @@ describe("bytes of files", () => {
     });
   });
 
-  it("nothing uses go after a week, and never what the draft, an edition, the bin or a change of late names", async () => {
+  it("nothing uses go after a week, and never what the draft, an edition, an entry, the bin or a change of late names", async () => {
     const NOON = new Date("2031-05-01T12:00:00.000Z");
     const inDays = (days: number) => new Date(NOON.getTime() + days * 86_400_000);
     const named = Object.fromEntries(
-      ["nothing", "draft", "edition", "bin", "upload", "change"].map((by) => [by, fileOf(randomBytes(9))]),
-    ) as Record<"nothing" | "draft" | "edition" | "bin" | "upload" | "change", ReturnType<typeof fileOf>>;
+      ["nothing", "draft", "edition", "film", "bin", "upload", "change"].map((by) => [
+        by,
+        fileOf(randomBytes(9)),
+      ]),
+    ) as Record<
+      "nothing" | "draft" | "edition" | "film" | "bin" | "upload" | "change",
+      ReturnType<typeof fileOf>
+    >;
     for (const file of Object.values(named)) await save(OTHER, file);
     await save(SITE, named.nothing);
     const insert = (sql: string, values: Record<string, unknown>) =>
@@ -141,6 +147,11 @@ describe("bytes of files", () => {
     await insert("INSERT INTO blob (site, hash, body) VALUES (:site, 'x-blob', :body)", {
       body: inside("edition"),
     });
+    await insert(
+      `UPDATE entry SET film = CAST(:body AS jsonb)
+       WHERE site = :site AND id = (SELECT min(id) FROM entry WHERE site = :site)`,
+      { body: inside("film") },
+    );
     await insert(
       "INSERT INTO removed_content (site, id, label, body, author, at) VALUES (:site, 'x', '', :body, '', now())",
       { body: inside("bin") },
@@ -167,10 +178,10 @@ describe("bytes of files", () => {
       );
       return Object.entries(named).flatMap(([by, { hash }]) => (present.has(hash) ? [by] : []));
     };
-    const used = ["draft", "edition", "bin", "upload"];
+    const used = ["draft", "edition", "film", "bin", "upload"];
     expect(await sweep(0)).toBe(0);
     expect(await sweep(6.9)).toBe(0);
-    expect(await there()).toHaveLength(6);
+    expect(await there()).toHaveLength(7);
     // asked for anew, it has another week
     await save(OTHER, named.nothing);
     expect(await sweep(7)).toBe(0);

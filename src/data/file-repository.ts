@@ -162,13 +162,14 @@ export const presentFiles = async (
 };
 
 /**
- * Every hash that something of the site names: the draft, the editions that are kept, what is in the bin, uploads under
- * way, and what was changed since an instant, for that may be undone.
+ * Every hash that something of the site names: the draft, the editions that are kept, films of entries, what is in the
+ * bin, uploads under way, and what was changed since an instant, for that may be undone.
  */
 const NAMED = `SELECT DISTINCT (regexp_matches(body, '[0-9a-f]{64}', 'g'))[1] AS hash FROM (
     SELECT body::text AS body FROM document WHERE site = :site
     UNION ALL SELECT body::text FROM blob WHERE site = :site
     UNION ALL SELECT body::text FROM removed_content WHERE site = :site
+    UNION ALL SELECT film::text FROM entry WHERE site = :site AND film IS NOT NULL
     UNION ALL SELECT hash FROM upload WHERE site = :site AND state IN ('waiting', 'working')
     UNION ALL SELECT operations::text || inverse::text FROM change WHERE site = :site AND at > :since) AS named`;
 

@@ -15,6 +15,7 @@ import { uploadParams } from "./migrations/011-upload-params";
 import { search } from "./migrations/012-search";
 import { searchLetters } from "./migrations/013-search-letters";
 import { changedOn } from "./migrations/014-changed-on";
+import { film } from "./migrations/015-film";
 
 const MIGRATIONS = [
   start,
@@ -31,6 +32,7 @@ const MIGRATIONS = [
   search,
   searchLetters,
   changedOn,
+  film,
 ];
 
 const umzugOn = (sequelize: Sequelize) =>

@@ -301,6 +301,14 @@ const SHOWN: {
       large: { control: { type: "switch" }, label: "A press shows it large" },
     },
   },
+  film: {
+    name: "Film or sound of the entry",
+    also: "video movie audio podcast recording player media captions",
+    fields: {
+      ratio: { control: one("ratio") },
+      pictured: { control: { type: "switch" }, label: "Main picture until it plays" },
+    },
+  },
   contents: {
     name: "Contents of the page",
     also: "table of contents toc headings jump",

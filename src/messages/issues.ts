@@ -268,6 +268,11 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "captions.notText": () =>
     "Captions are a text file in UTF-8 (WebVTT, .vtt); this is none. Nothing was kept.",
   "captions.tooBig": ({ limit }) => `Captions are at most ${String(limit)}. Nothing was kept.`,
+  "film.notHere": () => "The file of the film is not here any more. Choose it again. Nothing was changed.",
+  "film.tooBig": ({ limit }) =>
+    `The file is larger than ${limit}. Make it smaller, or put it elsewhere and give its address. Nothing was kept.`,
+  "film.unknown": () =>
+    "That is no film (MP4, WebM) and no sound (MP3, M4A, Ogg, WAV) that browsers play. Nothing was kept.",
   "video.tooBig": ({ limit }) =>
     `The video is larger than ${limit}: visitors would wait for it. Make it shorter or smaller.`,
   "video.unknown": () => "That is no MP4 or WebM video. Nothing was kept.",

@@ -44,6 +44,7 @@ export const ENGLISH: VisitorWords = {
   someone: "Somebody signed in",
   menu: "Menu",
   close: "Close",
+  playAt: (title, host) => `Play “${title}” at ${host}`,
   enlarge: (alt) => (alt === "" ? "Show it large" : `Show it large: ${alt}`),
   search: "Search",
   searchFor: (query) => `Search results for “${query}”`,

@@ -141,6 +141,7 @@ describe("kinds of blocks", () => {
       "facts",
       "mainPicture",
       "gallery",
+      "film",
       "body",
       "ownField",
       "contents",

@@ -4,6 +4,7 @@ import { shaper } from "../../../test/shaper";
 import { ENGLISH } from "../../messages/visitor-words";
 import type { Block } from "../design/part";
 import { headingPlaces } from "../draw/heading-ids";
+import type { EntryView } from "../draw/page-material";
 import type { RichText } from "../model/rich-text";
 import { renderPage } from "../render/page";
 import type { PageData } from "../render/page-data";
@@ -155,6 +156,45 @@ describe("the author's picture and the pictures of the entry", () => {
     expect(images(drawn([block("gallery", { large: false })], { entry }))).toBe(2);
     expect(drawn([block("gallery")], { entry: entryView({ pictures: [] }) })).not.toContain("b-gallery");
     expect(drawn([block("gallery")], { entry: null })).not.toContain("b-gallery");
+  });
+});
+
+describe("the film or the sound of the entry", () => {
+  const file = "a".repeat(64);
+  const shows = (film: EntryView["film"], over: Partial<PageData> = {}) =>
+    drawn([block("film")], { entry: entryView({ title: "Moon “rise”", film }), ...over });
+  it("waits until somebody presses play, behind the main picture; what is said in it goes along", () => {
+    const captions = { file: "b".repeat(64), name: "English" };
+    const html = shows({ file, type: "video/mp4", name: "moon.mp4", captions });
+    expect(html).toMatch(
+      /<video controls preload="none" playsinline poster="\/_media\/[^"]+" aria-label="Moon “rise”">/,
+    );
+    expect(html).toContain(`<source src="/_media/${file}.mp4" type="video/mp4">`);
+    expect(html).toContain(
+      `<track kind="captions" src="/_media/${captions.file}.vtt" srclang="en" label="English">`,
+    );
+    const sound = shows({ file, type: "audio/mpeg", name: "moon.mp3" });
+    expect(sound).toMatch(
+      /<img[^>]+>\s*<audio controls preload="none" aria-label="Moon “rise”"><source src="[^"]+\.mp3"/,
+    );
+    expect(sound).not.toContain("<video");
+    const bare = drawn([block("film", { pictured: false })], {
+      entry: entryView({ film: { file, type: "video/webm", name: "moon.webm" } }),
+    });
+    expect(bare).toContain("<video controls");
+    expect(bare).not.toContain("poster");
+  });
+  it("elsewhere is a link with the main picture, and names where it leads", () => {
+    const html = shows({ address: "https://films.example/moon?a=1&b=2" });
+    expect(hrefs(html)).toContain("https://films.example/moon?a=1&amp;b=2");
+    expect(html).toContain("Play “Moon “rise”” at films.example");
+    expect(html).not.toMatch(/<video|<audio|<iframe|src="https:/);
+    expect(shows({ address: "https://films.example/" }, { pictures: {} })).not.toContain("<img");
+  });
+  it("is not there where there is none, or where one may not read the entry", () => {
+    expect(shows(null)).not.toContain("b-film");
+    expect(shows({ file, type: "video/mp4", name: "moon.mp4" }, { mayRead: false })).not.toContain("b-film");
+    expect(drawn([block("film")], { entry: null })).not.toContain("b-film");
   });
 });
 

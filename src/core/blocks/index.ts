@@ -13,6 +13,7 @@ import { contents } from "./contents";
 import { copyright } from "./copyright";
 import { entryList } from "./entry-list";
 import { facts } from "./facts";
+import { film } from "./film";
 import { gallery } from "./gallery";
 import { group } from "./group";
 import { heading } from "./heading";
@@ -75,6 +76,7 @@ export const BLOCKS = {
   facts,
   mainPicture,
   gallery,
+  film,
   body,
   ownField,
   contents,

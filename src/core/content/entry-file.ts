@@ -32,6 +32,11 @@ export const EntryFront = z.strictObject({
   menus: z.boolean().default(true),
   picture: z.string().nullish(),
   pictures: z.array(z.string()).max(200).default([]),
+  /** The address of what it plays, elsewhere. */
+  film: z
+    .url({ protocol: /^https?$/ })
+    .max(2000)
+    .nullish(),
   fields: z
     .record(z.string(), z.union([z.string(), z.number(), z.boolean().transform((is) => (is ? YES : NO))]))
     .default({}),

@@ -1,5 +1,6 @@
 import type { Piece } from "../content/extract";
 import type { AccountState } from "../model/account";
+import type { Film } from "../model/film";
 import type { HouseStyle } from "../model/house-style";
 import type { Menu } from "../model/menu";
 import type { Money } from "../model/money";
@@ -62,6 +63,8 @@ export interface EntryView {
   readonly summary: string;
   readonly picture: string | null;
   readonly pictures?: readonly string[];
+  /** Its film or sound; null also where one may not have it. */
+  readonly film?: Film | null;
   readonly published: string | null;
   readonly starts: string | null;
   readonly ends: string | null;
@@ -121,6 +124,8 @@ export interface VisitorWords {
   readonly someone: string;
   readonly close: string;
   readonly enlarge: (alt: string) => string;
+  /** Of a film or sound that is elsewhere: "Play “Moon rise” at example.org". */
+  readonly playAt: (title: string, host: string) => string;
   readonly search: string;
   readonly searchFor: (query: string) => string;
   readonly breadcrumbs: string;

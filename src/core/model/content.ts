@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { Film } from "./film";
 import { OwnField } from "./own-field";
 import { LinkTarget, RichText } from "./rich-text";
 
@@ -91,6 +92,7 @@ export const EntryFacts = z.object({
   picture: z.string().nullable().default(null),
   /** Those of its gallery, in their order. */
   pictures: z.array(z.string()).max(200).default([]),
+  film: Film.nullable().default(null),
 });
 export type EntryFacts = z.infer<typeof EntryFacts>;
 

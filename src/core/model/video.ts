@@ -1,15 +1,15 @@
 import { z } from "zod";
 
 export const VIDEO_TYPES = ["video/mp4", "video/webm"] as const;
-const Hash = z.string().regex(/^[0-9a-f]{64}$/);
-const Name = z.string().min(1).max(120);
+export const Hash = z.string().regex(/^[0-9a-f]{64}$/);
+export const FileName = z.string().min(1).max(120);
 
 /** One file of a video, by its content hash. */
-export const VideoFile = z.object({ file: Hash, type: z.enum(VIDEO_TYPES), name: Name });
+export const VideoFile = z.object({ file: Hash, type: z.enum(VIDEO_TYPES), name: FileName });
 export type VideoFile = z.infer<typeof VideoFile>;
 
 /** What is said in a video, as WebVTT, by its content hash. */
-export const Captions = z.object({ file: Hash, name: Name });
+export const Captions = z.object({ file: Hash, name: FileName });
 export type Captions = z.infer<typeof Captions>;
 
 /** A video may be there in so many other formats. */

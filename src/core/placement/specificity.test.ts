@@ -33,6 +33,7 @@ const entry = (id: string, over: object = {}) => ({
   fields: {},
   picture: null,
   pictures: [],
+  film: null,
   ...over,
 });
 const facts: SiteFacts = {

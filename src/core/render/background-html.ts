@@ -4,6 +4,7 @@ import { attributes, html, type SafeHtml } from "../draw/html";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
 import { stopBox } from "../draw/stop-box";
 import { textureCss } from "../draw/textures";
+import { mediaPath } from "../model/film";
 import type { HouseStyle } from "../model/house-style";
 import type { Picture } from "../model/picture";
 import { filesOf, type Video } from "../model/video";
@@ -92,8 +93,7 @@ const videoHtml = (video: Video, context: RenderContext): SafeHtml => {
     tabindex: "-1",
   });
   const sources = filesOf(video).map(
-    ({ file, type }) =>
-      html`<source src="/_media/${file}.${type === "video/mp4" ? "mp4" : "webm"}" type="${type}">`,
+    ({ file, type }) => html`<source src="${mediaPath({ file, type })}" type="${type}">`,
   );
   const { captions } = video;
   const track =

@@ -87,7 +87,9 @@ export const PERMISSIONS: Readonly<Record<UseCaseName | "exportPack", Permission
   openPointing: "see",
   itemSigns: "see",
   keepVideo: "design",
-  keepCaptions: "design",
+  // what an entry plays is content, as its other facts are
+  keepFilm: "choose",
+  keepCaptions: "choose",
   starts: "see",
   beginning: "see",
   begin: "design",

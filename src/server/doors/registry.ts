@@ -49,7 +49,7 @@ import { dropSignUp, signUps } from "../use-cases/sign-ups";
 import { starts } from "../use-cases/starts";
 import { pictureColours, style, tokensFile, tokensImport, tokensPlan } from "../use-cases/style";
 import { createToken, dropToken, tokens } from "../use-cases/tokens";
-import { keepCaptions, keepVideo } from "../use-cases/videos";
+import { keepCaptions, keepFilm, keepVideo } from "../use-cases/videos";
 import { addVisitor, changeVisitor, removeVisitor, visitors } from "../use-cases/visitors";
 import { newPartReach, places, reach } from "../use-cases/where";
 import { explain, mends } from "../use-cases/why";
@@ -83,6 +83,7 @@ export const useCases = {
   openPointing,
   itemSigns,
   keepVideo,
+  keepFilm,
   keepCaptions,
   starts,
   beginning,

@@ -514,14 +514,14 @@ describe("packs between sites", () => {
     const bytes = await from.pack(parts);
     expect(await from.pack(parts)).not.toEqual(new Uint8Array());
     const before = await draftBodies();
-    const plan = await to.sendPack("packPlan", bytes);
+    const plan = await to.sendFile("packPlan", bytes);
     expect(plan).toMatchObject({ ok: true });
-    expect(await to.sendPack("packImport", bytes)).toMatchObject({
+    expect(await to.sendFile("packImport", bytes)).toMatchObject({
       ok: false,
       issues: [{ code: "import.unanswered" }],
     });
     expect(await draftBodies()).toEqual(before);
-    const done = await to.sendPack("packImport", bytes, answersFor(plan));
+    const done = await to.sendFile("packImport", bytes, answersFor(plan));
     expect(done).toMatchObject({ ok: true, value: { label: "import of “Parts”" } });
     const rows = (await to.get("parts")).rows;
     expect(rows.find((row) => row.name === "Day header")).toMatchObject({
@@ -569,7 +569,7 @@ describe("packs between sites", () => {
     ];
     for (const [bytes, code] of cases)
       for (const name of ["packPlan", "packImport"] as const)
-        expect(await studio.sendPack(name, bytes), code).toMatchObject({ ok: false, issues: [{ code }] });
+        expect(await studio.sendFile(name, bytes), code).toMatchObject({ ok: false, issues: [{ code }] });
     expect(await draftBodies()).toEqual(before);
     expect((await studio.send("packPlan", new FormData())).status).toBe(400);
   });
@@ -608,7 +608,7 @@ describe("packs between sites", () => {
     };
     const before = await draftBodies();
     expect(
-      await studio.sendPack("packImport", zipSync({ "pack.json": json(manifest), ...files })),
+      await studio.sendFile("packImport", zipSync({ "pack.json": json(manifest), ...files })),
     ).toMatchObject({
       ok: false,
       issues: [{ code: "pack.picture", path: ["media/x.jpg"], params: { why: "picture.unreadable" } }],

@@ -3,7 +3,7 @@ import { readFont } from "./font-file";
 import { drawMap } from "./map-drawing";
 import { takePack } from "./pack-file";
 import { pictureHead, picturePixels, renderPicture } from "./picture-file";
-import { takeVideo } from "./video-file";
+import { takeFilm, takeVideo } from "./video-file";
 
 /** Everything that decodes what people bring, and what is as costly, by name. It runs in the decoder's process and nowhere else. */
 export const TASKS = {
@@ -12,6 +12,7 @@ export const TASKS = {
   pixels: picturePixels,
   font: readFont,
   video: takeVideo,
+  film: takeFilm,
   captions: takeCaptions,
   pack: takePack,
   map: drawMap,

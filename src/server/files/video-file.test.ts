@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { ranged } from "../http/answer";
-import { MOST_VIDEO_BYTES, readVideo } from "./video-file";
+import { MOST_FILM_BYTES, MOST_VIDEO_BYTES, readFilm, readVideo } from "./video-file";
 
 const text = (value: string): number[] => [...value].map((letter) => letter.charCodeAt(0));
 /** A box of ISO base media: its size, its type, what it holds. */
@@ -57,6 +57,35 @@ describe("a video file", () => {
       2,
     ]);
     expect(readVideo(broken).ok).toBe(true);
+  });
+});
+
+describe("the film or the sound of an entry", () => {
+  const of = (...parts: readonly (readonly number[])[]) =>
+    new Uint8Array([...parts.flat(), ...new Array<number>(20).fill(0)]);
+  it.each([
+    ["video/mp4", of(box("ftyp", text("isom")))],
+    ["video/webm", of([0x1a, 0x45, 0xdf, 0xa3], text("webm"))],
+    ["audio/mp4", of(box("ftyp", text("M4A ")))],
+    ["audio/ogg", of(text("OggS"))],
+    ["audio/wav", of(text("RIFF"), [9, 0, 0, 0], text("WAVE"))],
+    ["audio/mpeg", of(text("ID3"), [4, 0, 0])],
+    // MPEG 1 layer III, 128 kbit/s, 44.1 kHz
+    ["audio/mpeg", of([0xff, 0xfb, 0x90, 0x00])],
+  ])("is known as %s by how it begins", (type, bytes) => {
+    const read = readFilm(bytes);
+    expect(read.ok && read.value.type).toBe(type);
+  });
+  it.each([
+    ["a JPEG picture", of([0xff, 0xd8, 0xff, 0xe0]), "film.unknown"],
+    ["text in UTF-16", of([0xff, 0xfe, 0x41, 0x00]), "film.unknown"],
+    ["a picture in the same container as WAVE", of(text("RIFF"), [9, 0, 0, 0], text("WEBP")), "film.unknown"],
+    ["a frame at no sampling rate there is", of([0xff, 0xfb, 0x9c, 0x00]), "film.unknown"],
+    ["nothing", new Uint8Array(), "film.unknown"],
+    ["too much", new Uint8Array(MOST_FILM_BYTES + 1), "film.tooBig"],
+  ])("is refused: %s", (_, bytes, code) => {
+    const read = readFilm(bytes);
+    expect(!read.ok && read.issues[0]?.code).toBe(code);
   });
 });
 

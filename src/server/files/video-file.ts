@@ -1,10 +1,14 @@
 import { createHash } from "node:crypto";
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import type { FilmType, SOUND_TYPES } from "../../core/model/film";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import type { VIDEO_TYPES } from "../../core/model/video";
 
+/** Of a video behind words: every visitor loads it. */
 export const MOST_VIDEO_BYTES = 20_000_000;
+/** Of what only those load who press play. */
+export const MOST_FILM_BYTES = 100_000_000;
 
 type VideoType = (typeof VIDEO_TYPES)[number];
 
@@ -41,31 +45,66 @@ export const readVideo = (
   bytes: Uint8Array,
 ): Outcome<{ readonly type: VideoType; readonly bytes: Uint8Array }> => {
   if (bytes.length > MOST_VIDEO_BYTES) return fail(issue("video.tooBig", [], { limit: "20 MB" }));
-  if (bytes.length > 12 && textAt(bytes, 4) === "ftyp")
-    return succeed({ type: "video/mp4", bytes: withoutNotes(bytes) });
-  if (
-    EBML.every((byte, at) => bytes[at] === byte) &&
-    new TextDecoder("latin1").decode(bytes.subarray(0, 64)).includes("webm")
-  )
-    return succeed({ type: "video/webm", bytes });
-  return fail(issue("video.unknown"));
+  const type = bytes.length > 12 ? videoType(bytes) : null;
+  if (!type) return fail(issue("video.unknown"));
+  return succeed({ type, bytes: type === "video/mp4" ? withoutNotes(bytes) : bytes });
 };
 
-/** The same for a file on the disk: what is kept of it lies in the folder. */
-export const takeVideo = async ({
-  path,
-  folder,
-}: {
+const videoType = (bytes: Uint8Array): VideoType | null => {
+  if (textAt(bytes, 4) === "ftyp") return "video/mp4";
+  const isMatroska = EBML.every((byte, at) => bytes[at] === byte);
+  return isMatroska && new TextDecoder("latin1").decode(bytes.subarray(0, 64)).includes("webm")
+    ? "video/webm"
+    : null;
+};
+
+/** Sound that browsers play, by how the file begins; null for anything else. */
+const soundType = (bytes: Uint8Array): (typeof SOUND_TYPES)[number] | null => {
+  // ISO/IEC 14496-12 §4.3: the brand of a file with sound alone (from memory: registered by its maker)
+  if (textAt(bytes, 4) === "ftyp") return /^M4[AB] $/.test(textAt(bytes, 8)) ? "audio/mp4" : null;
+  // RFC 3533 §6
+  if (textAt(bytes, 0) === "OggS") return "audio/ogg";
+  // RFC 2361: RIFF of the form WAVE
+  if (textAt(bytes, 0) === "RIFF" && textAt(bytes, 8) === "WAVE") return "audio/wav";
+  return textAt(bytes, 0).startsWith("ID3") || isFrame(bytes) ? "audio/mpeg" : null;
+};
+
+/** A frame of MPEG audio, layer III (ISO/IEC 11172-3 §2.4.1.3): its sync word, a bit rate and a sampling rate there are. */
+const isFrame = ([first = 0, second = 0, third = 0]: Uint8Array): boolean =>
+  first === 0xff &&
+  (second & 0xe6) === 0xe2 &&
+  (second & 0x18) !== 0x08 &&
+  third >> 4 !== 15 &&
+  ((third >> 2) & 3) !== 3;
+
+/** The same for the film or the sound of an entry. */
+export const readFilm = (
+  bytes: Uint8Array,
+): Outcome<{ readonly type: FilmType; readonly bytes: Uint8Array }> => {
+  if (bytes.length > MOST_FILM_BYTES) return fail(issue("film.tooBig", [], { limit: "100 MB" }));
+  const sound = bytes.length > 12 ? soundType(bytes) : null;
+  if (sound) return succeed({ type: sound, bytes: sound === "audio/mp4" ? withoutNotes(bytes) : bytes });
+  const type = bytes.length > 12 ? videoType(bytes) : null;
+  if (!type) return fail(issue("film.unknown"));
+  return succeed({ type, bytes: type === "video/mp4" ? withoutNotes(bytes) : bytes });
+};
+
+interface OnDisk {
   readonly path: string;
   readonly folder: string;
-}): Promise<Outcome<{ readonly type: VideoType; readonly path: string; readonly sha256: string }>> => {
-  const read = readVideo(new Uint8Array(await readFile(path)));
-  if (!read.ok) return read;
-  const kept = join(folder, "video");
-  await writeFile(kept, read.value.bytes);
-  return succeed({
-    type: read.value.type,
-    path: kept,
-    sha256: createHash("sha256").update(read.value.bytes).digest("hex"),
-  });
-};
+}
+type Taken<T> = Promise<Outcome<{ readonly type: T; readonly path: string; readonly sha256: string }>>;
+
+/** The same for a file on the disk: what is kept of it lies in the folder. */
+const taking =
+  <T extends FilmType>(read: (bytes: Uint8Array) => Outcome<{ type: T; bytes: Uint8Array }>) =>
+  async ({ path, folder }: OnDisk): Taken<T> => {
+    const found = read(new Uint8Array(await readFile(path)));
+    if (!found.ok) return found;
+    const { type, bytes } = found.value;
+    const kept = join(folder, "video");
+    await writeFile(kept, bytes);
+    return succeed({ type, path: kept, sha256: createHash("sha256").update(bytes).digest("hex") });
+  };
+export const takeVideo = taking(readVideo);
+export const takeFilm = taking(readFilm);

@@ -63,7 +63,7 @@ export const sharedFile = async (site: string, path: string): Promise<Answer | n
       headers: { "Content-Type": asset.type, "Cache-Control": "public, max-age=300" },
       body: await fileBytes(join(root, asset.path)),
     };
-  const video = /^\/_media\/([0-9a-f]{64})\.(mp4|webm)$/.exec(path)?.[1];
+  const video = /^\/_media\/([0-9a-f]{64})\.(?:mp4|webm|mp3|m4a|ogg|wav)$/.exec(path)?.[1];
   if (video) {
     const file = await siteFile(site, video, "video");
     const headers = { "Content-Type": file?.type ?? "", "Cache-Control": LONG, "Accept-Ranges": "bytes" };

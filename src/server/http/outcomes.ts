@@ -49,6 +49,7 @@ const STATUS: Readonly<Record<string, number>> = {
   "text.unstorable": 400,
   "picture.tooBig": 413,
   "font.tooBig": 413,
+  "film.tooBig": 413,
   "video.tooBig": 413,
   "quota.files": 507,
   "quota.bytes": 507,

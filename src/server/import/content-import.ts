@@ -110,6 +110,7 @@ const entryOf = (
     fields: front.fields,
     picture: null,
     pictures: [],
+    film: front.film ? { address: front.film } : null,
     body: [...file.body],
   };
 

@@ -339,6 +339,7 @@ export const entryView = (entry: EntryFacts, index: SiteIndex, audience: Audienc
     summary: entry.summary,
     picture: entry.picture,
     pictures: entry.pictures ?? [],
+    film: mayRead(entry.access, audience) ? (entry.film ?? null) : null,
     published: zoned(entry.publishedOn),
     starts: zoned(entry.startsAt),
     ends: zoned(entry.endsAt),

@@ -5,6 +5,7 @@ import { canonicalPath, pathIssue } from "../../core/addresses/paths";
 import { type Answering, answeringAt, entryAbove, isWithin } from "../../core/addresses/taken";
 import { documentsOf } from "../../core/design/design";
 import { Access, type Entry, type EntryFacts, type SiteFacts } from "../../core/model/content";
+import { Film } from "../../core/model/film";
 import { entryIdentity, kindIdentity } from "../../core/model/identity";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { missingValues } from "../../core/placement/compile";
@@ -29,6 +30,7 @@ import { loadFacts } from "../../data/facts-repository";
 import { followEntry, followPages } from "../site/designs";
 import { makeIndex, siteIndex } from "../site/indexes";
 import { allOrNothing } from "./design-changes";
+import { missingFile, showsFilm } from "./entry-films";
 import { impactInWords } from "./impact-words";
 import { defineUseCase, type SiteContext } from "./use-case";
 import { designAt, viewOf } from "./view-input";
@@ -44,6 +46,8 @@ const EntryChange = z.object({
   title: z.string().trim().min(1).max(300).optional(),
   /** Whether menus take it up. */
   inMenus: z.boolean().optional(),
+  /** What it plays; null takes it out. */
+  film: Film.nullable().optional(),
 });
 type EntryChange = z.infer<typeof EntryChange>;
 
@@ -56,6 +60,7 @@ const changedEntry = (index: SiteIndex, change: EntryChange): Outcome<EntryFacts
     access = entry.access,
     title = entry.title,
     inMenus = entry.inMenus,
+    film = entry.film,
   } = change;
   const canonical = canonicalPath(given);
   if (!canonical.ok) return canonical;
@@ -73,7 +78,7 @@ const changedEntry = (index: SiteIndex, change: EntryChange): Outcome<EntryFacts
   const level = /^level:(.*)$/.exec(access)?.[1];
   if (level !== undefined && !index.facts.settings.levels.some(({ key }) => key === level))
     return fail(issue("audience.unknown", ["access"], { audience: access }));
-  return succeed({ ...entry, path, parent, terms: [...new Set(terms)], access, title, inMenus });
+  return succeed({ ...entry, path, parent, terms: [...new Set(terms)], access, title, inMenus, film });
 };
 
 /** What an entry stands below at a path: where it leads into another folder, the entry that lies there, or none. */
@@ -162,6 +167,8 @@ export const entryImpact = defineUseCase({
       belowThen: titleBelow(draft.index, parentAt(draft.index, before, after.value.path)),
       draft: impactOn(draft),
       live: impactOn(live),
+      /** Of what it is to play: whether the layout that visitors get there shows it. */
+      isPlayed: change.film !== undefined && showsFilm(live, before.id, view),
     });
   },
 });
@@ -175,6 +182,8 @@ export const changeEntry = defineUseCase({
       const index = await siteIndex(head, head.now, transaction);
       const after = changedEntry(index, change);
       if (!after.ok) return after;
+      const missing = await missingFile(head.id, change.film, transaction);
+      if (missing) return fail(missing);
       const before = findEntry(index, change.entry) as EntryFacts;
       const changed = { ...after.value, changedOn: head.now };
       const moves = movesOf(index, before, changed);

@@ -57,6 +57,7 @@ export const page = defineUseCase({
         path: address.entry.path,
         terms: address.entry.terms,
         inMenus: address.entry.inMenus,
+        film: address.entry.film ?? null,
         access: address.access,
       },
       /** What would go if it were removed; null for pages that every site has. */

@@ -80,9 +80,9 @@ describe("shared pieces", () => {
     const { part, second } = await footerOf(who);
     await who.get("makePiece", { part, nodes: second, name: "Round the site" });
     const mill = new Studio(who.cookie, "tide-mill");
-    const plan = await mill.sendPack("packPlan", await who.pack([part]));
+    const plan = await mill.sendFile("packPlan", await who.pack([part]));
     expect(plan.ok).toBe(true);
-    const done = await mill.sendPack("packImport", await who.pack([part]), {});
+    const done = await mill.sendFile("packImport", await who.pack([part]), {});
     expect(done.ok).toBe(true);
     const { rows } = await mill.get("parts");
     const copy = rows.find(({ name }) => name === "Footer in columns")?.id ?? "";

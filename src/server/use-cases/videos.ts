@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { FilmFile } from "../../core/model/film";
 import { succeed } from "../../core/model/issue";
 import type { Captions, VideoFile } from "../../core/model/video";
 import { MOST_CAPTIONS_BYTES } from "../files/captions-file";
@@ -6,7 +7,7 @@ import { decode } from "../files/decoding";
 import { ReceivedFile } from "../files/received-file";
 import { withScratch } from "../files/scratch";
 import { keepFiles } from "../files/site-files";
-import { MOST_VIDEO_BYTES } from "../files/video-file";
+import { MOST_FILM_BYTES, MOST_VIDEO_BYTES } from "../files/video-file";
 import { allOrNothing } from "./design-changes";
 import { defineUseCase } from "./use-case";
 
@@ -30,6 +31,24 @@ export const keepVideo = defineUseCase({
       if (!kept.ok) return kept;
       const video: VideoFile = { file: sha256, type, name };
       return succeed({ video });
+    }),
+});
+
+/** Keeps the film or the sound of an entry by its content. The entry gets it by a change of its own. */
+export const keepFilm = defineUseCase({
+  takesFile: { most: MOST_FILM_BYTES, tooLarge: "film.tooBig" },
+  input: named,
+  run: (context, { file, answers: { name } }) =>
+    withScratch(async (folder) => {
+      const read = await decode("film", { path: file.path, folder });
+      if (!read.ok) return read;
+      const { type, path, sha256 } = read.value;
+      const kept = await allOrNothing((transaction) =>
+        keepFiles(context.site.id, [{ hash: sha256, variant: "video", type, source: path }], transaction),
+      );
+      if (!kept.ok) return kept;
+      const film: FilmFile = { file: sha256, type, name };
+      return succeed({ film });
     }),
 });
 

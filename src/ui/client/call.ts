@@ -70,7 +70,7 @@ const post = (path: string, body: string, signal?: AbortSignal): Promise<Respons
 
 /** Sends a file with answers to the use-cases that take one. */
 export const sendFile = async <
-  Name extends "packPlan" | "packImport" | "addFont" | "keepVideo" | "keepCaptions",
+  Name extends "packPlan" | "packImport" | "addFont" | "keepVideo" | "keepFilm" | "keepCaptions",
 >(
   site: string,
   name: Name,

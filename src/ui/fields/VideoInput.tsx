@@ -1,10 +1,10 @@
 "use client";
 import { Box, Button } from "@mui/material";
-import { type ReactNode, useState } from "react";
 import { filesOf, MOST_OTHER_FORMATS, type Video, type VideoFile } from "../../core/model/video";
 import { sendFile } from "../client/call";
 import { useSite } from "../client/hooks";
-import { Act, Quiet, Wrong } from "../theme/pieces";
+import { Quiet, Wrong } from "../theme/pieces";
+import { AddFile, FileInput, KeptFile, useSending } from "./ChosenFile";
 
 const VIDEOS = "video/mp4,video/webm";
 
@@ -19,19 +19,7 @@ export const VideoInput = ({
   readonly onChange: (value: Video | null) => void;
 }) => {
   const site = useSite();
-  const [isSending, setSending] = useState(false);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const sending = async (send: () => Promise<void>) => {
-    setSending(true);
-    setTrouble(null);
-    try {
-      await send();
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : "The file could not be sent.");
-    } finally {
-      setSending(false);
-    }
-  };
+  const { isSending, trouble, sending } = useSending();
   const addVideo = (file: File) =>
     sending(async () => {
       const { video } = await sendFile(site, "keepVideo", file, { name: file.name.slice(0, 120) });
@@ -55,10 +43,10 @@ export const VideoInput = ({
       {value ? (
         <>
           {filesOf(value).map((each) => (
-            <Kept key={each.file} name={each.name} onRemove={() => without(each)} />
+            <KeptFile key={each.file} name={each.name} onRemove={() => without(each)} />
           ))}
           {filesOf(value).length <= MOST_OTHER_FORMATS ? (
-            <Add
+            <AddFile
               id={id}
               accept={VIDEOS}
               label="The same in another format"
@@ -67,7 +55,7 @@ export const VideoInput = ({
             />
           ) : null}
           {value.captions ? (
-            <Kept
+            <KeptFile
               name={value.captions.name}
               onRemove={() => {
                 const { captions: _, ...rest } = value;
@@ -75,7 +63,7 @@ export const VideoInput = ({
               }}
             />
           ) : (
-            <Add
+            <AddFile
               id={`${id}-captions`}
               accept=".vtt,text/vtt"
               label="What is said in it"
@@ -97,44 +85,3 @@ export const VideoInput = ({
     </Box>
   );
 };
-
-const Kept = ({ name, onRemove }: { readonly name: string; readonly onRemove: () => void }) => (
-  <Box sx={{ display: "flex", gap: 1.5, alignItems: "baseline", maxWidth: "100%" }}>
-    <Box component="span" sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-      {name}
-    </Box>
-    <Act onClick={onRemove} aria-label={`Take out ${name}`}>
-      Take it out
-    </Act>
-  </Box>
-);
-
-interface Chosen {
-  readonly id: string;
-  readonly accept: string;
-  readonly label: string;
-  readonly onFile: (file: File) => Promise<void>;
-}
-
-const FileInput = ({ id, accept, label, onFile }: Chosen): ReactNode => (
-  <input
-    id={id}
-    type="file"
-    hidden
-    accept={accept}
-    aria-label={label}
-    onChange={({ target }) => {
-      const file = target.files?.[0];
-      // the same file once more is chosen once more
-      target.value = "";
-      if (file) void onFile(file);
-    }}
-  />
-);
-
-const Add = ({ isOff, ...chosen }: Chosen & { readonly isOff: boolean }) => (
-  <Button variant="text" size="small" component="label" disabled={isOff} sx={{ paddingInline: 0 }}>
-    {isOff ? "Sending …" : `+ ${chosen.label}`}
-    <FileInput {...chosen} />
-  </Button>
-);

@@ -17,6 +17,7 @@ import {
 import { useRouter } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { useDeferredValue, useState } from "react";
+import type { Film } from "../../core/model/film";
 import { count, pages as pagesText } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
@@ -25,6 +26,7 @@ import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { PartBadge } from "../shell/PartBadge";
 import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
+import { FilmField } from "./FilmField";
 
 type Page = CallResult<"page">;
 type Entry = NonNullable<Page["entry"]>;
@@ -58,6 +60,12 @@ export const PageContent = ({ data }: { readonly data: Page }) => {
           <Fact>
             {entry.terms.map((term) => terms[term]).join(", ") || <Quiet>nothing in particular</Quiet>}
           </Fact>
+          {entry.film ? (
+            <>
+              <dt>Plays</dt>
+              <Fact>{"file" in entry.film ? entry.film.name : entry.film.address}</Fact>
+            </>
+          ) : null}
           <dt>May open</dt>
           <Fact>{accessWords(entry.access, about.levels)}</Fact>
         </Box>
@@ -112,13 +120,14 @@ const ChangeEntry = ({
   const change = useAct("changeEntry");
   const say = useSnackbar().enqueueSnackbar;
   const [fields, setFields] = useState<EntryFacts>({ ...entry, staysBelow: false });
-  const { path, terms, access, inMenus, staysBelow } = fields;
+  const { path, terms, access, inMenus, film, staysBelow } = fields;
   const wish = {
     entry: entry.id,
     ...(inMenus === entry.inMenus ? {} : { inMenus }),
     ...(path === entry.path ? {} : { path, tree: staysBelow ? ("stays" as const) : ("along" as const) }),
     ...(terms.join() === entry.terms.join() ? {} : { terms: [...terms] }),
     ...(access === entry.access ? {} : { access: access as "public" }),
+    ...(JSON.stringify(film) === JSON.stringify(entry.film) ? {} : { film }),
   };
   const isSame = Object.keys(wish).length === 1;
   const asked = useDeferredValue(wish);
@@ -152,7 +161,9 @@ const ChangeEntry = ({
         ) : null}
         {!isSame && !isSaid && !impact.error ? <Waiting what="Computing what it would change …" /> : null}
         {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
-        {impact.data && !isSame && !impact.error ? <EntryImpact impact={impact.data} /> : null}
+        {impact.data && !isSame && !impact.error ? (
+          <EntryImpact impact={impact.data} hasFilm={wish.film !== undefined} />
+        ) : null}
         {change.error ? <Trouble>{change.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
@@ -170,6 +181,7 @@ interface EntryFacts {
   readonly terms: readonly string[];
   readonly access: string;
   readonly inMenus: boolean;
+  readonly film: Film | null;
   /** Of a path that leads into another folder: only the path is another. */
   readonly staysBelow: boolean;
 }
@@ -232,6 +244,7 @@ const EntryFields = ({ fields, onChange }: EntryFieldsProps) => {
         />
       </Box>
       <AccessField access={fields.access} onChange={(access) => set({ access })} />
+      <FilmField film={fields.film} onChange={(film) => set({ film })} />
       <FormControlLabel
         control={
           <Checkbox size="small" checked={!fields.inMenus} onChange={(_, on) => set({ inMenus: !on })} />
@@ -268,9 +281,23 @@ const AccessField = ({
   );
 };
 
-const EntryImpact = ({ impact }: { readonly impact: CallResult<"entryImpact"> }) => (
+const EntryImpact = ({
+  impact,
+  hasFilm,
+}: {
+  readonly impact: CallResult<"entryImpact">;
+  /** Whether what it plays is changed. */
+  readonly hasFilm: boolean;
+}) => (
   <Box>
     <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+    {hasFilm ? (
+      <Quiet>
+        {impact.isPlayed
+          ? "What its page plays."
+          : "Not what it plays: the layout of its page has no block “Film or sound of the entry”."}
+      </Quiet>
+    ) : null}
     <ImpactView impact={impact.live} />
     {impact.moves > 1 ? (
       <Box sx={{ mt: 0.75 }}>
