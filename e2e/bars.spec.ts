@@ -215,7 +215,7 @@ test("G39: a place is told by coordinates and by pointing, and its map opens and
   await map.focus();
   await map.press("ArrowDown");
   await expect(place).not.toHaveValue(/^50\.15/);
-  await settings.getByRole("textbox", { name: "Words at the place" }).fill("The mill");
+  await settings.getByRole("textbox", { name: "At the place" }).fill("The mill");
   await saved(page);
   await publish(page, "tide-mill");
   const context = await browser.newContext({

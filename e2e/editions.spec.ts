@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { open, PublicPage, publish, signIn, undoAll } from "./studio";
+import { actOn, open, PublicPage, publish, signIn, undoAll } from "./studio";
 
 /** Publishing: all of it or some, at once or at a time, and the way back. Each leaves the draft and what is live as they were. */
 test.beforeEach(async ({ page }) => {
@@ -64,7 +64,7 @@ test("G27: what is ready is published with what it needs, the rest stays in the 
   await page.getByRole("link", { name: "Footer in columns", exact: true }).click();
   const list = page.getByRole("group", { name: "What the part is made of" });
   await list.getByRole("button", { name: "Heading “Good to know”" }).click();
-  await page.getByRole("button", { name: "Make it a shared piece" }).click();
+  await actOn(page, "Make it a shared piece …");
   await page.getByRole("dialog").getByRole("textbox", { name: "Name" }).fill("Know this");
   await page.getByRole("dialog").getByRole("button", { name: "Make it" }).click();
   await list.getByRole("button", { name: "Shared piece “Know this”" }).waitFor();

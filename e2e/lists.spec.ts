@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { open, PORT, PublicPage, preview, publish, signIn, undoAll } from "./studio";
+import { actOn, open, PORT, PublicPage, preview, publish, signIn, undoAll } from "./studio";
 
 /** Which entries lists show, and in which order: stories by their numbers. */
 test.beforeEach(async ({ page }) => {
@@ -77,12 +77,12 @@ test("an archive is narrowed to a topic by a link, and what comes next is put be
     .getByRole("button", { name: /^\d+ more$/ })
     .click();
   await settingsOf(page).getByLabel("Entries to a page").fill("4");
-  await choose(page, "Links above narrow it to", "topics of a grouping");
+  await choose(page, "Links to narrow it", "topics of a grouping");
   await page.getByText("Saved", { exact: true }).waitFor();
   await page.getByRole("button", { name: /^Pager/ }).click();
   await choose(page, "Look", "more below what is there");
   // one above the list as well: both go on to the next page
-  await settingsOf(page).getByRole("button", { name: "Duplicate" }).click();
+  await actOn(page, "Duplicate");
   await page.getByText("Saved", { exact: true }).waitFor();
   await publish(page);
   const address = `http://observatory.localhost:${PORT}/notes/`;

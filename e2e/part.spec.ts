@@ -1,6 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import sharp from "sharp";
-import { get, open, preview, signIn, siteHost, undoAll } from "./studio";
+import { actOn, get, open, preview, signIn, siteHost, undoAll } from "./studio";
 
 test.beforeEach(async ({ page }) => signIn(page));
 
@@ -85,7 +85,7 @@ test("each of several words of a block is edited where it stands", async ({ page
   await page.keyboard.press("Escape");
   await saved(page);
   const settings = page.getByRole("region", { name: "Settings of Sign-up form" });
-  await expect(settings.getByLabel("Words on the button")).toHaveValue("Write to me");
+  await expect(settings.getByLabel("On the button")).toHaveValue("Write to me");
   await expect(settings.getByLabel("Label", { exact: true })).toHaveValue("The sky, by post");
   await undoAll(page);
   await expect(wide(page).locator("footer .b-signUp button")).toHaveText(words ?? "");
@@ -379,10 +379,8 @@ test("a shared piece is made of what is selected, used in another part, edited i
   await list(page)
     .getByRole("button", { name: "Menu “Small print”" })
     .click({ modifiers: ["Shift"] });
-  await page
-    .getByRole("region", { name: "Settings of 2 blocks" })
-    .getByRole("button", { name: "Make it a shared piece" })
-    .click();
+  await page.getByRole("region", { name: "Settings of 2 blocks" }).waitFor();
+  await actOn(page, "Make it a shared piece …");
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("textbox", { name: "Name" }).fill("Good to know");
   await dialog.getByRole("button", { name: "Make it" }).click();

@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
 import { unzipSync } from "fflate";
-import { cell, makePart, open, PublicPage, preview, publish, sheet, signIn } from "./studio";
+import { actOn, cell, makePart, open, PublicPage, preview, publish, sheet, signIn } from "./studio";
 
 /** The whole path, on the nearly empty site: design, say where, one page otherwise, publish, see it, carry it over. */
 test("from a plain site to a published one, and on to a second site", async ({ page }) => {
@@ -47,7 +47,7 @@ test("from a plain site to a published one, and on to a second site", async ({ p
     await settings.getByLabel("Label", { exact: true }).fill("Tide table");
     const frame = preview(page, 1280);
     await expect(frame.locator("header .b-button")).toHaveText("Tide table");
-    await settings.getByRole("button", { name: "Remove", exact: true }).click();
+    await actOn(page, "Remove");
     await expect(frame.locator("header .b-button")).toHaveCount(0);
     await page.getByRole("button", { name: "Main band", exact: true }).focus();
     await page.keyboard.press("Control+z");

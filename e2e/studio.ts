@@ -180,3 +180,12 @@ export const undoAll = async (page: Page): Promise<void> => {
   }
   await page.getByText("nothing to publish", { exact: true }).waitFor();
 };
+
+/** Does something of the menu of actions with what is selected in a part. */
+export const actOn = async (page: Page, action: string): Promise<void> => {
+  await page
+    .getByRole("region", { name: /^Settings of/ })
+    .getByRole("button", { name: "Actions" })
+    .click();
+  await page.getByRole("menuitem", { name: action, exact: true }).click();
+};

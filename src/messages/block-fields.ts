@@ -63,7 +63,7 @@ const SHOWN: {
       gap: { control: { type: "number", unit: "px", max: 200 } },
       opensOn: { control: one("opensOn"), when: [["settings", "direction"], "row"] },
       share: { control: one("share"), label: "Which items" },
-      label: { control: { type: "text" }, label: "Name for screen readers" },
+      label: { control: { type: "text" }, label: "Read aloud as" },
     },
   },
   button: {
@@ -191,7 +191,7 @@ const SHOWN: {
     also: "newsletter subscribe e-mail email form",
     fields: {
       label: { control: { type: "text" } },
-      button: { control: { type: "text" }, label: "Words on the button" },
+      button: { control: { type: "text" }, label: "On the button" },
       list: { control: { type: "text" }, label: "Goes to the list" },
       consent: { control: { type: "text" }, label: "To agree to" },
       thanks: { control: { type: "text" }, label: "Said when sent" },
@@ -225,7 +225,7 @@ const SHOWN: {
     also: "page title h1 headline",
     fields: {
       style: { control: textStyle },
-      text: { control: { type: "text" }, label: "Instead of its title" },
+      text: { control: { type: "text", empty: "its own" }, label: "Title" },
     },
   },
   secondLine: {
@@ -323,13 +323,13 @@ const SHOWN: {
     name: "About the author",
     also: "author box bio writer by",
     fields: {
-      picture: { control: { type: "number", unit: "px", max: 300 }, label: "Picture (0: none)" },
+      picture: { control: { type: "number", unit: "px", max: 300, none: [0, "none"] }, label: "Picture" },
       about: { control: { type: "switch" }, label: "Words about them" },
       links: { control: { type: "switch" }, label: "Their links" },
-      further: { control: { type: "number", max: 12 }, label: "Other entries (0: none)" },
+      further: { control: { type: "number", max: 12, none: [0, "none"] }, label: "Other entries" },
       furtherWords: {
         control: { type: "text" },
-        label: "Words above those",
+        label: "Words above it",
         unless: [["settings", "further"], 0],
       },
     },
@@ -349,8 +349,8 @@ const SHOWN: {
     name: "Pass it on",
     also: "share copy link address e-mail send",
     fields: {
-      mail: { control: { type: "text" }, label: "By e-mail (none: empty)" },
-      copy: { control: { type: "text" }, label: "Its address (none: empty)" },
+      mail: { control: { type: "text", empty: "not there" }, label: "By e-mail" },
+      copy: { control: { type: "text", empty: "not there" }, label: "Its address" },
       copied: { control: { type: "text" }, label: "Once copied", unless: [["settings", "copy"], ""] },
     },
   },

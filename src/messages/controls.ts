@@ -5,15 +5,10 @@ import { type NamedSetting, valueOptions } from "./values";
 
 /** Which field each setting is edited with. Labels come from the words of fields unless one is given. */
 export type Control =
-  | { readonly type: "text" }
-  | {
-      readonly type: "number";
-      readonly unit?: string;
-      readonly max: number;
-      readonly min?: number;
-      readonly step?: number;
-    }
-  | { readonly type: "perWidth"; readonly unit?: string; readonly max: number; readonly min?: number }
+  /** `empty`: what no words mean there. */
+  | { readonly type: "text"; readonly empty?: string }
+  | ({ readonly type: "number"; readonly step?: number } & NumberRange)
+  | ({ readonly type: "perWidth" } & NumberRange)
   | { readonly type: "one"; readonly options: readonly (readonly [string, string])[] }
   /** `empty`: what none means there, where it is not none. */
   | {
@@ -49,6 +44,14 @@ export type Control =
   /** Entries one after the other, in the order they are put in. */
   | { readonly type: "entries" }
   | { readonly type: "ownField" };
+
+interface NumberRange {
+  readonly unit?: string;
+  readonly max: number;
+  readonly min?: number;
+  /** A number that stands for none, and what that means. */
+  readonly none?: readonly [number: number, means: string];
+}
 
 export interface FieldSpec {
   readonly path: readonly string[];

@@ -34,10 +34,10 @@ export const HERO = {
         label: "How many",
         unless: OWN_SLIDES,
       },
-      picture: { control: { type: "picture" }, label: "For those without one", unless: OWN_SLIDES },
+      picture: { control: { type: "picture" }, label: "Without one", unless: OWN_SLIDES },
       date: { control: { type: "switch" }, label: "When it is", unless: OWN_SLIDES },
       summary: { control: { type: "switch" }, unless: OWN_SLIDES },
-      link: { control: { type: "text" }, label: "Words of the way there", unless: OWN_SLIDES },
+      link: { control: { type: "text" }, label: "The way there", unless: OWN_SLIDES },
       arrangement: { control: one("slideArrangement"), label: "They stand" },
       plays: { control: { type: "switch" }, label: "Change by themselves", unless: BESIDE },
       seconds: {
@@ -49,7 +49,7 @@ export const HERO = {
       dots: { control: { type: "switch" }, label: "A mark for each", unless: BESIDE },
     }),
     video: ofKind("video", {
-      poster: { control: { type: "picture" }, label: "Seen before it plays" },
+      poster: { control: { type: "picture" }, label: "Before it plays" },
       file: {
         control: { type: "video" },
         label: "Video over it",
@@ -59,8 +59,8 @@ export const HERO = {
     map: ofKind("map", mapFields("settings", "map")),
     height: { control: { type: "perWidth", unit: "px", max: 2000 }, unlessAll: PLAIN },
     screenHeight: {
-      control: { type: "perWidth", unit: "%", max: 100 },
-      label: "Of the screen’s height (0: none)",
+      control: { type: "perWidth", unit: "%", max: 100, none: [0, "none"] },
+      label: "Share of screen",
       unlessAll: PLAIN,
     },
     across: { control: one("across", ["start", "centre", "end"]), label: "Words stand", unless: NO_HERO },
@@ -85,8 +85,8 @@ export const SLIDE = {
     picture: { control: { type: "picture" } },
     across: { control: one("across"), label: "Words stand" },
     overlay: {
-      control: { type: "number", unit: "%", min: -1, max: 100 },
-      label: "Overlay (-1: as the hero has it)",
+      control: { type: "number", unit: "%", min: -1, max: 100, none: [-1, "as the hero has it"] },
+      label: "Overlay",
     },
   },
 } as const;

@@ -6,7 +6,7 @@ export const mapFields = (...at: readonly string[]) => {
   const unplaced = [[...at, "place"], null] as const;
   return {
     place: { control: { type: "place" }, label: "Place" },
-    marker: { control: { type: "text" }, label: "Words at the place", unless: unplaced },
+    marker: { control: { type: "text" }, label: "At the place", unless: unplaced },
     directions: { control: { type: "targetOrNone" }, label: "The way there", unless: unplaced },
     zoom: {
       control: { type: "number", min: ZOOM.least, max: ZOOM.most },
@@ -15,13 +15,13 @@ export const mapFields = (...at: readonly string[]) => {
     },
     height: { control: { type: "perWidth", unit: "px", max: 1000 }, unless: unplaced },
     opened: {
-      control: { type: "perWidth", unit: "px", max: 1000 },
-      label: "Height when opened (0: stays)",
+      control: { type: "perWidth", unit: "px", max: 1000, none: [0, "stays as it is"] },
+      label: "Height opened",
       unless: unplaced,
     },
     directionsWords: {
       control: { type: "text" },
-      label: "Words of the way there",
+      label: "The way there",
       unlessAll: [[unplaced], [[[...at, "directions"], null]]],
     },
     tone: { control: one("tone"), unless: unplaced },

@@ -104,6 +104,7 @@ export const aboutSite = defineUseCase({
         id,
         name: body.name,
         file: body.file,
+        type: body.type,
         width: body.renditions[0] ?? 0,
       })),
       palette: (findBody(draft.design, "style", "style")?.palette ?? []).map(({ id, name, value }) => ({
@@ -111,6 +112,8 @@ export const aboutSite = defineUseCase({
         name,
         value,
       })),
+      /** Which colour of the palette stands for each role. */
+      roles: findBody(draft.design, "style", "style")?.roles ?? null,
     });
   },
 });

@@ -1,6 +1,6 @@
 "use client";
-import { Checkbox, ListItemText, MenuItem, Select } from "@mui/material";
-import { createContext, useContext } from "react";
+import { Box, Checkbox, ListItemText, MenuItem, Select } from "@mui/material";
+import { createContext, type ReactNode, useContext } from "react";
 
 /** Whether the values round a choice may be changed: a fieldset closes inputs, not the lists of MUI. */
 export const MayChange = createContext(true);
@@ -13,12 +13,15 @@ export const OneOf = ({
   label,
   value,
   options,
+  sign = () => null,
   onChange,
 }: {
   readonly id: string;
   readonly label: string;
   readonly value: string;
   readonly options: Options;
+  /** What stands before the words of an option. */
+  readonly sign?: (key: string) => ReactNode;
   readonly onChange: (value: string) => void;
 }) => (
   <Select
@@ -29,15 +32,29 @@ export const OneOf = ({
     fullWidth
     onChange={(event) => onChange(event.target.value)}
     SelectDisplayProps={{ "aria-label": label }}
-    renderValue={(key) => options.find(([each]) => each === key)?.[1] ?? "gone"}
+    renderValue={(key) => (
+      <Signed sign={sign(key)}>{options.find(([each]) => each === key)?.[1] ?? "gone"}</Signed>
+    )}
   >
     {options.map(([key, words]) => (
       <MenuItem key={key} value={key}>
-        {words}
+        <Signed sign={sign(key)}>{words}</Signed>
       </MenuItem>
     ))}
   </Select>
 );
+
+const Signed = ({ sign, children }: { readonly sign: ReactNode; readonly children: string }) =>
+  sign ? (
+    <Box component="span" sx={{ display: "flex", alignItems: "center", gap: 1, minWidth: 0 }}>
+      {sign}
+      <Box component="span" sx={{ overflow: "hidden", textOverflow: "ellipsis" }}>
+        {children}
+      </Box>
+    </Box>
+  ) : (
+    children
+  );
 
 interface ManyOfProps {
   readonly id: string;

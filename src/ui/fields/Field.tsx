@@ -15,8 +15,10 @@ import { EntriesInput } from "./EntriesInput";
 import { EntryInput } from "./EntryInput";
 import { MenuButtonInput } from "./MenuButtonInput";
 import { MomentField } from "./MomentField";
-import { NumberInput, PerWidth } from "./NumberInput";
+import { NumberInput } from "./NumberInput";
 import { LayersInput } from "./OrderInput";
+import { PerWidth } from "./PerWidth";
+import { PictureInput } from "./PictureInput";
 import { PlaceInput } from "./PlaceInput";
 import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
@@ -54,31 +56,45 @@ export const BareField = ({ spec, value, onChange }: Props) => {
 /** Fields that take the whole line, below their name. */
 const TALL: ReadonlySet<Control["type"]> = new Set(["markdown", "place", "entries"]);
 
-/** One setting: its name at the left, its field at the right. */
-export const Field = ({ spec, value, onChange }: Props) => {
+/** One setting in one line: its name, its field, and signs of what can be done with it where there are any. */
+export const Field = ({ spec, value, onChange, signs }: Props & { readonly signs?: ReactNode }) => {
   const id = useId();
   const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
-  const tall = TALL.has(spec.control.type);
+  const { type } = spec.control;
+  const shape = TALL.has(type) ? "tall" : type === "switch" ? "switch" : "";
   return (
-    <Line className={tall ? "tall" : ""}>
-      <label htmlFor={id} id={`${id}-label`}>
+    <Line className={`${shape} ${signs === undefined ? "" : "signed"}`}>
+      <label htmlFor={id} id={`${id}-label`} title={label}>
         {label}
       </label>
       <Input id={id} label={label} spec={spec} value={value} onChange={onChange} />
+      {signs === undefined ? null : <Signs>{signs}</Signs>}
     </Line>
   );
 };
 
 const Line = styled("div")(({ theme }) => ({
   display: "grid",
-  gridTemplateColumns: "114px minmax(0,1fr)",
-  gap: theme.spacing(1),
+  gridTemplateColumns: "116px minmax(0,1fr)",
+  columnGap: theme.spacing(1),
   alignItems: "center",
   minHeight: 34,
   paddingBlock: 2,
-  "&.tall": { gridTemplateColumns: "1fr", gap: theme.spacing(0.5) },
-  "& > label": { color: theme.vars?.palette.text.secondary, lineHeight: 1.3 },
+  "&.signed": { gridTemplateColumns: "116px minmax(0,1fr) auto", columnGap: 6 },
+  "&.tall": { gridTemplateColumns: "minmax(0,1fr)", rowGap: theme.spacing(0.5) },
+  // names of switches have the room that other fields take
+  "&.switch": { gridTemplateColumns: "minmax(0,1fr) auto" },
+  "&.switch.signed": { gridTemplateColumns: "minmax(0,1fr) auto auto" },
+  "& > label": {
+    color: theme.vars?.palette.text.secondary,
+    lineHeight: 1.3,
+    whiteSpace: "nowrap",
+    overflow: "hidden",
+    textOverflow: "ellipsis",
+  },
 }));
+
+const Signs = styled("span")({ display: "flex", minWidth: 19, alignItems: "center" });
 
 interface InputProps extends Props {
   readonly id: string;
@@ -108,17 +124,18 @@ const named = (all: readonly { readonly id: string; readonly name: string }[]) =
 
 /** A field for every kind of setting there is. */
 const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
-  text: ({ id, value, onChange }) => (
+  text: ({ id, value, onChange, control: { empty } }) => (
     <TextField
       id={id}
+      placeholder={empty}
       value={String(value ?? "")}
       onChange={(event) => onChange(event.target.value)}
       helperText={asTypedWords(String(value ?? ""))}
       fullWidth
     />
   ),
-  number: ({ id, value, onChange, control: { min = 0, max, unit } }) => (
-    <NumberInput id={id} value={Number(value ?? 0)} min={min} max={max} unit={unit} onChange={onChange} />
+  number: ({ id, value, onChange, control: { min = 0, ...control } }) => (
+    <NumberInput id={id} value={Number(value ?? 0)} min={min} {...control} onChange={onChange} />
   ),
   count: ({ value, onChange, control, ...rest }) => (
     <OneOf
@@ -128,8 +145,8 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
       onChange={(next) => onChange(Number(next))}
     />
   ),
-  perWidth: ({ id, value, onChange, control: { min = 0, max, unit } }) => (
-    <PerWidth id={id} value={value as never} min={min} max={max} unit={unit} onChange={onChange} />
+  perWidth: ({ id, label, value, onChange, control: { min = 0, ...control } }) => (
+    <PerWidth id={id} label={label} value={value as never} min={min} {...control} onChange={onChange} />
   ),
   one: ({ value, control, ...rest }) => (
     <OneOf {...rest} value={String(value ?? "")} options={control.options} />
@@ -155,9 +172,7 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
   ),
   menu: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useAboutSite().about.menus)} />,
   piece: ({ control: _, ...rest }) => <OneOrNone {...rest} options={named(useAboutSite().about.pieces)} />,
-  picture: ({ control: _, ...rest }) => (
-    <OneOrNone {...rest} options={named(useAboutSite().about.pictures)} />
-  ),
+  picture: ({ control: _, ...rest }) => <PictureInput {...rest} value={String(rest.value ?? "")} />,
   pictures: ({ value, control: _, ...rest }) => (
     <ManyOf {...rest} value={value as string[]} options={named(useAboutSite().about.pictures)} isOrdered />
   ),

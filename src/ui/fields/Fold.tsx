@@ -8,12 +8,15 @@ export const Fold = ({
   label,
   title,
   mayChange = true,
+  actions,
   children,
 }: {
   readonly label: string;
   readonly title: string;
   /** Closed, they are only looked at. */
   readonly mayChange?: boolean;
+  /** What can be done with it, beside the title. */
+  readonly actions?: ReactNode;
   readonly children: ReactNode;
 }) => (
   <Box
@@ -27,9 +30,12 @@ export const Fold = ({
       background: theme.vars?.palette.ours.paper,
     })}
   >
-    <Typography variant="h2" sx={{ mb: 0.5 }}>
-      {title}
-    </Typography>
+    <Box sx={{ display: "flex", alignItems: "baseline", justifyContent: "space-between", gap: 1, mb: 0.5 }}>
+      <Typography variant="h2" sx={{ minWidth: 0, overflowWrap: "anywhere" }}>
+        {title}
+      </Typography>
+      {actions}
+    </Box>
     <Box component="fieldset" disabled={!mayChange} sx={{ m: 0, p: 0, border: 0, minWidth: 0 }}>
       <MayChange value={mayChange}>{children}</MayChange>
     </Box>

@@ -20,7 +20,7 @@ export const MenuButtonInput = ({
   readonly value: Value;
   readonly onChange: (value: Value) => void;
 }) => (
-  <Box sx={{ display: "grid", gap: 0.5 }}>
+  <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr)", gap: 0.5 }}>
     <OneOf
       id={id}
       label={label}

@@ -11,7 +11,17 @@ import { useAboutSite } from "../client/about-site";
 import { useCall } from "../client/hooks";
 import { Wrong } from "../theme/pieces";
 import { OneOf, type Options } from "./ChoiceInput";
-import { ColourField } from "./ColourField";
+import { ColourField, Swatch } from "./ColourField";
+
+/** What a bound colour is in the house style as it is now; undefined for none, and for one that is gone. */
+const colourNow = (
+  key: string,
+  { palette, roles }: ReturnType<typeof useAboutSite>["about"],
+): string | undefined => {
+  const [type, name = ""] = key.split(":");
+  const id = type === "role" ? roles?.[name as keyof typeof roles] : name;
+  return palette.find((colour) => colour.id === id)?.value;
+};
 
 /** A role or a named colour of the house style; or any colour, typed in. */
 export const ColourInput = ({
@@ -37,12 +47,16 @@ export const ColourInput = ({
     ["typed", "typed in …"],
   ];
   return (
-    <Box sx={{ display: "grid", gap: 0.5 }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0,1fr)", gap: 0.5 }}>
       <OneOf
         id={id}
         label={label}
         value={typed ? "typed" : value}
         options={options}
+        sign={(key) => {
+          const shown = key === "typed" ? (typed ? value : undefined) : colourNow(key, about);
+          return shown ? <Swatch value={shown} size={16} /> : null;
+        }}
         onChange={(next) => onChange(next === "typed" ? "#808080" : next)}
       />
       {typed ? <ColourField label={`${label}, typed in`} value={value} onChange={onChange} /> : null}

@@ -6,13 +6,13 @@ import { type MenuItem, Promotion } from "../../core/model/menu";
 import { useAboutSite } from "../client/about-site";
 import { OneOf } from "../fields/ChoiceInput";
 import { NumberInput } from "../fields/NumberInput";
+import { PictureInput } from "../fields/PictureInput";
 import { TargetInput } from "../fields/SiteInput";
 import { Act, Quiet } from "../theme/pieces";
 import { changeItems } from "./menu-editor";
 
 /** What the panel of an item shows beside what is below it. It belongs to the item, whatever its label. */
 export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
-  const { about } = useAboutSite();
   const id = useId();
   const { promotion } = item;
   const put = (next: Promotion | undefined) =>
@@ -37,11 +37,10 @@ export const PromotionFields = ({ item }: { readonly item: MenuItem }) => {
         </Act>
       </Box>
       <Quiet>Picture</Quiet>
-      <OneOf
+      <PictureInput
         id={`${id}-picture`}
         label="Picture of the panel"
         value={promotion.picture}
-        options={[["", "none"], ...about.pictures.map((each) => [each.id, each.name] as const)]}
         onChange={(picture) => set({ picture })}
       />
       <Words id={id} promotion={promotion} onChange={set} />

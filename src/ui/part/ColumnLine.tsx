@@ -29,19 +29,20 @@ export const ColumnLine = memo(
         {open ? (
           <Fold label="How the column stands" title="The column" mayChange={mayChange}>
             {COLUMN_CONTROLS.filter((spec) => isOffered(spec, column)).map((spec) => (
-              <div key={spec.path.join(".")}>
-                <Field
-                  spec={spec}
-                  value={valueAt(column, spec.path)}
-                  onChange={(next) => set(spec.path, next)}
-                />
-                <Usual
-                  kind="column"
-                  spec={spec}
-                  value={valueAt(column, spec.path)}
-                  onReset={(next) => set(spec.path, next)}
-                />
-              </div>
+              <Field
+                key={spec.path.join(".")}
+                spec={spec}
+                value={valueAt(column, spec.path)}
+                onChange={(next) => set(spec.path, next)}
+                signs={
+                  <Usual
+                    kind="column"
+                    spec={spec}
+                    value={valueAt(column, spec.path)}
+                    onReset={(next) => set(spec.path, next)}
+                  />
+                }
+              />
             ))}
           </Fold>
         ) : null}

@@ -1,9 +1,10 @@
 "use client";
-import { Box, Tooltip } from "@mui/material";
+import CallSplitIcon from "@mui/icons-material/CallSplit";
 import { memo } from "react";
 import { findChoice, findOpenable, nameFor, openablesOf } from "../../core/cascade/openable";
 import { findPlace, type PartNode } from "../../core/design/tree";
 import { choiceLabel } from "../../messages/block-fields";
+import { SignButton } from "../fields/SignButton";
 import { useEditor } from "./editor";
 
 /** Opens a setting of the part being edited to pages, or closes it. What pages say is kept either way. */
@@ -45,33 +46,16 @@ interface OpenToPagesProps {
 
 /** Beside a setting that may be opened: whether pages may change it. */
 export const OpenToPages = memo(({ node, path, label, isOpen }: OpenToPagesProps) => (
-  <Tooltip describeChild title={isOpen ? "The same on all pages again" : "Let pages change it (P)"}>
-    <Box
-      component="button"
-      type="button"
-      aria-pressed={isOpen}
-      aria-label={`Pages may change it: ${label}`}
-      onClick={() => togglePagesMayChange(node, path)}
-      sx={(theme) => ({
-        font: "inherit",
-        fontSize: 12,
-        gridColumn: isOpen ? "1 / -1" : "auto",
-        justifySelf: isOpen ? "start" : "center",
-        minWidth: 24,
-        minHeight: 24,
-        px: isOpen ? 1 : 0,
-        ml: isOpen ? "122px" : 0,
-        mb: isOpen ? 0.5 : 0,
-        borderRadius: 1,
-        border: 1,
-        borderColor: isOpen ? theme.vars?.palette.ours.brass : "transparent",
-        background: isOpen ? theme.vars?.palette.ours.brassWash : "none",
-        color: isOpen ? "text.primary" : "text.secondary",
-        cursor: "pointer",
-        "&:hover": { borderColor: theme.vars?.palette.ours.field },
-      })}
-    >
-      {isOpen ? "pages may change" : "P"}
-    </Box>
-  </Tooltip>
+  <SignButton
+    title={
+      isOpen
+        ? "Single pages may have another one. Press to have the same on all pages again (P)"
+        : "The same on all pages. Press to let single pages have another one (P)"
+    }
+    label={`Pages may change it: ${label}`}
+    isPressed={isOpen}
+    onPress={() => togglePagesMayChange(node, path)}
+  >
+    <CallSplitIcon sx={{ fontSize: 15, rotate: "90deg" }} />
+  </SignButton>
 ));

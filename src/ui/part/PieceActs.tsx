@@ -37,43 +37,45 @@ const useServerChange = () => {
   };
 };
 
-/** Makes a shared piece of what is selected; only parts have pieces made of them here. */
-export const MakePiece = ({ nodes }: { readonly nodes: readonly string[] }) => {
-  const { id, editedKind } = useEditor();
+/** Makes a shared piece of what is selected: a name is asked for first. Only parts have pieces made of them here. */
+export const MakePiece = ({
+  nodes,
+  onClose,
+}: {
+  readonly nodes: readonly string[];
+  readonly onClose: () => void;
+}) => {
+  const id = useEditor((state) => state.id);
   const change = useServerChange();
-  const [name, setName] = useState<string | null>(null);
-  if (editedKind !== "part") return null;
+  const [name, setName] = useState("");
   const make = async () => {
-    if (await change("makePiece", { part: id, nodes: [...nodes], name: name ?? "" })) setName(null);
+    if (await change("makePiece", { part: id, nodes: [...nodes], name })) onClose();
   };
   return (
-    <>
-      <Act onClick={() => setName("")}>Make it a shared piece</Act>
-      <Dialog open={name !== null} onClose={() => setName(null)} aria-labelledby="make-piece">
-        <DialogTitle id="make-piece" sx={{ fontSize: 15, fontWeight: 600 }}>
-          A shared piece
-        </DialogTitle>
-        <DialogContent sx={{ display: "grid", gap: 1.5, "&&": { pt: 1 } }}>
-          <TextField
-            label="Name"
-            value={name ?? ""}
-            autoFocus
-            onChange={(event) => setName(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === "Enter" && (name ?? "").trim() !== "") void make();
-            }}
-            slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 120 } }}
-          />
-          <Quiet>Other parts can use it too. It is edited in one place and changes everywhere.</Quiet>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setName(null)}>Cancel</Button>
-          <Button variant="contained" onClick={make} disabled={(name ?? "").trim() === ""}>
-            Make it
-          </Button>
-        </DialogActions>
-      </Dialog>
-    </>
+    <Dialog open onClose={onClose} aria-labelledby="make-piece">
+      <DialogTitle id="make-piece" sx={{ fontSize: 15, fontWeight: 600 }}>
+        A shared piece
+      </DialogTitle>
+      <DialogContent sx={{ display: "grid", gap: 1.5, "&&": { pt: 1 } }}>
+        <TextField
+          label="Name"
+          value={name}
+          autoFocus
+          onChange={(event) => setName(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" && name.trim() !== "") void make();
+          }}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 120 } }}
+        />
+        <Quiet>Other parts can use it too. It is edited in one place and changes everywhere.</Quiet>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" onClick={make} disabled={name.trim() === ""}>
+          Make it
+        </Button>
+      </DialogActions>
+    </Dialog>
   );
 };
 

@@ -1,9 +1,10 @@
 "use client";
 import { Box } from "@mui/material";
+import { useState } from "react";
 import { setByHand } from "../../core/design/by-hand";
 import { valueAt } from "../../core/design/operations";
 import { bandPlaceIn, type Part } from "../../core/design/part";
-import { findPlace } from "../../core/design/tree";
+import { findPlace, type NodePlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
 import { isOffered } from "../../messages/controls";
 import { commonSpecs } from "../../messages/specs-for";
@@ -11,7 +12,8 @@ import { count } from "../../messages/words";
 import { useMay } from "../client/about-site";
 import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
-import { Act, Quiet } from "../theme/pieces";
+import { Quiet } from "../theme/pieces";
+import { type Action, ActionsMenu } from "./ActionsMenu";
 import { useEditor } from "./editor";
 import { duplicateAll, putAllInBox, removeAll, standTogether } from "./node-actions";
 import { MakePiece } from "./PieceActs";
@@ -31,7 +33,12 @@ export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
     places.every(({ node }) => part && isOffered(spec, node, bandPlaceIn(part, node.id))),
   );
   return (
-    <Fold label={`Settings of ${words}`} title={`${words} selected`} mayChange={mayDesign}>
+    <Fold
+      label={`Settings of ${words}`}
+      title={`${words} selected`}
+      mayChange={mayDesign}
+      actions={mayDesign ? <SeveralActions places={places} /> : null}
+    >
       {specs.map((spec) => {
         const values = places.map(({ node }) => valueAt(node, spec.path));
         const isSame = values.every((value) => sameValue(value, values[0]));
@@ -53,14 +60,26 @@ export const Several = ({ nodes }: { readonly nodes: readonly string[] }) => {
           </Box>
         );
       })}
-      {mayDesign ? (
-        <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-          <Act onClick={() => duplicateAll(places)}>Duplicate</Act>
-          {standTogether(places) ? <Act onClick={() => putAllInBox(places)}>Put a box round them</Act> : null}
-          {standTogether(places) ? <MakePiece nodes={nodes} /> : null}
-          <Act onClick={() => removeAll(places)}>Remove</Act>
-        </Box>
-      ) : null}
     </Fold>
+  );
+};
+
+const SeveralActions = ({ places }: { readonly places: readonly NodePlace[] }) => {
+  const isPart = useEditor((state) => state.editedKind === "part");
+  const [isNaming, setNaming] = useState(false);
+  const isTogether = standTogether(places);
+  const actions: readonly (Action | false)[] = [
+    { words: "Duplicate", run: () => duplicateAll(places) },
+    isTogether && { words: "Put a box round them", run: () => putAllInBox(places) },
+    isTogether && isPart && { words: "Make it a shared piece …", run: () => setNaming(true) },
+    { words: "Remove", run: () => removeAll(places) },
+  ];
+  return (
+    <>
+      <ActionsMenu actions={actions.filter((each) => each !== false)} />
+      {isNaming ? (
+        <MakePiece nodes={places.map(({ node }) => node.id)} onClose={() => setNaming(false)} />
+      ) : null}
+    </>
   );
 };

@@ -1,28 +1,28 @@
 "use client";
 import { Box, styled } from "@mui/material";
-import { useSnackbar } from "notistack";
 import { Fragment, memo, useState } from "react";
 import { findChoice } from "../../core/cascade/openable";
 import { setByHand } from "../../core/design/by-hand";
 import { valueAt } from "../../core/design/operations";
 import { type Band, type Block, bandPlaceIn } from "../../core/design/part";
-import { findPlace, type NodePlace } from "../../core/design/tree";
+import { findPlace } from "../../core/design/tree";
 import { LINES_AT } from "../../core/layout/heading-lines";
 import { BLOCK_CONTROLS, BLOCK_NAMES, FIRST_SETTINGS } from "../../messages/block-fields";
 import { type FieldSpec, isOffered } from "../../messages/controls";
 import { describeLines } from "../../messages/fit";
 import { specsFor } from "../../messages/specs-for";
-import { useAboutSite, useMay } from "../client/about-site";
+import { useMay } from "../client/about-site";
 import { Field } from "../fields/Field";
 import { Fold } from "../fields/Fold";
+import { WidthCaptions } from "../fields/PerWidth";
 import { Act, Quiet } from "../theme/pieces";
-import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
 import { EmptyList } from "./EmptyList";
 import { useEditor } from "./editor";
 import { MenuActs } from "./MenuActs";
-import { addCell, canUnbox, duplicateNode, putInBox, removeSelected, unbox } from "./node-actions";
+import { NodeActions } from "./NodeActions";
+import { canUnbox } from "./node-actions";
 import { OpenToPages, openLabel } from "./OpenToPages";
-import { MakePiece, PieceActs } from "./PieceActs";
+import { PieceActs } from "./PieceActs";
 import { kindOf, type NodeKind, Usual } from "./Usual";
 
 /** The settings of the selected node: the most used first, the rest behind "more". */
@@ -39,6 +39,7 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
       ? Math.min(FIRST_SETTINGS, BLOCK_CONTROLS[(place.node as Block).kind].length)
       : FIRST_SETTINGS;
   const shown = more ? fits : fits.slice(0, Math.max(first, 1));
+  const firstPerWidth = shown.findIndex(({ control }) => control.type === "perWidth");
   const hidden = fits.length - shown.length;
   const name =
     place.type === "block"
@@ -47,13 +48,23 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
         ? "Cell"
         : (place.node as Band).name || "Band";
   return (
-    <Fold label={`Settings of ${name}`} title={name} mayChange={mayDesign}>
+    <Fold
+      label={`Settings of ${name}`}
+      title={name}
+      mayChange={mayDesign}
+      actions={
+        mayDesign ? (
+          <NodeActions node={node} type={place.type} kind={kindOf(place)} isBox={canUnbox(place)} />
+        ) : null
+      }
+    >
       <LinesOf node={node} />
       <EmptyList node={node} mayChange={mayDesign} />
       {shown.length === 0 ? <Quiet>Nothing to set here.</Quiet> : null}
       {shown.map((spec, at) => (
         <Fragment key={`${node} ${spec.path.join(".")}`}>
           {spec.group && spec.group !== shown[at - 1]?.group ? <GroupName>{spec.group}</GroupName> : null}
+          {at === firstPerWidth ? <WidthCaptions hasUnit={hasUnit(spec)} /> : null}
           <Setting
             node={node}
             kind={kindOf(place)}
@@ -66,23 +77,21 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
       ))}
       {mayDesign ? (
         <>
-          <Box sx={{ mt: 0.75, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-            {hidden > 0 || more ? (
+          {hidden > 0 || more ? (
+            <Box sx={{ mt: 0.75 }}>
               <Act onClick={() => setMore(!more)}>{more ? "fewer" : `${hidden} more`}</Act>
-            ) : null}
-            <NodeActs node={node} type={place.type} kind={kindOf(place)} isBox={canUnbox(place)} />
-          </Box>
-          {place.type === "block" && (place.node as Block).kind === "piece" ? (
-            <PieceActs part={id} node={place.node.id} />
+            </Box>
           ) : null}
+          {kindOf(place) === "piece" ? <PieceActs part={id} node={place.node.id} /> : null}
           {kindOf(place) === "menu" ? <MenuActs node={place.node.id} /> : null}
-          <CopyActs node={node} />
-          {place.type === "band" ? <AddCell node={node} /> : null}
         </>
       ) : null}
     </Fold>
   );
 };
+
+const hasUnit = ({ control }: FieldSpec): boolean =>
+  control.type === "perWidth" && control.unit !== undefined;
 
 /** What settings stand under that are not the most used. */
 const GroupName = styled("h3")(({ theme }) => ({
@@ -110,19 +119,18 @@ const Setting = memo(({ node, kind, spec, value, openLabel: label, isOpen }: Set
     if (body) apply(setByHand(body, id, node, spec.path, next));
   };
   return (
-    <Beside className={isOpen ? "open" : ""}>
-      <Field spec={spec} value={value} onChange={set} />
-      {label === null ? null : <OpenToPages node={node} path={spec.path} label={label} isOpen={isOpen} />}
-      <Usual kind={kind} spec={spec} value={value} onReset={set} />
-    </Beside>
+    <Field
+      spec={spec}
+      value={value}
+      onChange={set}
+      signs={
+        <>
+          <Usual kind={kind} spec={spec} value={value} onReset={set} />
+          {label === null ? null : <OpenToPages node={node} path={spec.path} label={label} isOpen={isOpen} />}
+        </>
+      }
+    />
   );
-});
-
-const Beside = styled("div")({
-  display: "grid",
-  gridTemplateColumns: "minmax(0,1fr) auto",
-  alignItems: "center",
-  "&.open": { gridTemplateColumns: "minmax(0,1fr)" },
 });
 
 /** "1 line at 1280 px, 2 at 820, 3 at 390", of a heading. */
@@ -131,61 +139,3 @@ const LinesOf = ({ node }: { readonly node: string }) => {
   const words = describeLines(headings.find((each) => each.node === node)?.lines ?? [], LINES_AT);
   return words === "" ? null : <Quiet style={{ fontSize: 12 }}>{words}</Quiet>;
 };
-
-/** Does something with a node as it is now. */
-const withPlace = <T,>(node: string, act: (place: NodePlace) => T): T | undefined => {
-  const { body } = useEditor.getState();
-  const place = body && findPlace(body, node);
-  return place ? act(place) : undefined;
-};
-
-interface NodeActsProps {
-  readonly node: string;
-  readonly type: NodePlace["type"];
-  readonly kind: NodeKind;
-  readonly isBox: boolean;
-}
-
-const NodeActs = memo(({ node, type, kind, isBox }: NodeActsProps) => (
-  <>
-    <Act onClick={() => withPlace(node, duplicateNode)}>Duplicate</Act>
-    {type === "block" ? <Act onClick={() => withPlace(node, putInBox)}>Put a box round it</Act> : null}
-    {type === "block" && kind !== "piece" ? <MakePiece nodes={[node]} /> : null}
-    {isBox ? <Act onClick={() => withPlace(node, unbox)}>Remove box, keep contents</Act> : null}
-    <Act onClick={() => withPlace(node, removeSelected)}>Remove</Act>
-  </>
-));
-
-const AddCell = memo(({ node }: { readonly node: string }) => (
-  <Box sx={{ mt: 0.5 }}>
-    <Act onClick={() => withPlace(node, (place) => addCell(place.node as Band))}>Add a cell</Act>
-  </Box>
-));
-
-/** Copies go to other parts and other sites too; the same by Ctrl C, X and V in the list. */
-const CopyActs = memo(({ node }: { readonly node: string }) => {
-  const { about } = useAboutSite();
-  const say = useSnackbar().enqueueSnackbar;
-  const tell = (isDone: boolean | undefined, words: string) => {
-    if (!isDone) say(words);
-  };
-  return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 2 }}>
-      <Act onClick={() => withPlace(node, (place) => copyNode(place, about))}>Copy</Act>
-      <Act
-        onClick={() =>
-          tell(
-            withPlace(node, (place) => pasteNode(about, place)),
-            "Nothing was copied that goes here.",
-          )
-        }
-      >
-        Paste behind it
-      </Act>
-      <Act onClick={() => withPlace(node, copyLook)}>Copy look</Act>
-      <Act onClick={() => tell(withPlace(node, pasteLook), "No look of such a piece was copied.")}>
-        Paste look
-      </Act>
-    </Box>
-  );
-});

@@ -1,5 +1,5 @@
 "use client";
-import { Box } from "@mui/material";
+import UndoIcon from "@mui/icons-material/Undo";
 import { type BlockKind, defaultSettings } from "../../core/blocks";
 import { valueAt } from "../../core/design/operations";
 import { Band, type Block, Cell } from "../../core/design/part";
@@ -7,8 +7,10 @@ import { USUAL_COLUMN } from "../../core/design/side-column";
 import type { NodePlace } from "../../core/design/tree";
 import { sameValue } from "../../core/model/canonical";
 import { Look } from "../../core/model/look";
+import { type Responsive, WIDTHS } from "../../core/model/values";
 import type { FieldSpec } from "../../messages/controls";
-import { Act } from "../theme/pieces";
+import { fieldName } from "../../messages/fields";
+import { SignButton } from "../fields/SignButton";
 
 const FRESH = {
   band: Band.parse({ id: "band", cells: [{ id: "cell" }] }),
@@ -35,7 +37,7 @@ const freshNode = (kind: NodeKind): unknown => {
 const wordsOf = ({ control }: FieldSpec, value: unknown): string | null => {
   switch (control.type) {
     case "number":
-      return `${String(value)}${control.unit ? ` ${control.unit}` : ""}`;
+      return numberText(control, value as number);
     case "one":
       return control.options.find(([key]) => key === value)?.[1] ?? null;
     case "count":
@@ -48,13 +50,18 @@ const wordsOf = ({ control }: FieldSpec, value: unknown): string | null => {
     case "switch":
       return value === true ? "on" : "off";
     case "perWidth":
-      return `${(value as { wide: number }).wide}${control.unit ? ` ${control.unit}` : ""}`;
+      return WIDTHS.flatMap((width) => (value as Responsive<number>)[width] ?? [])
+        .map((each) => numberText(control, each))
+        .join(" · ");
     default:
       return null;
   }
 };
 
-/** Beside a setting that is no longer as it usually is: what that is, and the way back to it. */
+const numberText = ({ none, unit }: { none?: readonly [number, string]; unit?: string }, value: number) =>
+  none?.[0] === value ? none[1] : `${value}${unit ? ` ${unit}` : ""}`;
+
+/** Beside a setting that is no longer as it usually is: a sign that says what that is, and leads back to it. */
 export const Usual = ({
   kind,
   spec,
@@ -69,11 +76,14 @@ export const Usual = ({
   const usual = valueAt(freshNode(kind), spec.path);
   const words = wordsOf(spec, usual);
   if (words === null || sameValue(usual, value)) return null;
+  const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
   return (
-    <Box sx={{ gridColumn: "1 / -1", pl: "122px", fontSize: 12 }}>
-      <Act onClick={() => onReset(usual)} style={{ fontWeight: 400 }}>
-        usually {words}
-      </Act>
-    </Box>
+    <SignButton
+      title={`Usually ${words}: make it so again`}
+      label={`${label} as usual: ${words}`}
+      onPress={() => onReset(usual)}
+    >
+      <UndoIcon sx={{ fontSize: 15 }} />
+    </SignButton>
   );
 };

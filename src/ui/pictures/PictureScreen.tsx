@@ -12,6 +12,7 @@ import { useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { createDocumentEditor } from "../client/document-editor";
 import { useAct, useCall, useSite } from "../client/hooks";
+import { mediaPath } from "../client/media";
 import { leafPath, pagePath, partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -19,7 +20,6 @@ import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Pending, Quiet, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { FocalPoint } from "./FocalPoint";
-import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
 import { useUploads } from "./useUploads";
 

@@ -7,10 +7,10 @@ import { count, sentenceCase } from "../../messages/words";
 import { useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
+import { mediaPath } from "../client/media";
 import { leafPath } from "../client/paths";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Empty, Pending, Quiet, Rows, SheetHead, Wrong } from "../theme/pieces";
-import { mediaPath } from "./media";
 import { UploadList } from "./UploadList";
 import { useUploads } from "./useUploads";
 

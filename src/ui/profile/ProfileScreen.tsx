@@ -7,8 +7,8 @@ import { useAboutSite, useMay } from "../client/about-site";
 import { createDocumentEditor } from "../client/document-editor";
 import { useCall } from "../client/hooks";
 import { useDocumentEditor } from "../client/useDocumentEditor";
-import { OneOf } from "../fields/ChoiceInput";
 import { NumberInput } from "../fields/NumberInput";
+import { PictureInput } from "../fields/PictureInput";
 import { ValueColumn, ValueSheet } from "../fields/ValueColumn";
 import { PreviewFrame } from "../preview/PreviewFrame";
 import { usePreview } from "../preview/usePreview";
@@ -83,21 +83,18 @@ const Text = ({
   />
 );
 
-const Pictures = ({ profile }: { readonly profile: SiteProfile }) => {
-  const { about } = useAboutSite();
-  return PICTURES.map(([field, label]) => (
+const Pictures = ({ profile }: { readonly profile: SiteProfile }) =>
+  PICTURES.map(([field, label]) => (
     <Box key={field} sx={{ display: "grid", gridTemplateColumns: "126px minmax(0,1fr)", gap: 1 }}>
       <Quiet style={{ lineHeight: "30px" }}>{label}</Quiet>
-      <OneOf
+      <PictureInput
         id={`profile-${field}`}
         label={label}
         value={profile[field]}
-        options={[["", "none"], ...about.pictures.map(({ id, name }) => [id, name] as const)]}
         onChange={(next) => set([field], next)}
       />
     </Box>
   ));
-};
 
 const Facts = ({ profile }: { readonly profile: SiteProfile }) => (
   <Box sx={{ p: 2, display: "grid", gap: 1.5, alignContent: "start" }}>

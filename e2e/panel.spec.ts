@@ -1,0 +1,104 @@
+import { expect, type Page, test } from "@playwright/test";
+import { actOn, open, preview, signIn, undoAll } from "./studio";
+
+/** The settings of what is selected in a part: a line each, the same at every width, by keyboard. */
+
+const settings = (page: Page) => page.getByRole("region", { name: /^Settings of/ });
+const choose = async (page: Page, part: string, node: RegExp | null): Promise<void> => {
+  await open(page, "parts");
+  await page.getByRole("link", { name: part, exact: true }).first().click();
+  const list = page.getByRole("group", { name: "What the part is made of" });
+  await (node ? list.getByRole("button", { name: node }) : list.getByRole("button")).first().click();
+  await settings(page).waitFor();
+};
+
+test.beforeEach(async ({ page }) => signIn(page));
+
+const LOOKED_AT = [
+  ["Day header", null],
+  ["Day header", /^Menu/],
+  ["Archive in rows", /^Entry list/],
+  ["Title and breadcrumbs", /^Title$/],
+  ["Front hero", null],
+] as const;
+
+for (const [part, node] of LOOKED_AT)
+  test(`each setting is one line, and none of its names is cut: ${part}, ${node?.source ?? "band"}`, async ({
+    page,
+  }) => {
+    await choose(page, part, node);
+    const more = settings(page).getByRole("button", { name: /^\d+ more$/ });
+    if (await more.isVisible()) await more.click();
+    for (const width of [1280, 1180, 390]) {
+      await page.setViewportSize({ width, height: 900 });
+      const lines = await settings(page).evaluate((region) =>
+        [...region.querySelectorAll<HTMLLabelElement>("label[for]")].map((label) => ({
+          name: label.textContent ?? "",
+          isCut: label.scrollWidth > label.clientWidth,
+          rows: Math.round(
+            label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight),
+          ),
+          reaches: label.parentElement?.getBoundingClientRect().right ?? 0,
+          inside: Math.max(
+            ...[...(label.parentElement?.children ?? [])].map((each) => each.getBoundingClientRect().right),
+          ),
+        })),
+      );
+      expect(lines.length).toBeGreaterThan(4);
+      for (const { name, isCut, rows, reaches, inside } of lines) {
+        expect.soft([isCut, rows], `${name} at ${width}`).toEqual([false, 1]);
+        expect.soft(inside, `${name} at ${width}`).toBeLessThanOrEqual(reaches + 1);
+      }
+    }
+  });
+
+test("a value per width stands in three fields: its own, or faint the wider one's; emptied it is that again", async ({
+  page,
+}) => {
+  await choose(page, "Title and breadcrumbs", null);
+  const padding = settings(page).getByRole("group", { name: "Padding" });
+  const [wide, middle, small] = [
+    padding.getByLabel("Padding", { exact: true }),
+    padding.getByLabel("Padding on middle"),
+    padding.getByLabel("Padding on small"),
+  ];
+  const band = preview(page, 1280).locator(".slot-titleBar .in").first();
+  const onSmall = preview(page, 390).locator(".slot-titleBar .in").first();
+  const top = (of: typeof band) => of.evaluate((each) => getComputedStyle(each).paddingTop);
+  await expect(middle).toHaveValue("");
+  await expect(middle).toHaveAttribute("placeholder", await wide.inputValue());
+  await wide.fill("40");
+  await expect(middle).toHaveAttribute("placeholder", "40");
+  await small.fill("12");
+  await expect.poll(async () => [await top(band), await top(onSmall)]).toEqual(["40px", "12px"]);
+  await small.press("ArrowUp");
+  await expect(small).toHaveValue("13");
+  await small.fill("");
+  await small.blur();
+  await expect(small).toHaveAttribute("placeholder", "40");
+  await expect.poll(() => top(onSmall)).toBe("40px");
+  await small.fill("12+");
+  await expect(small).toHaveAttribute("aria-invalid", "true");
+  await small.blur();
+  await expect(small).toHaveValue("");
+  // the sign at the end says what is usual, and leads back to it
+  await settings(page).getByRole("button", { name: "Padding as usual: 16 px" }).click();
+  await expect(wide).toHaveValue("16");
+  await expect(settings(page).getByRole("button", { name: /^Padding as usual/ })).toHaveCount(0);
+  await undoAll(page);
+});
+
+test("all that can be done with what is selected is one menu, by keyboard too", async ({ page }) => {
+  await choose(page, "Day header", /^Social links/);
+  const chips = page
+    .getByRole("group", { name: "What the part is made of" })
+    .getByRole("button", { name: "Social links" });
+  await expect(chips).toHaveCount(1);
+  await settings(page).getByRole("button", { name: "Actions" }).press("Enter");
+  await expect(page.getByRole("menuitem", { name: "Duplicate" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(chips).toHaveCount(2);
+  await actOn(page, "Remove");
+  await expect(chips).toHaveCount(1);
+  await undoAll(page);
+});
