@@ -139,7 +139,7 @@ test("a viewer looks and cannot change", async ({ page }) => {
   await page.getByRole("heading", { level: 1, name: "Day header" }).waitFor();
   await page.getByRole("button", { name: /^Menu “Main”/ }).click();
   const settings = page.getByRole("region", { name: "Settings of Menu" });
-  await expect(settings.getByLabel("Gap")).toBeDisabled();
+  await expect(settings.getByLabel("Gap", { exact: true })).toBeDisabled();
   await expect(settings.getByRole("combobox", { name: "Direction" })).toBeDisabled();
   await expect(settings.getByRole("button", { name: "Actions" })).toHaveCount(0);
   await expect(page.getByRole("combobox", { name: "Add a block" })).toHaveCount(0);

@@ -339,7 +339,7 @@ test("G7, G8: a box is removed and what was in it stays; what is below follows w
   expect(await tops()).toEqual([0]);
   // a distance is a number on the flow: what is below follows
   const before = await footer.locator("> .band").nth(1).boundingBox();
-  await page.getByLabel("Padding", { exact: true }).first().fill("40");
+  await page.getByRole("textbox", { name: "Padding", exact: true }).fill("40");
   await expect
     .poll(async () =>
       Math.round(((await footer.locator("> .band").nth(1).boundingBox())?.y ?? 0) - (before?.y ?? 0)),

@@ -76,7 +76,7 @@ test("an archive is narrowed to a topic by a link, and what comes next is put be
   await settingsOf(page)
     .getByRole("button", { name: /^\d+ more$/ })
     .click();
-  await settingsOf(page).getByLabel("Entries to a page").fill("4");
+  await settingsOf(page).getByLabel("Entries to a page", { exact: true }).fill("4");
   await choose(page, "Links to narrow it", "topics of a grouping");
   await page.getByText("Saved", { exact: true }).waitFor();
   await page.getByRole("button", { name: /^Pager/ }).click();

@@ -85,7 +85,7 @@ test("each of several words of a block is edited where it stands", async ({ page
   await page.keyboard.press("Escape");
   await saved(page);
   const settings = page.getByRole("region", { name: "Settings of Sign-up form" });
-  await expect(settings.getByLabel("On the button")).toHaveValue("Write to me");
+  await expect(settings.getByLabel("On the button", { exact: true })).toHaveValue("Write to me");
   await expect(settings.getByLabel("Label", { exact: true })).toHaveValue("The sky, by post");
   await undoAll(page);
   await expect(wide(page).locator("footer .b-signUp button")).toHaveText(words ?? "");

@@ -79,7 +79,7 @@ test("G10: another height makes another crop, and no picture is prepared again",
   await page.getByRole("heading", { level: 1, name: "Front hero" }).waitFor();
   const band = page.getByRole("button", { name: /^Hero|^Picture|^Band/ }).first();
   await band.click();
-  await page.getByLabel("Height", { exact: true }).first().fill("300");
+  await page.getByRole("textbox", { name: "Height", exact: true }).fill("300");
   await expect(page.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
   await openPicture(page, "Ridge at night");
   await expect(strip).toContainText("1280: 1280 × 300");
