@@ -143,6 +143,7 @@ describe("decoding", () => {
     const { TASKS } = await import("./decoder-tasks");
     expect(Object.keys(TASKS).sort()).toEqual([
       "captions",
+      "film",
       "font",
       "map",
       "pack",
