@@ -81,6 +81,18 @@ test("a value per width stands in three fields: its own, or faint the wider one'
   await expect(small).toHaveAttribute("aria-invalid", "true");
   await small.blur();
   await expect(small).toHaveValue("");
+  // none of its own on a narrower one is a value like others, and goes when it is emptied
+  const height = settings(page).getByRole("group", { name: "Height" });
+  const narrow = height.getByLabel("Height on small");
+  await height.getByLabel("Height", { exact: true }).fill("300");
+  await narrow.fill("0");
+  await expect(narrow).toHaveValue("0");
+  await narrow.fill("");
+  await narrow.blur();
+  await expect(narrow).toHaveAttribute("placeholder", "300");
+  await height.getByLabel("Height", { exact: true }).fill("");
+  await height.getByLabel("Height", { exact: true }).blur();
+  await expect(height.getByLabel("Height", { exact: true })).toHaveAttribute("placeholder", "–");
   // the sign at the end says what is usual, and leads back to it
   await settings(page).getByRole("button", { name: "Padding as usual: 16 px" }).click();
   await expect(wide).toHaveValue("16");

@@ -1,6 +1,7 @@
 import type { BlockKind, SettingsOf } from "../core/blocks";
 import type { PartNode } from "../core/design/tree";
 import { direction, type Field, type FieldSpec, one } from "./controls";
+import { FILM, GALLERY } from "./entry-fields";
 import { fieldName } from "./fields";
 import { HERO, SLIDE } from "./hero-fields";
 import { factList, LIST_FIELDS } from "./list-fields";
@@ -290,25 +291,8 @@ const SHOWN: {
       style: { control: textStyle },
     },
   },
-  gallery: {
-    name: "Pictures of the entry",
-    also: "gallery photos images lightbox",
-    fields: {
-      columns: { control: { type: "perWidth", min: 1, max: 8 } },
-      ratio: { control: one("ratio") },
-      gap: { control: { type: "number", unit: "px", max: 80 }, label: "Distance" },
-      credits: { control: { type: "switch" }, label: "Who made each" },
-      large: { control: { type: "switch" }, label: "A press shows it large" },
-    },
-  },
-  film: {
-    name: "Film or sound of the entry",
-    also: "video movie audio podcast recording player media captions",
-    fields: {
-      ratio: { control: one("ratio") },
-      pictured: { control: { type: "switch" }, label: "Main picture until it plays" },
-    },
-  },
+  gallery: GALLERY,
+  film: FILM,
   contents: {
     name: "Contents of the page",
     also: "table of contents toc headings jump",
@@ -329,7 +313,7 @@ const SHOWN: {
       further: { control: { type: "number", max: 12, none: [0, "none"] }, label: "Other entries" },
       furtherWords: {
         control: { type: "text" },
-        label: "Words above it",
+        label: "Their heading",
         unless: [["settings", "further"], 0],
       },
     },

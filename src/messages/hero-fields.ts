@@ -34,10 +34,10 @@ export const HERO = {
         label: "How many",
         unless: OWN_SLIDES,
       },
-      picture: { control: { type: "picture" }, label: "Without one", unless: OWN_SLIDES },
+      picture: { control: { type: "picture" }, label: "Else this picture", unless: OWN_SLIDES },
       date: { control: { type: "switch" }, label: "When it is", unless: OWN_SLIDES },
       summary: { control: { type: "switch" }, unless: OWN_SLIDES },
-      link: { control: { type: "text" }, label: "The way there", unless: OWN_SLIDES },
+      link: { control: { type: "text" }, label: "Way there says", unless: OWN_SLIDES },
       arrangement: { control: one("slideArrangement"), label: "They stand" },
       plays: { control: { type: "switch" }, label: "Change by themselves", unless: BESIDE },
       seconds: {

@@ -21,7 +21,7 @@ export const mapFields = (...at: readonly string[]) => {
     },
     directionsWords: {
       control: { type: "text" },
-      label: "The way there",
+      label: "Way there says",
       unlessAll: [[unplaced], [[[...at, "directions"], null]]],
     },
     tone: { control: one("tone"), unless: unplaced },

@@ -153,8 +153,9 @@ const asReason = (clause: Clause, words: Vocabulary): string => {
         ? "it is the first page of an archive"
         : "it is a later page of an archive";
     case "kind":
-    case "ofKind":
       return `it belongs to ${names((value) => words.kinds[value] ?? GONE)}`;
+    case "ofKind":
+      return `it is one of ${names((value) => words.kinds[value] ?? GONE)} or their archive`;
   }
 };
 

@@ -14,7 +14,7 @@ const settings = z.object({
   pictured: z.boolean().default(true),
 });
 
-/** The largest rendition that a frame of the content's width has use for. */
+/** The smallest rendition that is wide enough for most screens: a poster has no ladder. */
 const posterPath = (picture: Picture): string => {
   if (picture.type === "image/svg+xml") return drawingPath(picture);
   const width = picture.renditions.find((each) => each >= 960) ?? picture.renditions.at(-1) ?? picture.width;

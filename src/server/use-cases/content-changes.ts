@@ -168,7 +168,7 @@ export const entryImpact = defineUseCase({
       draft: impactOn(draft),
       live: impactOn(live),
       /** Of what it is to play: whether the layout that visitors get there shows it. */
-      isPlayed: change.film !== undefined && showsFilm(live, before.id, view),
+      isPlayed: change.film !== undefined && showsFilm(live, before.id, view.at),
     });
   },
 });

@@ -99,6 +99,16 @@ describe("the film or the sound of an entry", () => {
     expect((await who.refused("changeEntry", { entry, film }))[0]?.code).toBe(code);
     expect((await who.get("page", { page: `entry:${entry}` })).entry?.film).toBeNull();
   });
+  it("is refused where the file is kept as something else", async () => {
+    const { film } = await keep("keepFilm", SOUND, "dark.mp3");
+    const { captions } = await keep("keepCaptions", VTT, "dark.vtt");
+    for (const wrong of [
+      { ...film, type: "video/mp4" },
+      { ...film, file: captions.file },
+      { ...film, captions: { file: film.file, name: "x" } },
+    ])
+      expect((await who.refused("changeEntry", { entry, film: wrong }))[0]?.code).toBe("film.notHere");
+  });
   it("is refused where it is no film", async () => {
     const kept = await who.sendFile("keepFilm", new Uint8Array(64).fill(65), { name: "letters.mp4" });
     expect(!kept.ok && kept.issues[0]?.code).toBe("film.unknown");

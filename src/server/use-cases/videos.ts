@@ -16,40 +16,40 @@ const named = z.object({
   answers: z.object({ name: z.string().trim().min(1).max(120) }),
 });
 
+/** Keeps what is played by its content: it is read as what it should be first. */
+const keepPlayed = <T extends "video" | "film">(
+  task: T,
+  site: string,
+  { file, answers: { name } }: z.infer<typeof named>,
+) =>
+  withScratch(async (folder) => {
+    const read = await decode(task, { path: file.path, folder });
+    if (!read.ok) return read;
+    const { type, path, sha256 } = read.value;
+    const kept = await allOrNothing((transaction) =>
+      keepFiles(site, [{ hash: sha256, variant: "video", type, source: path }], transaction),
+    );
+    return kept.ok ? succeed({ file: sha256, type, name }) : kept;
+  });
+
 /** Keeps a file of a video of the site by its content. What shows it is a change of its own. */
 export const keepVideo = defineUseCase({
   takesFile: { most: MOST_VIDEO_BYTES, tooLarge: "video.tooBig" },
   input: named,
-  run: (context, { file, answers: { name } }) =>
-    withScratch(async (folder) => {
-      const read = await decode("video", { path: file.path, folder });
-      if (!read.ok) return read;
-      const { type, path, sha256 } = read.value;
-      const kept = await allOrNothing((transaction) =>
-        keepFiles(context.site.id, [{ hash: sha256, variant: "video", type, source: path }], transaction),
-      );
-      if (!kept.ok) return kept;
-      const video: VideoFile = { file: sha256, type, name };
-      return succeed({ video });
-    }),
+  run: async (context, input) => {
+    const kept = await keepPlayed("video", context.site.id, input);
+    return kept.ok ? succeed({ video: kept.value as VideoFile }) : kept;
+  },
 });
 
 /** Keeps the film or the sound of an entry by its content. The entry gets it by a change of its own. */
 export const keepFilm = defineUseCase({
   takesFile: { most: MOST_FILM_BYTES, tooLarge: "film.tooBig" },
   input: named,
-  run: (context, { file, answers: { name } }) =>
-    withScratch(async (folder) => {
-      const read = await decode("film", { path: file.path, folder });
-      if (!read.ok) return read;
-      const { type, path, sha256 } = read.value;
-      const kept = await allOrNothing((transaction) =>
-        keepFiles(context.site.id, [{ hash: sha256, variant: "video", type, source: path }], transaction),
-      );
-      if (!kept.ok) return kept;
-      const film: FilmFile = { file: sha256, type, name };
-      return succeed({ film });
-    }),
+  run: async (context, input) => {
+    const kept = await keepPlayed("film", context.site.id, input);
+    return kept.ok ? succeed({ film: kept.value as FilmFile }) : kept;
+  },
 });
 
 /** Keeps what is said in a video, by its content. */

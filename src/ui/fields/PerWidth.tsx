@@ -54,7 +54,8 @@ interface OneWidthProps extends Pick<PerWidthProps, "label" | "min" | "max" | "n
 
 const OneWidth = ({ id, width, label, value, inherited, none, onChange, ...range }: OneWidthProps) => {
   const isNone = (number: number) => none?.[0] === number;
-  const own = value === undefined || isNone(value) ? undefined : value;
+  // on a narrower one none of its own is a number like any other: emptied, it is as the wider one again
+  const own = value !== undefined && width === "wide" && isNone(value) ? undefined : value;
   const mayBeEmpty = width !== "wide" || none !== undefined;
   const field = useNumberField({ id, value: own, from: inherited, ...range, mayBeEmpty, onChange });
   const shown = isNone(value ?? inherited) ? "–" : String(inherited);

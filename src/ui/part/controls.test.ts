@@ -55,6 +55,41 @@ describe("the fields settings are edited with", () => {
     ).toEqual([]);
     expect(new Set(each.map(({ name }) => name)).size).toBe(each.length);
   });
+  it("have names that tell them apart, of all that are offered at once", () => {
+    const label = ({ label, path }: FieldSpec) => label ?? fieldName(path.at(-1) ?? "");
+    // as it is before anyone sets anything, and with each choice made that decides what is offered
+    const states = NODES.flatMap(([name, type, node]) => {
+      const specs = specsFor(placeOf(type, node));
+      const chosen = specs.flatMap((spec) =>
+        spec.control.type === "one"
+          ? spec.control.options.map(([value]) => withValue(node, spec, value))
+          : spec.control.type === "switch"
+            ? [withValue(node, spec, true), withValue(node, spec, false)]
+            : spec.control.type === "place"
+              ? [withValue(node, spec, { lat: 50, lon: -5 })]
+              : spec.control.type === "targetOrNone"
+                ? [
+                    withValue(
+                      withValue(node, specs[0] as FieldSpec, { lat: 50, lon: -5 }) as PartNode,
+                      spec,
+                      {
+                        url: "/",
+                      },
+                    ),
+                  ]
+                : [],
+      );
+      return ([node, ...chosen] as PartNode[]).map((state) => ({ name, specs, state }));
+    });
+    expect(states.length).toBeGreaterThan(200);
+    const doubles = states.flatMap(({ name, specs, state }) => {
+      const offered = specs
+        .filter((spec) => isOffered(spec, state))
+        .map((spec) => `${spec.group} ${label(spec)}`);
+      return offered.filter((each, at) => offered.indexOf(each) !== at).map((each) => `${name}: ${each}`);
+    });
+    expect([...new Set(doubles)]).toEqual([]);
+  });
   it("leave no setting of a block without a field", () => {
     const missing = BLOCK_KINDS.flatMap((kind) => {
       const edited = new Set(BLOCK_CONTROLS[kind].map(({ path }) => path[1]));

@@ -5,6 +5,7 @@ import type { Operation } from "../../core/design/operations";
 import type { HouseStyle } from "../../core/model/house-style";
 import { sendFile } from "../client/call";
 import { useRefresh, useSite } from "../client/hooks";
+import { useSending } from "../fields/ChosenFile";
 import { Act, Quiet, Rows, Trouble } from "../theme/pieces";
 
 interface Props {
@@ -48,21 +49,13 @@ export const OwnFonts = memo(({ ownFonts, fonts, apply }: Props) => {
 const useAddFont = (onDone: () => void) => {
   const site = useSite();
   const refresh = useRefresh();
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [isSending, setSending] = useState(false);
-  const add = async (file: File, licence: string) => {
-    setSending(true);
-    setTrouble(null);
-    try {
+  const { isSending, trouble, sending } = useSending();
+  const add = (file: File, licence: string) =>
+    sending(async () => {
       await sendFile(site, "addFont", file, { licence });
       onDone();
       await refresh();
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : "The font could not be sent.");
-    } finally {
-      setSending(false);
-    }
-  };
+    });
   return { add, trouble, isSending };
 };
 
