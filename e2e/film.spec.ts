@@ -59,7 +59,8 @@ test("an entry gets its film in the studio; visitors play it, and nothing is loa
     buffer: Buffer.from("WEBVTT\n\n00:00.000 --> 00:01.000\nThe roof turns\n"),
   });
   await expect(film).toContainText("dome.vtt");
-  await expect(dialog).toContainText("What its page plays.");
+  await expect(dialog).toContainText("Its page plays what is said here.");
+  await expect(dialog).not.toContainText("No page shows anything else.");
   await now.click();
   await expect(page.getByText("Changed. Visitors see it.").first()).toBeVisible();
   await expect(page.getByText("dome.webm")).toBeVisible();

@@ -5,12 +5,13 @@ import { Act } from "../theme/pieces";
 
 /** Files that are chosen from this computer and sent. */
 
-/** Sends something, and says what went wrong. */
-export const useSending = () => {
+/** Sends something, and says what went wrong; who asks is told while it is on its way. */
+export const useSending = (onSending: (isSending: boolean) => void = () => undefined) => {
   const [isSending, setSending] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const sending = async (send: () => Promise<void>) => {
     setSending(true);
+    onSending(true);
     setTrouble(null);
     try {
       await send();
@@ -18,6 +19,7 @@ export const useSending = () => {
       setTrouble(error instanceof Error ? error.message : "The file could not be sent.");
     } finally {
       setSending(false);
+      onSending(false);
     }
   };
   return { isSending, trouble, sending };

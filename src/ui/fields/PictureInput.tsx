@@ -26,7 +26,7 @@ export const PictureInput = (props: PictureInputProps) => {
         loading="lazy"
         width={30}
         height={20}
-        style={{ flex: "none", objectFit: "cover", borderRadius: 3 }}
+        style={{ flex: "none", objectFit: "contain", borderRadius: 3 }}
       />
     );
   };

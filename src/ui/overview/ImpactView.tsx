@@ -20,11 +20,14 @@ const Sign = ({ badge, slot }: { readonly badge: PartBadge; readonly slot: Slot 
   );
 };
 
+/** Whether no page shows another part, another value or another drawing. */
+export const isNoImpact = ({ groups, redrawn, revalued, appear, vanish }: ImpactData): boolean =>
+  groups.length + redrawn.length + revalued + appear.pages + vanish.pages === 0;
+
 /** What a change does, before it is done: groups a person can read, down to single pages. */
 export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
   const { appear, vanish } = impact;
-  if (impact.groups.length + impact.redrawn.length + impact.revalued + appear.pages + vanish.pages === 0)
-    return <Quiet>No page shows anything else.</Quiet>;
+  if (isNoImpact(impact)) return <Quiet>No page shows anything else.</Quiet>;
   return (
     <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, display: "grid", gap: 0.75 }}>
       {impact.groups.map((group, index) => (

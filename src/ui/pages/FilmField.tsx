@@ -2,20 +2,23 @@
 import { Box, Button, TextField } from "@mui/material";
 import { useState } from "react";
 import { FILM_TYPES, type Film, type FilmFile } from "../../core/model/film";
-import { sendFile } from "../client/call";
+import { type CallResult, sendFile } from "../client/call";
 import { useSite } from "../client/hooks";
 import { AddFile, FileInput, KeptFile, useSending } from "../fields/ChosenFile";
+import { ImpactView, isNoImpact } from "../overview/ImpactView";
 import { Act, Quiet, Wrong } from "../theme/pieces";
 
 interface FilmFieldProps {
   readonly film: Film | null;
   readonly onChange: (film: Film | null) => void;
+  /** Told while a file is on its way. */
+  readonly onSending: (isSending: boolean) => void;
 }
 
 /** The film or the sound of an entry: a file from this computer, or the address of one that is elsewhere. */
-export const FilmField = ({ film, onChange }: FilmFieldProps) => {
+export const FilmField = ({ film, onChange, onSending }: FilmFieldProps) => {
   const site = useSite();
-  const { isSending, trouble, sending } = useSending();
+  const { isSending, trouble, sending } = useSending(onSending);
   const [isElsewhere, setElsewhere] = useState(film !== null && "address" in film);
   const addFilm = (file: File) =>
     sending(async () => {
@@ -26,7 +29,7 @@ export const FilmField = ({ film, onChange }: FilmFieldProps) => {
     <Box role="group" aria-labelledby="entry-film" sx={{ display: "grid", gap: 0.5, justifyItems: "start" }}>
       <span id="entry-film">Film or sound</span>
       {film && "file" in film ? (
-        <FileFacts film={film} onChange={onChange} />
+        <FileFacts film={film} onChange={onChange} onSending={onSending} />
       ) : isElsewhere ? (
         <>
           <TextField
@@ -70,15 +73,13 @@ export const FilmField = ({ film, onChange }: FilmFieldProps) => {
   );
 };
 
-const FileFacts = ({
-  film,
-  onChange,
-}: {
+interface FileFactsProps extends Pick<FilmFieldProps, "onChange" | "onSending"> {
   readonly film: FilmFile;
-  readonly onChange: FilmFieldProps["onChange"];
-}) => {
+}
+
+const FileFacts = ({ film, onChange, onSending }: FileFactsProps) => {
   const site = useSite();
-  const { isSending, trouble, sending } = useSending();
+  const { isSending, trouble, sending } = useSending(onSending);
   const { captions, ...plain } = film;
   const addCaptions = (file: File) =>
     sending(async () => {
@@ -103,3 +104,24 @@ const FileFacts = ({
     </>
   );
 };
+
+/** What visitors will see otherwise where what an entry plays is another: that, and what else changes. */
+export const FilmImpact = ({
+  impact,
+  film,
+}: {
+  readonly impact: CallResult<"entryImpact">;
+  /** What it is to play; null is nothing any more. */
+  readonly film: Film | null;
+}) => (
+  <>
+    <Quiet style={{ display: "block" }}>
+      {impact.isPlayed
+        ? film
+          ? "Its page plays what is said here."
+          : "Its page plays nothing any more."
+        : "What it plays is not seen: its layout has no block “Film or sound of the entry”."}
+    </Quiet>
+    {impact.isPlayed && isNoImpact(impact.live) ? null : <ImpactView impact={impact.live} />}
+  </>
+);

@@ -26,7 +26,7 @@ import { leafPath } from "../client/paths";
 import { ImpactView } from "../overview/ImpactView";
 import { PartBadge } from "../shell/PartBadge";
 import { Act, Mono, Quiet, Trouble, Waiting } from "../theme/pieces";
-import { FilmField } from "./FilmField";
+import { FilmField, FilmImpact } from "./FilmField";
 
 type Page = CallResult<"page">;
 type Entry = NonNullable<Page["entry"]>;
@@ -120,6 +120,7 @@ const ChangeEntry = ({
   const change = useAct("changeEntry");
   const say = useSnackbar().enqueueSnackbar;
   const [fields, setFields] = useState<EntryFacts>({ ...entry, staysBelow: false });
+  const [isSending, setSending] = useState(false);
   const { path, terms, access, inMenus, film, staysBelow } = fields;
   const wish = {
     entry: entry.id,
@@ -151,7 +152,7 @@ const ChangeEntry = ({
         {title}
       </DialogTitle>
       <DialogContent sx={{ display: "grid", gap: 2 }}>
-        <EntryFields fields={fields} onChange={setFields} />
+        <EntryFields fields={fields} onChange={setFields} onSending={setSending} />
         {impact.data && path !== entry.path && impact.data.below !== impact.data.belowThen ? (
           <MovesInTree
             {...impact.data}
@@ -162,13 +163,17 @@ const ChangeEntry = ({
         {!isSame && !isSaid && !impact.error ? <Waiting what="Computing what it would change …" /> : null}
         {impact.error && !isSame ? <Trouble>{impact.error.message}</Trouble> : null}
         {impact.data && !isSame && !impact.error ? (
-          <EntryImpact impact={impact.data} hasFilm={wish.film !== undefined} />
+          <EntryImpact impact={impact.data} film={wish.film} />
         ) : null}
         {change.error ? <Trouble>{change.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" onClick={run} disabled={isSame || change.isPending || !isSaid}>
+        <Button
+          variant="contained"
+          onClick={run}
+          disabled={isSame || change.isPending || !isSaid || isSending}
+        >
           Change it now
         </Button>
       </DialogActions>
@@ -213,9 +218,11 @@ const MovesInTree = ({
 interface EntryFieldsProps {
   readonly fields: EntryFacts;
   readonly onChange: (fields: EntryFacts) => void;
+  /** Told while a file is on its way. */
+  readonly onSending: (isSending: boolean) => void;
 }
 
-const EntryFields = ({ fields, onChange }: EntryFieldsProps) => {
+const EntryFields = ({ fields, onChange, onSending }: EntryFieldsProps) => {
   const { about } = useAboutSite();
   const names = about.vocabulary.terms;
   const set = (changed: Partial<EntryFacts>) => onChange({ ...fields, ...changed });
@@ -244,7 +251,7 @@ const EntryFields = ({ fields, onChange }: EntryFieldsProps) => {
         />
       </Box>
       <AccessField access={fields.access} onChange={(access) => set({ access })} />
-      <FilmField film={fields.film} onChange={(film) => set({ film })} />
+      <FilmField film={fields.film} onChange={(film) => set({ film })} onSending={onSending} />
       <FormControlLabel
         control={
           <Checkbox size="small" checked={!fields.inMenus} onChange={(_, on) => set({ inMenus: !on })} />
@@ -283,22 +290,15 @@ const AccessField = ({
 
 const EntryImpact = ({
   impact,
-  hasFilm,
+  film,
 }: {
   readonly impact: CallResult<"entryImpact">;
-  /** Whether what it plays is changed. */
-  readonly hasFilm: boolean;
+  /** What it is to play, where that is changed. */
+  readonly film: Film | null | undefined;
 }) => (
   <Box>
     <Typography variant="h3">What visitors will see otherwise, at once</Typography>
-    {hasFilm ? (
-      <Quiet>
-        {impact.isPlayed
-          ? "What its page plays."
-          : "Not what it plays: the layout of its page has no block “Film or sound of the entry”."}
-      </Quiet>
-    ) : null}
-    <ImpactView impact={impact.live} />
+    {film !== undefined ? <FilmImpact impact={impact} film={film} /> : <ImpactView impact={impact.live} />}
     {impact.moves > 1 ? (
       <Box sx={{ mt: 0.75 }}>
         <Quiet>
