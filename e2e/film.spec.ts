@@ -100,6 +100,7 @@ test("an entry gets its film in the studio; visitors play it, and nothing is loa
   await film.getByRole("button", { name: "It is elsewhere …" }).click();
   await film.getByLabel("Address of the film or sound").fill("https://films.pellow-ridge.example/great-dome");
   await now.click();
+  await expect(dialog).toBeHidden();
   await visitor.reload();
   await expect(visitor.getByRole("link", { name: /at films\.pellow-ridge\.example$/ })).toBeVisible();
   await expect(video).toHaveCount(0);
