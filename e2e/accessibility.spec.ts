@@ -88,7 +88,7 @@ test("the studio's screens have no axe violation, in light, in dark and on a nar
   });
   const page = await context.newPage();
   await page.goto("/sign-in");
-  await page.getByLabel("Address").waitFor();
+  await page.getByLabel("E-mail address").waitFor();
   await checkLooks(page, "sign-in");
   await signIn(page);
   const check = (name: string) => checkLooks(page, name);
@@ -183,7 +183,7 @@ test("the studio's screens have no axe violation, in light, in dark and on a nar
   await open(page, "access");
   await check("access for scripts");
   await open(page, "visitors");
-  await page.getByRole("button", { name: "Remove Wenna Karrow" }).click();
+  await page.getByRole("button", { name: "Delete Wenna Karrow" }).click();
   await check("visitor accounts");
   await open(page, "packs");
   await check("packs");

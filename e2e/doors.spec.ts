@@ -104,7 +104,7 @@ test("an expired session asks to sign in again and leads back", async ({ page, c
   await page.reload();
   await page.waitForURL(/\/sign-in\?back=/);
   await expect(page.getByText("Sign in again to go on where you were.")).toBeVisible();
-  await page.getByLabel("Address").fill("keeper@graylatch.example");
+  await page.getByLabel("E-mail address").fill("keeper@graylatch.example");
   await page.getByLabel("Password").fill("brass star lamp");
   await page.getByRole("button", { name: "Sign in" }).click();
   await page.waitForURL(/\/parts$/);
@@ -117,7 +117,7 @@ test("a form with missing fields says which, and a wrong password says no more t
   await page.getByRole("button", { name: "Sign in" }).click();
   await expect(page.getByText("Type the address you were given.")).toBeVisible();
   await expect(page.getByText("Type your password.")).toBeVisible();
-  await page.getByLabel("Address").fill("viewer@graylatch.example");
+  await page.getByLabel("E-mail address").fill("viewer@graylatch.example");
   await page.getByLabel("Password").fill("wrong");
   await page.getByRole("button", { name: "Sign in" }).click();
   await expect(page.getByText("The address or the password is wrong.")).toBeVisible();

@@ -49,7 +49,7 @@ test("G26: someone without an account looks at the draft by a link, until it is 
 
   await open(page, "editions");
   await expect(links).toContainText("last opened");
-  await links.getByRole("button", { name: "Take back the link for The friends of the domes" }).click();
+  await links.getByRole("button", { name: "End the link for The friends of the domes" }).click();
   await expect(links.getByRole("listitem")).toHaveCount(0);
   expect((await friend.reload())?.status()).toBe(403);
   expect((await friend.goto(url))?.status()).toBe(403);
@@ -97,7 +97,7 @@ test("G27: what is ready is published with what it needs, the rest stays in the 
   await undoAll(page);
 });
 
-test("an edition goes live at a time of its own; until then nothing else does, and it can be put off", async ({
+test("an edition goes live at a time of its own; until then nothing else does, and it can be called off", async ({
   page,
 }) => {
   await pause(page, "Day header");
@@ -127,10 +127,10 @@ test("an edition goes live at a time of its own; until then nothing else does, a
   await expect(page.getByRole("region", { name: "Published" }).getByRole("listitem").first()).toContainText(
     "waits",
   );
-  await notice.getByRole("button", { name: "Put it off" }).click();
+  await notice.getByRole("button", { name: "Call it off" }).click();
   await expect(page.getByRole("button", { name: "Publish 1 change" })).toBeEnabled();
   await expect(page.getByRole("region", { name: "Published" }).getByRole("listitem").first()).toContainText(
-    "put off",
+    "called off",
   );
   await undoAll(page);
 });
@@ -179,7 +179,7 @@ test("G23: a change of the house style is taken back in one click, and any editi
       .click();
     // nothing is live before its impact was seen
     const asked = page.getByRole("dialog", { name: `Make edition ${edition} live again?` });
-    await expect(asked.getByText(/^What visitors will see otherwise: \d+ pages/)).toBeVisible();
+    await expect(asked.getByText(/^What changes for visitors: \d+ pages/)).toBeVisible();
     await expect(asked.getByText(/house style \(.*corners.*\)/i).first()).toBeVisible();
     await asked.getByRole("button", { name: "Make it live" }).click();
     await expect(asked).toHaveCount(0);

@@ -47,7 +47,7 @@ test("an entry gets its film in the studio; visitors play it, and nothing is loa
   await film.getByLabel("Address of the film or sound").fill("films");
   await expect(dialog.getByRole("alert")).toBeVisible();
   await expect(now).toBeDisabled();
-  await film.getByRole("button", { name: "Not elsewhere" }).click();
+  await film.getByRole("button", { name: "Choose a file instead" }).click();
   const file = film.getByLabel("Film or sound file");
   await file.setInputFiles({ name: "no.mp4", mimeType: "video/mp4", buffer: Buffer.from("no film at all") });
   await expect(film.getByRole("alert")).toContainText("That is no film");
@@ -96,8 +96,8 @@ test("an entry gets its film in the studio; visitors play it, and nothing is loa
 
   // and back to where it was
   await page.getByRole("button", { name: "Change …" }).click();
-  await film.getByRole("button", { name: "Take out dome.webm" }).click();
-  await film.getByRole("button", { name: "It is elsewhere …" }).click();
+  await film.getByRole("button", { name: "Remove dome.webm" }).click();
+  await film.getByRole("button", { name: "It has an address already …" }).click();
   await film.getByLabel("Address of the film or sound").fill("https://films.pellow-ridge.example/great-dome");
   await now.click();
   await expect(dialog).toBeHidden();

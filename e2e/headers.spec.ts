@@ -96,7 +96,7 @@ test("a menu is made from the pages, written in place, moved by keys and by poin
   await page.getByRole("list", { name: "Items" }).waitFor();
   expect(await tree(page)).toEqual(dragged);
 
-  await page.getByRole("button", { name: "Take the menu out" }).click();
+  await page.getByRole("button", { name: "Remove the menu" }).click();
   await expect(page.getByRole("table", { name: "Menus" })).not.toContainText("Everything");
   // the draft is as it was, and every step of it can still be taken back
   await expect(page.getByText("nothing to publish")).toBeVisible();
@@ -136,7 +136,7 @@ test("G11: a longer label moves the edge at once; asking for another edge lists 
   await expect(
     ways.getByRole("link", { name: /^Shorten “Open nights and members’ evenings” by \d+ letters$/ }),
   ).toBeVisible();
-  await ways.getByRole("button", { name: /^Distance between items 26 → \d+$/ }).click();
+  await ways.getByRole("button", { name: /^Gap between items 26 → \d+$/ }).click();
   await expect.poll(edgeNow).toBeLessThanOrEqual(wider - 72);
   await saved(page);
   const now = await edgeNow();
@@ -399,7 +399,7 @@ test("a sign-up form takes an address, with a script and without, and the studio
   const table = page.getByRole("table", { name: "Sign-ups" });
   await expect(table.getByRole("row")).toHaveCount(3);
   for (const address of ["one@example.org", "two@example.org"])
-    await page.getByRole("button", { name: `Forget ${address}` }).click();
+    await page.getByRole("button", { name: `Delete ${address}` }).click();
   await expect(page.getByText("Nobody has signed up yet")).toBeVisible();
 });
 
@@ -436,7 +436,7 @@ test("items of a menu take a sign, which counts in its width", async ({ page }) 
   await label(page, "Prints").focus();
   const line = page.getByRole("listitem").filter({ has: label(page, "Prints") });
   const before = await line.getByText(/^\d+ px$/).innerText();
-  await page.getByRole("combobox", { name: "Sign" }).fill("home");
+  await page.getByRole("combobox", { name: "Icon" }).fill("home");
   await page.getByRole("option", { name: "home", exact: true }).click();
   await expect(line.getByText(/^\d+ px$/)).not.toHaveText(before);
   await saved(page);

@@ -81,7 +81,7 @@ test("who leaves with changes that are not saved finds them again; what somebody
   await expect(again.getByText("1 change kept on this computer does not fit any more")).toBeVisible();
   await says(again, "Saved");
   expect(await profileNow(context)).toMatchObject({ tagline: "Theirs", owner: "Friends of the ridge" });
-  await again.getByRole("button", { name: "Forget it" }).click();
+  await again.getByRole("button", { name: "Discard it" }).click();
   await open(again, "parts");
   await expect(again.getByText("kept on this computer")).toHaveCount(0);
 
@@ -101,7 +101,7 @@ test("a change that clashes is not saved; the newest version is taken in one cli
   await says(page, "Not saved");
   await page.getByRole("button", { name: "Take the newest version" }).click();
   await expect(tagline(page)).toHaveValue("Theirs");
-  await page.getByRole("button", { name: "Forget it" }).click();
+  await page.getByRole("button", { name: "Discard it" }).click();
   await tagline(page).fill("Ours");
   await says(page, "Saved");
   await page.getByRole("button", { name: /^Undo/ }).click();

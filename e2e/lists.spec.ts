@@ -160,7 +160,7 @@ test("entries are chosen by hand in an order of their own; a press anywhere on o
   await expect(list.locator("a.name")).toHaveText(["Moon night", "The old dome"]);
   await settingsOf(page).getByRole("button", { name: "Move The old dome up" }).click();
   await expect(list.locator("a.name")).toHaveText(["The old dome", "Moon night"]);
-  await settingsOf(page).getByRole("button", { name: "Take Moon night out" }).click();
+  await settingsOf(page).getByRole("button", { name: "Remove Moon night" }).click();
   await expect(list.locator("a.name")).toHaveText(["The old dome"]);
   await more(page);
   await settingsOf(page).getByRole("switch", { name: "All of it a link" }).click();

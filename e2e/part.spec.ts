@@ -326,11 +326,11 @@ test("distances are linked or one each; a border, corners and a shadow are drawn
   await list(page).getByRole("button", { name: "Tagline", exact: true }).click();
   const settings = page.getByRole("region", { name: "Settings of Tagline" });
   await settings.getByRole("button", { name: /^\d+ more$/ }).click();
-  await settings.getByRole("textbox", { name: "Distance inside" }).fill("12");
+  await settings.getByRole("textbox", { name: "Padding" }).fill("12");
   const tagline = wide(page).locator("footer .b-tagline");
   await expect(tagline).toHaveCSS("padding", "12px");
   await settings.getByRole("button", { name: "each side" }).click();
-  await settings.getByRole("textbox", { name: "Distance inside, left" }).fill("40");
+  await settings.getByRole("textbox", { name: "Padding, left" }).fill("40");
   await expect(tagline).toHaveCSS("padding", "12px 12px 12px 40px");
   await settings.getByRole("textbox", { name: "Border", exact: true }).fill("3");
   await expect(tagline).toHaveCSS("border-left-width", "3px");

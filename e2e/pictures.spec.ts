@@ -124,11 +124,11 @@ test("pictures are chosen, dropped and pasted; each says how far it is and what 
     window.dispatchEvent(new ClipboardEvent("paste", { clipboardData: carried }));
   }, other);
   await expect(page.getByRole("link", { name: "Pasted", exact: true })).toBeVisible();
-  await arriving(page).getByRole("button", { name: "Put away" }).click();
+  await arriving(page).getByRole("button", { name: "Close the list" }).click();
   await expect(arriving(page)).toHaveCount(0);
   await page.getByRole("link", { name: "Dropped", exact: true }).click();
-  await expect(page.getByRole("list", { name: "To see to" })).toContainText("used nowhere");
-  await page.getByRole("button", { name: "Take out" }).click();
+  await expect(page.getByRole("list", { name: "To settle" })).toContainText("used nowhere");
+  await page.getByRole("button", { name: "Remove" }).click();
   await expect(page.getByRole("link", { name: "Dropped", exact: true })).toHaveCount(0);
   await undoAll(page);
 });

@@ -57,7 +57,7 @@ test("G4: lines say the current names of things; what is gone is broken, and men
   await expect(dialog.getByRole("list", { name: "Lines that break" })).toContainText(
     "1 line will point at nothing",
   );
-  await expect(dialog).toContainText("vanish");
+  await expect(dialog).toContainText("are gone");
   await dialog.getByRole("button", { name: "Delete", exact: true }).click();
   await page.waitForURL(/\/pages$/);
 
@@ -93,7 +93,7 @@ test("G5: the narrower wins by itself, ties can be ordered, a seasonal part goes
   // before it is kept, the numbers say what it would do
   await page.getByLabel("Also over narrower parts").check();
   await expect(reach).toContainText(/shows on 0 → \d+/);
-  await expect(page.getByText("What pages show otherwise")).toBeVisible();
+  await expect(page.getByText("What changes for pages")).toBeVisible();
   await page.getByLabel("Also over narrower parts").uncheck();
   await keep(page);
   const tie = page.getByRole("region", { name: "Tied with header 1" });
@@ -418,7 +418,7 @@ test("a script asks with a token that was made in the studio, until it is taken 
     "application/problem+json",
   );
   expect((await request.get(`http://localhost:${PORT}/api/v1/openapi.json`)).status()).toBe(200);
-  await page.getByRole("button", { name: "Take back Nightly check" }).click();
+  await page.getByRole("button", { name: "End Nightly check" }).click();
   await expect(page.getByText("No script has access yet")).toBeVisible();
   expect((await ask("resolve?path=/")).status()).toBe(401);
 });

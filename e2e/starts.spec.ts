@@ -152,11 +152,11 @@ test("first run: a new site gets its name, colour, menu and a complete frame, is
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("Name").fill("Harrow Lane Allotments");
   const address = `harrow-${Date.now().toString(36)}`;
-  await dialog.getByLabel("Address").fill("Harrow");
+  await dialog.getByLabel("Web address").fill("Harrow");
   await dialog.getByLabel("First pages, a line each").fill("Plots\nThe seed library\nOpen days");
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await expect(dialog.getByRole("alert")).toContainText("“Harrow” cannot be an address");
-  await dialog.getByLabel("Address").fill(address);
+  await dialog.getByLabel("Web address").fill(address);
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await page.waitForURL(/\/begin$/);
   const frames = page.getByRole("list", { name: "Complete frames" });

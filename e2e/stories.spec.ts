@@ -259,7 +259,7 @@ test("G18, G19: a pack comes in by a plan that asks about what is not here, wipe
   await level.click();
   await expect(page.getByRole("option", { name: "leave it out" })).toBeVisible();
   await page.getByRole("option", { name: "leave it out" }).click();
-  await expect(page.getByRole("button", { name: "Answer 2 questions first" })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Import: 2 questions still open" })).toBeDisabled();
   const summary = page.getByTestId("plan-summary");
   for (const left of [1, 0]) {
     await page.getByRole("combobox").filter({ hasText: "choose …" }).first().click();

@@ -15,7 +15,7 @@ export const signIn = async (page: Page, email = "keeper@graylatch.example"): Pr
     return;
   }
   await page.goto("/sign-in");
-  await page.getByLabel("Address").fill(email);
+  await page.getByLabel("E-mail address").fill(email);
   await page.keyboard.press("Tab");
   await page.keyboard.type(PASSWORD);
   await page.keyboard.press("Enter");

@@ -79,10 +79,10 @@ test("an account made in the studio signs in with the password that was handed o
   await visitor.reload();
   await expect(visitor.locator("main")).toContainText("Your membership does not include it.");
 
-  await page.getByRole("button", { name: "Remove Petra Sollis" }).click();
-  await page.getByRole("button", { name: "Leave it" }).click();
-  await page.getByRole("button", { name: "Remove Petra Sollis" }).click();
-  await page.getByRole("button", { name: "Remove it" }).click();
+  await page.getByRole("button", { name: "Delete Petra Sollis" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("button", { name: "Delete Petra Sollis" }).click();
+  await page.getByRole("button", { name: "Delete it" }).click();
   await expect(table).not.toContainText("Petra Sollis");
   await enter(password);
   await expect(visitor.getByRole("alert")).toContainText("do not belong together");

@@ -67,7 +67,7 @@ await page
   .getByRole("option", { name: /^Sky notes/ })
   .first()
   .click();
-await page.getByText("What pages show otherwise").waitFor();
+await page.getByText("What changes for pages").waitFor();
 await shoot(page, "where");
 await open(page, "pages");
 await page.getByLabel("Find pages").fill("/prints/");
@@ -153,7 +153,7 @@ await page.getByRole("menuitem", { name: "New site" }).click();
 const made = page.getByRole("dialog");
 await made.getByLabel("Name").fill("Fern Hollow Orchard");
 // sites of earlier runs stay, whatever is fresh
-await made.getByLabel("Address").fill(`orchard-${Date.now()}`);
+await made.getByLabel("Web address").fill(`orchard-${Date.now()}`);
 await made.getByLabel("First pages, a line each").fill("The trees\nThe press\nOpen days\nFinding us");
 await made.getByRole("button", { name: "Make the site" }).click();
 await page.waitForURL(/begin$/, { waitUntil: "commit" });

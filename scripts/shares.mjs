@@ -1,9 +1,9 @@
 // Shares that tell whether the house stays as it should: functions that are long, exported names without a word of what
 // they are. Printed and held to what CONTRIBUTING.md says; `--names` lists where.
-import { readdirSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { parseSync } from "@swc/core";
 import { root } from "./prepare.mjs";
+import { filesIn, treeOf, walk } from "./syntax.mjs";
 
 const LONG = 40;
 /** Rooms with the share of functions that may be long, and of exported names that must say what they are; percent. */
@@ -23,27 +23,9 @@ const FUNCTIONS = new Set([
   "Constructor",
 ]);
 
-const filesIn = (room) =>
-  readdirSync(join(root, room), { recursive: true, encoding: "utf8" })
-    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|\.d\.ts$/.test(file))
-    .map((file) => join(room, file));
-
-/** Every node of a syntax tree. */
-const walk = (node, visit) => {
-  if (Array.isArray(node)) for (const each of node) walk(each, visit);
-  else if (node && typeof node === "object") {
-    if (typeof node.type === "string") visit(node);
-    for (const key in node) if (key !== "span") walk(node[key], visit);
-  }
-};
-
 const readFile = (file) => {
   const text = readFileSync(join(root, file));
-  const tree = parseSync(text.toString(), {
-    syntax: "typescript",
-    tsx: file.endsWith(".tsx"),
-    target: "es2022",
-  });
+  const tree = treeOf(file, text.toString());
   // spans count bytes, and go on counting from file to file
   const offset = tree.span.start - (text.length === 0 ? 0 : firstByte(text, tree));
   return { text, tree, at: (place) => place - offset };

@@ -130,6 +130,7 @@ if (!only) {
     ...node("node_modules/typescript/bin/tsc", "--noEmit", "-p", "tsconfig.check.json"),
   );
   await suite("imports", 15, ...node("scripts/imports.mjs"));
+  await suite("words", 5, ...node("scripts/words.mjs"));
   await suite("unused", 15, ...node("node_modules/knip/bin/knip.js", "--no-progress"));
   await suite("unit", 150, ...node("node_modules/vitest/vitest.mjs", "run", "--project", "unit*"));
 }

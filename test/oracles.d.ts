@@ -16,3 +16,13 @@ declare module "css-tree" {
   export function walk(tree: CssNode, visit: (node: CssNode) => void): void;
   export const lexer: { matchProperty(name: string, value: unknown): { readonly error: Error | null } };
 }
+
+declare module "*/scripts/words.mjs" {
+  interface Retired {
+    readonly why: string;
+    readonly instead: string;
+  }
+  export const shownTexts: (file: string, source: string) => readonly string[];
+  export const retiredIn: (book: string) => readonly Retired[];
+  export const retiredWordsIn: (text: string, retired: readonly Retired[]) => readonly Retired[];
+}

@@ -208,8 +208,8 @@ const SHOWN: {
     },
   },
   address: {
-    name: "Address",
-    also: "contact location place",
+    name: "Postal address",
+    also: "address contact location place",
     fields: {
       direction: { control: direction },
     },
@@ -334,7 +334,7 @@ const SHOWN: {
     also: "share copy link address e-mail send",
     fields: {
       mail: { control: { type: "text", empty: "not there" }, label: "By e-mail" },
-      copy: { control: { type: "text", empty: "not there" }, label: "Its address" },
+      copy: { control: { type: "text", empty: "not there" }, label: "Web address" },
       copied: { control: { type: "text" }, label: "Once copied", unless: [["settings", "copy"], ""] },
     },
   },

@@ -166,7 +166,7 @@ export const describeDocumentChange = (
   if (before && after && (after.kind === "profile" || after.kind === "picture"))
     return inShort(changedFields(before.body, after.body));
   if (before?.kind === "choice" && after?.kind === "choice")
-    return differs(before.body.slots, after.body.slots) ? "chooses otherwise" : "says something else";
+    return differs(before.body.slots, after.body.slots) ? "chooses something else" : "says something else";
   if (after?.kind === "order") return "another order among equals";
   return "changed";
 };
@@ -231,9 +231,11 @@ const describePartChange = (before: Part, after: Part): string => {
     before.name === after.name ? "" : `renamed to “${after.name}”`,
     before.on === after.on ? "" : after.on ? "switched on" : "paused",
     before.binnedAt === after.binnedAt ? "" : after.binnedAt === null ? "restored" : "put in the bin",
-    differs(before.placement, after.placement) ? "shows elsewhere" : "",
+    differs(before.placement, after.placement) ? "where it shows changed" : "",
     differs(before.choices ?? [], after.choices ?? []) ? "pages may change other things" : "",
-    differs(before.column ?? USUAL_COLUMN, after.column ?? USUAL_COLUMN) ? "its column stands otherwise" : "",
+    differs(before.column ?? USUAL_COLUMN, after.column ?? USUAL_COLUMN)
+      ? "its column stands in another place"
+      : "",
     differs(before.bands, after.bands) ? nodesInWords(nodeDifferences(before.bands, after.bands)) : "",
   ].filter((change) => change !== "");
   return changes.length === 0 ? "changed" : changes.join(", ");

@@ -8,7 +8,7 @@ export const GALLERY = {
   fields: {
     columns: { control: { type: "perWidth", min: 1, max: 8 } },
     ratio: { control: one("ratio") },
-    gap: { control: { type: "number", unit: "px", max: 80 }, label: "Distance" },
+    gap: { control: { type: "number", unit: "px", max: 80 }, label: "Gap" },
     credits: { control: { type: "switch" }, label: "Who made each" },
     large: { control: { type: "switch" }, label: "A press shows it large" },
   },

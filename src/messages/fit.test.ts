@@ -6,7 +6,7 @@ import { describeLook, lookMendWords, type NamedLook } from "./look-findings";
 
 describe("words about fit", () => {
   it.each<[Way, string]>([
-    [{ is: "menuGap", node: "m", from: 28, to: 20 }, "Distance between items 28 → 20"],
+    [{ is: "menuGap", node: "m", from: 28, to: 20 }, "Gap between items 28 → 20"],
     [{ is: "menuText", from: 1.0625, to: 0.9375 }, "Text of all menus 17 → 15 px"],
     [
       { is: "label", menu: "m", item: "i", label: "Open nights", letters: 1 },

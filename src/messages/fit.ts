@@ -32,7 +32,7 @@ const px = (rem: number): string => digits(Math.round(rem * 160) / 10);
 export const wayWords = (way: Way): string => {
   switch (way.is) {
     case "menuGap":
-      return `Distance between items ${way.from} → ${way.to}`;
+      return `Gap between items ${way.from} → ${way.to}`;
     case "bandGap":
       return `Gap of the band ${way.from} → ${way.to}`;
     case "menuText":

@@ -35,7 +35,7 @@ export const HERO = {
         unless: OWN_SLIDES,
       },
       picture: { control: { type: "picture" }, label: "Else this picture", unless: OWN_SLIDES },
-      date: { control: { type: "switch" }, label: "When it is", unless: OWN_SLIDES },
+      date: { control: { type: "switch" }, label: "When it takes place", unless: OWN_SLIDES },
       summary: { control: { type: "switch" }, unless: OWN_SLIDES },
       link: { control: { type: "text" }, label: "Way there says", unless: OWN_SLIDES },
       arrangement: { control: one("slideArrangement"), label: "They stand" },

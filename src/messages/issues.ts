@@ -117,7 +117,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     "Its sizes could not be made, however often it was tried. Send it again; if it fails again, the server needs looking at.",
   "picture.gone": () => "The file that was sent is not there any more. Send it again.",
   "picture.inUse": ({ count: uses }) =>
-    `The picture is used in ${String(uses)} places. Replace it or take it out there first; nothing was removed.`,
+    `The picture is used in ${String(uses)} places. Replace it or remove it there first; nothing was removed.`,
   "picture.unknown": () => "That picture is not in this site any more. Choose another.",
   "tokens.notJson": ({ detail }) =>
     `The file is not JSON: ${String(detail ?? "")}. Save it again from where it comes from; nothing was changed.`,
@@ -163,7 +163,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "menu.unknown": () => "That menu is not here. Reload to see the menus as they are now.",
   "menu.taken": ({ name }) => `There is a menu “${String(name)}” already. Give this one another name.`,
   "menu.inUse": ({ count: uses }) =>
-    `The menu is shown in ${count(Number(uses), "place")}. Take it out there first; nothing was removed.`,
+    `The menu is shown in ${count(Number(uses), "place")}. Remove it there first; nothing was removed.`,
   "identity.form": () =>
     "A page is named by what it is, such as entry:12 or archive:kind:3; this is no such name. Nothing was saved.",
   "place.lat": () =>
@@ -174,7 +174,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "hero.slideElsewhere": () =>
     "A slide stands in a hero: select one, or put it into one. Nothing was changed.",
   "hero.tooManySlides": ({ limit = 12 }) =>
-    `A hero has at most ${limit} slides: nobody waits for more. Take one out first.`,
+    `A hero has at most ${limit} slides: nobody waits for more. Remove one first.`,
   "hero.inItself": () => "A hero cannot stand in another one. Nothing was changed.",
   "entries.twice": () => "An entry is chosen once for a list. Nothing was saved.",
   "layers.twice": () => "Each layer of a background is there once. Nothing was saved.",
@@ -200,16 +200,15 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `“${params["term"]}” would move up to where another has the same name in its path. Nothing was removed.`,
   "removal.gone": () => "It was brought back already, or is no longer kept.",
   "token.none": () =>
-    "The request has no token of this site, or one that was taken back. Make one in the studio under “Access for scripts” and send it as “Authorization: Bearer …”.",
-  "token.tooMany": (params) => `At most ${params["limit"]} tokens. Take one back first.`,
+    "The request has no token of this site, or one that was ended. Make one in the studio under “Access for scripts” and send it as “Authorization: Bearer …”.",
+  "token.tooMany": (params) => `At most ${params["limit"]} tokens. End one first.`,
   "token.unknown": () => "That token is not there any more. The list was out of date; nothing was changed.",
   "draftLink.unknown": () =>
     "That link is not there any more. The list was out of date; nothing was changed.",
   "filter.unknown": () => "That filter is not kept any more. Nothing was changed.",
   "signUp.unknown": () => "That address is not in the list any more. Nothing was changed.",
-  "draftLink.tooMany": (params) =>
-    `At most ${params["limit"]} links to the draft at a time. Take one back first.`,
-  "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Forget one first.`,
+  "draftLink.tooMany": (params) => `At most ${params["limit"]} links to the draft at a time. End one first.`,
+  "filter.tooMany": (params) => `At most ${params["limit"]} filters can be kept. Delete one first.`,
   "choice.otherSlot": (params) =>
     `“${params["name"]}” is made for another slot: a page cannot choose it here. Nothing was saved.`,
   "choice.tooMany": (params) =>
@@ -251,7 +250,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `“${address}” cannot be an address. Use small letters, digits and single hyphens, beginning with a letter.`,
   "site.taken": ({ address }) => `There is a site at “${address}” already. Choose another address.`,
   "site.pageName": ({ title }) => `“${title}” has no letter or digit that an address can be made of.`,
-  "site.pageTwice": ({ title }) => `Two pages would have the same address: “${title}”. Name one otherwise.`,
+  "site.pageTwice": ({ title }) =>
+    `Two pages would have the same address: “${title}”. Give one of them another name.`,
   "begin.hasParts": () => "This site has parts already. Make new ones from the starting points.",
   "part.noVersion": () => "That version is no longer known. Nothing was changed.",
   "text.notThere": () => "None of these places has the text any more. Look for it again.",
@@ -259,7 +259,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `The piece “${name}” would stand inside itself, straight or through another one. Nothing was changed.`,
   "piece.unknown": () => "This shared piece is gone.",
   "piece.inUse": ({ count }) =>
-    `${count === 1 ? "One place uses" : `${count} places use`} this piece. Make it their own first, or take it out of them.`,
+    `${count === 1 ? "One place uses" : `${count} places use`} this piece. Make it their own first, or remove it from them.`,
   "piece.notTogether": () =>
     "Only blocks that follow one another in one cell or box can become a shared piece.",
   "captions.line": ({ line }) =>
@@ -270,7 +270,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "captions.tooBig": ({ limit }) => `Captions are at most ${String(limit)}. Nothing was kept.`,
   "film.notHere": () => "The file of the film is not here any more. Choose it again. Nothing was changed.",
   "film.tooBig": ({ limit }) =>
-    `The file is larger than ${limit}. Make it smaller, or put it elsewhere and give its address. Nothing was kept.`,
+    `The file is larger than ${limit}. Make it smaller, or put it on another server and give its address. Nothing was kept.`,
   "film.unknown": () =>
     "That is no film (MP4, WebM) and no sound (MP3, M4A, Ogg, WAV) that browsers play. Nothing was kept.",
   "video.tooBig": ({ limit }) =>
@@ -286,11 +286,11 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "choice.notOpenable": () => "Pages cannot be let change this setting.",
   "publish.nothing": () => "There is nothing to publish: visitors see this already.",
   "publish.waits": ({ seq, at: time }) =>
-    `Edition ${String(seq)} goes live on ${String(time)}, as the draft was when that was said. Put it off first, or wait until then; nothing was published.`,
+    `Edition ${String(seq)} goes live on ${String(time)}, as the draft was when that was said. Call it off first, or wait until then; nothing was published.`,
   "publish.past": () => "That time is over. Choose a later one, or publish at once.",
   "publish.far": () => "Choose a time within a year from now.",
   "edition.notWaiting": ({ seq }) =>
-    `Edition ${String(seq)} does not wait for its time: it is live, or was put off already.`,
+    `Edition ${String(seq)} does not wait for its time: it is live, or was called off already.`,
   "publish.moved": () =>
     "The draft has changed since you looked at it. Look at what is listed now, then publish; nothing was published.",
   "publish.broken": () =>
@@ -298,7 +298,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "edition.unknown": () => "There is no such edition.",
   "takeBack.late": () => "It can be taken back for an hour only. Restore an earlier edition instead.",
   "takeBack.first": () => "This is the first edition: there is nothing before it to go back to.",
-  "signIn.wrong": () => "The address or the password is wrong.",
+  "signIn.wrong": () => "The e-mail address or the password is wrong.",
   "signIn.tooMany": ({ seconds }) => `Too many tries. Wait ${waitWords(Number(seconds))}, then try again.`,
   "session.none": () =>
     "You are signed out, or were away too long. Sign in again; what you typed is still here.",
@@ -314,7 +314,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "input.notForm": () => "This takes a form with a file (multipart/form-data), and something else was sent.",
   "input.noFile": () => "This takes a file, and none was sent. Choose one; nothing was changed.",
   "text.unstorable": (_, path) =>
-    `A text has a character that is none (a NUL, or half of a pair)${at(path)}. Take it out; nothing was saved.`,
+    `A text has a character that is none (a NUL, or half of a pair)${at(path)}. Remove it; nothing was saved.`,
   "file.tooDear": ({ seconds }) =>
     `The file takes more time or memory to read than is given to one (${String(seconds)} s). Make it simpler or smaller; nothing was changed.`,
   "file.unreadable": () =>
@@ -332,7 +332,7 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
   "server.failed": ({ id }) =>
     `Something went wrong on the server; it has been noted${id ? ` under ${String(id)}` : ""}. Nothing was changed.`,
   "change.tooDeep": () =>
-    "Boxes or texts would stand within each other deeper than is kept. Take some out of their boxes; nothing was saved.",
+    "Boxes or texts would stand within each other deeper than is kept. Remove some of the boxes; nothing was saved.",
   "content.tooDeep": (_, path) => `${file(path)} nests deeper than is kept. Nothing was imported.`,
   "pack.tooDeep": (_, path) => `${file(path)} nests deeper than anything here does. Nothing was imported.`,
   "piece.tooMuch": ({ name }) =>

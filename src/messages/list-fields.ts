@@ -42,7 +42,7 @@ const inArrangement = <T extends Readonly<Record<string, Field>>>(arrangement: A
       facts: { control: factList, label: "Facts" },
       ...("picture" in own ? {} : { picture: { control: { type: "switch" } } }),
       summary: { control: { type: "switch" } },
-      gap: { control: { type: "number", unit: "px", max: 120 }, label: "Distance" },
+      gap: { control: { type: "number", unit: "px", max: 120 }, label: "Gap" },
     } satisfies Record<string, Field>).map(([name, field]) => [
       name,
       { ...field, when: arranged(arrangement) },

@@ -45,6 +45,6 @@ export const describeMend = (
     case "hearSize":
       return `Let ${badge} say what holds`;
     case "forget":
-      return "Forget what the page says";
+      return "Remove what the page says";
   }
 };

@@ -20,7 +20,7 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
       control: { type: "perWidth", unit: "%", max: 300, none: [0, "as its style"] },
       label: "Line height",
     },
-    { path: ["look", "padding"], control: { type: "sides" }, label: "Distance inside" },
+    { path: ["look", "padding"], control: { type: "sides" }, label: "Padding" },
     { path: ["look", "borderWidth"], control: { type: "number", unit: "px", max: 40 } },
     { path: ["look", "borderColour"], control: { type: "colour" }, unless: [["look", "borderWidth"], 0] },
     {
@@ -127,7 +127,7 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
     {
       path: ["background", "colourTo"],
       control: { type: "colour", empty: "nothing" },
-      label: "Running into",
+      label: "Fades into",
       unless: [["background", "colour"], ""],
     },
     {

@@ -86,7 +86,7 @@ describe("changes as words", () => {
   it("name what differs between two versions", () => {
     const document = { id: "p", kind: "part" as const, body: part };
     const changed = { ...document, body: { ...part, name: "Night", placement: NOWHERE } };
-    expect(describeDocumentChange(document, changed)).toBe("renamed to “Night”, shows elsewhere");
+    expect(describeDocumentChange(document, changed)).toBe("renamed to “Night”, where it shows changed");
     expect(describeDocumentChange(undefined, document)).toBe("new");
     expect(describeDocumentChange(document, undefined)).toBe("removed");
   });

@@ -3,9 +3,9 @@ import type { Form, Traits } from "../core/starting/traits";
 /** Starting points in words. */
 const FORM_NAMES: Readonly<Record<Form, string>> = {
   line: "All in one line",
-  centred: "Sign above the menu",
-  split: "Menu round the sign",
-  masthead: "Large sign, menu in a band of its own",
+  centred: "Logo above the menu",
+  split: "Menu round the logo",
+  masthead: "Large logo, menu in a band of its own",
   stripe: "Thin stripe above one line",
   compact: "Menu behind a button",
   overPicture: "Laid over the picture",
@@ -28,7 +28,7 @@ const FORM_NAMES: Readonly<Record<Form, string>> = {
   listLarge: "The newest large, the others small",
   article: "An article, one below the other",
   beside: "An article, the way through it beside it",
-  event: "When it is, and what comes next",
+  event: "When it takes place, and what comes next",
   priced: "What it costs, its picture beside it",
   pictures: "Pictures first",
   latest: "The latest entries",
@@ -81,7 +81,7 @@ const describeLayout = ({ form, ground, extra, rule }: Traits): string =>
 
 export const startName = ({ form }: Pick<Traits, "form">): string => FORM_NAMES[form];
 
-/** "Menu round the sign, on the accent; comes back when scrolling up". */
+/** "Menu round the logo, on the accent; comes back when scrolling up". */
 export const describeStart = (traits: Traits): string => {
   if (traits.slot === "titleBar") return describeTitleBar(traits);
   if (traits.slot === "layout" || traits.slot === "side") return describeLayout(traits);

@@ -20,7 +20,7 @@ const TEXT_STYLE_NAMES: Readonly<Record<(typeof TEXT_STYLES)[number], string>> =
 };
 export const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> = {
   date: "date",
-  when: "when it is",
+  when: "when it takes place",
   author: "author",
   terms: "topics and tags",
   fields: "own fields",
@@ -50,7 +50,7 @@ const NAMES = {
     filled: "filled",
     outlined: "outlined",
     plain: "plain",
-    icons: "signs",
+    icons: "icons",
     words: "words",
     numbers: "numbers",
     olderNewer: "older and newer",

@@ -61,7 +61,7 @@ export const ENGLISH: VisitorWords = {
   notIncluded: "Your membership does not include it.",
   signIn: "Sign in",
   signOut: "Sign out",
-  signInWrong: "Address and password do not belong together. Please try again.",
+  signInWrong: "E-mail address and password do not belong together. Please try again.",
   signInTooMany: "Too many tries. Wait a quarter of an hour, then try again.",
   account: "Your account",
   name: "Name",
@@ -77,7 +77,7 @@ export const ENGLISH: VisitorWords = {
   no: "no",
   neighbours: "Before and after",
   contents: "Contents",
-  social: "Elsewhere",
+  social: "On other sites",
   slides: "Pictures",
   slide: (at, of) => `${at} of ${of}`,
   stopSlides: "Stop the pictures",
@@ -87,7 +87,7 @@ export const ENGLISH: VisitorWords = {
   distance: (metres) => (metres < 1000 ? `${metres} m` : `${metres / 1000} km`),
   leaveEmpty: "Leave this empty",
   wrongAddress:
-    "That was not taken: an address like name@example.org is needed, and agreement where it is asked for.",
+    "That was not taken: an e-mail address like name@example.org is needed, and agreement where it is asked for.",
   notSent: "It could not be sent just now. Nothing was kept; please try again later.",
   date,
   span: (starts, ends, length) => {

@@ -21,7 +21,7 @@ export const isDraftPath = (pathname: string): boolean =>
   pathname === DRAFT_BEGIN || pathname.startsWith(`${DRAFT}/`);
 
 const over = (): Answer =>
-  plainAnswer(403, "This link to a draft is over, or was taken back. Ask whoever sent it for another one.");
+  plainAnswer(403, "This link to a draft is over, or was ended. Ask whoever sent it for another one.");
 
 export const answerDraft = async (site: string, url: URL, request: IncomingMessage): Promise<Answer> => {
   const now = new Date();

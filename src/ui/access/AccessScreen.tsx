@@ -64,10 +64,10 @@ const TokenLine = ({ token }: { readonly token: CallResult<"tokens">["tokens"][n
       </Quiet>
       <Act
         style={{ marginLeft: "auto" }}
-        aria-label={`Take back ${token.name}`}
+        aria-label={`End ${token.name}`}
         onClick={() => drop.mutate({ id: token.id })}
       >
-        Take back
+        End
       </Act>
     </Row>
   );

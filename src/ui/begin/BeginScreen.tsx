@@ -277,7 +277,7 @@ const begunWords = ({ draft, isPublished }: AboutSite): string => {
       ? "Visitors see what is in the draft."
       : "Nothing is published yet, and nothing is in the draft: visitors see a page that says so.";
   return isPublished
-    ? `The draft changes ${pagesText(draft.pages)}. Visitors see them when it is published; undo takes all of it back.`
+    ? `The draft changes ${pagesText(draft.pages)}. Visitors see them once it is published; undo removes all of it again.`
     : "Nothing is published yet: visitors see a page that says so. They see the site once the draft is published.";
 };
 

@@ -89,14 +89,14 @@ const LinkLine = ({
       </span>
       {onTakeBack ? (
         <Act
-          aria-label={`Take back the link for ${link.name}`}
+          aria-label={`End the link for ${link.name}`}
           disabled={drop.isPending}
           onClick={() => {
             onTakeBack();
             drop.mutate({ id: link.id });
           }}
         >
-          Take back
+          End it
         </Act>
       ) : null}
     </Box>

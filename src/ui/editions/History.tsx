@@ -67,7 +67,7 @@ const Edition = ({ edition, mayRestore }: EditionProps) => {
         {edition.note.trim() || REASONS[edition.reason] || STATES[edition.state]}
         <br />
         <Quiet style={{ fontSize: 12 }}>
-          {edition.state === "putOff" ? "put off; was to go live " : ""}
+          {edition.state === "putOff" ? "called off; was to go live " : ""}
           {moment(edition.at)}, {edition.author}
           <br />
           <Act aria-expanded={isOpen} onClick={() => setOpen(!isOpen)} style={{ fontWeight: 400 }}>
@@ -129,7 +129,7 @@ const RestoreImpact = ({ data }: { readonly data: CallResult<"restoreImpact"> })
   return (
     <>
       <Box>
-        <Typography variant="h3">What visitors will see otherwise: {pagesText(data.impact.pages)}</Typography>
+        <Typography variant="h3">What changes for visitors: {pagesText(data.impact.pages)}</Typography>
         <ImpactView impact={data.impact} />
       </Box>
       <Box>

@@ -45,7 +45,7 @@ export const Review = ({ data: compared, only, isCurrent, left, onLeave }: Revie
       />
       <Box>
         <Typography variant="h3" sx={{ mb: 0.75 }}>
-          What visitors will see otherwise: {pagesText(data.impact.pages)}
+          What changes for visitors: {pagesText(data.impact.pages)}
         </Typography>
         <ImpactView impact={data.impact} />
       </Box>

@@ -30,7 +30,7 @@ export const WaitingNotice = ({ waiting }: { readonly waiting: NonNullable<Revie
             )
           }
         >
-          Put it off
+          Call it off
         </Act>
       ) : null}
     </Notice>

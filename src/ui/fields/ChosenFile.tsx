@@ -30,8 +30,8 @@ export const KeptFile = ({ name, onRemove }: { readonly name: string; readonly o
     <Box component="span" sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
       {name}
     </Box>
-    <Act onClick={onRemove} aria-label={`Take out ${name}`}>
-      Take it out
+    <Act onClick={onRemove} aria-label={`Remove ${name}`}>
+      Remove it
     </Act>
   </Box>
 );

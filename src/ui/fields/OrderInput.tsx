@@ -120,8 +120,8 @@ const Line = ({ id, name, mayChange, onUp, onDown, onRemove }: LineProps) => {
           </Act>
         ) : null}
         {mayChange && onRemove ? (
-          <Act aria-label={`Take ${name} out`} onClick={onRemove}>
-            take out
+          <Act aria-label={`Remove ${name}`} onClick={onRemove}>
+            remove
           </Act>
         ) : null}
       </Box>

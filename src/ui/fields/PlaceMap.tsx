@@ -139,7 +139,7 @@ export const PlaceMap = ({
         <Near type="button" aria-label="Farther" disabled={zoom <= ZOOM.least} onClick={() => nearer(-1)}>
           −
         </Near>
-        <Quiet style={{ fontSize: 12, paddingLeft: 4 }}>Press to put it there, push to look elsewhere.</Quiet>
+        <Quiet style={{ fontSize: 12, paddingLeft: 4 }}>Press to put it there, drag to move the map.</Quiet>
       </Box>
     </Box>
   );

@@ -42,7 +42,7 @@ export const ItemFields = ({
     >
       <label htmlFor={`${id}-target`}>Leads to</label>
       <LeadsTo id={`${id}-target`} item={item} />
-      <label htmlFor={`${id}-sign`}>Sign</label>
+      <label htmlFor={`${id}-sign`}>Icon</label>
       <SignField id={`${id}-sign`} item={item} />
       <label htmlFor={`${id}-high`}>Stands out</label>
       <Switch
@@ -115,7 +115,7 @@ const ItemActs = ({
         changeItems((items) => removeItem(items, item.id));
       }}
     >
-      take out
+      remove
     </Act>
   </Box>
 );

@@ -107,7 +107,7 @@ const Remove = ({ id, name }: { readonly id: string; readonly name: string }) =>
         notice(`The menu “${name}” is gone from the draft.`);
       }}
     >
-      Take the menu out
+      Remove the menu
     </Button>
   );
 };

@@ -38,7 +38,7 @@ export const SignField = ({ id, item }: { readonly id: string; readonly item: Me
         filterOptions={(all) =>
           all.filter(({ name }) => query === "" || name !== item.sign?.name || name.includes(query))
         }
-        noOptionsText={query === "" ? "Type what it shows: home, map, ticket …" : "No sign of that name"}
+        noOptionsText={query === "" ? "Type what it shows: home, map, ticket …" : "No icon of that name"}
         onInputChange={(_, next, reason) => {
           if (reason === "input") setText(next);
         }}

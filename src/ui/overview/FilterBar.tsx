@@ -12,7 +12,7 @@ const SHOWN: readonly (readonly [string, string])[] = [
   ["", "all pages"],
   ["missing", "something is missing"],
   ["tied", "tied"],
-  ["unused", "a choice nobody reads"],
+  ["unused", "a value no part reads"],
   ["own", "they choose for themselves"],
 ];
 

@@ -38,8 +38,12 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
           <Quiet>and {impact.moreGroups} smaller groups</Quiet>
         </li>
       ) : null}
-      {appear.pages > 0 ? <Coming words="appear" pages={appear.pages} titles={appear.titles} /> : null}
-      {vanish.pages > 0 ? <Coming words="vanish" pages={vanish.pages} titles={vanish.titles} /> : null}
+      {appear.pages > 0 ? (
+        <Coming words={["appears", "appear"]} pages={appear.pages} titles={appear.titles} />
+      ) : null}
+      {vanish.pages > 0 ? (
+        <Coming words={["is gone", "are gone"]} pages={vanish.pages} titles={vanish.titles} />
+      ) : null}
       {impact.revalued > 0 ? (
         <li>
           <Quiet>
@@ -50,12 +54,12 @@ export const ImpactView = ({ impact }: { readonly impact: ImpactData }) => {
       {impact.redrawn.map(({ part, pages, because }, index) => (
         <li key={`redrawn ${index}`}>
           {part ? <Badge slot={part.slot as Slot} number={part.number} /> : null}{" "}
-          {because || "drawn otherwise"} <Quiet>on {pagesText(pages)}</Quiet>
+          {because || "drawn differently"} <Quiet>on {pagesText(pages)}</Quiet>
         </li>
       ))}
       {impact.moreRedrawn > 0 ? (
         <li>
-          <Quiet>and {count(impact.moreRedrawn, "more part")} drawn otherwise</Quiet>
+          <Quiet>and {count(impact.moreRedrawn, "more part")} drawn differently</Quiet>
         </li>
       ) : null}
     </Box>
@@ -82,7 +86,7 @@ const Coming = ({
   pages,
   titles,
 }: {
-  readonly words: string;
+  readonly words: readonly [one: string, several: string];
   readonly pages: number;
   readonly titles: Titled;
 }) => {
@@ -92,7 +96,7 @@ const Coming = ({
       <Act onClick={() => setOpen(!open)} aria-expanded={open} style={{ fontWeight: 400 }}>
         {pagesText(pages)}
       </Act>{" "}
-      <Quiet>{pages === 1 ? `${words}s` : words}</Quiet>
+      <Quiet>{words[pages === 1 ? 0 : 1]}</Quiet>
       {open ? <Titles titles={titles} pages={pages} /> : null}
     </li>
   );

@@ -24,7 +24,7 @@ export const ExportPack = () => {
   return (
     <Box component="section" aria-labelledby="export-head">
       <Typography variant="h2" id="export-head">
-        Take parts along
+        Export parts
       </Typography>
       <Quiet>The draft as it is now. Pick parts; what they need comes along.</Quiet>
       <PartPicks picked={parts} onPick={setParts} />
@@ -108,7 +108,7 @@ const PartPicks = ({ picked, onPick }: PartPicksProps) => {
       sx={{ mt: 1, maxHeight: 320, overflow: "auto", borderTop: 1, borderBottom: 1, borderColor: "divider" }}
       tabIndex={0}
       role="group"
-      aria-label="Parts to take along"
+      aria-label="Parts to export"
     >
       {all.map(([id, part]) => (
         <Box key={id}>

@@ -59,7 +59,7 @@ export const ImportPack = () => {
   return (
     <Box component="section" aria-labelledby="import-head">
       <Typography variant="h2" id="import-head">
-        Bring a pack
+        Import a pack
       </Typography>
       <PackFile name={file?.name ?? null} onFile={read} />
       {plan.isPending && !planned ? <Underway sent={sent} then="Reading the pack …" /> : null}

@@ -65,7 +65,7 @@ export const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: Plan
       ) : null}
       <Box sx={{ display: "flex", gap: 1.5 }}>
         <Button variant="contained" onClick={onImport} disabled={busy || plan.open > 0}>
-          {plan.open > 0 ? `Answer ${count(plan.open, "question")} first` : "Import into the draft"}
+          {plan.open > 0 ? `Import: ${count(plan.open, "question")} still open` : "Import into the draft"}
         </Button>
         <Button onClick={onCancel}>Cancel</Button>
       </Box>

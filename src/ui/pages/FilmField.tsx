@@ -46,7 +46,7 @@ export const FilmField = ({ film, onChange, onSending }: FilmFieldProps) => {
               onChange(null);
             }}
           >
-            Not elsewhere
+            Choose a file instead
           </Act>
         </>
       ) : (
@@ -60,7 +60,7 @@ export const FilmField = ({ film, onChange, onSending }: FilmFieldProps) => {
               onFile={addFilm}
             />
           </Button>
-          <Act onClick={() => setElsewhere(true)}>It is elsewhere …</Act>
+          <Act onClick={() => setElsewhere(true)}>It has an address already …</Act>
         </Box>
       )}
       <Quiet style={{ fontSize: 12 }}>

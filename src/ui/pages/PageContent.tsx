@@ -56,7 +56,7 @@ export const PageContent = ({ data }: { readonly data: Page }) => {
           <Fact>
             <Mono>{entry.path}</Mono>
           </Fact>
-          <dt>About</dt>
+          <dt>Grouped under</dt>
           <Fact>
             {entry.terms.map((term) => terms[term]).join(", ") || <Quiet>nothing in particular</Quiet>}
           </Fact>
@@ -238,7 +238,7 @@ const EntryFields = ({ fields, onChange, onSending }: EntryFieldsProps) => {
         />
       </Box>
       <Box>
-        <label htmlFor="entry-terms">About</label>
+        <label htmlFor="entry-terms">Grouped under</label>
         <Autocomplete
           id="entry-terms"
           multiple
@@ -297,7 +297,7 @@ const EntryImpact = ({
   readonly film: Film | null | undefined;
 }) => (
   <Box>
-    <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+    <Typography variant="h3">What changes for visitors, at once</Typography>
     {film !== undefined ? <FilmImpact impact={impact} film={film} /> : <ImpactView impact={impact.live} />}
     {impact.moves > 1 ? (
       <Box sx={{ mt: 0.75 }}>
@@ -373,7 +373,7 @@ const RemovalImpact = ({
 }) => (
   <>
     <Box>
-      <Typography variant="h3">What visitors will see otherwise, at once</Typography>
+      <Typography variant="h3">What changes for visitors, at once</Typography>
       <ImpactView impact={data.live} />
     </Box>
     <Box>

@@ -179,7 +179,7 @@ export const OpenValues = ({ page, data }: { readonly page: string; readonly dat
       {unread.map((name) => (
         <Box key={name} sx={{ display: "flex", gap: 1.25, fontSize: 12 }}>
           <Quiet>This page says something for “{name}”, which no part here asks for.</Quiet>
-          <Act onClick={() => void forget(name)}>Forget it</Act>
+          <Act onClick={() => void forget(name)}>Remove it</Act>
         </Box>
       ))}
     </>

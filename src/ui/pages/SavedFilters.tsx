@@ -54,7 +54,7 @@ const SavedFilter = ({
       <MenuItem component="div" sx={{ flex: 1 }} selected={isCurrent} onClick={onPick}>
         {name}
       </MenuItem>
-      <IconButton size="small" aria-label={`Forget ${name}`} onClick={() => drop.mutate({ name })}>
+      <IconButton size="small" aria-label={`Delete ${name}`} onClick={() => drop.mutate({ name })}>
         <DeleteOutlineIcon sx={{ fontSize: 16 }} />
       </IconButton>
     </Box>

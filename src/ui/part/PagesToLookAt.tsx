@@ -8,14 +8,14 @@ import { Quiet, Wrong } from "../theme/pieces";
 
 /** Why a page is looked at. */
 export const WHY_WORDS: Readonly<Record<string, string>> = {
-  first: "its first page",
+  first: "first it shows on",
   darkPicture: "dark picture",
   brightPicture: "bright picture",
   longestTitle: "longest title",
   noPicture: "no picture",
   archive: "an archive",
-  notFound: "not found",
-  account: "where one signs in",
+  notFound: "page not found",
+  account: "page to sign in",
 };
 
 /** A page the part is looked at on. */

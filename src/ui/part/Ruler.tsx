@@ -324,7 +324,7 @@ const Ways = ({
           {name || "The band"} in one row from {digits(at)} px
         </strong>
         <Act style={{ marginLeft: "auto" }} onClick={onClose}>
-          Leave it
+          Close
         </Act>
       </Box>
       {found === null ? <Quiet>Trying what would do …</Quiet> : null}

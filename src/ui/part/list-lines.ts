@@ -25,13 +25,13 @@ type Levels = readonly { readonly key: string; readonly name: string }[];
 const seenByText = (rule: Band["seenBy"], levels: Levels): string =>
   rule ? `${describeAudiences([rule], levels)} only` : "";
 
-/** What a band is, in a few words: "32 px, not on small". */
+/** What a band is, in a few words: "32 px, hidden on small". */
 export const bandText = (band: Band, levels: Levels): string =>
   [
     band.height.wide > 0 ? `${band.height.wide} px` : "",
     band.background.picture !== "" || band.background.pageOwnPicture ? "over a picture" : "",
     band.sticky ? "stays at the top" : "",
-    band.hideOn.length > 0 ? `not on ${band.hideOn.map((width) => WIDTH_NAMES[width]).join(", ")}` : "",
+    band.hideOn.length > 0 ? `hidden on ${band.hideOn.map((width) => WIDTH_NAMES[width]).join(", ")}` : "",
     seenByText(band.seenBy, levels),
   ]
     .filter((text) => text !== "")

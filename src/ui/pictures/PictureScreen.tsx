@@ -130,7 +130,7 @@ const TakeOut = ({ picture }: { readonly picture: string }) => {
         },
       },
     );
-  return <Act onClick={run}>Take out</Act>;
+  return <Act onClick={run}>Remove</Act>;
 };
 
 const FIELDS = [
@@ -146,7 +146,7 @@ const Words = ({ data, body }: SheetProps) => {
   return (
     <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
       {data.findings.length > 0 ? (
-        <Box component="ul" aria-label="To see to" sx={{ m: 0, pl: 2 }}>
+        <Box component="ul" aria-label="To settle" sx={{ m: 0, pl: 2 }}>
           {data.findings.map((finding) => (
             <li key={finding.code}>
               <Wrong style={{ fontWeight: 400 }}>{pictureFindingWords(finding)}</Wrong>

@@ -127,7 +127,7 @@ const AddPictures = ({ onFiles }: { readonly onFiles: (files: readonly File[]) =
   );
 };
 
-/** The pictures there are: found by name, or those with something to see to. */
+/** The pictures there are: found by name, or those with something to settle. */
 const Shelf = ({ pictures }: { readonly pictures: readonly Row[] }) => {
   const [query, setQuery] = useState("");
   const [onlyNoticed, setOnlyNoticed] = useState(useSearchParams().get("look") === "noticed");
@@ -148,10 +148,10 @@ const Shelf = ({ pictures }: { readonly pictures: readonly Row[] }) => {
         />
         {noticed > 0 ? (
           <Act aria-pressed={onlyNoticed} onClick={() => setOnlyNoticed(!onlyNoticed)}>
-            {onlyNoticed ? "Show all" : `${noticed} with something to see to`}
+            {onlyNoticed ? "Show all" : `${noticed} with something to settle`}
           </Act>
         ) : (
-          <Quiet>Nothing to see to.</Quiet>
+          <Quiet>Nothing to settle.</Quiet>
         )}
       </Box>
       <Rows aria-label="Pictures">

@@ -48,7 +48,7 @@ export const UploadList = ({ sending, jobs, stop, putAway }: ReturnType<typeof u
           <InHand job={job} />
         </Box>
       ))}
-      {isSettled ? <Act onClick={putAway}>Put away</Act> : null}
+      {isSettled ? <Act onClick={putAway}>Close the list</Act> : null}
     </Box>
   );
 };

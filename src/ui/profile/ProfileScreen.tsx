@@ -46,7 +46,7 @@ const Sheet = ({ profile }: { readonly profile: SiteProfile }) => {
         </SheetHead>
       </Box>
       <ValueSheet>
-        <ValueColumn name="Facts" isOpen={mayDesign}>
+        <ValueColumn name="Who it is" isOpen={mayDesign}>
           <Facts profile={profile} />
         </ValueColumn>
         <ProfilePreview profile={profile} />
@@ -117,7 +117,7 @@ const Facts = ({ profile }: { readonly profile: SiteProfile }) => (
       profile={profile}
       field="address"
       label="Postal address"
-      help="A line each; the block Address shows it."
+      help="A line each; the block Postal address shows it."
     />
     <SocialLinks links={profile.social} onChange={(next) => set(["social"], next)} />
   </Box>

@@ -41,7 +41,7 @@ export const SocialLinks = ({
   };
   return (
     <Box>
-      <Box sx={{ fontWeight: 600, mb: 0.5 }}>Elsewhere</Box>
+      <Box sx={{ fontWeight: 600, mb: 0.5 }}>Profiles on other sites</Box>
       <Box component="ol" aria-label="Social links" sx={{ listStyle: "none", m: 0, p: 0 }}>
         {links.map((link, at) => (
           <SocialLine
@@ -80,8 +80,8 @@ const SocialLine = ({
             up
           </Act>
         ) : null}
-        <Act aria-label={`Take ${link.label} out`} onClick={onTakeOut}>
-          take out
+        <Act aria-label={`Remove ${link.label} out`} onClick={onTakeOut}>
+          remove
         </Act>
       </Box>
     </Box>

@@ -59,7 +59,7 @@ export const KeptElsewhere = () => {
                     closeSnackbar(key);
                   }}
                 >
-                  Forget
+                  Discard
                 </Button>
               </>
             ),

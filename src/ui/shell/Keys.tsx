@@ -23,7 +23,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ["Ctrl D", "duplicate a block, a band"],
   ["Ctrl C, X, V", "copy, cut, paste a block, a cell, a band; also in other parts and sites"],
   [
-    "Ctrl V from elsewhere",
+    "Ctrl V from other programs",
     "a picture becomes a block, an address a button, lines items of the menu selected",
   ],
   ["F2", "rename a part or a band; change the words of a block"],
@@ -76,7 +76,7 @@ export const Keys = () => {
                 }}
               />
             }
-            label="Keys of a single letter or sign work"
+            label="Keys of a single letter or mark work"
           />
         </DialogContent>
         <DialogActions>

@@ -46,7 +46,7 @@ export const NewSite = ({ onClose }: { readonly onClose: () => void }) => {
       <DialogContent sx={{ display: "grid", gap: 2, "&&": { pt: 1 } }}>
         <Text label="Name" value={name} onChange={setName} most={200} autoFocus />
         <Text
-          label="Address"
+          label="Web address"
           value={shown}
           helperText="Small letters, digits and hyphens; it begins the address of the site."
           onChange={setAddress}

@@ -59,7 +59,7 @@ export const SavingTrouble = ({ of: useEditor }: { readonly of: EditorHook }) =>
         <Trouble>
           {count(unfit, "change")} kept on this computer {unfit === 1 ? "does" : "do"} not fit any more:
           somebody changed the same thing meanwhile.{" "}
-          <Act onClick={forgetUnfit}>Forget {unfit === 1 ? "it" : "them"}</Act>
+          <Act onClick={forgetUnfit}>Discard {unfit === 1 ? "it" : "them"}</Act>
         </Trouble>
       ) : null}
     </>

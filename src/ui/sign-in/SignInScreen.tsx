@@ -9,7 +9,7 @@ import { signIn } from "../client/call";
 import { Trouble } from "../theme/pieces";
 
 const Form = z.object({
-  email: z.email("Type the address you were given."),
+  email: z.email("Type the e-mail address of your account."),
   password: z.string().min(1, "Type your password."),
 });
 
@@ -44,7 +44,7 @@ export const SignInScreen = () => {
           <Typography color="text.secondary">Sign in again to go on where you were.</Typography>
         ) : null}
         <TextField
-          label="Address"
+          label="E-mail address"
           type="email"
           autoComplete="username"
           autoFocus

@@ -53,7 +53,7 @@ const SignUpTable = ({ signUps }: { readonly signUps: SignUps }) => {
       <Table size="small" aria-label="Sign-ups">
         <TableHead>
           <TableRow>
-            {["Address", "List", "Agreed to", "When", ""].map((head) => (
+            {["E-mail address", "List", "Agreed to", "When", ""].map((head) => (
               <TableCell key={head}>{head}</TableCell>
             ))}
           </TableRow>
@@ -67,11 +67,11 @@ const SignUpTable = ({ signUps }: { readonly signUps: SignUps }) => {
               <TableCell sx={{ whiteSpace: "nowrap" }}>{moment(at)}</TableCell>
               <TableCell align="right">
                 <Act
-                  aria-label={`Forget ${address}`}
+                  aria-label={`Delete ${address}`}
                   disabled={drop.isPending}
                   onClick={() => drop.mutate({ list, address })}
                 >
-                  Forget
+                  Delete
                 </Act>
               </TableCell>
             </TableRow>

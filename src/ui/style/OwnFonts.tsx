@@ -31,10 +31,10 @@ export const OwnFonts = memo(({ ownFonts, fonts, apply }: Props) => {
             {fonts.text === family || fonts.headings === family ? null : (
               <Act
                 style={{ marginLeft: "auto", fontWeight: 400 }}
-                aria-label={`Take ${family} out`}
+                aria-label={`Remove ${family}`}
                 onClick={() => takeOut(file)}
               >
-                take out
+                remove
               </Act>
             )}
           </Box>

@@ -62,10 +62,10 @@ export const paletteSection = (style: HouseStyle, set: Set): ValueSection => ({
               {roles.length === 0 && style.palette.length > 1 ? (
                 <Act
                   style={{ fontWeight: 400, padding: 0, minHeight: 24 }}
-                  aria-label={`Take ${colour.name} out`}
+                  aria-label={`Remove ${colour.name}`}
                   onClick={() => set(["palette"], paletteNow().toSpliced(at, 1))}
                 >
-                  take out
+                  remove
                 </Act>
               ) : null}
             </Box>

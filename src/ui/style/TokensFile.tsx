@@ -112,7 +112,7 @@ const FilePlan = ({
         >
           Take it into the draft
         </Button>
-        <Act onClick={onDone}>Leave it</Act>
+        <Act onClick={onDone}>Cancel</Act>
       </Box>
       {take.error ? <Trouble>{take.error.message}</Trouble> : null}
     </Box>

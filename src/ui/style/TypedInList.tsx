@@ -127,10 +127,7 @@ const Nearest = ({ typed, isShown, onShow, onBind, mayDesign }: LineProps) => (
   <Box sx={{ ml: "auto", display: "flex", gap: 1, alignItems: "center", whiteSpace: { md: "nowrap" } }}>
     <Swatch value={typed.nearest.value} />
     <span>
-      {typed.nearest.name}{" "}
-      <Quiet>
-        {distanceWords(typed.distance)}, ΔE {typed.distance.toFixed(3)}
-      </Quiet>
+      {typed.nearest.name} <Quiet>{distanceWords(typed.distance)}</Quiet>
     </span>
     {typed.part ? (
       <Act

@@ -106,8 +106,8 @@ const VariationLine = ({
         <Act disabled={differing === 0} aria-label={`Use ${name}`} onClick={onUse}>
           Use it
         </Act>
-        <Act aria-label={`Drop ${name}`} onClick={onDrop}>
-          Drop
+        <Act aria-label={`Remove ${name}`} onClick={onDrop}>
+          Remove
         </Act>
       </Box>
     </Row>
@@ -144,10 +144,10 @@ const Comparison = ({ style, name, values, apply }: ComparisonProps) => {
             <Value value={difference.before} /> <Quiet>→</Quiet> <Value value={difference.after} />
             <Act
               style={{ marginLeft: "auto" }}
-              aria-label={`Take ${differenceName(difference)} from ${name}`}
+              aria-label={`Use ${differenceName(difference)} of ${name}`}
               onClick={() => apply(takeOver(now, withDifference(now, difference)))}
             >
-              Take this one
+              Use this one
             </Act>
           </Row>
         ))}

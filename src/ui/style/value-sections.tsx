@@ -128,7 +128,7 @@ const measures = ({ measures: now, shadow, motion, background }: HouseStyle, set
     title: "Measures",
     rows: [
       number("Content width", ["measures", "contentWidth"], now.contentWidth, [320, 2400], "px", set),
-      number("Distance", ["measures", "distance"], now.distance, [2, 64], "px", set),
+      number("Gap", ["measures", "distance"], now.distance, [2, 64], "px", set),
       number("Corners", ["measures", "radius"], now.radius, [0, 80], "px", set),
       number("Wide from", ["measures", "edgeWide"], now.edgeWide, [600, 1600], "px", set),
       number("Small below", ["measures", "edgeMiddle"], now.edgeMiddle, [320, 1000], "px", set),

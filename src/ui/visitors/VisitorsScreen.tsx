@@ -125,8 +125,8 @@ const RowActs = ({ visitor, onHand }: Omit<RowProps, "mayChange">) => {
         <Act aria-label={`New password for ${name}`} onClick={() => setAsks("password")}>
           New password
         </Act>
-        <Act aria-label={`Remove ${name}`} onClick={() => setAsks("remove")}>
-          Remove
+        <Act aria-label={`Delete ${name}`} onClick={() => setAsks("remove")}>
+          Delete
         </Act>
       </Box>
     );
@@ -139,9 +139,9 @@ const RowActs = ({ visitor, onHand }: Omit<RowProps, "mayChange">) => {
         disabled={change.isPending || remove.isPending}
         onClick={() => (isRemoval ? remove.mutate({ id }) : void giveNew())}
       >
-        {isRemoval ? "Remove it" : "Make a new one"}
+        {isRemoval ? "Delete it" : "Make a new one"}
       </Act>
-      <Act onClick={() => setAsks(null)}>Leave it</Act>
+      <Act onClick={() => setAsks(null)}>Cancel</Act>
     </Box>
   );
 };

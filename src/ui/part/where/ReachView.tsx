@@ -41,7 +41,7 @@ export const ReachView = ({ id, data, slot, isPending, isOld }: ReachViewProps) 
       {isPending && data.impact ? (
         <Box>
           <Typography variant="h3" sx={{ mb: 0.75 }}>
-            What pages show otherwise
+            What changes for pages
           </Typography>
           <ImpactView impact={data.impact} />
         </Box>
@@ -75,14 +75,14 @@ const Lists = ({ data }: { readonly data: Reach }) => {
           head={
             <>
               {by ? <PartBadge part={by} /> : <Quiet>nothing, by their own choice,</Quiet>}{" "}
-              <Quiet>keeps {pagesText(pages)}</Quiet>
+              <Quiet>shows instead on {pagesText(pages)}</Quiet>
             </>
           }
         />
       ))}
       {data.moreKeepers > 0 ? (
         <Quiet>
-          and {count(data.moreKeepers, "more part keeps", "more parts keep")} {pagesText(rest)}
+          and {count(data.moreKeepers, "more part shows", "more parts show")} instead on {pagesText(rest)}
         </Quiet>
       ) : null}
       {data.shows > 0 ? (
