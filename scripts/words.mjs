@@ -5,7 +5,7 @@ import { fileURLToPath } from "node:url";
 import { root } from "./prepare.mjs";
 import { filesIn, treeOf, walk } from "./syntax.mjs";
 
-const ROOMS = ["src/ui", "src/messages"];
+const ROOMS = ["src/ui", "src/messages", "src/core/starting", "src/server"];
 
 /** What stands in code and is never read by anybody: where it is imported from, its type, what it is compared with. */
 const SILENT = new Set([

@@ -21,7 +21,7 @@ export const centred: Layout = (p) => {
   const { ground } = p.traits;
   return [
     p.band(
-      "Sign and menu",
+      "Logo and menu",
       ground,
       padding(p.room + 6),
       p.cell(
@@ -41,7 +41,7 @@ export const split: Layout = (p) => {
   if (!menu || menu.items < 4) return null;
   return [
     p.band(
-      "Menu round the sign",
+      "Menu round the logo",
       ground,
       { ...padding(p.room), ...sticking(p), ...p.beside(IS_DARK.has(ground)), gap: 20 },
       p.cell({ share: 1, align: "end" }, p.menu({ share: "first", label: `${menu.name}, first half` })),

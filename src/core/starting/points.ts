@@ -41,7 +41,7 @@ const BUILDS: Readonly<Record<Slot, readonly Point[]>> = {
     {
       key: "one-line",
       name: "Header in one line",
-      about: "The sign at the left, the menu and a search box at the right.",
+      about: "The logo at the left, the menu and a search box at the right.",
       build: (material, make) => [
         make.band(
           { name: "Main band", paddingBlock: { wide: 14 }, background: surface() },
@@ -54,7 +54,7 @@ const BUILDS: Readonly<Record<Slot, readonly Point[]>> = {
     {
       key: "two-bands",
       name: "Header in two bands",
-      about: "A thin dark band with the tagline, the sign in the middle below it, the menu under the sign.",
+      about: "A thin dark band with the tagline, the logo in the middle below it, the menu under the logo.",
       build: (material, make) => [
         make.band(
           {
@@ -68,7 +68,7 @@ const BUILDS: Readonly<Record<Slot, readonly Point[]>> = {
           make.cell({ share: 0, align: "end" }, material.hasSocial ? make.block("social") : null),
         ),
         make.band(
-          { name: "Sign and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
+          { name: "Logo and menu", paddingBlock: { wide: 22, small: 14 }, background: surface() },
           make.cell(
             { share: 1, direction: "column", align: "centre", gap: 14 },
             sign(material, make, 56, "alone"),
@@ -151,7 +151,7 @@ const BUILDS: Readonly<Record<Slot, readonly Point[]>> = {
     {
       key: "columns",
       name: "Footer in columns",
-      about: "The sign and tagline beside the menus, and a thin bar with the year.",
+      about: "The logo and tagline beside the menus, and a thin bar with the year.",
       build: (material, make) => [
         make.band(
           {

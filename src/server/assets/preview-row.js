@@ -56,6 +56,13 @@
     };
   };
 
+  // The keyboard comes back to the frame it was in.
+  let last = null;
+  addEventListener("focus", () => {
+    // once this document has it: while it is on its way it goes no further
+    setTimeout(() => last?.isConnected && last.contentWindow.focus());
+  });
+
   addEventListener("message", (event) => {
     const { data: message } = event;
     if (event.origin === studio && event.source === parent) {
@@ -66,6 +73,7 @@
     }
     const from = frames.findIndex((frame) => frame.contentWindow === event.source);
     if (event.origin !== location.origin || from < 0) return;
+    if (message.type === "pointed" || message.type === "key") last = frames[from];
     tell({ type: "said", from, message });
     if (message.type === "ready") noteReady(frames[from]);
   });

@@ -395,7 +395,18 @@
       endEdit();
       return;
     }
-    if (event.key === "Escape") say({ type: "escape" });
+    // keys of the studio work here too, but for those of a field one types into
+    const isCommand = event.ctrlKey || event.metaKey;
+    const isTyped = edited || event.target.closest("input,textarea,select");
+    const goesTo = isCommand && event.key.toLowerCase() === "k";
+    if (isTyped && !goesTo) return;
+    // those that move in the page itself
+    const isOfPage = /^(Enter| |Tab|Shift|Control|Alt|Meta|Page.*|Home|End)$/.test(event.key);
+    if (isOfPage || (event.key.startsWith("Arrow") && !event.altKey)) return;
+    if (isCommand && !"kzyd".includes(event.key.toLowerCase())) return;
+    if (isCommand) event.preventDefault();
+    const { key, altKey, shiftKey } = event;
+    say({ type: "key", key, ctrlKey: isCommand, altKey, shiftKey });
   });
   new ResizeObserver(sayPlaces).observe(document.body);
   say({ type: "ready" });

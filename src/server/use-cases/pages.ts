@@ -3,7 +3,7 @@ import type { Address } from "../../core/addresses/facts";
 import { canonicalPath } from "../../core/addresses/paths";
 import { unreadValues } from "../../core/cascade/page-values";
 import { settingsOnPage } from "../../core/cascade/settings-on-page";
-import { choiceId, documentsOf, findBody } from "../../core/design/design";
+import { choiceId, type Design, documentsOf, findBody, STYLE_ID } from "../../core/design/design";
 import { Part, type Part as PartBody } from "../../core/design/part";
 import type { PageValues } from "../../core/model/choices";
 import { fail, issue, succeed } from "../../core/model/issue";
@@ -99,7 +99,29 @@ const removableOf = ({
     : null;
 };
 
-/** Finds parts, pages and terms by what a person types: words, a path, or a pasted URL. At most 30. */
+const MOST_OF_A_SORT = 6;
+
+/** Menus, pictures, shared pieces and colours whose name has all that is sought, of each sort the first few. */
+const thingsFound = (design: Design, fits: (name: string) => boolean) => {
+  const named = (
+    type: "menu" | "picture" | "piece" | "colour",
+    all: readonly { id: string; name: string }[],
+  ) =>
+    all
+      .filter(({ name }) => fits(name))
+      .slice(0, MOST_OF_A_SORT)
+      .map(({ id, name }) => ({ type, id, title: name, detail: "" }));
+  const bodies = <K extends "menu" | "picture" | "piece">(kind: K) =>
+    documentsOf(design, kind).map(({ id, body }) => ({ id, name: body.name as string }));
+  return [
+    ...named("menu", bodies("menu")),
+    ...named("piece", bodies("piece")),
+    ...named("picture", bodies("picture")),
+    ...named("colour", findBody(design, "style", STYLE_ID)?.palette ?? []),
+  ];
+};
+
+/** Finds parts, pages, terms and things of the design by what a person types: words, a path, or a pasted URL. At most 30. */
 export const goTo = defineUseCase({
   input: z.object({ query: z.string().max(2000) }),
   run: async (context, { query }) => {
@@ -137,7 +159,9 @@ export const goTo = defineUseCase({
               title: body.name,
               detail: `${slotName(body.slot)} ${body.number}`,
             }))),
-        ...(words.length === 0 ? [] : pages.slice(0, 20).map(asPage)),
+        ...(words.length === 0
+          ? []
+          : [...thingsFound(draft.design, fits), ...pages.slice(0, 20).map(asPage)]),
       ].slice(0, 30),
     });
   },

@@ -57,13 +57,23 @@ export const BareField = ({ spec, value, onChange }: Props) => {
 const TALL: ReadonlySet<Control["type"]> = new Set(["markdown", "place", "entries"]);
 
 /** One setting in one line: its name, its field, and signs of what can be done with it where there are any. */
-export const Field = ({ spec, value, onChange, signs }: Props & { readonly signs?: ReactNode }) => {
+export const Field = ({
+  spec,
+  value,
+  onChange,
+  signs,
+  mark = {},
+}: Props & {
+  readonly signs?: ReactNode;
+  /** Attributes by which the line is found. */
+  readonly mark?: Readonly<Record<string, string>>;
+}) => {
   const id = useId();
   const label = spec.label ?? fieldName(spec.path.at(-1) ?? "");
   const { type } = spec.control;
   const shape = TALL.has(type) ? "tall" : type === "switch" ? "switch" : "";
   return (
-    <Line className={`${shape} ${signs === undefined ? "" : "signed"}`}>
+    <Line {...mark} className={`${shape} ${signs === undefined ? "" : "signed"}`}>
       <label htmlFor={id} id={`${id}-label`} title={label}>
         {label}
       </label>

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Switch } from "@mui/material";
 import { useId } from "react";
+import { flushSync } from "react-dom";
 import {
   changeItem,
   indentItem,
@@ -12,7 +13,7 @@ import {
 import type { MenuItem } from "../../core/model/menu";
 import { TargetInput } from "../fields/SiteInput";
 import { Act } from "../theme/pieces";
-import { focusLabel } from "./LabelField";
+import { changeAndGoTo } from "./LabelField";
 import { changeItems } from "./menu-editor";
 import { PromotionFields } from "./PromotionFields";
 import { SignField } from "./SignField";
@@ -58,10 +59,16 @@ export const ItemFields = ({
   );
 };
 
-/** Changes the menu and goes on in the label of the item. */
-const act = (item: MenuItem, change: (items: readonly MenuItem[]) => readonly MenuItem[]) => () => {
-  changeItems(change);
-  focusLabel(item.id);
+type Change = (items: readonly MenuItem[]) => readonly MenuItem[];
+
+/** Changes the menu and goes on in the label of the item: what was pressed is not there any more. */
+const act = (item: MenuItem, change: Change) => () => changeAndGoTo(item.id, () => changeItems(change));
+
+/** Moves an item; the keyboard stays on what was pressed, which moves along. */
+const moving = (change: Change) => () => {
+  const pressed = document.activeElement;
+  flushSync(() => changeItems(change));
+  if (pressed instanceof HTMLElement) pressed.focus();
 };
 
 const LeadsTo = ({ id, item }: { readonly id: string; readonly item: MenuItem }) =>
@@ -104,7 +111,7 @@ const ItemActs = ({
 }) => (
   <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.75, fontSize: 12.5 }}>
     {MOVES.map(([words, move]) => (
-      <Act key={words} type="button" onClick={act(item, (items) => move(items, item.id))}>
+      <Act key={words} type="button" onClick={moving((items) => move(items, item.id))}>
         {words}
       </Act>
     ))}

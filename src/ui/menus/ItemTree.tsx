@@ -9,10 +9,11 @@ import {
 } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Box } from "@mui/material";
-import { useId, useState } from "react";
+import { useId, useRef, useState } from "react";
 import { dropItem, type MenuRow, rowsOf } from "../../core/menus/item-tree";
 import type { MenuItem } from "../../core/model/menu";
 import type { CallResult } from "../client/call";
+import { useKeptFocus } from "../client/kept-focus";
 import { Quiet, Wrong } from "../theme/pieces";
 import { ItemFields } from "./ItemFields";
 import { LabelField } from "./LabelField";
@@ -35,6 +36,8 @@ interface TreeProps {
 export const ItemTree = ({ items, data, selected, onSelect, isOpen }: TreeProps) => {
   const [dragged, setDragged] = useState<string | null>(null);
   const id = useId();
+  const list = useRef<HTMLOListElement>(null);
+  useKeptFocus(list, "data-item-label", items);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const all = rowsOf(items);
   // what is below the line being dragged goes with it
@@ -63,6 +66,7 @@ export const ItemTree = ({ items, data, selected, onSelect, isOpen }: TreeProps)
       <SortableContext items={rows.map(({ item }) => item.id)} strategy={verticalListSortingStrategy}>
         <Box
           component="ol"
+          ref={list}
           aria-label="Items"
           sx={{ listStyle: "none", m: 0, p: 0, borderTop: 1, borderColor: "divider" }}
         >

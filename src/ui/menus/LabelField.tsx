@@ -1,6 +1,7 @@
 "use client";
 import { Box } from "@mui/material";
 import { type ClipboardEvent, type KeyboardEvent, useState } from "react";
+import { flushSync } from "react-dom";
 import {
   changeItem,
   indentItem,
@@ -14,11 +15,32 @@ import { newNodeId } from "../client/new-id";
 import { keyOf } from "../shell/useKeys";
 import { changeItems } from "./menu-editor";
 
-/** Goes on in the label of an item, once it is drawn where it is now. */
-export const focusLabel = (id: string) =>
-  requestAnimationFrame(() => document.querySelector<HTMLInputElement>(`[data-item-label="${id}"]`)?.focus());
+const labelOf = (id: string) => document.querySelector<HTMLInputElement>(`[data-item-label="${id}"]`);
 
-const blankItem = (label: string): MenuItem => ({ id: newNodeId(), label, target: { url: "/" }, items: [] });
+/** Changes the menu and goes on in the label of an item where it is now. All is drawn before the next key is heard, so that none goes astray. */
+export const changeAndGoTo = (id: string | undefined, change: () => void): void => {
+  flushSync(change);
+  if (id !== undefined) labelOf(id)?.focus();
+};
+
+/** Adds an item behind another one, or at the end; its label is written next. */
+export const addItem = (item: MenuItem, behind: string | null, onSelect: (id: string) => void): void => {
+  let isThere = false;
+  flushSync(() => {
+    isThere = changeItems((items) => insertAfter(items, behind, [item]));
+    if (isThere) onSelect(item.id);
+  });
+  const label = isThere ? labelOf(item.id) : null;
+  label?.focus();
+  label?.select();
+};
+
+export const blankItem = (label: string): MenuItem => ({
+  id: newNodeId(),
+  label,
+  target: { url: "/" },
+  items: [],
+});
 
 const LINE_KEYS: Readonly<Record<string, (items: readonly MenuItem[], id: string) => readonly MenuItem[]>> = {
   "alt+arrowup": (items, id) => moveItem(items, id, -1),
@@ -35,30 +57,19 @@ const neighbourOf = (id: string, by: number): string | undefined => {
   return all[all.indexOf(id) + by];
 };
 
-const beginNext = (id: string, onSelect: (id: string) => void): void => {
-  const next = blankItem("New item");
-  if (!changeItems((items) => insertAfter(items, id, [next]))) return;
-  onSelect(next.id);
-  requestAnimationFrame(() =>
-    document.querySelector<HTMLInputElement>(`[data-item-label="${next.id}"]`)?.select(),
-  );
-};
-
 /** What a key does in the label of an item; false where it only types. */
 const actByKey = (key: string, { id }: MenuItem, text: string, onSelect: (id: string) => void): boolean => {
   const move = LINE_KEYS[key];
   const steps = key === "arrowdown" ? 1 : key === "arrowup" ? -1 : 0;
   const neighbour = steps === 0 ? undefined : neighbourOf(id, steps);
-  if (move) {
-    changeItems((items) => move(items, id));
-    focusLabel(id);
-  } else if (neighbour) focusLabel(neighbour);
-  else if (key === "enter") beginNext(id, onSelect);
-  else if (key === "backspace" && text === "") {
-    const before = neighbourOf(id, -1);
-    changeItems((items) => removeItem(items, id));
-    if (before) focusLabel(before);
-  } else return false;
+  if (move) changeAndGoTo(id, () => changeItems((items) => move(items, id)));
+  else if (neighbour) labelOf(neighbour)?.focus();
+  else if (key === "enter") addItem(blankItem("New item"), id, onSelect);
+  else if (key === "backspace" && text === "")
+    changeAndGoTo(neighbourOf(id, -1) ?? neighbourOf(id, 1), () =>
+      changeItems((items) => removeItem(items, id)),
+    );
+  else return false;
   return true;
 };
 

@@ -9,7 +9,6 @@ import { count, digits } from "../../messages/words";
 import { useAboutSite, useMay } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
-import { newNodeId } from "../client/new-id";
 import { leafPath, partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
@@ -19,6 +18,7 @@ import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Mono, Pending, Quiet, Row, Rows, SheetHead } from "../theme/pieces";
 import { ItemTree } from "./ItemTree";
+import { addItem, blankItem } from "./LabelField";
 import { changeItems, useMenuEditor } from "./menu-editor";
 
 type Data = CallResult<"menu">;
@@ -38,7 +38,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => 
   const [selected, setSelected] = useState<string | null>(null);
   const mayDesign = useMay("design");
   const add = (label: string, target: NonNullable<Menu["items"][number]["target"]>) => {
-    const item = { id: newNodeId(), label: label.slice(0, 200), target, items: [] };
+    const item = { ...blankItem(label.slice(0, 200)), target };
     changeItems((items) => insertAfter(items, selected, [item]));
     setSelected(item.id);
   };
@@ -75,7 +75,7 @@ const Sheet = ({ data, body }: { readonly data: Data; readonly body: Menu }) => 
             isOpen={mayDesign}
           />
           <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, pt: 1 }}>
-            <Act type="button" onClick={() => add("New item", { url: "/" })}>
+            <Act type="button" onClick={() => addItem(blankItem("New item"), selected, setSelected)}>
               + item
             </Act>
             <Quiet>Enter adds one below, Alt and an arrow moves, lines of text can be pasted.</Quiet>

@@ -7,7 +7,7 @@ import { useAboutSite } from "../client/about-site";
 import { type Action, ActionsMenu } from "./ActionsMenu";
 import { copyLook, copyNode, pasteLook, pasteNode } from "./clipboard";
 import { useEditor } from "./editor";
-import { addCell, duplicateNode, putInBox, removeSelected, unbox } from "./node-actions";
+import { addCell, duplicateNode, putInBox, removeAndGoOn, unbox } from "./node-actions";
 import { MakePiece } from "./PieceActs";
 import type { NodeKind } from "./Usual";
 
@@ -38,7 +38,7 @@ export const NodeActions = memo(({ node, type, kind, isBox }: NodeActionsProps) 
   const isBlock = type === "block";
   const actions: readonly (Action | false)[] = [
     { words: "Duplicate", keys: "Ctrl D", run: on(duplicateNode) },
-    type === "band" && { words: "Add a cell", run: on((place) => addCell(place.node as Band)) },
+    type === "band" && { words: "Add a cell", keys: "C", run: on((place) => addCell(place.node as Band)) },
     isBlock && { words: "Put a box round it", run: on(putInBox) },
     isBox && { words: "Remove box, keep contents", run: on(unbox) },
     isBlock &&
@@ -52,7 +52,7 @@ export const NodeActions = memo(({ node, type, kind, isBox }: NodeActionsProps) 
     },
     { words: "Copy look", run: on(copyLook) },
     { words: "Paste look", run: orSay(pasteLook, "No look of such a piece was copied.") },
-    { words: "Remove", keys: "Delete", run: on(removeSelected) },
+    { words: "Remove", keys: "Delete", run: on(removeAndGoOn) },
   ];
   return (
     <>

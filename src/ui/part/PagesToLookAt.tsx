@@ -8,7 +8,7 @@ import { Quiet, Wrong } from "../theme/pieces";
 
 /** Why a page is looked at. */
 export const WHY_WORDS: Readonly<Record<string, string>> = {
-  first: "first it shows on",
+  first: "shown first",
   darkPicture: "dark picture",
   brightPicture: "bright picture",
   longestTitle: "longest title",

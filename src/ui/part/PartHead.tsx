@@ -13,8 +13,15 @@ import { useAct, useSite } from "../client/hooks";
 import { partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Badge } from "../shell/Badge";
+import { useOffers } from "../shell/offers";
 import { Quiet } from "../theme/pieces";
 import { HeadLine } from "./HeadLine";
+
+const LEAF_NAMES = [
+  [[], "Design"],
+  [["where"], "Where it shows"],
+  [["history"], "History"],
+] as const;
 
 /** The head of a part: its badge, name, state, leaves, and what can be done with it. */
 export const PartHead = ({
@@ -29,6 +36,18 @@ export const PartHead = ({
   const site = useSite();
   const { body, id } = data;
   const state = useAboutSite().about.parts[id]?.state;
+  const acts = usePartActs(id, () => undefined);
+  useOffers("part", () => [
+    ...LEAF_NAMES.map(([below, title]) => ({
+      key: `leaf ${id} ${title}`,
+      title,
+      detail: `leaf of ${body.name}`,
+      href: partPath(id, site, below),
+    })),
+    ...acts
+      .all(data.body)
+      .map(({ words, run }) => ({ key: `do ${words}`, title: words, detail: body.name, act: run })),
+  ]);
   return (
     <HeadLine>
       <Badge slot={body.slot as Slot} number={body.number} />
@@ -41,15 +60,11 @@ export const PartHead = ({
         aria-label="Leaves of the part"
         sx={{ display: "flex", gap: 2, alignSelf: "stretch", ml: 2 }}
       >
-        <Leaf href={partPath(id, site)} open={leaf === "design"}>
-          Design
-        </Leaf>
-        <Leaf href={partPath(id, site, ["where"])} open={leaf === "where"}>
-          Where it shows
-        </Leaf>
-        <Leaf href={partPath(id, site, ["history"])} open={leaf === "history"}>
-          History
-        </Leaf>
+        {LEAF_NAMES.map(([below, name]) => (
+          <Leaf key={name} href={partPath(id, site, below)} open={leaf === (below[0] ?? "design")}>
+            {name}
+          </Leaf>
+        ))}
       </Box>
       <Box
         sx={{
@@ -154,8 +169,7 @@ interface PartMenuProps {
 
 export const PartMenu = ({ data, quiet = false }: PartMenuProps) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { copy, set } = usePartActs(data.id, () => setAnchor(null));
-  const { on, binnedAt } = data.body;
+  const acts = usePartActs(data.id, () => setAnchor(null));
   return (
     <>
       <Button
@@ -168,22 +182,11 @@ export const PartMenu = ({ data, quiet = false }: PartMenuProps) => {
         More ▾
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem onClick={() => copy(false)}>Duplicate</MenuItem>
-        <MenuItem onClick={() => copy(true)}>Duplicate with where it shows</MenuItem>
-        {binnedAt !== null ? null : on ? (
-          <MenuItem onClick={() => set("on", false, true, "Paused in the draft.")}>Pause</MenuItem>
-        ) : (
-          <MenuItem onClick={() => set("on", true, false, "Switched on in the draft.")}>Switch on</MenuItem>
-        )}
-        {binnedAt === null ? (
-          <MenuItem onClick={() => set("binnedAt", new Date().toISOString(), null, BINNED)}>
-            Put in the bin
+        {acts.all(data.body).map(({ words, run }) => (
+          <MenuItem key={words} onClick={run}>
+            {words}
           </MenuItem>
-        ) : (
-          <MenuItem onClick={() => set("binnedAt", null, binnedAt, "Restored.")}>
-            Restore from the bin
-          </MenuItem>
-        )}
+        ))}
       </Menu>
     </>
   );
@@ -198,7 +201,7 @@ const usePartActs = (id: string, onBegin: () => void) => {
   const duplicate = useAct("duplicatePart");
   const change = useAct("change");
   const notice = useUndoNotice();
-  return {
+  const acts = {
     set: async (path: "on" | "binnedAt", value: unknown, was: unknown, words: string) => {
       onBegin();
       await change.mutateAsync({ operations: [{ op: "set", id, path: [path], value, was }] });
@@ -214,5 +217,21 @@ const usePartActs = (id: string, onBegin: () => void) => {
       );
       router.push(partPath(made.part, site));
     },
+  };
+  const { set, copy } = acts;
+  return {
+    /** All that can be done with a part as it is, each by its name. */
+    all: ({ on, binnedAt }: Pick<Part, "on" | "binnedAt">) => [
+      { words: "Duplicate", run: () => copy(false) },
+      { words: "Duplicate with where it shows", run: () => copy(true) },
+      ...(binnedAt !== null
+        ? []
+        : on
+          ? [{ words: "Pause", run: () => set("on", false, true, "Paused in the draft.") }]
+          : [{ words: "Switch on", run: () => set("on", true, false, "Switched on in the draft.") }]),
+      binnedAt === null
+        ? { words: "Put in the bin", run: () => set("binnedAt", new Date().toISOString(), null, BINNED) }
+        : { words: "Restore from the bin", run: () => set("binnedAt", null, binnedAt, "Restored.") },
+    ],
   };
 };

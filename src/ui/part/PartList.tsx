@@ -10,17 +10,24 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { Box, styled, Typography } from "@mui/material";
-import { memo } from "react";
-import type { Band, Block, Cell } from "../../core/design/part";
+import { memo, useRef } from "react";
+import type { Band, Block, Cell, Part } from "../../core/design/part";
+import { findPlace } from "../../core/design/tree";
+import { BLOCK_NAMES } from "../../messages/block-fields";
 import { useAboutSite, useMay } from "../client/about-site";
+import { useKeptFocus } from "../client/kept-focus";
+import { useOffers } from "../shell/offers";
+import { isTyping, letterKeysOn, useKeys } from "../shell/useKeys";
 import { Act, Quiet } from "../theme/pieces";
-import { AddLine } from "./AddLine";
+import { AddLine, addField } from "./AddLine";
 import { ColumnLine } from "./ColumnLine";
 import { useEditor } from "./editor";
+import { handleListKeys } from "./list-keys";
 import { bandText, blockText, shareText } from "./list-lines";
-import { addBand, dropNode, handleListKeys } from "./node-actions";
+import { addBand, addCellHere, dropNode, focusNode, goingOn } from "./node-actions";
 import { Pasting } from "./Pasting";
 import { Several } from "./Several";
+import { settingOffers } from "./setting-offers";
 import { Unfolded } from "./Unfolded";
 
 /** The part as a list: each band written as it looks, its cells and blocks on one line, settings unfolding in place. */
@@ -38,16 +45,46 @@ const drop = ({ active, over }: DragEndEvent): void => {
   if (over) dropNode(String(active.id), String(over.id));
 };
 
+/** From a field of the panel back to the list, to what is selected. */
+const leaveField = (event: React.KeyboardEvent) => {
+  const { selected } = useEditor.getState();
+  if (event.key !== "Escape" || event.defaultPrevented || !isTyping(event.target) || !selected) return;
+  event.stopPropagation();
+  focusNode(selected);
+};
+
+/** What a node of a part is called where it is spoken of. */
+const nameOf = (part: Part) => (id: string) => {
+  const place = findPlace(part, id);
+  if (place?.type === "block") return BLOCK_NAMES[(place.node as Block).kind].toLowerCase();
+  return place?.type === "cell" ? "a cell" : (place?.node as Band | undefined)?.name || "a band";
+};
+
 /** It follows the part by itself: what is typed is no reason to look at the drags anew. */
 const Bands = () => {
   const part = useEditor((state) => state.body);
   const editedKind = useEditor((state) => state.editedKind);
   const { about } = useAboutSite();
   const mayDesign = useMay("design");
+  useOffers("settings", () => (part ? settingOffers(part, useEditor.getState().selected, nameOf(part)) : []));
+  const list = useRef<HTMLDivElement>(null);
+  useKeptFocus(list, "data-list-node", part);
+  const letter = (act: () => void) => () => {
+    if (mayDesign && letterKeysOn()) act();
+  };
+  useKeys({
+    a: letter(() => addField()?.focus()),
+    b: letter(() => (editedKind === "part" ? goingOn(addBand)() : undefined)),
+    c: letter(goingOn(addCellHere)),
+  });
   if (!part) return null;
   return (
     <div
-      onKeyDown={(event) => handleListKeys(event, about)}
+      ref={list}
+      onKeyDown={(event) => {
+        handleListKeys(event, about);
+        leaveField(event);
+      }}
       role="group"
       aria-label="What the part is made of"
     >
@@ -73,7 +110,7 @@ const Bands = () => {
 
 const AddBand = memo(() => (
   <Box sx={{ px: 2, py: 1 }}>
-    <Act onClick={addBand}>+ band</Act>
+    <Act onClick={goingOn(addBand)}>+ band</Act>
   </Box>
 ));
 

@@ -23,6 +23,7 @@ import { NodeActions } from "./NodeActions";
 import { canUnbox } from "./node-actions";
 import { OpenToPages, openLabel } from "./OpenToPages";
 import { PieceActs } from "./PieceActs";
+import { SETTING } from "./setting-offers";
 import { kindOf, type NodeKind, Usual } from "./Usual";
 
 /** The settings of the selected node: the most used first, the rest behind "more". */
@@ -30,7 +31,13 @@ export const Unfolded = ({ node }: { readonly node: string }) => {
   const part = useEditor((state) => state.body);
   const id = useEditor((state) => state.id);
   const mayDesign = useMay("design");
-  const [more, setMore] = useState(!mayDesign);
+  const isSought = useEditor((state) => state.sought === node);
+  const [isLong, setLong] = useState(!mayDesign);
+  const more = isLong || isSought;
+  const setMore = (next: boolean) => {
+    setLong(next);
+    if (isSought) useEditor.setState({ sought: null });
+  };
   const place = part && findPlace(part, node);
   if (!part || !place) return null;
   const fits = specsFor(place).filter((spec) => isOffered(spec, place.node, bandPlaceIn(part, node)));
@@ -120,6 +127,7 @@ const Setting = memo(({ node, kind, spec, value, openLabel: label, isOpen }: Set
   };
   return (
     <Field
+      mark={{ [SETTING]: spec.path.join(".") }}
       spec={spec}
       value={value}
       onChange={set}

@@ -12,6 +12,8 @@ interface Editor extends DocumentEditor<Part> {
   readonly selected: string | null;
   /** Selected beside it; of the same type. */
   readonly also: readonly string[];
+  /** The node whose settings are all unfolded, because one of them was looked for. */
+  readonly sought: string | null;
   readonly select: (node: string | null) => void;
   /** Adds a node to what is selected, or takes it out. One of another type is selected alone. */
   readonly selectAlso: (node: string) => void;
@@ -31,6 +33,7 @@ export const useEditor = create<Editor>((set, get, store) => {
     editedKind: "part",
     selected: null,
     also: [],
+    sought: null,
     select: (selected) => set({ selected, also: [] }),
     selectAlso: (node) => {
       const { selected, also, body } = get();

@@ -33,7 +33,7 @@ describe("how a part reads", () => {
   it("says of a band what is not usual", () => {
     expect(bandText(band([{ share: 1 }]), [])).toBe("");
     const over = { height: { wide: 32 }, hideOn: ["small"], sticky: true };
-    expect(bandText(band([{ share: 1 }], over), [])).toBe("32 px, stays at the top, not on small");
+    expect(bandText(band([{ share: 1 }], over), [])).toBe("32 px, stays at the top, hidden on small");
     const levels = [{ key: "friends", name: "Friends" }];
     expect(bandText(band([{ share: 1 }], { seenBy: "level:friends" }), levels)).toBe("Friends only");
     expect(bandText(band([{ share: 1 }], { seenBy: "signedOut" }), levels)).toBe("signed out only");

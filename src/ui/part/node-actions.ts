@@ -1,5 +1,4 @@
 "use client";
-import type { KeyboardEvent } from "react";
 import { flushSync } from "react-dom";
 import { type BlockKind, defaultSettings, holdsBlocks, type SettingsOf } from "../../core/blocks";
 import type { Operation } from "../../core/design/operations";
@@ -13,12 +12,8 @@ import {
   withFreshIds,
 } from "../../core/design/tree";
 import { Look } from "../../core/model/look";
-import type { SiteThings } from "../../core/packs/transplant";
 import { newNodeId } from "../client/new-id";
-import { keyOf } from "../shell/useKeys";
-import { copyNode } from "./clipboard";
 import { useEditor } from "./editor";
-import { walkOrder } from "./list-lines";
 
 /** What can be done with the nodes of the part being edited, by click and by key. */
 
@@ -34,16 +29,40 @@ export const addBand = () => {
 };
 
 export const addCell = (band: Band) => {
-  const { id, apply } = useEditor.getState();
-  apply([
-    {
-      op: "insertNode",
-      id,
-      parent: band.id,
-      index: band.cells.length,
-      node: { id: newNodeId(), share: 1, align: "start", direction: "row", gap: 16, blocks: [] },
-    },
-  ]);
+  const { id, apply, select } = useEditor.getState();
+  const node = {
+    id: newNodeId(),
+    share: 1,
+    align: "start" as const,
+    direction: "row" as const,
+    gap: 16,
+    blocks: [],
+  };
+  if (apply([{ op: "insertNode", id, parent: band.id, index: band.cells.length, node }])) select(node.id);
+};
+
+const bandAround = (part: Part, node: string | null): Band | undefined => {
+  let place = node === null ? undefined : findPlace(part, node);
+  while (place && place.parent !== "") place = findPlace(part, place.parent);
+  return place?.node as Band | undefined;
+};
+
+/** The keyboard goes to a node in the list. */
+export const focusNode = (node: string): void =>
+  document.querySelector<HTMLElement>(`[data-list-node="${node}"]`)?.focus();
+
+/** A cell in the band that is selected, or that something is selected in; the last one otherwise. */
+export const addCellHere = () => {
+  const { body: part, selected } = useEditor.getState();
+  const band = part && (bandAround(part, selected) ?? part.bands.at(-1));
+  if (band) addCell(band);
+};
+
+/** Does something that selects what it made or what is next, and goes on there with the keyboard. */
+export const goingOn = (act: () => void) => () => {
+  flushSync(act);
+  const { selected } = useEditor.getState();
+  if (selected) focusNode(selected);
 };
 
 export const duplicateNode = (place: NodePlace) => {
@@ -104,6 +123,22 @@ export const removeSelected = (place: NodePlace) => {
   if (place.type === "cell" && part && (getPlace(part, place.parent).node as Band).cells.length === 1) return;
   if (apply([{ op: "removeNode", id, parent: place.parent, index: place.index, node: place.node }]))
     select(null);
+};
+
+/** What stands beside a node, itself among it. */
+export const siblingsOf = (place: NodePlace, part: Part): readonly PartNode[] => {
+  if (place.parent === "") return part.bands;
+  const around = findPlace(part, place.parent)?.node as Band | Cell | Block;
+  return "cells" in around ? around.cells : (around.blocks ?? []);
+};
+
+/** Removes a node; the keyboard goes on at what follows it, or stands before it, or around it. */
+export const removeAndGoOn = (place: NodePlace) => {
+  const { body: part } = useEditor.getState();
+  const around = part ? siblingsOf(place, part) : [];
+  const next = (around[place.index + 1] ?? around[place.index - 1])?.id ?? place.parent;
+  flushSync(() => removeSelected(place));
+  focusNode(next);
 };
 
 /** From the last to the first, so that places before stay what they are. */
@@ -206,121 +241,6 @@ const dropTarget = (from: NodePlace, at: NodePlace): { parent: string; index: nu
     return { parent: at.node.id, index: (at.node as Band).cells.length };
   return null;
 };
-
-/**
- * Arrow keys along the list; Alt and an arrow moves, Ctrl D duplicates, Ctrl C and X copy and cut, F2 goes to the words,
- * Delete removes, Esc goes outwards.
- */
-export const handleListKeys = (event: KeyboardEvent<HTMLElement>, things: SiteThings): void => {
-  const node = (event.target as HTMLElement).closest<HTMLElement>("[data-list-node]")?.dataset["listNode"];
-  const { body: part, select } = useEditor.getState();
-  if (!node || !part) return;
-  const place = findPlace(part, node);
-  if (!place) return;
-  const key = keyOf(event);
-  const act = LIST_KEYS[key];
-  if (!act) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const focus = act(place, part, things);
-  if (focus === undefined) return;
-  select(key === "escape" || key.startsWith("alt+") ? focus : useEditor.getState().selected);
-  const focusNode = () => document.querySelector<HTMLElement>(`[data-list-node="${focus}"]`)?.focus();
-  // along the list all stand where they stood: the next key goes to the next one
-  if (key.startsWith("arrow")) focusNode();
-  else requestAnimationFrame(focusNode);
-};
-
-type ListKey = (place: NodePlace, part: Part, things: SiteThings) => string | null | undefined;
-
-const step =
-  (by: number): ListKey =>
-  (place, part) => {
-    const order = place.type === "cell" ? [] : walkOrder(part);
-    return order[order.indexOf(place.node.id) + by] ?? undefined;
-  };
-
-const move =
-  (by: number): ListKey =>
-  (place, part) => {
-    const { id, apply } = useEditor.getState();
-    const target = neighbour(place, part, by);
-    if (!target) return undefined;
-    apply([
-      {
-        op: "moveNode",
-        id,
-        node: place.node.id,
-        from: { parent: place.parent, index: place.index },
-        to: target,
-      },
-    ]);
-    return place.node.id;
-  };
-
-/** Where a node goes one step on: within its parent, or over into the next cell of the band. */
-const neighbour = (
-  place: NodePlace,
-  part: Part,
-  by: number,
-): { parent: string; index: number } | undefined => {
-  const siblings = siblingsOf(place, part);
-  const index = place.index + by;
-  if (index >= 0 && index < siblings.length) return { parent: place.parent, index };
-  const cell = findPlace(part, place.parent);
-  if (place.type !== "block" || cell?.type !== "cell") return undefined;
-  const next = (getPlace(part, cell.parent).node as Band).cells[cell.index + by];
-  return next ? { parent: next.id, index: by > 0 ? 0 : next.blocks.length } : undefined;
-};
-
-const siblingsOf = (place: NodePlace, part: Part): readonly PartNode[] => {
-  if (place.parent === "") return part.bands;
-  const around = findPlace(part, place.parent)?.node as Band | Cell | Block;
-  return "cells" in around ? around.cells : (around.blocks ?? []);
-};
-
-const LIST_KEYS: Readonly<Record<string, ListKey>> = {
-  arrowright: step(1),
-  arrowdown: step(1),
-  arrowleft: step(-1),
-  arrowup: step(-1),
-  "alt+arrowright": move(1),
-  "alt+arrowdown": move(1),
-  "alt+arrowleft": move(-1),
-  "alt+arrowup": move(-1),
-  "ctrl+d": (place) => {
-    duplicateNode(place);
-    return undefined;
-  },
-  "ctrl+c": (place, _, things) => {
-    copyNode(place, things);
-    return undefined;
-  },
-  "ctrl+x": (place, _, things) => {
-    copyNode(place, things);
-    removeSelected(place);
-    return undefined;
-  },
-  delete: (place) => {
-    removeSelected(place);
-    return undefined;
-  },
-  f2: ({ node }) => {
-    // its settings are there at once: what is typed next goes into them
-    flushSync(() => useEditor.getState().select(node.id));
-    focusWords();
-    return undefined;
-  },
-  escape: (place) => (place.parent === "" ? null : place.parent),
-};
-
-/** To the name or the words of what is selected, if it has any. */
-const focusWords = () =>
-  document
-    .querySelector<HTMLInputElement>(
-      'section[aria-label^="Settings of"] input[type="text"]:not([inputmode], [role])',
-    )
-    ?.select();
 
 /** Where a new block goes: into a box that is selected, behind a block, to the end of a cell or a band, else of the part. */
 const placeForBlock = (part: Part, at: string | null): { parent: string; index: number } => {

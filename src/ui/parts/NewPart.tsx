@@ -69,7 +69,23 @@ export const NewPart = ({
     router.push(partPath(made.part, site));
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="new-part">
+    <Dialog
+      open
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-labelledby="new-part"
+      slotProps={{
+        paper: {
+          component: "form",
+          noValidate: true,
+          onSubmit: (event: React.FormEvent) => {
+            event.preventDefault();
+            if (!create.isPending && !unsaid) void make();
+          },
+        } as object,
+      }}
+    >
       <DialogTitle id="new-part" sx={{ fontSize: 15, fontWeight: 600 }}>
         New part
       </DialogTitle>
@@ -84,6 +100,7 @@ export const NewPart = ({
             }}
           />
           <TextField
+            autoFocus
             value={name}
             placeholder="Name, if you have one"
             onChange={(event) => setName(event.target.value)}
@@ -105,8 +122,10 @@ export const NewPart = ({
         {create.error ? <Trouble>{create.error.message}</Trouble> : null}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" onClick={make} disabled={create.isPending || unsaid}>
+        <Button type="button" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button variant="contained" type="submit" disabled={create.isPending || unsaid}>
           Make it
         </Button>
       </DialogActions>
@@ -217,17 +236,17 @@ const BeginWith = ({
       <Typography variant="h3" id="new-start">
         Begin with
       </Typography>
-      {DESIGNED_SLOTS.some((each) => each === slot) ? (
-        <SheetLink href={`${leafPath("starts", site)}?slot=${slot}`}>
-          See complete {slotName(slot)}s made for this site
-        </SheetLink>
-      ) : null}
       <RadioGroup value={start} onChange={(_, value) => onStart(value)} aria-labelledby="new-start">
         {(starts?.[slot] ?? []).map((point) => (
           <Way key={point.key} value={point.key} name={<strong>{point.name}</strong>} about={point.about} />
         ))}
         <Way value="" name={<strong>Empty</strong>} about={empty} />
       </RadioGroup>
+      {DESIGNED_SLOTS.some((each) => each === slot) ? (
+        <SheetLink href={`${leafPath("starts", site)}?slot=${slot}`}>
+          See complete {slotName(slot)}s made for this site
+        </SheetLink>
+      ) : null}
     </>
   );
 };

@@ -1,7 +1,8 @@
 "use client";
 import { Box, Button, Typography } from "@mui/material";
 import Link from "next/link";
-import { useState } from "react";
+import { useRouter, useSearchParams } from "next/navigation";
+import { useEffect, useState } from "react";
 import { SLOTS, type Slot } from "../../core/model/slot";
 import { FINDING_NAMES } from "../../messages/findings";
 import { count, digits, type PartState, SLOT_NAMES, STATE_NAMES } from "../../messages/words";
@@ -22,6 +23,14 @@ export const PartsScreen = () => {
   const { data, error } = useCall("parts", {});
   const site = useSite();
   const [creating, setCreating] = useState<Slot | null>(null);
+  const sought = useSearchParams().get("new");
+  const asked = SLOTS.find((slot) => slot === sought);
+  const router = useRouter();
+  useEffect(() => {
+    if (!asked) return;
+    setCreating(asked);
+    router.replace(leafPath("parts", site));
+  }, [asked, router, site]);
   const [withBin, setWithBin] = useState(false);
   if (!data) return <Pending error={error} what="Reading the parts …" />;
   const binned = data.rows.filter((row) => row.state === "inBin");
@@ -48,7 +57,7 @@ export const PartsScreen = () => {
         <Empty title="No parts yet">
           Visitors see every page in a plain layout.{" "}
           <SheetLink href={leafPath("begin", site)}>Begin with a complete frame</SheetLink>, make a header
-          first, or bring a template pack.
+          first, or import a template pack.
         </Empty>
       ) : (
         SLOTS.map((slot) => (

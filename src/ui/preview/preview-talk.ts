@@ -61,7 +61,22 @@ export interface Said {
   readonly text?: string | null;
   readonly node?: string;
   readonly words?: string | null;
+  readonly key?: string;
+  readonly ctrlKey?: boolean;
+  readonly altKey?: boolean;
+  readonly shiftKey?: boolean;
 }
+
+/** A key that was pressed in a preview does what it does at the node that is selected, or on the screen. */
+const pressHere = (
+  { key = "", ctrlKey = false, altKey = false, shiftKey = false }: Said,
+  node: string | null,
+) => {
+  const target = (node && document.querySelector(`[data-list-node="${CSS.escape(node)}"]`)) || document.body;
+  target.dispatchEvent(
+    new KeyboardEvent("keydown", { key, ctrlKey, altKey, shiftKey, bubbles: true, cancelable: true }),
+  );
+};
 
 const ownEnd = (port: MessagePort, drawing: Drawing) => {
   const end = new PreviewEnd(port);
@@ -124,6 +139,7 @@ export const useTalk = (post: Post, talk: Saying): ((said: Said) => void) => {
     }
     if (said.type === "pointed")
       now.onPointed(said.nodes ?? [], said.slot ?? null, said.isAdding ?? false, said.words ?? null);
+    if (said.type === "key") pressHere(said, now.selected);
     if (said.type === "typed" && said.node && said.words)
       now.onTyped?.({ node: said.node, words: said.words }, said.text ?? null);
   };

@@ -1,21 +1,18 @@
 "use client";
 import { Box, Button, Dialog, InputBase } from "@mui/material";
 import { useRouter } from "next/navigation";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
+import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { leafPath, pagePath, partPath } from "../client/paths";
 import { Mono, Quiet } from "../theme/pieces";
+import { allOffers, type Offer, offersCalled, SCREEN } from "./offers";
 import { useKeys } from "./useKeys";
 
-interface Place {
-  readonly key: string;
-  readonly href: string;
-  readonly title: string;
-  readonly detail: string;
-}
 const latestKey = (site: string) => `gray-latch-latest-${site}`;
 
-const readLatest = (site: string): readonly Place[] => {
+const readLatest = (site: string): readonly Offer[] => {
   try {
     return JSON.parse(window.localStorage.getItem(latestKey(site)) ?? "[]");
   } catch {
@@ -23,43 +20,73 @@ const readLatest = (site: string): readonly Place[] => {
   }
 };
 
-const remember = (site: string, place: Place): void => {
-  const kept = [place, ...readLatest(site).filter((each) => each.key !== place.key)].slice(0, 5);
+/** Only what leads somewhere is gone to again. */
+const remember = (site: string, { key, title, detail, href }: Offer): void => {
+  if (href === undefined) return;
+  const kept = [{ key, title, detail, href }, ...readLatest(site).filter((each) => each.key !== key)].slice(
+    0,
+    5,
+  );
   window.localStorage.setItem(latestKey(site), JSON.stringify(kept));
 };
 
-const screensOf = (site: string): readonly Place[] =>
-  (["overview", "parts", "pages", "packs", "editions"] as const).map((leaf) => ({
-    key: leaf,
-    href: leafPath(leaf, site),
-    title: leaf[0]?.toUpperCase() + leaf.slice(1),
-    detail: "screen",
-  }));
+type Found = CallResult<"goTo">["found"][number];
 
-/** Where one can go by what is typed: screens by their beginning, parts and pages as the server finds them; the latest while nothing is. */
-const usePlaces = (text: string, latest: readonly Place[]) => {
+/** Where what the server found is looked at, and what it is. */
+const foundOffer = ({ type, id, title, detail }: Found, site: string): Offer => {
+  const of: Readonly<Record<Found["type"], readonly [href: string, detail: string]>> = {
+    part: [partPath(id, site), detail],
+    page: [pagePath(id, site), detail],
+    menu: [leafPath("menus", site, id), "menu"],
+    picture: [leafPath("pictures", site, id), "picture"],
+    piece: [leafPath("pieces", site, id), "shared piece"],
+    colour: [`${leafPath("style", site)}?find=${encodeURIComponent(title)}`, "colour of the house style"],
+  };
+  const [href, what] = of[type];
+  return { key: `${type} ${id}`, title, detail: what, href };
+};
+
+/** Settings are many: what else has the name is not pushed out of sight by them. */
+const MOST_OFFERS = 14;
+
+/** What is found by what is typed: what is here by its name, what the site has as the server finds it; the latest while nothing is typed. */
+const useFound = (text: string, latest: readonly Offer[], offers: readonly Offer[]) => {
   const site = useSite();
   const query = useDeferredValue(text);
   const { data } = useCall("goTo", { query }, { enabled: query.trim() !== "" });
-  const screens = screensOf(site);
-  const typed = text.trim().toLowerCase();
-  if (typed === "") return { places: latest.length > 0 ? latest : screens, isKnown: true };
-  const found = (data?.found ?? []).map(
-    (each): Place => ({
-      key: `${each.type} ${each.id}`,
-      href: each.type === "part" ? partPath(each.id, site) : pagePath(each.id, site),
-      title: each.title,
-      detail: each.detail,
-    }),
-  );
-  const places = [...screens.filter(({ title }) => title.toLowerCase().startsWith(typed)), ...found];
-  return { places, isKnown: data !== undefined };
+  if (text.trim() === "")
+    return {
+      places: latest.length > 0 ? latest : offers.filter(({ detail }) => detail === SCREEN),
+      isKnown: true,
+    };
+  const named = offersCalled(offers, text);
+  // what begins with what is typed, then the site's things, then what is merely called so
+  const begins = named.filter(({ title }) => title.toLowerCase().startsWith(text.trim().toLowerCase()));
+  const others = named.filter((each) => !begins.includes(each));
+  const found = (data?.found ?? []).map((each) => foundOffer(each, site));
+  return {
+    places: [...begins.slice(0, MOST_OFFERS), ...found, ...others.slice(0, MOST_OFFERS)],
+    isKnown: data !== undefined,
+  };
 };
 
-/** "Go to…": parts, pages by title, path or pasted URL, screens. Opens with the five latest. */
+/** "Go to…": whatever has a name: parts, pages, menus, pictures, screens, settings, what can be done. Opens with the five latest. */
 export const GoTo = () => {
   const [open, setOpen] = useState(false);
-  useKeys({ "ctrl+k": () => setOpen(true) });
+  const from = useRef<Element | null>(null);
+  useKeys({
+    "ctrl+k": () => {
+      // a preview has the keyboard too
+      from.current = document.activeElement;
+      setOpen(true);
+    },
+  });
+  /** Back to where one was, unless one went on. */
+  const close = (isGone: boolean) => {
+    flushSync(() => setOpen(false));
+    if (!isGone && from.current instanceof HTMLElement) from.current.focus();
+    from.current = null;
+  };
   return (
     <>
       <Button
@@ -79,38 +106,46 @@ export const GoTo = () => {
       </Button>
       <Dialog
         open={open}
-        onClose={() => setOpen(false)}
+        onClose={() => close(false)}
+        disableRestoreFocus
+        transitionDuration={0}
         fullWidth
         maxWidth="sm"
         aria-label="Go to"
         sx={{ "& .MuiDialog-container": { alignItems: "flex-start" } }}
       >
-        <Finder onClose={() => setOpen(false)} />
+        <Finder onGone={() => close(true)} />
       </Dialog>
     </>
   );
 };
 
 /** What is typed and the places it finds; made anew each time one opens it. */
-const Finder = ({ onClose }: { readonly onClose: () => void }) => {
+const Finder = ({ onGone }: { readonly onGone: () => void }) => {
   const site = useSite();
   const router = useRouter();
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
   const [latest] = useState(() => readLatest(site));
-  const { places, isKnown } = usePlaces(text, latest);
-  const go = (place: Place | undefined) => {
+  const [offers, setOffers] = useState<readonly Offer[]>([]);
+  useEffect(() => {
+    const add = (more: readonly Offer[]) => setOffers((now) => [...now, ...more]);
+    setOffers(allOffers(add));
+  }, []);
+  const { places, isKnown } = useFound(text, latest, offers);
+  const go = (place: Offer | undefined) => {
     if (!place) return;
     remember(site, place);
-    onClose();
-    router.push(place.href);
+    onGone();
+    if (place.href !== undefined) router.push(place.href);
+    else place.act?.();
   };
   return (
     <>
       <InputBase
         autoFocus
         value={text}
-        placeholder="A part, a page, a path or a pasted address"
+        placeholder="A part, a page, a setting, something to do; or a pasted address"
         inputProps={{
           "aria-label": "Go to",
           role: "combobox",
@@ -137,11 +172,11 @@ const Finder = ({ onClose }: { readonly onClose: () => void }) => {
 };
 
 interface PlaceListProps {
-  readonly places: readonly Place[];
+  readonly places: readonly Offer[];
   readonly at: number;
   readonly isKnown: boolean;
   readonly onAt: (at: number) => void;
-  readonly onGo: (place: Place) => void;
+  readonly onGo: (place: Offer) => void;
 }
 
 const PlaceList = ({ places, at, isKnown, onAt, onGo }: PlaceListProps) => (
@@ -169,7 +204,7 @@ const PlaceList = ({ places, at, isKnown, onAt, onGo }: PlaceListProps) => (
       </Box>
     ))}
     {places.length === 0 && isKnown ? (
-      <Box sx={{ px: 2, py: 1, color: "text.secondary" }}>Nothing has that name or path.</Box>
+      <Box sx={{ px: 2, py: 1, color: "text.secondary" }}>Nothing has that name, path or address.</Box>
     ) : null}
   </Box>
 );

@@ -19,6 +19,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ["?", "this list"],
   ["arrow keys", "along the list of a part; in the table of pages"],
   ["Alt and an arrow", "move a block, a band"],
+  ["A, B, C", "add a block, a band, a cell to a part"],
   ["P", "let pages change the main setting of a block, or not"],
   ["Ctrl D", "duplicate a block, a band"],
   ["Ctrl C, X, V", "copy, cut, paste a block, a cell, a band; also in other parts and sites"],
@@ -28,7 +29,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ],
   ["F2", "rename a part or a band; change the words of a block"],
   ["Delete", "remove it; undo brings it back"],
-  ["Esc", "from block to cell to band, and out"],
+  ["Esc", "from a field to its block; from block to cell to band, and out"],
   ["1 to 5", "look at another page while designing"],
 ];
 

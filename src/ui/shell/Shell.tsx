@@ -4,7 +4,8 @@ import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useSnackbar } from "notistack";
 import { type ReactNode, useEffect, useState } from "react";
-import { count, pages as pagesText } from "../../messages/words";
+import { SLOTS } from "../../core/model/slot";
+import { count, pages as pagesText, slotName } from "../../messages/words";
 import { type AboutSite, AboutSiteProvider, useAboutSite, useMay } from "../client/about-site";
 import { call, signOut } from "../client/call";
 import { saveAll } from "../client/document-editor";
@@ -16,19 +17,21 @@ import { GoTo } from "./GoTo";
 import { KeptElsewhere } from "./KeptElsewhere";
 import { Keys } from "./Keys";
 import { NewSite } from "./NewSite";
+import { type Offer, SCREEN, useOffers } from "./offers";
 import { SeenAsMenu } from "./SeenAsMenu";
 import { Steps } from "./Steps";
 import { TakeBack } from "./TakeBack";
 
+/** Where each screen lives, its name, and what people call it who do not know that. */
 const LEAVES = [
-  ["overview", "Overview"],
-  ["parts", "Parts"],
-  ["pages", "Pages"],
-  ["menus", "Menus"],
-  ["style", "House style"],
-  ["pictures", "Pictures"],
-  ["packs", "Packs"],
-  ["editions", "Editions"],
+  ["overview", "Overview", "home findings coverage to settle"],
+  ["parts", "Parts", "templates headers footers layouts"],
+  ["pages", "Pages", "content entries posts"],
+  ["menus", "Menus", "navigation"],
+  ["style", "House style", "theme colours fonts type buttons palette"],
+  ["pictures", "Pictures", "media images library"],
+  ["packs", "Packs", "import export template pack"],
+  ["editions", "Editions", "publish review changes history versions"],
 ] as const;
 
 /** The paper index at the left, the bar above, and the sheet. */
@@ -115,9 +118,32 @@ const Sign = () => (
   </Box>
 );
 
+/** Screens that are not in the index, with what people call them. */
+const MORE_LEAVES = [
+  ["profile", "Site profile", "logo tagline name owner address social links first year"],
+  ["starts", "Starting points", "templates designs examples"],
+  ["find", "Find and replace", "search text words"],
+  ["said", "What pages say themselves", "overrides own values this page only"],
+  ["access", "Access for scripts", "api token"],
+  ["sign-ups", "Sign-ups", "newsletter mailbox subscribers"],
+  ["visitors", "Visitor accounts", "visitors members users memberships"],
+] as const;
+
 const Index = () => {
   const site = useSite();
   const path = usePathname();
+  const mayChoose = useMay("choose");
+  useOffers("screens", () =>
+    [...LEAVES, ...MORE_LEAVES]
+      .filter(([leaf]) => mayChoose || (leaf !== "sign-ups" && leaf !== "visitors"))
+      .map(([leaf, title, also]) => ({
+        key: leaf,
+        title,
+        detail: SCREEN,
+        also,
+        href: leafPath(leaf, site),
+      })),
+  );
   return (
     <Box
       component="nav"
@@ -268,6 +294,20 @@ const PointAtIt = () => {
   ) : null;
 };
 
+const MODES = [
+  ["light", "Light"],
+  ["dark", "Dark"],
+  ["system", "Light or dark as the system"],
+] as const;
+
+/** Something to do that is found by its name. */
+const doing = (title: string, act: () => void): Offer => ({
+  key: `do ${title}`,
+  title,
+  detail: "do it now",
+  act,
+});
+
 const SiteMenu = ({ about }: { readonly about: AboutSite }) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [creating, setCreating] = useState(false);
@@ -282,6 +322,29 @@ const SiteMenu = ({ about }: { readonly about: AboutSite }) => {
       router.push(leafPath(leaf, site));
     },
   });
+  useOffers("site menu", () => [
+    ...about.sites
+      .filter(({ id }) => id !== about.site.id)
+      .map(({ id, name }) => ({
+        key: `site ${id}`,
+        title: name,
+        detail: "site",
+        href: leafPath("overview", id),
+      })),
+    ...(mayDesign
+      ? [
+          doing("New site …", () => setCreating(true)),
+          ...SLOTS.map((slot) => ({
+            ...doing(`New ${slotName(slot)} …`, () =>
+              router.push(`${leafPath("parts", about.site.id)}?new=${slot}`),
+            ),
+            also: "part make add create",
+          })),
+        ]
+      : []),
+    ...MODES.map(([key, words]) => ({ ...doing(words, () => setMode(key)), also: "theme mode appearance" })),
+    { ...doing("Sign out", leave), also: "log out logout" },
+  ]);
   return (
     <>
       <Button
@@ -311,9 +374,9 @@ const SiteMenu = ({ about }: { readonly about: AboutSite }) => {
         <MenuItem divider {...to("profile")}>
           Site profile
         </MenuItem>
-        {(["light", "dark", "system"] as const).map((each) => (
-          <MenuItem key={each} selected={mode === each} onClick={() => setMode(each)}>
-            {{ light: "Light", dark: "Dark", system: "Light or dark as the system" }[each]}
+        {MODES.map(([key, words]) => (
+          <MenuItem key={key} selected={mode === key} onClick={() => setMode(key)}>
+            {words}
           </MenuItem>
         ))}
         <MenuItem divider {...to("access")}>

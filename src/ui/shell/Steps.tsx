@@ -2,6 +2,7 @@
 import { Button, Tooltip } from "@mui/material";
 import { useAboutSite } from "../client/about-site";
 import { useStep } from "../client/hooks";
+import { useOffers } from "./offers";
 import { useKeys } from "./useKeys";
 
 /** Undo and redo name what they do; what they name is cut where there is no room for it. */
@@ -14,6 +15,12 @@ export const Steps = () => {
     "ctrl+shift+z": () => redo.mutate(),
     "ctrl+y": () => redo.mutate(),
   });
+  useOffers("steps", () =>
+    [
+      { key: "undo", title: `Undo ${about.undo}`, detail: "Ctrl Z", act: () => undo.mutate() },
+      { key: "redo", title: `Redo ${about.redo}`, detail: "Ctrl Shift Z", act: () => redo.mutate() },
+    ].filter(({ key }) => about[key as "undo" | "redo"] !== null),
+  );
   return (
     <>
       {about.undo === null ? null : (
@@ -52,8 +59,9 @@ const Step = ({
       variant="text"
       color="inherit"
       sx={{ width: 96, flexGrow: 1, maxWidth: "max-content", color: "text.secondary" }}
-      onClick={onStep}
-      disabled={isBusy}
+      // a button that is disabled loses the keyboard
+      aria-disabled={isBusy}
+      onClick={() => (isBusy ? undefined : onStep())}
     >
       <span style={{ maxWidth: 240, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
         {name}

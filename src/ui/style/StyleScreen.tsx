@@ -1,7 +1,7 @@
 "use client";
 import { Box, TextField, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useSearchParams } from "next/navigation";
-import { memo, useDeferredValue, useState } from "react";
+import { memo, useDeferredValue, useEffect, useState } from "react";
 import type { HouseStyle } from "../../core/model/house-style";
 import { measurePairs, styleUses } from "../../core/style/pairs";
 import { useMay } from "../client/about-site";
@@ -117,7 +117,9 @@ const Values = memo(({ mayDesign }: { readonly mayDesign: boolean }) => {
   const style = useStyle();
   const set = useStyleEditor((editor) => editor.set);
   const apply = useStyleEditor((editor) => editor.apply);
-  const [query, setQuery] = useState("");
+  const sought = useSearchParams().get("find") ?? "";
+  const [query, setQuery] = useState(sought);
+  useEffect(() => setQuery(sought), [sought]);
   return (
     <ValueColumn name="Values" isOpen={mayDesign}>
       <Box sx={{ px: 2, pt: 1.5, pb: 1, borderBottom: 1, borderColor: "divider" }}>

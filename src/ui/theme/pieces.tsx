@@ -1,26 +1,28 @@
 "use client";
 import { Box, Typography } from "@mui/material";
 import { styled } from "@mui/material/styles";
-import type { ReactNode } from "react";
+import type { ComponentProps, ReactNode } from "react";
 import { MONO } from "./theme";
 
 /** Small things every screen is made of. */
 
 /** A link-like button: says what it does, brass, underlined. */
-export const Act = styled("button")(({ theme }) => ({
-  font: "inherit",
-  fontWeight: 600,
-  color: theme.vars?.palette.ours.brass,
-  background: "none",
-  border: 0,
-  padding: "2px 0",
-  cursor: "pointer",
-  textDecoration: "underline",
-  textUnderlineOffset: 3,
-  textAlign: "left",
-  "&:disabled": { color: theme.vars?.palette.ours.muted, textDecoration: "none", cursor: "default" },
-  "@media (pointer: coarse)": { minHeight: 44 },
-}));
+export const Act = styled((props: ComponentProps<"button">) => <button type="button" {...props} />)(
+  ({ theme }) => ({
+    font: "inherit",
+    fontWeight: 600,
+    color: theme.vars?.palette.ours.brass,
+    background: "none",
+    border: 0,
+    padding: "2px 0",
+    cursor: "pointer",
+    textDecoration: "underline",
+    textUnderlineOffset: 3,
+    textAlign: "left",
+    "&:disabled": { color: theme.vars?.palette.ours.muted, textDecoration: "none", cursor: "default" },
+    "@media (pointer: coarse)": { minHeight: 44 },
+  }),
+);
 
 export const Quiet = styled("span")(({ theme }) => ({ color: theme.vars?.palette.ours.muted }));
 export const Mono = styled("span")({ fontFamily: MONO, fontSize: "0.92em" });
