@@ -76,6 +76,7 @@ const ours = (data: PageData, by: TextMeasure, parts: readonly [Part, Part] = [h
     measure: by,
     over: null,
     isOver: false,
+    isSticky: false,
     folds: null,
     rowMenus: [],
     current: currentOn(data),

@@ -1,4 +1,5 @@
 import type { BlockKind, SettingsOf } from "../core/blocks";
+import { isInSticky } from "../core/design/part";
 import type { PartNode } from "../core/design/tree";
 import { direction, type Field, type FieldSpec, one } from "./controls";
 import { FILM, GALLERY } from "./entry-fields";
@@ -35,6 +36,11 @@ const SHOWN: {
       variant: { control: one("variant") },
       height: { control: { type: "perWidth", unit: "px", max: 400 } },
       link: { control: { type: "switch" } },
+      smallWhenStuck: {
+        control: { type: "switch" },
+        label: "Small logo while at the top",
+        where: isInSticky,
+      },
     },
   },
   siteName: {

@@ -1,4 +1,4 @@
-import { canStay, endsHeader, isTitleBar } from "../core/design/part";
+import { canStay, endsHeader, isInSticky, isTitleBar } from "../core/design/part";
 import { type Control, direction, type FieldSpec, grouped, one } from "./controls";
 import { numberOptions, valueOptions } from "./values";
 
@@ -33,6 +33,7 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
   ...grouped("Who sees it", [
     { path: ["look", "hideOn"], control: widths },
     { path: ["look", "seenBy"], control: { type: "audience" } },
+    { path: ["look", "whenStuck"], control: one("whenStuck"), label: "While at the top", where: isInSticky },
   ]),
 ];
 
@@ -256,6 +257,22 @@ export const BAND_CONTROLS: readonly FieldSpec[] = [
       label: "Full width once scrolled",
       when: [["width"], "boxed"],
       unless: [["sticky"], false],
+      where: canStay,
+    },
+  ]),
+  ...grouped("While it stays at the top", [
+    {
+      path: ["stuckSmaller"],
+      control: { type: "number", unit: "%", max: 80, none: [0, "as high as at rest"] },
+      label: "Smaller by",
+      when: [["sticky"], true],
+      where: canStay,
+    },
+    {
+      path: ["stickyNotOn"],
+      control: widths,
+      label: "Let go on",
+      when: [["sticky"], true],
       where: canStay,
     },
   ]),

@@ -138,6 +138,8 @@ const NAMES = {
   texture: Object.fromEntries(TEXTURES.map((each) => [each, TEXTURE_NAMES[each]])),
   seenBy: { "": "anyone", signedOut: "people signed out", signedIn: "people signed in" },
   hideOn: WIDTH_NAMES,
+  stickyNotOn: WIDTH_NAMES,
+  whenStuck: { "": "there always", only: "there only then", not: "not there then" },
   show: FACT_NAMES,
 } as const satisfies Readonly<Record<string, Readonly<Record<string, string>>>>;
 

@@ -15,6 +15,8 @@ const settings = z.object({
   variant: z.enum(LOGO_VARIANTS).default("normal"),
   height: responsive(px(400)).default({ wide: 40 }),
   link: z.boolean().default(true),
+  /** The small logo stands in while its band is stuck. */
+  smallWhenStuck: z.boolean().default(false),
 });
 
 /** A logo lower than this, or than half of what it is meant to be, is squeezed (common practice, no source). px */
@@ -41,7 +43,7 @@ export const logo = defineBlock({
   height: ({ settings }, { width }) => valueAt(settings.height, width),
   draw: (block, context) => {
     const { profile, pictures } = context.data;
-    const { variant, height, link } = block.settings;
+    const { variant, height, link, smallWhenStuck } = block.settings;
     const picture = logoPicture(variant, profile, pictures);
     context.css.responsive(`.${nodeClass(block.id)} img`, height, (value) => ({
       height: rem(value),
@@ -57,11 +59,22 @@ export const logo = defineBlock({
     };
     // over a picture the logo made for it stands in, until the band is solid
     const over = context.isOver && variant === "normal" ? pictures[profile.logoOverPictures] : undefined;
+    const found = context.isSticky && smallWhenStuck ? logoPicture("small", profile, pictures) : undefined;
+    const small = found === picture ? undefined : found;
+    if (small) {
+      context.css.share(
+        "small-logo",
+        ".sticky:not(.stuck) .small-logo,.stuck .b-logo:has(.small-logo) img:not(.small-logo){display:none}",
+      );
+      context.state.needsScript = true;
+    }
+    const usual = (shown: Picture) =>
+      over
+        ? html`${image(over, "over-logo")}${image(shown, "solid-logo")}`
+        : image(shown, small ? "usual-logo" : undefined);
     const inside = !picture
       ? html`<span class="t-h3">${profile.name}</span>`
-      : over
-        ? html`${image(over, "over-logo")}${image(picture, "solid-logo")}`
-        : image(picture);
+      : html`${usual(picture)}${small ? image(small, "small-logo") : null}`;
     return link
       ? element("a", block, context, { attributes: { href: "/" } }, inside)
       : element("div", block, context, {}, inside);

@@ -3,6 +3,7 @@ import type { InkMaterial } from "../blocks/inks";
 import { greysAt } from "../colour/grain";
 import { type Colour, colourOf } from "../colour/hex";
 import type { Band } from "../design/part";
+import { bandAtRest } from "../design/stuck";
 import { isSeenWhole, type Region, type Size, visibleRegion, wholeShare } from "../layout/crops";
 import { rowHeight } from "../layout/heights";
 import { bandHeight } from "../layout/picture-places";
@@ -120,7 +121,7 @@ const boxBehind = (
   const { style } = about;
   const width = widthOf(screen, style);
   if (!under) return { box: { width: screen, height: bandHeight(band, width) }, share: 1 };
-  const own = rowHeight(band, about, style, width);
+  const own = rowHeight(bandAtRest(band), about, style, width);
   const height = Math.max(valueAt(under.height, width), bandHeight(under, width) + own);
   return { box: { width: screen, height }, share: own / height };
 };

@@ -169,6 +169,10 @@ export const Band = z.object({
   stickyWhen: z.enum(["always", "scrollingUp"]).default("always"),
   /** One as wide as the content becomes as wide as the screen once one has scrolled. */
   stickyGrows: z.boolean().default(false),
+  /** How much lower a sticky band is while it is stuck: its padding, its height and its logos, percent. Older ones stay as they are. */
+  stuckSmaller: z.number().int().min(0).max(80).default(0),
+  /** Widths on which a sticky band is let go. */
+  stickyNotOn: z.array(z.enum(WIDTHS)).max(3).default([]),
   /** The last band of a header, laid over the picture that follows it; where none follows it is as it is elsewhere. */
   overPicture: z
     .object({
@@ -214,11 +218,24 @@ export interface BandPlace {
   readonly isLast: boolean;
   /** It holds a hero or a map that reaches the edges of the screen, and nothing else. */
   readonly reachesEdges: boolean;
+  readonly isSticky: boolean;
 }
+/** Where a band stands, or the band that a cell or a block is in. */
 export const bandPlaceIn = ({ slot, bands }: Pick<Part, "slot" | "bands">, id: string): BandPlace => {
-  const band = bands.find((each) => each.id === id);
-  return { slot, isLast: bands.at(-1)?.id === id, reachesEdges: band !== undefined && reachesEdges(band) };
+  const band = bands.find(
+    (each) => each.id === id || each.cells.some((cell) => cell.id === id || has(cell.blocks, id)),
+  );
+  return {
+    slot,
+    isLast: band !== undefined && bands.at(-1) === band,
+    reachesEdges: band !== undefined && reachesEdges(band),
+    isSticky: band?.sticky ?? false,
+  };
 };
+const has = (blocks: readonly Block[], id: string): boolean =>
+  blocks.some((block) => block.id === id || has(block.blocks ?? [], id));
+/** Only there a block can be there while its band is stuck, or not then. */
+export const isInSticky = ({ isSticky }: BandPlace): boolean => isSticky;
 /** Whether a band of full width holds a hero or a map and nothing else: then that reaches the edges of the screen. */
 export const reachesEdges = ({ width, cells }: Pick<Band, "width" | "cells">): boolean =>
   width === "full" &&

@@ -21,6 +21,8 @@ export interface BlockContext {
   };
   /** Whether the band being drawn is laid over a picture. */
   readonly isOver: boolean;
+  /** Whether it stays at the top. */
+  readonly isSticky: boolean;
   /** Where the menus of the band being drawn are a button. */
   readonly folds: Edges | null;
   /** Menus of the band being drawn that stand in a row. */

@@ -82,6 +82,12 @@ export class Stylesheet {
       this.extra(`${onlyAt(this.style, width)}{${selector}{display:none!important}}`);
   }
 
+  /** Where a band that stays at the top does not. */
+  letGo(selector: string, widths: readonly Width[]): void {
+    for (const width of widths)
+      this.extra(`${onlyAt(this.style, width)}{${selector}{position:relative!important;top:0!important}}`);
+  }
+
   /** Rules for where a band's menus are a button: below its edge, which may differ by the width of screens. */
   folded(folds: Edges, rules: string): void {
     const below = (edge: number) =>

@@ -1,6 +1,7 @@
 import { canFold } from "../blocks/menu";
 import type { FitMaterial } from "../blocks/sizes";
 import type { Band, Block } from "../design/part";
+import { statesOf } from "../design/stuck";
 import { flatBlocks } from "../design/tree";
 import type { Edges } from "../draw/css";
 import type { TextMeasure } from "../measure/text-measure";
@@ -67,40 +68,53 @@ export class BandFit {
   /** Rows that want the same need the same: most bands do not differ by width. */
   readonly #least = new Map<string, number>();
 
+  /** What it is at rest and, if it is another one then, stuck: it fits where each of them does. */
+  readonly #states: readonly Band[];
+
   constructor(
     readonly band: Band,
     readonly material: FitMaterial,
     readonly measure: TextMeasure,
-  ) {}
+  ) {
+    this.#states = statesOf(band);
+  }
 
-  #row(width: Width, isFolded: boolean, root = this.measure.root): Row {
-    const key = `${width} ${isFolded} ${root}`;
+  #row(width: Width, isFolded: boolean, root = this.measure.root, state = 0): Row {
+    const key = `${width} ${isFolded} ${root} ${state}`;
     const known = this.#rows.get(key);
     if (known) return known;
-    const row = new Row(this.band, {
+    const band = this.#states[state] as Band;
+    const row = new Row(band, {
       material: this.material,
       measure: this.measure.at(root),
       width,
       isFolded,
-      rowMenus: rowMenus(this.band),
+      rowMenus: rowMenus(band),
     });
     this.#rows.set(key, row);
     return row;
   }
 
+  #rowsOf(width: Width, isFolded: boolean, root = this.measure.root): readonly Row[] {
+    return this.#states.map((_, state) => this.#row(width, isFolded, root, state));
+  }
+
   #leastOf(width: Width, root: number): number {
-    const row = this.#row(width, false, root);
-    const known = this.#least.get(row.wants);
-    if (known !== undefined) return known;
-    const least = row.least();
-    this.#least.set(row.wants, least);
-    return least;
+    const leasts = this.#rowsOf(width, false, root).map((row) => {
+      const least = this.#least.get(row.wants) ?? row.least();
+      this.#least.set(row.wants, least);
+      return least;
+    });
+    return Math.max(...leasts);
   }
 
   /** Whether everything in the band could be measured: known kinds, fonts that have every letter. */
   get isExact(): boolean {
     const known = (block: Block): boolean => isMeasured(block.kind) && (block.blocks ?? []).every(known);
-    return this.band.cells.every(({ blocks }) => blocks.every(known)) && this.#row("wide", false).isExact;
+    return (
+      this.band.cells.every(({ blocks }) => blocks.every(known)) &&
+      this.#rowsOf("wide", false).every((row) => row.isExact)
+    );
   }
 
   /** Kinds in the band that flow with the room they get, or depend on the page: with one of them it cannot be told. */
@@ -139,14 +153,16 @@ export class BandFit {
   roomAt(at: number): number {
     const width = screenWidth(at, this.measure);
     const fits = (extra: number) =>
-      new Row(this.band, {
-        material: this.material,
-        measure: this.measure,
-        width,
-        isFolded: false,
-        rowMenus: rowMenus(this.band),
-        extra,
-      }).fits(at);
+      this.#states.every((band) =>
+        new Row(band, {
+          material: this.material,
+          measure: this.measure,
+          width,
+          isFolded: false,
+          rowMenus: rowMenus(band),
+          extra,
+        }).fits(at),
+      );
     let [low, high] = [-at, at];
     if (!fits(low)) return low;
     while (high - low > 1) {
@@ -179,17 +195,18 @@ export class BandFit {
     const width = screenWidth(at, this.measure);
     if (this.band.hideOn.includes(width)) return "hidden";
     const isFolded = folds !== null && at / this.measure.root < folds[width];
-    const row = this.#row(width, isFolded);
-    if (row.fits(at)) return isFolded ? "button" : "row";
-    if (row.overflows(at)) return "overflowing";
-    return row.tightAt(at).length > 0 ? "squeezed" : "crowded";
+    const rows = this.#rowsOf(width, isFolded);
+    if (rows.every((row) => row.fits(at))) return isFolded ? "button" : "row";
+    if (rows.some((row) => row.overflows(at))) return "overflowing";
+    return rows.some((row) => !row.fits(at) && row.tightAt(at).length > 0) ? "squeezed" : "crowded";
   }
 
   /** Blocks that have too little room at a width to be seen or read as they are meant. */
   tightAt(at: number): readonly string[] {
     const width = screenWidth(at, this.measure);
     const folds = this.folds();
-    return this.#row(width, folds !== null && at / this.measure.root < folds[width]).tightAt(at);
+    const rows = this.#rowsOf(width, folds !== null && at / this.measure.root < folds[width]);
+    return [...new Set(rows.flatMap((row) => row.tightAt(at)))];
   }
 
   /** What the band does from one width to another, both included, in as few stretches as there are. */

@@ -35,6 +35,8 @@ export const Look = z.object({
   shadow: z.boolean().default(false),
   hideOn: z.array(z.enum(WIDTHS)).max(3).default([]),
   seenBy: SeenBy,
+  /** In a band that stays at the top: there always, only while it is stuck, or not then. Older looks have none. */
+  whenStuck: z.enum(["", "only", "not"]).default(""),
 });
 export type Look = z.infer<typeof Look>;
 

@@ -55,6 +55,7 @@ export const renderPage = (data: PageData, words: VisitorWords, options: RenderO
     measure,
     over,
     isOver: false,
+    isSticky: false,
     folds: null,
     rowMenus: [],
     current: currentOn(data),

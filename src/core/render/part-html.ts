@@ -9,7 +9,8 @@ import {
   reachesEdges,
   shareAt,
 } from "../design/part";
-import { isCellHidden } from "../design/tree";
+import { bandAtRest, bandWhenStuck, hasStuckState } from "../design/stuck";
+import { flatBlocks, isCellHidden } from "../design/tree";
 import { nodeClass } from "../draw/context";
 import { alignedAlong, colourCss, rem } from "../draw/css";
 import { attributes, html, NOTHING, type SafeHtml } from "../draw/html";
@@ -38,6 +39,7 @@ export const partHtml = (part: Part, context: RenderContext): SafeHtml | null =>
         ...from,
         folds: foldsOf(band, { ...data, words }, measure),
         rowMenus: rowMenus(band),
+        isSticky: band.sticky,
         renderBlocks: (blocks) => blocks.flatMap((block) => blockHtml(block, nested)),
         renderSlide: (slide, at) =>
           bandHtml(bandOfSlide(slide), { ...nested, isOver: false, folds: null }, at === 0),
@@ -76,10 +78,10 @@ const bandHtml = (band: Band, context: RenderContext, isFirst = true): SafeHtml 
   const { over } = context;
   if (over && isUnder(over, band.id)) {
     const room = (width: Width) =>
-      valueAt(band.paddingBlock, width) + rowHeight(over.band, context.data, style, width);
+      valueAt(band.paddingBlock, width) + rowHeight(bandAtRest(over.band), context.data, style, width);
     css.responsive(`${selector}>.in`, perWidth(room), (top) => ({ "padding-top": rem(top) }));
   }
-  if (band.sticky) stickyCss(own, band, context);
+  if (band.sticky) stickyCss(own, selector, band, context);
   if (band.overlap > 0)
     css.node(own, {
       [band.overlapSide === "above" ? "margin-top" : "margin-bottom"]: `-${rem(band.overlap)}`,
@@ -172,7 +174,8 @@ const overCss = (own: string, band: Band, { css, data: { style } }: RenderContex
 /** What makes a band that is laid over a picture solid. */
 const SOLID = ":hover,:focus-within,.scrolled *";
 
-const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContext): void => {
+const stickyCss = (own: string, selector: string, band: Band, context: RenderContext): void => {
+  const { css, state, isOver } = context;
   css.share(
     "sticky",
     `.sticky{position:sticky;top:var(--top,0px);z-index:4}@media (pointer:coarse){.sticky{position:relative;top:0}}
@@ -187,9 +190,41 @@ const stickyCss = (own: string, band: Band, { css, state, isOver }: RenderContex
     const seen = isOver ? `${own}:not(:focus-within)>.front` : `${own}:not(:focus-within)`;
     css.node(`.down ${seen}`, { translate: "0 calc(-100% - var(--top,0px))" });
   }
+  if (band.stickyNotOn && band.stickyNotOn.length > 0) css.letGo(own, band.stickyNotOn);
+  if (hasStuckState(band)) {
+    smallerCss(own, selector, band, context);
+    state.needsScript = true;
+  }
   const grows = band.stickyGrows && band.width === "boxed";
   if (grows) css.node(`.scrolled ${own}`, { "max-width": "none" });
   if (band.stickyWhen === "scrollingUp" || band.overPicture.on || grows) state.needsScript = true;
+};
+
+/** What is lower of a band while it is stuck, and what is there only then, or not then. */
+const smallerCss = (own: string, selector: string, band: Band, { css }: RenderContext): void => {
+  const stuck = bandWhenStuck(band);
+  const inside = `${selector.replace(own, `${own}.stuck`)}>.in`;
+  if (stuck.paddingBlock !== band.paddingBlock && !reachesEdges(band))
+    css.responsive(inside, stuck.paddingBlock, (padding) => ({ "padding-block": rem(padding) }));
+  css.responsive(inside, heightRules(stuck), (rules) => rules);
+  const shown = new Map(
+    flatBlocks(stuck.cells.flatMap(({ blocks }) => blocks)).map((each) => [each.id, each]),
+  );
+  for (const block of flatBlocks(band.cells.flatMap(({ blocks }) => blocks))) {
+    const then = shown.get(block.id);
+    if (then?.kind === "logo" && (band.stuckSmaller ?? 0) > 0)
+      css.responsive(`${own}.stuck .${nodeClass(block.id)} img`, then.settings.height, (height) => ({
+        height: rem(height),
+      }));
+  }
+  const rest = bandAtRest(band);
+  const ids = (cells: readonly Cell[]) =>
+    new Set(cells.flatMap((cell) => [cell.id, ...flatBlocks(cell.blocks).map(({ id }) => id)]));
+  const [there, then] = [ids(rest.cells), ids(stuck.cells)];
+  for (const id of ids(band.cells)) {
+    if (!there.has(id)) css.extra(`.sticky:not(.stuck) .${nodeClass(id)}{display:none!important}`);
+    if (!then.has(id)) css.extra(`.stuck .${nodeClass(id)}{display:none!important}`);
+  }
 };
 
 /** Cells of a band whose first one begins on a side: the others stand on the other one. */

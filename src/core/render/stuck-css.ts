@@ -1,4 +1,5 @@
 import type { Band, Part } from "../design/part";
+import { statesOf, staysOn } from "../design/stuck";
 import { nodeClass } from "../draw/context";
 import { rem } from "../draw/css";
 import { rowHeights } from "../layout/heights";
@@ -12,10 +13,19 @@ const AIR = 16;
 
 const stuckIn = (part: Part): readonly Band[] => part.bands.filter(({ sticky }) => sticky);
 
+/** The least and the most a band is high while it is stuck, or about to be. */
+const stuckHeights = (band: Band, data: PageData, width: Width) => {
+  const heights = statesOf(band).map((each) => rowHeights(each, data, data.style, width));
+  return {
+    low: Math.min(...heights.map(({ low }) => low)),
+    high: Math.max(...heights.map(({ high }) => high)),
+  };
+};
+
 const heightsOf = (bands: readonly Band[], data: PageData, width: Width, is: "low" | "high"): number =>
   bands
-    .filter(({ hideOn }) => !hideOn.includes(width))
-    .reduce((sum, band) => sum + rowHeights(band, data, data.style, width)[is], 0);
+    .filter((band) => !band.hideOn.includes(width) && staysOn(band, width))
+    .reduce((sum, band) => sum + stuckHeights(band, data, width)[is], 0);
 
 /** How high what a header keeps at the top of wide screens is at most, px. */
 export const stuckHeight = (data: PageData): number =>

@@ -95,6 +95,7 @@
     const root = document.documentElement;
     root.style.fontSize = view.isLarge ? "200%" : "";
     root.classList.toggle("scrolled", view.state === "scrolled");
+    stick();
     root.classList.toggle("no-pictures", !view.hasPictures);
     wear(given.map(seenAs));
     playVideos();
@@ -104,6 +105,10 @@
       scrollTo({ top: 0 });
       show(regionOf(slot), slot === "footer");
     }
+  };
+  const stick = () => {
+    for (const band of document.querySelectorAll(".sticky"))
+      band.classList.toggle("stuck", view.state === "scrolled");
   };
   const scrollAway = () => {
     if (slot === null || slot === "header") scrollTo({ top: SCROLLED_BY });
@@ -209,6 +214,7 @@
       if (region) patchInside(region, html);
     }
     if (view.state === "open") open(true);
+    if (view.state === "scrolled") stick();
     playVideos();
     if (message.isNew && slot) {
       // a header that stays would lie over the part that is looked at

@@ -20,11 +20,24 @@
     });
   // headers that turn solid, or come back when one scrolls up
   const root = document.documentElement;
+  const sticky = document.querySelectorAll(".sticky");
   let before = 0;
   const scrolled = () => {
     root.classList.toggle("scrolled", scrollY > 8);
     root.classList.toggle("down", scrollY > before && scrollY > 200);
     before = scrollY;
+    for (const band of sticky) {
+      const { position, top } = getComputedStyle(band);
+      const at = band.getBoundingClientRect().top;
+      const stuck = scrollY > 8 && position === "sticky" && at <= Number.parseFloat(top) + 0.5;
+      if (stuck === band.classList.contains("stuck")) continue;
+      // what is lower then leaves what follows where it is
+      const high = band.getBoundingClientRect().height;
+      band.classList.toggle("stuck", stuck);
+      band.style.marginBottom = "";
+      const margin = Number.parseFloat(getComputedStyle(band).marginBottom);
+      if (stuck) band.style.marginBottom = `${margin + high - band.getBoundingClientRect().height}px`;
+    }
   };
   addEventListener("scroll", scrolled, { passive: true });
   scrolled();

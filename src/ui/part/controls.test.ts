@@ -211,7 +211,9 @@ describe("the fields settings are edited with", () => {
     const band = Band.parse({ id: "b", cells: [{ id: "c" }] }) as Band;
     const offers = (key: string, slot: Slot, isLast: boolean) =>
       specsFor(placeOf("band", band)).some(
-        (spec) => spec.path.join(".") === key && isOffered(spec, band, { slot, isLast, reachesEdges: false }),
+        (spec) =>
+          spec.path.join(".") === key &&
+          isOffered(spec, band, { slot, isLast, reachesEdges: false, isSticky: false }),
       );
     expect(offers("overPicture.on", "header", true)).toBe(true);
     expect(offers("overPicture.on", "header", false)).toBe(false);
