@@ -50,6 +50,8 @@ const scrolledBy = (px: number, classes: string) => (page: Page) =>
   page.evaluate(
     ([by, names]) => {
       document.documentElement.className = names;
+      // as the script has it
+      for (const band of document.querySelectorAll(".sticky")) band.classList.toggle("stuck", names !== "");
       scrollTo(0, by);
       // what moves with the page is where it is two frames later
       return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));

@@ -105,7 +105,7 @@ const Band = ({ id, children }: { readonly id: string; readonly children: ReactN
 );
 
 export const reactMarkup = (data: PageData, ids: Ids, blocks: Blocks): string => {
-  const items = rowItems(data.menus["main"], "all", data.links);
+  const items = rowItems(data.menus["main"], "all", data);
   return renderToStaticMarkup(
     <Here.Provider value={data.page.path}>
       <Band id={ids.header}>

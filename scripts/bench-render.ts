@@ -91,7 +91,7 @@ const ladder = (file: string): string =>
 
 /** The same markup as one template, escaped by hand: what nobody wants to look after. */
 const byHand = (data: PageData): string => {
-  const shown = rowItems(data.menus["main"], "all", data.links);
+  const shown = rowItems(data.menus["main"], "all", data);
   const link = (item: ShownItem) =>
     `<a href="${escapeHtml(item.href ?? "")}"${item.href === data.page.path ? ' aria-current="page"' : ""}>${escapeHtml(item.label)}</a>`;
   const list = shown

@@ -49,7 +49,9 @@ export const WORDS = [
 const item = (random: Seeded, id: string, depth: number): MenuItem => ({
   id,
   label: random.pick(WORDS),
-  target: { url: `/${id}/` },
+  ...(random.chance(0.1) ? { target: null, plain: true } : { target: { url: `/${id}/` } }),
+  ...(random.chance(0.1) ? { newTab: true } : {}),
+  ...(random.chance(0.12) ? { hideOn: [random.pick(["wide", "middle", "small"] as const)] } : {}),
   ...(random.chance(0.15) ? { highlight: true } : {}),
   ...(random.chance(0.15) ? { sign: { name: "home", outline: "M10 20v-6h4v6h5v-8h3L12 3 2 12h3v8z" } } : {}),
   items:

@@ -43,6 +43,7 @@ export const ENGLISH: VisitorWords = {
   beside: "More",
   someone: "Somebody signed in",
   menu: "Menu",
+  newTab: "opens in a new tab",
   close: "Close",
   playAt: (title, host) => `Play “${title}” at ${host}`,
   enlarge: (alt) => (alt === "" ? "Show it large" : `Show it large: ${alt}`),

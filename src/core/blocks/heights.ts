@@ -6,7 +6,9 @@ import { type Responsive, valueAt, type Width } from "../model/values";
 /** Heights of what stands in one row, px at 16 px text. */
 
 /** What a site gives that makes things higher or lower. */
-export interface HeightMaterial extends Pick<PageMaterial, "menus" | "links" | "profile" | "at"> {
+export interface HeightMaterial
+  extends Pick<PageMaterial, "menus" | "links" | "profile" | "at">,
+    Partial<Pick<PageMaterial, "audience">> {
   /** The page it stands on, where that is known. */
   readonly page?: Pick<PageMaterial["page"], "title" | "description">;
 }

@@ -190,6 +190,57 @@ describe.each(SETTINGS)(`menus of any shape (seed ${SEED}): %o`, (settings) => {
 
 const itemOf = (id: string): MenuItem => ({ id, label: id, target: { url: `/${id}/` }, items: [] });
 
+describe("items of a menu", () => {
+  const drawnFor = (items: readonly MenuItem[], audience: "signedOut" | "signedIn" | "level:friends") => {
+    const base = pageData();
+    const menu = { ...(base.menus["main"] as Menu), items: [...items] };
+    const part = partWith("header", [block("menu", { menu: "main", buttonBelow: "never" })]);
+    const slots = { ...base.slots, header: { id: "h", part } };
+    const { regions, css } = renderPage({ ...base, audience, menus: { main: menu }, slots }, ENGLISH, {
+      shaper,
+    });
+    return { css, all: elementsIn(parseFragment(regions.header)) };
+  };
+  const labelled = (all: readonly Element[], tag: string) =>
+    all.filter(({ tagName }) => tagName === tag).map(textOf);
+
+  it("are there for whom they are for, with what is below them", () => {
+    const items = [
+      itemOf("all"),
+      { ...itemOf("out"), seenBy: "signedOut" as const },
+      { ...itemOf("in"), seenBy: "signedIn" as const, items: [itemOf("below")] },
+      { ...itemOf("friends"), seenBy: "level:friends" as const },
+    ];
+    expect(labelled(drawnFor(items, "signedOut").all, "a")).toEqual(["all", "out"]);
+    expect(labelled(drawnFor(items, "signedIn").all, "a")).toEqual(["all", "in", "below"]);
+    expect(labelled(drawnFor(items, "level:friends").all, "a")).toEqual(["all", "in", "below", "friends"]);
+  });
+  it("without a link are words where that is meant, and not there where it is not", () => {
+    const bare = { ...itemOf("bare"), target: null };
+    const { all } = drawnFor(
+      [itemOf("a"), bare, { ...bare, id: "meant", label: "meant", plain: true }],
+      "signedOut",
+    );
+    expect(labelled(all, "li")).toEqual(["a", "meant"]);
+    expect(labelled(all, "a")).toEqual(["a"]);
+  });
+  it("that open a tab of their own say so to who hears them, and hand nothing over", () => {
+    const { all } = drawnFor([{ ...itemOf("a"), newTab: true }, itemOf("b")], "signedOut");
+    const [tab, usual] = all.filter(({ tagName }) => tagName === "a") as [Element, Element];
+    expect([attr(tab, "target"), attr(tab, "rel"), textOf(tab)]).toEqual([
+      "_blank",
+      "noopener",
+      "a (opens in a new tab)",
+    ]);
+    expect([attr(usual, "target"), attr(usual, "rel")]).toEqual([undefined, undefined]);
+  });
+  it("hidden on screens of a width are so by a rule for these alone", () => {
+    const { all, css } = drawnFor([itemOf("a"), { ...itemOf("b"), hideOn: ["small"] }], "signedOut");
+    expect(withClass(all, "i-b").map(textOf)).toEqual(["b"]);
+    expect(css).toMatch(/@media \(width < [\d.]+em\)\{\.b-menu \.i-b\{display:none!important\}\}/);
+  });
+});
+
 describe("half of a menu", () => {
   const { menus, links } = pageData();
   const named = { ...(menus["main"] as Menu), items: ["a", "b", "c", "d"].map((id) => itemOf(id)) };

@@ -6,7 +6,14 @@ import { rem } from "../draw/css";
 import { attributes, type Content, html, type SafeHtml } from "../draw/html";
 import { hrefOf } from "../draw/links";
 import { pictureHtml } from "../draw/picture-html";
-import { type MenuShare, rowItems, type ShownItem, shareOf, shownItems } from "../measure/menu-items";
+import {
+  itemsOn,
+  type MenuShare,
+  rowItems,
+  type ShownItem,
+  shareOf,
+  shownItems,
+} from "../measure/menu-items";
 import { layoutUnit } from "../measure/shaper";
 import type { Measured } from "../measure/text-measure";
 import type { HouseStyle } from "../model/house-style";
@@ -47,7 +54,7 @@ export const menu = defineBlock({
   // what a panel shows are entries, newest first
   isSteady: ({ subItems }) => subItems !== "panel",
   inks: ({ menu, share }, { style, menus, links }) => {
-    const items = rowItems(menus[menu], share ?? "all", links);
+    const items = rowItems(menus[menu], share ?? "all", { links });
     const high = items.some(({ isHighlighted }) => isHighlighted) ? buttonInks(style, "filled") : [];
     return items.length === 0 ? [] : [PLAIN, ...high];
   },
@@ -56,7 +63,7 @@ export const menu = defineBlock({
   draw: (block, context) => {
     const { settings } = block;
     const { data, css, folds } = context;
-    const all = shownItems(data.menus[settings.menu]?.items ?? [], data.links);
+    const all = shownItems(data.menus[settings.menu]?.items ?? [], data);
     const share: MenuShare = settings.share ?? "all";
     const items = shareOf(all, share);
     if (items.length === 0) return null;
@@ -129,12 +136,13 @@ export const isCarriedBy = ({ settings, look }: AnyBlock, menus: readonly AnyBlo
 
 const menuExtent = (block: Block, scene: Scene): Extent | null => {
   const { settings } = block;
-  const items = rowItems(scene.material.menus[settings.menu], settings.share ?? "all", scene.material.links);
-  if (items.length === 0) return null;
+  const all = rowItems(scene.material.menus[settings.menu], settings.share ?? "all", scene.material);
+  if (all.length === 0) return null;
+  const items = itemsOn(all, scene.width);
   if (canFold(block) && (scene.isFolded || settings.buttonBelow === "always"))
     return isCarriedBy(block, scene.rowMenus) ? null : menuButton(block, scene);
   const widths = items.map((item) => menuItemWidth(item, block, scene));
-  const widest = Math.max(...widths.map(({ width }) => width));
+  const widest = Math.max(0, ...widths.map(({ width }) => width));
   const isExact = widths.every((each) => each.isExact);
   if (settings.direction === "column")
     return { min: widest, max: widest, keep: widest, read: widest, isExact };
@@ -148,9 +156,9 @@ const menuExtent = (block: Block, scene: Scene): Extent | null => {
 
 const menuHeight = (block: Block, scene: HeightScene): number | null => {
   const { settings } = block;
-  const { menus, links } = scene.material;
-  const items = rowItems(menus[settings.menu], settings.share ?? "all", links);
-  if (items.length === 0) return null;
+  const all = rowItems(scene.material.menus[settings.menu], settings.share ?? "all", scene.material);
+  if (all.length === 0) return null;
+  const items = itemsOn(all, scene.width);
   const line = wornHeight(block, "menu", scene);
   if (canFold(block) && (scene.isFolded || settings.buttonBelow === "always"))
     return isCarriedBy(block, scene.rowMenus) ? null : controlHeight(line);
@@ -166,8 +174,9 @@ const menuCss = (style: HouseStyle): string => `.b-menu{${wornBy(style, "menu")}
 .b-menu ul{list-style:none;padding:0}
 .b-menu .row{display:flex;flex-wrap:wrap;align-items:center;justify-content:var(--along,normal)}
 .b-menu .row.column{flex-direction:column;align-items:var(--along,flex-start);justify-content:normal}
-.b-menu a,.b-menu summary{display:inline-block;text-decoration:none;padding:.3rem 0;cursor:pointer}
-.b-menu .row:not(.column)>li>a,.b-menu .row:not(.column)>li>details>summary{white-space:nowrap}
+.b-menu a,.b-menu summary,.b-menu .plain{display:inline-block;padding:.3rem 0}
+.b-menu a,.b-menu summary{text-decoration:none;cursor:pointer}
+.b-menu .row:not(.column)>li>:is(a,.plain),.b-menu .row:not(.column)>li>details>summary{white-space:nowrap}
 .b-menu .row a:hover,.b-menu summary:hover,.b-menu .drawer a:hover{text-decoration:underline}
 .b-menu [aria-current]{text-decoration:underline;text-decoration-thickness:.12em}
 .b-menu .row .high{padding-inline:.8em;border-radius:${style.buttons.radius}px}
@@ -190,11 +199,26 @@ ${buttonLookCss(".b-menu .row .high", style, "filled")}
 .b-menu .drawer ul ul{padding-left:1rem}
 .b-menu .drawer .close{margin-bottom:1rem}`;
 
-const linkHtml = (item: ShownItem, context: BlockContext, isInRow = false): SafeHtml =>
-  html`<a${attributes({
-    class: isInRow && item.isHighlighted ? "high" : null,
+/** What names the line of an item that some screens do not show. */
+const placeOf = ({ id, hideOn }: ShownItem, { css }: BlockContext): SafeHtml | null => {
+  if (hideOn.length === 0) return null;
+  css.hide(`.b-menu .i-${id}`, hideOn);
+  return attributes({ class: `i-${id}` });
+};
+
+const linkHtml = (item: ShownItem, context: BlockContext, isInRow = false): SafeHtml => {
+  const high = isInRow && item.isHighlighted ? "high" : "";
+  if (item.href === null)
+    return html`<span class="${`plain ${high}`.trim()}">${labelHtml(item, context)}</span>`;
+  // who hears the page is told before it happens (WCAG 2.2, technique G201)
+  const tab = item.opensTab ? html`<span class="hidden"> (${context.words.newTab})</span>` : null;
+  return html`<a${attributes({
+    class: high || null,
     href: item.href,
-  })}${context.current(item.href)}>${labelHtml(item, context)}</a>`;
+    target: item.opensTab ? "_blank" : null,
+    rel: item.opensTab ? "noopener" : null,
+  })}${context.current(item.href)}>${labelHtml(item, context)}${tab}</a>`;
+};
 
 /** The label with its sign before it. */
 const labelHtml = (item: ShownItem, context: BlockContext): Content => {
@@ -208,18 +232,20 @@ const labelHtml = (item: ShownItem, context: BlockContext): Content => {
 };
 
 const rowItem = (item: ShownItem, block: Block, context: BlockContext): SafeHtml => {
-  if (!opensBelow(item, block.settings.subItems)) return html`<li>${linkHtml(item, context, true)}</li>`;
+  const place = placeOf(item, context);
+  if (!opensBelow(item, block.settings.subItems))
+    return html`<li${place}>${linkHtml(item, context, true)}</li>`;
   const own = item.href === null ? null : html`<li>${linkHtml(item, context)}</li>`;
   if (block.settings.subItems === "panel") return panelItem(item, own, block, context);
   const below = item.items.map((each) => deepItem(each, context));
-  return html`<li><details name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${labelHtml(item, context)}</summary><ul>${own}${below}</ul></details></li>`;
+  return html`<li${place}><details name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${labelHtml(item, context)}</summary><ul>${own}${below}</ul></details></li>`;
 };
 
 /** An item that opens a panel as wide as the band: what is below it in columns, and what it promotes beside them. */
 const panelItem = (item: ShownItem, own: SafeHtml | null, block: Block, context: BlockContext): SafeHtml => {
   context.css.share("panel", PANEL_CSS);
   const columns = html`<ul>${own}${item.items.map((each) => deepItem(each, context))}</ul>`;
-  return html`<li><details class="wide" name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${labelHtml(item, context)}</summary><div class="panel">${columns}${item.promotion && promotionHtml(item.id, item.promotion, context)}</div></details></li>`;
+  return html`<li${placeOf(item, context)}><details class="wide" name="m-${block.id}"><summary${attributes({ class: item.isHighlighted ? "high" : null })}>${labelHtml(item, context)}</summary><div class="panel">${columns}${item.promotion && promotionHtml(item.id, item.promotion, context)}</div></details></li>`;
 };
 
 const PANEL_CSS = `.b-menu details.wide{position:static}
@@ -249,7 +275,7 @@ const promotionHtml = (item: string, promotion: Promotion, context: BlockContext
 };
 
 const deepItem = (item: ShownItem, context: BlockContext): SafeHtml =>
-  html`<li>${item.href === null ? wordsOf(context, itemWords("label", item.id), item.label) : linkHtml(item, context)}${
+  html`<li${placeOf(item, context)}>${item.href === null ? wordsOf(context, itemWords("label", item.id), item.label) : linkHtml(item, context)}${
     item.items.length === 0 ? null : html`<ul>${item.items.map((each) => deepItem(each, context))}</ul>`
   }</li>`;
 

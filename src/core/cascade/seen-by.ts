@@ -1,6 +1,7 @@
 import { bandsAsShown } from "../design/bar";
 import type { Band, Block, Cell, Part } from "../design/part";
 import { blocksOf } from "../design/tree";
+import type { Menu, MenuItem } from "../model/menu";
 import { type Audience, isFor } from "../model/placement";
 
 /** Blocks as an audience sees them; the same object where there is nothing to leave out. */
@@ -46,9 +47,20 @@ export const partSeenBy = (part: Part, audience: Audience): Part => {
   return seen;
 };
 
-/** Audiences to whom a whole part may look different, who is signed out first. */
-export const audiencesOfPart = (part: Part): readonly Audience[] => {
-  const rules = [...part.bands.map(({ seenBy }) => seenBy), ...blocksOf(part).map(({ look }) => look.seenBy)];
+const rulesOfItems = (items: readonly MenuItem[]): readonly MenuItem["seenBy"][] =>
+  items.flatMap((item) => [item.seenBy, ...rulesOfItems(item.items)]);
+
+/** Audiences to whom a whole part may look different, who is signed out first: by its bands and blocks, and by items of the menus it shows. */
+export const audiencesOfPart = (
+  part: Part,
+  menus: Readonly<Record<string, Pick<Menu, "items">>> = {},
+): readonly Audience[] => {
+  const shown = blocksOf(part).flatMap((block) => (block.kind === "menu" ? [block.settings.menu] : []));
+  const rules = [
+    ...part.bands.map(({ seenBy }) => seenBy),
+    ...blocksOf(part).map(({ look }) => look.seenBy),
+    ...[...new Set(shown)].flatMap((menu) => rulesOfItems(menus[menu]?.items ?? [])),
+  ];
   const hasAccount = blocksOf(part).some(({ kind }) => kind === "account");
   const named = rules.filter((rule): rule is Audience => rule !== undefined && rule !== "");
   return [

@@ -81,7 +81,7 @@ type Notice = (seen: Part, from: LookMaterial) => readonly LookFinding[];
 /** What is noticed of a part as each audience sees it, once for all of them; who is signed out counts first. */
 const forEachAudience = (body: Part, material: LookMaterial, notice: Notice): readonly LookFinding[] => {
   const found = new Map<string, LookFinding>();
-  for (const audience of audiencesOfPart(body))
+  for (const audience of audiencesOfPart(body, material.fit.menus))
     for (const finding of notice(partSeenBy(body, audience), {
       ...material,
       fit: { ...material.fit, audience },

@@ -41,12 +41,12 @@ const cellsWithout = (
     return blocks.length === 0 && cell.blocks.length > 0 ? [] : [{ ...cell, blocks }];
   });
 
-/** A length of each width, smaller by a share of itself, percent; to whole px, as it is drawn. */
+/** A length of each width, smaller by a share of itself, percent. */
 export const smaller = <R extends Responsive<number>>(lengths: R, percent: number): R =>
   Object.fromEntries(
     WIDTHS.flatMap((width) => {
       const length = lengths[width];
-      return length === undefined ? [] : [[width, Math.round(length * (1 - percent / 100))]];
+      return length === undefined ? [] : [[width, Math.round(length * (100 - percent)) / 100]];
     }),
   ) as unknown as R;
 

@@ -120,6 +120,8 @@ export interface VisitorWords {
   /** What unfolds a side column. */
   readonly beside: string;
   readonly menu: string;
+  /** Said of a link that opens a tab of its own, to who hears the page. */
+  readonly newTab: string;
   /** Somebody who is signed in, where nobody in particular is. */
   readonly someone: string;
   readonly close: string;

@@ -22,7 +22,7 @@ const sourceOf = (band: Band, material: FitMaterial, measure: TextMeasure): Sour
   // what depends on who looks beyond signed in or out is kept apart already
   const shown = blocks.map((block) => [
     ...idsShown(block, "menu").map((id) =>
-      rowItems(menus[id], "all", links)
+      rowItems(menus[id], "all", { links, audience: material.audience })
         .map((item) => item.id)
         .join(" "),
     ),

@@ -53,13 +53,16 @@ describe(`what a ruler says of a band (seed ${SEED})`, () => {
     for (const { data, part, material, measure } of headers) {
       const [reading] = readBands(part, material, measure);
       const menu = data.menus["main"];
-      const [first, ...rest] = menu?.items ?? [];
+      const items = menu?.items ?? [];
+      // one that wide screens show
+      const first = items.find(({ hideOn }) => !hideOn?.includes("wide"));
       if (!menu || !first || reading?.letters === null || reading?.letters === undefined) continue;
       const { letters } = reading;
       if (letters < 1 || letters > 60) continue;
       const longer = (count: number) => {
-        const items = [{ ...first, label: first.label + "n".repeat(count) }, ...rest];
-        const menus = { ...data.menus, main: { ...menu, items } };
+        const label = first.label + "n".repeat(count);
+        const longerItems = items.map((item) => (item === first ? { ...item, label } : item));
+        const menus = { ...data.menus, main: { ...menu, items: longerItems } };
         return new BandFit(part.bands[0] as Band, { ...material, menus }, measure);
       };
       const isSpelled = (count: number) => Math.ceil(longer(count).edges().wide) <= ROOM_AT;

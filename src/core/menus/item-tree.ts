@@ -52,7 +52,7 @@ const inListOf = (items: Items, id: string, change: (list: Items, at: number) =>
 export const changeItem = (
   items: Items,
   id: string,
-  change: Partial<Pick<MenuItem, "label" | "target" | "highlight" | "promotion" | "sign">>,
+  change: Partial<Omit<MenuItem, "id" | "items">>,
 ): Items => inListOf(items, id, (list, at) => list.with(at, { ...(list[at] as MenuItem), ...change }));
 
 /** Takes an item out, with what is below it. */

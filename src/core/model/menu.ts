@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { Outline, Target } from "./values";
+import { AudienceRule } from "./placement";
+import { Outline, Target, WIDTHS, type Width } from "./values";
 
 /** Menus: trees of links with labels, three levels deep. */
 
@@ -23,6 +24,14 @@ export interface MenuItem {
   readonly target: Target | null;
   /** Stands out from the others, as a button does. Menus of older editions do not know it. */
   readonly highlight?: boolean;
+  /** Its words stand there without a link, also with nothing below them. */
+  readonly plain?: boolean;
+  /** Widths of screens it is not shown on. */
+  readonly hideOn?: readonly Width[];
+  /** Who sees it; everyone without. */
+  readonly seenBy?: AudienceRule | "";
+  /** Its link opens a tab of its own, which is said to who hears the page. */
+  readonly newTab?: boolean;
   /** Kept with the item itself: another label changes nothing of it. */
   readonly promotion?: Promotion;
   readonly items: readonly MenuItem[];
@@ -34,6 +43,10 @@ export const MenuItem: z.ZodType<MenuItem> = z.lazy(() =>
     sign: z.object({ name: z.string().min(1).max(80), outline: Outline.min(1) }).optional(),
     target: Target.nullable(),
     highlight: z.boolean().optional(),
+    plain: z.boolean().optional(),
+    hideOn: z.array(z.enum(WIDTHS)).max(3).optional(),
+    seenBy: AudienceRule.or(z.literal("")).optional(),
+    newTab: z.boolean().optional(),
     promotion: Promotion.optional(),
     items: z.array(MenuItem).max(200),
   }),

@@ -43,6 +43,7 @@ export const mapMenuItems = (items: readonly MenuItem[], map: ReferenceMap): rea
       ...item,
       target: mapped,
       ...(promotion ? { promotion: mapPromotion(promotion, map) } : {}),
+      ...(item.seenBy ? { seenBy: mapSeenBy(item.seenBy, map) } : {}),
       items: mapMenuItems(item.items, map),
     };
   });

@@ -68,7 +68,7 @@ export const menus = defineUseCase({
 /** How a menu fits in one of the bands it stands in. Widths in px. */
 const fitOf = ({ part, band, block }: Use, material: FitMaterial, measure: TextMeasure) => {
   const bandFit = new BandFit(band, material, measure);
-  const items = rowItems(material.menus[block.settings.menu], block.settings.share, material.links);
+  const items = rowItems(material.menus[block.settings.menu], block.settings.share, material);
   const scene = { material, measure, width: "wide", isFolded: false, rowMenus: [] } as const;
   const { wide } = bandFit.edges();
   const stretches = bandFit.isExact ? bandFit.stretches(NARROWEST, WIDEST_SCREEN) : [];

@@ -11,12 +11,18 @@ import {
   removeItem,
 } from "../../core/menus/item-tree";
 import type { MenuItem } from "../../core/model/menu";
+import { valueOptions } from "../../messages/values";
+import { useAboutSite } from "../client/about-site";
+import { audienceOptions } from "../fields/audience-options";
+import { ManyOf, OneOf } from "../fields/ChoiceInput";
 import { TargetInput } from "../fields/SiteInput";
 import { Act } from "../theme/pieces";
 import { changeAndGoTo } from "./LabelField";
 import { changeItems } from "./menu-editor";
 import { PromotionFields } from "./PromotionFields";
 import { SignField } from "./SignField";
+
+const WIDTH_OPTIONS = valueOptions("hideOn");
 
 /** What else an item says, below its label. */
 export const ItemFields = ({
@@ -28,6 +34,7 @@ export const ItemFields = ({
 }) => {
   const { item } = row;
   const id = useId();
+  const { about } = useAboutSite();
   return (
     <Box
       sx={{
@@ -51,6 +58,34 @@ export const ItemFields = ({
         size="small"
         checked={item.highlight ?? false}
         onChange={(_, highlight) => changeItems((items) => changeItem(items, item.id, { highlight }))}
+      />
+      <label htmlFor={`${id}-tab`}>New tab</label>
+      <Switch
+        id={`${id}-tab`}
+        size="small"
+        checked={item.newTab ?? false}
+        disabled={item.target === null}
+        onChange={(_, newTab) => changeItems((items) => changeItem(items, item.id, { newTab }))}
+      />
+      <label htmlFor={`${id}-hide`} id={`${id}-hide-label`}>
+        Hidden on
+      </label>
+      <ManyOf
+        id={`${id}-hide`}
+        label="Hidden on"
+        value={[...(item.hideOn ?? [])]}
+        options={WIDTH_OPTIONS}
+        onChange={(hideOn) => changeItems((items) => changeItem(items, item.id, { hideOn: hideOn as never }))}
+      />
+      <label htmlFor={`${id}-seen`} id={`${id}-seen-label`}>
+        Seen by
+      </label>
+      <OneOf
+        id={`${id}-seen`}
+        label="Seen by"
+        value={item.seenBy ?? ""}
+        options={audienceOptions(about.levels)}
+        onChange={(seenBy) => changeItems((items) => changeItem(items, item.id, { seenBy: seenBy as "" }))}
       />
       {row.depth === 0 && item.items.length > 0 ? <PromotionFields item={item} /> : null}
       <span />
@@ -86,11 +121,12 @@ const LeadsTo = ({ id, item }: { readonly id: string; readonly item: MenuItem })
           onChange={(target) => changeItems((items) => changeItem(items, item.id, { target }))}
         />
       </Box>
-      {item.items.length > 0 ? (
-        <Act type="button" onClick={act(item, (items) => changeItem(items, item.id, { target: null }))}>
-          No link
-        </Act>
-      ) : null}
+      <Act
+        type="button"
+        onClick={act(item, (items) => changeItem(items, item.id, { target: null, plain: true }))}
+      >
+        No link
+      </Act>
     </Box>
   );
 
