@@ -146,12 +146,15 @@ const menuExtent = (block: Block, scene: Scene): Extent | null => {
   const isExact = widths.every((each) => each.isExact);
   if (settings.direction === "column")
     return { min: widest, max: widest, keep: widest, read: widest, isExact };
+  // a longer label is a longer item: no item breaks
+  const extra = settings.share === "second" ? 0 : (scene.extra ?? 0);
+  const longest = Math.max(widest, (widths[0]?.width ?? 0) + extra);
   const row =
     withGaps(
       widths.map(({ width }) => width),
       remIn(settings.gap, scene),
-    ) + (settings.share === "second" ? 0 : (scene.extra ?? 0));
-  return { min: widest, max: row, keep: row, read: widest, isExact };
+    ) + extra;
+  return { min: longest, max: row, keep: row, read: longest, isExact };
 };
 
 const menuHeight = (block: Block, scene: HeightScene): number | null => {
