@@ -168,3 +168,22 @@ test("“Go to…” works from inside a preview, and finds settings, menus, pic
   await page.getByRole("option", { name: /^Corners of buttons/ }).click();
   await expect(page.getByRole("textbox", { name: "Find a value" })).toHaveValue("Corners of buttons");
 });
+
+test("parts are found by what they are, and sorted", async ({ page }) => {
+  await open(page, "parts");
+  const find = page.getByRole("textbox", { name: "Find parts" });
+  const names = () =>
+    page.getByRole("region", { name: "Header" }).locator("tbody td:nth-child(2) a").allTextContents();
+  const all = await names();
+  expect(all.length).toBeGreaterThan(2);
+  await page.getByRole("combobox", { name: "Sorted" }).click();
+  await page.getByRole("option", { name: "by name" }).click();
+  expect(await names()).toEqual([...all].sort((a, b) => a.localeCompare(b)));
+  await find.fill("day header");
+  await expect.poll(names).toEqual(["Day header"]);
+  await expect(page.getByRole("region", { name: "Footer" })).toHaveCount(0);
+  await find.fill("nothing is called that");
+  await expect(page.getByText("No part has that. Remove words to see more.")).toBeVisible();
+  await page.getByRole("button", { name: "Show all" }).click();
+  await expect(page.getByRole("region", { name: "Footer" })).toBeVisible();
+});

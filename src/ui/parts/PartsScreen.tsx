@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, Typography } from "@mui/material";
+import { Box, Button, TextField, Typography } from "@mui/material";
 import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useState } from "react";
@@ -10,13 +10,18 @@ import { useAboutSite } from "../client/about-site";
 import type { CallResult } from "../client/call";
 import { useAct, useCall, useSite } from "../client/hooks";
 import { leafPath, partPath } from "../client/paths";
+import { OneOf } from "../fields/ChoiceInput";
 import { PartMenu } from "../part/PartHead";
 import { Badge } from "../shell/Badge";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Empty, Pending, Quiet, Row, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { NewPart } from "./NewPart";
+import { PART_ORDERS, type PartOrder, partsFound } from "./part-filter";
 
 type PartRow = CallResult<"parts">["rows"][number];
+
+/** So many parts are seen at a glance. */
+const FEW = 5;
 
 /** All parts, slot by slot, in the order that decides among equals. */
 export const PartsScreen = () => {
@@ -32,9 +37,12 @@ export const PartsScreen = () => {
     router.replace(leafPath("parts", site));
   }, [asked, router, site]);
   const [withBin, setWithBin] = useState(false);
+  const [typed, setTyped] = useState("");
+  const [order, setOrder] = useState<PartOrder>("order");
   if (!data) return <Pending error={error} what="Reading the parts …" />;
   const binned = data.rows.filter((row) => row.state === "inBin");
-  const rows = data.rows.filter((row) => withBin || row.state !== "inBin");
+  const kept = data.rows.filter((row) => withBin || row.state !== "inBin");
+  const rows = partsFound(kept, typed, order);
   return (
     <Box sx={{ px: 2.5, pt: 2.25, pb: 4 }}>
       <SheetHead title="Parts" about={count(data.rows.length - binned.length, "part")}>
@@ -53,14 +61,46 @@ export const PartsScreen = () => {
           New part
         </Button>
       </SheetHead>
-      {rows.length === 0 ? (
+      {kept.length > FEW ? (
+        <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center", pt: 1.5 }}>
+          <TextField
+            value={typed}
+            placeholder="Name, number, state or where it shows"
+            onChange={({ target }) => setTyped(target.value)}
+            slotProps={{ htmlInput: { "aria-label": "Find parts" } }}
+            sx={{ width: 300 }}
+          />
+          <Box sx={{ width: 220 }}>
+            <OneOf
+              id="parts-order"
+              label="Sorted"
+              value={order}
+              options={PART_ORDERS}
+              onChange={(next) => setOrder(next as PartOrder)}
+            />
+          </Box>
+          {typed.trim() === "" ? null : (
+            <>
+              <Quiet role="status">
+                {digits(rows.length)} of {count(kept.length, "part")}
+              </Quiet>
+              <Act onClick={() => setTyped("")}>Show all</Act>
+            </>
+          )}
+        </Box>
+      ) : null}
+      {kept.length > 0 && rows.length === 0 ? (
+        <Quiet style={{ display: "block", paddingTop: 16 }}>
+          No part has that. Remove words to see more.
+        </Quiet>
+      ) : kept.length === 0 ? (
         <Empty title="No parts yet">
           Visitors see every page in a plain layout.{" "}
           <SheetLink href={leafPath("begin", site)}>Begin with a complete frame</SheetLink>, make a header
           first, or import a template pack.
         </Empty>
       ) : (
-        SLOTS.map((slot) => (
+        SLOTS.filter((slot) => typed.trim() === "" || rows.some((row) => row.slot === slot)).map((slot) => (
           <SlotTable
             key={slot}
             slot={slot}
