@@ -187,3 +187,24 @@ test("parts are found by what they are, and sorted", async ({ page }) => {
   await page.getByRole("button", { name: "Show all" }).click();
   await expect(page.getByRole("region", { name: "Footer" })).toBeVisible();
 });
+
+test("a part goes to another site with all it needs and without a file; nothing happens there before its plan is seen", async ({
+  page,
+}) => {
+  await open(page, "parts");
+  await page.getByRole("link", { name: "Day header", exact: true }).first().click();
+  await page.getByRole("group", { name: "What the part is made of" }).waitFor();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("copy to sallow");
+  await expect(page.getByRole("option").first()).toContainText("Copy to Sallow Creek Tide Mill …");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/s\/tide-mill\/packs$/);
+  await expect(page.getByRole("heading", { name: "What comes in" })).toBeVisible();
+  await expect(page.getByText("Day header.zip")).toBeVisible();
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByRole("heading", { name: "What comes in" })).toHaveCount(0);
+  await expect(page.getByText("nothing to publish")).toBeVisible();
+  // it is taken once
+  await open(page, "packs", "tide-mill");
+  await expect(page.getByText("Day header.zip")).toHaveCount(0);
+});

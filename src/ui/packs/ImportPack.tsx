@@ -1,9 +1,10 @@
 "use client";
 import { Box, Button, LinearProgress, Typography } from "@mui/material";
 import { useMutation } from "@tanstack/react-query";
-import { type DragEvent, useRef, useState } from "react";
+import { type DragEvent, useEffect, useRef, useState } from "react";
 import type { ImportAnswers } from "../../core/packs/plan";
 import { type CallResult, sendFile } from "../client/call";
+import { takeCarried } from "../client/carried-pack";
 import { useRefresh, useSite } from "../client/hooks";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Quiet, Trouble } from "../theme/pieces";
@@ -40,6 +41,12 @@ export const ImportPack = () => {
     take.reset();
     plan.mutate({ file: next, answers: remembered });
   };
+  // a part that was copied from another site begins as its pack would
+  // biome-ignore lint/correctness/useExhaustiveDependencies: taken once
+  useEffect(() => {
+    const carried = takeCarried(site);
+    if (carried) read(carried);
+  }, [site]);
   const answer = (next: ImportAnswers) => {
     setAnswers(next);
     if (file) plan.mutate({ file, answers: next });

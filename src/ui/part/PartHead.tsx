@@ -8,9 +8,11 @@ import type { Part } from "../../core/design/part";
 import type { Slot } from "../../core/model/slot";
 import { pages, STATE_NAMES } from "../../messages/words";
 import { useAboutSite } from "../client/about-site";
-import type { CallResult } from "../client/call";
+import { type CallResult, fetchPack } from "../client/call";
+import { useCarriedPack } from "../client/carried-pack";
+import { saveAll } from "../client/document-editor";
 import { useAct, useSite } from "../client/hooks";
-import { partPath } from "../client/paths";
+import { leafPath, partPath } from "../client/paths";
 import { useUndoNotice } from "../client/useUndoNotice";
 import { Badge } from "../shell/Badge";
 import { useOffers } from "../shell/offers";
@@ -201,6 +203,7 @@ const usePartActs = (id: string, onBegin: () => void) => {
   const duplicate = useAct("duplicatePart");
   const change = useAct("change");
   const notice = useUndoNotice();
+  const { about } = useAboutSite();
   const acts = {
     set: async (path: "on" | "binnedAt", value: unknown, was: unknown, words: string) => {
       onBegin();
@@ -219,11 +222,35 @@ const usePartActs = (id: string, onBegin: () => void) => {
     },
   };
   const { set, copy } = acts;
+  /** The part with all it needs, as a pack that is planned on the other site: nothing happens there before the plan is seen. */
+  const carry = async (to: string) => {
+    onBegin();
+    await saveAll();
+    const name = about.parts[id]?.name ?? "";
+    try {
+      const wanted = {
+        name,
+        version: "1.0.0",
+        parts: [id],
+        withMenus: true,
+        withPictures: true,
+        withStyle: true,
+      };
+      const file = new File([await fetchPack(site, wanted)], `${name}.zip`, { type: "application/zip" });
+      useCarriedPack.setState({ site: to, file });
+      router.push(leafPath("packs", to));
+    } catch (error) {
+      say(error instanceof Error ? error.message : "The part could not be copied.", { variant: "error" });
+    }
+  };
   return {
     /** All that can be done with a part as it is, each by its name. */
     all: ({ on, binnedAt }: Pick<Part, "on" | "binnedAt">) => [
       { words: "Duplicate", run: () => copy(false) },
       { words: "Duplicate with where it shows", run: () => copy(true) },
+      ...about.sites
+        .filter((each) => each.id !== site)
+        .map((each) => ({ words: `Copy to ${each.name} …`, run: () => carry(each.id) })),
       ...(binnedAt !== null
         ? []
         : on
