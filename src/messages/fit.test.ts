@@ -111,6 +111,6 @@ describe("words about what is noticed of looks", () => {
   });
   it("name the click that mends", () => {
     expect(lookMendWords({ is: "overlay", to: 42 })).toBe("Overlay 42 %");
-    expect(lookMendWords({ is: "computed" })).toBe("Button where it no longer fits");
+    expect(lookMendWords({ is: "computed" })).toBe("Button where too narrow");
   });
 });

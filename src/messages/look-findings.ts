@@ -157,5 +157,5 @@ export const lookMendWords = (mend: LookMendKind): string => {
   if (mend.is === "overlap")
     return mend.to === 0 ? "Let it lie over nothing" : `Lies over ${digits(mend.to)} px`;
   if (mend.is === "fit") return fitMendWords(mend.mend);
-  return mend.is === "logo" ? LOGO_NAMES[mend.to] : "Button where it no longer fits";
+  return mend.is === "logo" ? LOGO_NAMES[mend.to] : "Button where too narrow";
 };

@@ -45,7 +45,7 @@ const NAMES = {
   drawerSide: { left: "the left", right: "the right", above: "above" },
   opensOn: { click: "a press", pointing: "pointing" },
   share: { all: "all", first: "the first half", second: "the second half" },
-  buttonBelow: { computed: "where it no longer fits", always: "always", never: "never" },
+  buttonBelow: { computed: "where too narrow", always: "always", never: "never" },
   look: {
     filled: "filled",
     outlined: "outlined",

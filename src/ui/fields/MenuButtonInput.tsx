@@ -27,7 +27,7 @@ export const MenuButtonInput = ({
       // 0 is how it was said before there was a word for it
       value={value === 0 ? "never" : typeof value === "number" ? "width" : value}
       options={[
-        ["computed", "where it no longer fits"],
+        ["computed", "where too narrow"],
         ["width", "below a width"],
         ["always", "always"],
         ["never", "never"],
