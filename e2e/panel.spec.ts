@@ -1,4 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
+import sharp from "sharp";
 import { actOn, open, preview, signIn, undoAll } from "./studio";
 
 /** The settings of what is selected in a part: a line each, the same at every width, by keyboard. */
@@ -97,6 +98,25 @@ test("a value per width stands in three fields: its own, or faint the wider one'
   await settings(page).getByRole("button", { name: "Padding as usual: 16 px" }).click();
   await expect(wide).toHaveValue("16");
   await expect(settings(page).getByRole("button", { name: /^Padding as usual/ })).toHaveCount(0);
+  await undoAll(page);
+});
+
+test("a picture is added where one is chosen", async ({ page }) => {
+  await choose(page, "Day header", /^Logo/);
+  const list = page.getByRole("group", { name: "What the part is made of" });
+  await page.getByLabel("Add a block").fill("picture");
+  await page.keyboard.press("Enter");
+  await expect(list.getByRole("button", { name: "Picture", exact: true })).toBeVisible();
+  const field = settings(page).getByRole("combobox", { name: "Picture", exact: true });
+  await field.click();
+  const chooser = page.waitForEvent("filechooser");
+  await page.getByRole("option", { name: "Add a picture …" }).click();
+  const buffer = await sharp({ create: { width: 60, height: 40, channels: 3, background: "#6a8caf" } })
+    .png()
+    .toBuffer();
+  await (await chooser).setFiles({ name: "weather-vane.png", mimeType: "image/png", buffer });
+  await expect(field).toContainText("weather-vane");
+  await expect(preview(page, 1280).locator("header .b-picture img")).toBeVisible();
   await undoAll(page);
 });
 

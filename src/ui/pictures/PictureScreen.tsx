@@ -16,12 +16,12 @@ import { mediaPath } from "../client/media";
 import { leafPath, pagePath, partPath } from "../client/paths";
 import { useDocumentEditor } from "../client/useDocumentEditor";
 import { useUndoNotice } from "../client/useUndoNotice";
+import { useUploads } from "../client/useUploads";
 import { Saving, SavingTrouble } from "../shell/Saving";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Pending, Quiet, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { FocalPoint } from "./FocalPoint";
 import { UploadList } from "./UploadList";
-import { useUploads } from "./useUploads";
 
 const usePictureEditor = createDocumentEditor("picture");
 

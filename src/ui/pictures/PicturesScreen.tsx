@@ -9,10 +9,10 @@ import type { CallResult } from "../client/call";
 import { useCall, useSite } from "../client/hooks";
 import { mediaPath } from "../client/media";
 import { leafPath } from "../client/paths";
+import { useUploads } from "../client/useUploads";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Empty, Pending, Quiet, Rows, SheetHead, Wrong } from "../theme/pieces";
 import { UploadList } from "./UploadList";
-import { useUploads } from "./useUploads";
 
 type Row = CallResult<"pictures">["pictures"][number];
 

@@ -3,9 +3,9 @@ import { Box, LinearProgress } from "@mui/material";
 import { describeIssues } from "../../messages/issues";
 import { useSite } from "../client/hooks";
 import { leafPath } from "../client/paths";
+import type { useUploads } from "../client/useUploads";
 import { SheetLink } from "../shell/SheetLink";
 import { Act, Quiet, Wrong } from "../theme/pieces";
-import type { useUploads } from "./useUploads";
 
 const line = {
   display: "flex",

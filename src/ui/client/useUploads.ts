@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Issue } from "../../core/model/issue";
 import { describeIssues } from "../../messages/issues";
-import { useAct, useCall, useRefresh, useSite } from "../client/hooks";
+import { useAct, useCall, useRefresh, useSite } from "./hooks";
 
 /** A file on its way to the server. */
 export interface Sending {
