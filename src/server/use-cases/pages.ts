@@ -121,7 +121,7 @@ const thingsFound = (design: Design, fits: (name: string) => boolean) => {
   ];
 };
 
-/** Finds parts, pages, terms and things of the design by what a person types: words, a path, or a pasted URL. At most 30. */
+/** Finds parts, pages, terms and things of the design by what a person types: words, a path, or a pasted URL; of each sort the first few. */
 export const goTo = defineUseCase({
   input: z.object({ query: z.string().max(2000) }),
   run: async (context, { query }) => {
@@ -162,7 +162,7 @@ export const goTo = defineUseCase({
         ...(words.length === 0
           ? []
           : [...thingsFound(draft.design, fits), ...pages.slice(0, 20).map(asPage)]),
-      ].slice(0, 30),
+      ],
     });
   },
 });

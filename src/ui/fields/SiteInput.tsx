@@ -40,10 +40,13 @@ export const ColourInput = ({
 }) => {
   const { about } = useAboutSite();
   const typed = value.startsWith("#");
+  // a colour that has a role is chosen by what it is for: each is listed once, but for the one that is chosen by its name
+  const inRole = new Set<string>(Object.values(about.roles ?? {}));
+  const others = about.palette.filter((each) => !inRole.has(each.id) || value === `colour:${each.id}`);
   const options: Options = [
     ["", empty],
     ...COLOUR_ROLES.map((role) => [`role:${role}`, ROLE_NAMES[role]] as const),
-    ...about.palette.map((colour) => [`colour:${colour.id}`, colour.name] as const),
+    ...others.map((colour) => [`colour:${colour.id}`, colour.name] as const),
     ["typed", "typed in …"],
   ];
   return (
