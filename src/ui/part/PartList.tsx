@@ -104,9 +104,21 @@ const Bands = () => {
         <AddLine slot={part.slot} />
       ) : null}
       {mayDesign && editedKind === "part" ? <AddBand /> : null}
+      {part.bands.length > 0 ? <WhatToDo mayDesign={mayDesign} /> : null}
     </div>
   );
 };
+
+/** While nothing is selected: what a click does, and which keys there are. */
+const WhatToDo = memo(({ mayDesign }: { readonly mayDesign: boolean }) => {
+  const isIdle = useEditor(({ selected }) => selected === null);
+  return isIdle ? (
+    <Quiet style={{ display: "block", padding: "12px 16px", fontSize: 12.5 }}>
+      Click a band, a cell or a block, here or in a preview: its settings unfold in this list.
+      {mayDesign ? " A adds a block, B a band, C a cell; ? lists all keys." : ""}
+    </Quiet>
+  ) : null;
+});
 
 const AddBand = memo(() => (
   <Box sx={{ px: 2, py: 1 }}>
