@@ -115,12 +115,12 @@ test("a form with missing fields says which, and a wrong password says no more t
 }) => {
   await page.goto("/sign-in");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await expect(page.getByText("Type the address you were given.")).toBeVisible();
+  await expect(page.getByText("Type the e-mail address of your account.")).toBeVisible();
   await expect(page.getByText("Type your password.")).toBeVisible();
   await page.getByLabel("E-mail address").fill("viewer@graylatch.example");
   await page.getByLabel("Password").fill("wrong");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await expect(page.getByText("The address or the password is wrong.")).toBeVisible();
+  await expect(page.getByText("The e-mail address or the password is wrong.")).toBeVisible();
 });
 
 test("a broken pack is refused with a reason", async ({ page }) => {

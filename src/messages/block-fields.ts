@@ -190,6 +190,7 @@ const SHOWN: {
       text: { control: { type: "text" } },
       from: { control: { type: "moment" }, label: "From" },
       until: { control: { type: "moment" }, label: "Until" },
+      canClose: { control: { type: "switch" }, label: "Can be sent away" },
       target: { control: { type: "targetOrNone" } },
     },
   },

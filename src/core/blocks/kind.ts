@@ -54,6 +54,8 @@ export interface BlockDefinition<K extends string, S extends z.ZodObject> {
     scene: HeightScene,
     heightOf: (block: AnyBlock) => number | null,
   ) => number | null;
+  /** What stands beside its words in it, px at 16 px text. */
+  readonly besideWords?: (settings: z.output<S>) => number;
   /** It shows nothing of the page it is on: what is drawn of it is the same wherever it stands. */
   readonly isSteady?: true | ((settings: z.output<S>) => boolean);
   /** It wears a text style of its look; others have one among their settings, or say nothing. */

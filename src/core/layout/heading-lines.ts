@@ -1,3 +1,4 @@
+import { traitsOf } from "../blocks";
 import { type HeightScene, sizeAt } from "../blocks/heights";
 import type { FitMaterial } from "../blocks/sizes";
 import type { Band, Block, Cell, Part } from "../design/part";
@@ -26,7 +27,7 @@ const hasOwnLine = (cell: Cell, width: Width): boolean =>
 
 /** How many lines words of a block take on a screen of so many px; null where it is not shown, or its box cannot be told. */
 const lineCount = (
-  { look: { padding, borderWidth, hideOn } }: Block,
+  { kind, settings, look: { padding, borderWidth, hideOn } }: Block,
   words: string,
   { style, size }: { readonly style: TypeStyle; readonly size?: number | undefined },
   cell: Cell,
@@ -37,7 +38,8 @@ const lineCount = (
   if (hideOn.includes(width) || band.hideOn.includes(width) || !hasOwnLine(cell, width)) return null;
   const room = fit.cellWidth(cell.id, at);
   if (room === null) return null;
-  const around = padding.left + padding.right + 2 * borderWidth;
+  const beside = traitsOf(kind).besideWords?.(settings as never) ?? 0;
+  const around = padding.left + padding.right + 2 * borderWidth + beside;
   const found = linesOf(words, measure.setting(style, size), room - around, measure);
   return found.isExact ? found.lines.length : null;
 };

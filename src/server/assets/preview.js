@@ -114,6 +114,9 @@
     if (slot === null || slot === "header") scrollTo({ top: SCROLLED_BY });
   };
 
+  const showNotices = () => {
+    for (const notice of document.querySelectorAll("[data-away]")) notice.classList.add("on");
+  };
   const playVideos = () => {
     for (const video of document.querySelectorAll(".bg video")) {
       video.muted = true;
@@ -215,6 +218,7 @@
     }
     if (view.state === "open") open(true);
     if (view.state === "scrolled") stick();
+    showNotices();
     playVideos();
     if (message.isNew && slot) {
       // a header that stays would lie over the part that is looked at

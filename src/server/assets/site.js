@@ -41,6 +41,33 @@
   };
   addEventListener("scroll", scrolled, { passive: true });
   scrolled();
+  // notices that are sent away stay away, as long as they say the same; a band with nothing else goes with them
+  const AWAY = "notices-away";
+  const away = () => {
+    try {
+      return JSON.parse(localStorage.getItem(AWAY)) ?? [];
+    } catch {
+      return [];
+    }
+  };
+  const sendAway = (notice) => {
+    const band = notice.closest(".band");
+    notice.hidden = true;
+    band.hidden = [...band.querySelectorAll(".cell>*")].every((each) => !each.checkVisibility());
+  };
+  for (const notice of document.querySelectorAll("[data-away]")) {
+    const { away: name } = notice.dataset;
+    notice.classList.add("on");
+    if (away().includes(name)) sendAway(notice);
+    notice.querySelector("button").addEventListener("click", () => {
+      sendAway(notice);
+      try {
+        localStorage.setItem(AWAY, JSON.stringify([...away(), name].slice(-50)));
+      } catch {
+        // it comes again
+      }
+    });
+  }
   // sign-up forms say what became of them without leaving the page
   for (const form of document.querySelectorAll(".b-signUp"))
     form.addEventListener("submit", async (event) => {
