@@ -122,11 +122,15 @@ export const cell = async (page: Page, slot: string, title: string, group?: stri
   // rows come a moment after their group opens; those that are not on the screen are not there: one scrolls down to them
   await found.waitFor({ timeout: 3000 }).catch(() => undefined);
   const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
-  for (let tries = 0; tries < 40; tries += 1) {
-    if (await found.isVisible()) break;
-    await page.mouse.move(width / 3, height - 60);
-    await page.mouse.wheel(0, 120);
-    await page.waitForTimeout(60);
+  await page.mouse.move(width / 3, height - 60);
+  // on a busy machine it may have gone by before it was drawn: once more from the top, slower
+  for (const pause of [60, 250]) {
+    for (let tries = 0; tries < 40; tries += 1) {
+      if (await found.isVisible()) return found;
+      await page.mouse.wheel(0, 120);
+      await page.waitForTimeout(pause);
+    }
+    await page.mouse.wheel(0, -100_000);
   }
   return found;
 };
