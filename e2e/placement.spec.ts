@@ -57,7 +57,7 @@ test("G4: lines say the current names of things; what is gone is broken, and men
   await expect(dialog.getByRole("list", { name: "Lines that break" })).toContainText(
     "1 line will point at nothing",
   );
-  await expect(dialog).toContainText("are gone");
+  await expect(dialog).toContainText("1 page is gone");
   await dialog.getByRole("button", { name: "Delete", exact: true }).click();
   await page.waitForURL(/\/pages$/);
 

@@ -141,7 +141,7 @@ test("variations are kept, compared side by side, taken value by value or as a w
   await expect(list).toContainText("2 values differ");
   await list.getByRole("button", { name: "Compare Summer" }).click();
   await expect(page.frameLocator('iframe[title="The style Summer"]').locator(".t-h1").first()).toBeVisible();
-  await page.getByRole("button", { name: "Take colour Brass from Summer" }).click();
+  await page.getByRole("button", { name: "Use colour Brass of Summer" }).click();
   await expect(page.getByRole("textbox", { name: "Brass", exact: true })).toHaveValue("#8a5a0c");
   await expect(list).toContainText("1 value differ");
   await list.getByRole("button", { name: "Use Summer" }).click();
