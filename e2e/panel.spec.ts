@@ -115,7 +115,7 @@ test("a picture is added where one is chosen", async ({ page }) => {
     .png()
     .toBuffer();
   await (await chooser).setFiles({ name: "weather-vane.png", mimeType: "image/png", buffer });
-  await expect(field).toContainText("weather-vane");
+  await expect(field).toContainText("Weather vane");
   await expect(preview(page, 1280).locator("header .b-picture img")).toBeVisible();
   await undoAll(page);
 });

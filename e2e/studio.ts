@@ -167,7 +167,7 @@ export const makePart = async (
 };
 
 /** How many changes the draft has, asked of the server: what a screen says of it comes a moment later. */
-const changesInDraft = (page: Page): Promise<number> =>
+export const changesInDraft = (page: Page): Promise<number> =>
   page.evaluate(async () => {
     const site = location.pathname.split("/")[2];
     const answer = await fetch(`/api/studio/${site}/aboutSite`, { method: "POST", body: "{}" });
