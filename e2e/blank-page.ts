@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { fontFaces } from "../src/core/draw/fonts";
 import { FAMILIES } from "../src/core/measure/families";
+import { pageData } from "../test/page-data";
 
 const FAMILY_NAMES = Object.keys(FAMILIES);
 const HOME = "http://fit.example/";
@@ -38,7 +39,9 @@ export const loadFonts = (page: Page): Promise<number> =>
       const loaded = await Promise.all(own.map((face) => face.load()));
       return loaded.length;
     },
-    FAMILY_NAMES.map((name) => fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] })).join("\n"),
+    FAMILY_NAMES.map((name) =>
+      fontFaces({ ...pageData().style, fonts: { text: name, headings: name, third: "" }, ownFonts: [] }),
+    ).join("\n"),
   );
 
 /** The least whole width at which everything in the header shares one row, as Chromium lays it out. */

@@ -1,11 +1,11 @@
 import type { Block, Part } from "../src/core/design/part";
 import { Part as PartSchema } from "../src/core/design/part";
 import { FAMILIES } from "../src/core/measure/families";
-import { HouseStyle, TYPE_STYLES } from "../src/core/model/house-style";
+import { HouseStyle, type TextLook, TYPE_STYLES } from "../src/core/model/house-style";
 import type { Menu, MenuItem } from "../src/core/model/menu";
 import type { PageData } from "../src/core/render/page-data";
 import { block, pageData, partWith, picture } from "./page-data";
-import type { Seeded } from "./seeded";
+import { type Seeded, seeded } from "./seeded";
 
 /** Words as sites of several languages have them; all in letters the shipped fonts know. */
 export const WORDS = [
@@ -60,10 +60,16 @@ const item = (random: Seeded, id: string, depth: number): MenuItem => ({
       : [],
 });
 
+/** Sometimes another size on narrower screens. */
+const sizesOn = (random: Seeded): TextLook["sizeOn"] => ({
+  ...(random.chance(0.15) ? { middle: random.pick([0.8, 0.9375, 1.1]) } : {}),
+  ...(random.chance(0.15) ? { small: random.pick([0.75, 0.875, 1]) } : {}),
+});
+
 const style = (random: Seeded): HouseStyle => {
   const base = pageData().style;
   const families = Object.keys(FAMILIES);
-  const type = Object.fromEntries(
+  const type: Record<string, TextLook> = Object.fromEntries(
     TYPE_STYLES.map((name) => [
       name,
       {
@@ -75,17 +81,33 @@ const style = (random: Seeded): HouseStyle => {
       },
     ]),
   );
+  // what a seed gives beside this stays the same: it is drawn from a stream of its own
+  const more = seeded(Object.values(type).reduce((sum, { size, weight }) => sum + size * 10_000 + weight, 0));
+  for (const look of Object.values(type)) look.sizeOn = sizesOn(more);
   return HouseStyle.parse({
     ...base,
-    fonts: { text: random.pick(families), headings: random.pick(families) },
+    fonts: {
+      text: random.pick(families),
+      headings: random.pick(families),
+      third: more.chance(0.3) ? more.pick(families) : "",
+    },
     type,
+    textStyles: [
+      {
+        id: "own",
+        name: "Own",
+        look: { ...base.type.menu, family: "third", size: 1.15, spacing: 0.03, sizeOn: sizesOn(more) },
+      },
+    ],
     measures: { ...base.measures, contentWidth: random.pick([1100, 1100, 960, 1280, 2000]) },
   });
 };
 
 /** Sometimes with a text style of its own, distances and a border around it. */
 const framed = (random: Seeded, bare: Block): Block => {
-  const type = random.chance(0.2) ? random.pick(["small", "lead", "h4", "h2"] as const) : ("" as const);
+  const type = random.chance(0.2)
+    ? random.pick(["small", "lead", "h4", "h2", "footerMenu", "style:own", "style:gone"] as const)
+    : ("" as const);
   const plain = { ...bare, look: { ...bare.look, type } } as Block;
   return random.chance(0.25)
     ? {

@@ -1,6 +1,13 @@
 import fc from "fast-check";
 import { FAMILIES } from "../src/core/measure/families";
-import { BUTTON_LOOKS, COLOUR_ROLES, HouseStyle, TEXTURES, TYPE_STYLES } from "../src/core/model/house-style";
+import {
+  BUTTON_LOOKS,
+  COLOUR_ROLES,
+  FONT_USES,
+  HouseStyle,
+  TEXTURES,
+  TYPE_STYLES,
+} from "../src/core/model/house-style";
 
 /** Random house styles: every field, names with anything in them, colours see-through or not. */
 const hex = fc
@@ -23,8 +30,9 @@ const paletteOf = fc.uniqueArray(
 const hundredths = (from: number, to: number) =>
   fc.integer({ min: from * 100, max: to * 100 }).map((n) => n / 100);
 const look = fc.record({
-  family: fc.constantFrom("text" as const, "headings" as const),
+  family: fc.constantFrom(...FONT_USES),
   size: hundredths(1, 8),
+  sizeOn: fc.record({ middle: hundredths(1, 8), small: hundredths(1, 8) }, { requiredKeys: [] }),
   weight: fc.integer({ min: 100, max: 900 }),
   lineHeight: hundredths(1, 3),
   spacing: hundredths(0, 1),
@@ -47,8 +55,16 @@ export const randomStyle: fc.Arbitrary<HouseStyle> = paletteOf.chain((palette) =
       schema: fc.constant(2),
       palette: fc.constant(palette),
       roles: record(COLOUR_ROLES, id),
-      fonts: fc.record({ text: family, headings: family }),
+      fonts: fc.record({ text: family, headings: family, third: fc.oneof(fc.constant(""), family) }),
       type: record(TYPE_STYLES, look),
+      textStyles: fc.uniqueArray(
+        fc.record({
+          id: fc.constantFrom("t1", "t2", "2", "b9"),
+          name: fc.string({ minLength: 1, maxLength: 20 }),
+          look,
+        }),
+        { selector: ({ id }) => id, maxLength: 4 },
+      ),
       measures: fc.record({
         contentWidth: fc.integer({ min: 320, max: 2400 }),
         radius: px,

@@ -14,6 +14,7 @@ export const MOMENTS = { past: "2026-05-01T00:00:00.000Z", future: "2026-07-01T0
 export const valuesFor = ({ control }: Pick<FieldSpec, "control">, is: unknown): readonly unknown[] => {
   switch (control.type) {
     case "one":
+    case "textStyle":
     case "count":
       return control.options.map(([value]) => value);
     case "many": {

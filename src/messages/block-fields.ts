@@ -1,7 +1,7 @@
 import type { BlockKind, SettingsOf } from "../core/blocks";
 import { isInSticky } from "../core/design/part";
 import type { PartNode } from "../core/design/tree";
-import { direction, type Field, type FieldSpec, one } from "./controls";
+import { direction, type Field, type FieldSpec, one, textStyleOf } from "./controls";
 import { FILM, GALLERY } from "./entry-fields";
 import { fieldName } from "./fields";
 import { HERO, SLIDE } from "./hero-fields";
@@ -10,7 +10,7 @@ import { mapFields } from "./map-fields";
 
 /** What the studio shows of each kind of block: its name, and a field for each of its settings, the most used first. */
 
-const textStyle = one("textStyle");
+const textStyle = textStyleOf("textStyle");
 const buttonLook = one("look", ["filled", "outlined", "plain"]);
 
 /** A field for each setting; settings inside others have theirs inside. */

@@ -16,6 +16,8 @@ export type Control =
       readonly options: readonly (readonly [string, string])[];
       readonly empty?: string;
     }
+  /** One that every site has, among `options`, or one of the site's own. */
+  | { readonly type: "textStyle"; readonly options: readonly (readonly [string, string])[] }
   | { readonly type: "sides" }
   | { readonly type: "switch" }
   | { readonly type: "count"; readonly options: readonly (readonly [number, string])[] }
@@ -95,6 +97,12 @@ export const grouped = (group: string, specs: readonly FieldSpec[]): readonly Fi
 export const one = <Setting extends NamedSetting>(
   ...of: Parameters<typeof valueOptions<Setting>>
 ): Extract<Control, { type: "one" }> => ({ type: "one", options: valueOptions(...of) });
+
+/** A text style; `setting` says what none of its own is called. */
+export const textStyleOf = (setting: "textStyle" | "type" | "nameStyle"): Control => ({
+  type: "textStyle",
+  options: valueOptions(setting),
+});
 
 /** How what is in a cell or a list stands. */
 export const direction = one("direction", ["row", "column"]);

@@ -142,6 +142,8 @@ export const ISSUE_SENTENCES: Readonly<Record<IssueCode, Sentence>> = {
     `${tokenName(path)} would be a value the house style cannot have (${wrongWords(params)}). Nothing was changed.`,
   "style.twice": () =>
     "Two colours of the palette have the same key. Give one of them another; nothing was saved.",
+  "style.sameStyle": () =>
+    "Two text styles of the site have the same key. Give one of them another; nothing was saved.",
   "style.edges": () => "The edge of small screens must lie below the edge of wide ones. Nothing was saved.",
   "style.role": (_, path) =>
     `The role “${String(path.at(-1))}” names a colour the palette does not have. Choose another for the role first; nothing was saved.`,

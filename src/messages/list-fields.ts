@@ -1,6 +1,6 @@
 import type { WayOut } from "../core/archives/ways-out";
 import { ARRANGEMENTS, type Arrangement } from "../core/blocks/list-settings";
-import { type Control, type Field, one } from "./controls";
+import { type Control, type Field, one, textStyleOf } from "./controls";
 import { valueOptions } from "./values";
 import { count } from "./words";
 
@@ -101,7 +101,7 @@ export const LIST_FIELDS = {
     },
     dates: { control: one("dates"), unlessAll: NO_FACTS },
     more: { control: { type: "text" } },
-    nameStyle: { control: one("nameStyle") },
+    nameStyle: { control: textStyleOf("nameStyle") },
     nameLevel: { control: one("nameLevel") },
     wholeLink: { control: { type: "switch" } },
     line: {

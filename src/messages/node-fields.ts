@@ -1,5 +1,5 @@
 import { canStay, endsHeader, isInSticky, isTitleBar } from "../core/design/part";
-import { type Control, direction, type FieldSpec, grouped, one } from "./controls";
+import { type Control, direction, type FieldSpec, grouped, one, textStyleOf } from "./controls";
 import { numberOptions, valueOptions } from "./values";
 
 const widths: Control = { type: "many", options: valueOptions("hideOn") };
@@ -9,7 +9,7 @@ export const LOOK_CONTROLS: readonly FieldSpec[] = [
     { path: ["look", "colour"], control: { type: "colour", empty: "as around it" } },
     { path: ["look", "background"], control: { type: "colour", empty: "none" } },
     { path: ["look", "align"], control: one("align", ["", "start", "centre", "end"]) },
-    { path: ["look", "type"], control: one("type") },
+    { path: ["look", "type"], control: textStyleOf("type") },
     {
       path: ["look", "size"],
       control: { type: "perWidth", unit: "px", max: 200, none: [0, "as its style"] },

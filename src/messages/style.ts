@@ -1,3 +1,4 @@
+import type { TextLook } from "../core/model/house-style";
 import type { StyleDifference } from "../core/style/differences";
 import type { PairUse } from "../core/style/pairs";
 import { fieldName } from "./fields";
@@ -50,6 +51,7 @@ const GROUPS: Readonly<Record<string, string>> = {
   motion: "motion:",
   shadow: "shadow:",
   ownFonts: "fonts of your own",
+  textStyles: "text style",
 };
 
 const STEP_NAMES: Readonly<Record<string, string>> = {
@@ -61,6 +63,8 @@ const STEP_NAMES: Readonly<Record<string, string>> = {
   edgeWide: "wide from",
   edgeMiddle: "small below",
   headings: "headings",
+  third: "the third family",
+  sizeOn: "size on",
   lineHeight: "line height",
   weight: "weight",
   spacing: "letter spacing",
@@ -90,11 +94,14 @@ const colourName = (value: unknown): string | undefined =>
 export const differenceName = ({ path, before, after }: StyleDifference): string => {
   const [group = "", ...steps] = path;
   const named =
-    group === "palette"
+    group === "palette" || group === "textStyles"
       ? [colourName(after) ?? colourName(before) ?? steps[0]]
       : steps.map((step) => STEP_NAMES[step] ?? fieldName(step).toLowerCase());
   return [GROUPS[group] ?? group, ...named].filter((word) => word !== "").join(" ");
 };
+
+const lookWords = ({ size, weight, lineHeight }: TextLook): string =>
+  `${size} rem, ${weight}, ${lineHeight} ×`;
 
 /** A value of a style in short. */
 export const differenceValue = (value: unknown): string => {
@@ -102,6 +109,8 @@ export const differenceValue = (value: unknown): string => {
   if (value === "") return "as the text around";
   if (typeof value === "boolean") return value ? "yes" : "no";
   if (value !== null && typeof value === "object" && "value" in value) return String(value.value);
+  if (value !== null && typeof value === "object" && "look" in value)
+    return lookWords(value.look as TextLook);
   if (Array.isArray(value)) return String(value.length);
   return String(value).replace(/^(role|colour):/, "");
 };

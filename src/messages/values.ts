@@ -1,6 +1,7 @@
 import { RATIOS } from "../core/blocks/list-settings";
 import { type Design, getBody, STYLE_ID } from "../core/design/design";
 import { TEXTURES } from "../core/model/house-style";
+import { ownStyleId } from "../core/model/text-looks";
 import type { FACT_KINDS, TEXT_STYLES } from "../core/model/values";
 import { colourWords } from "./style";
 import { TEXTURE_NAMES, WIDTH_NAMES } from "./words";
@@ -31,7 +32,7 @@ export const FACT_NAMES: Readonly<Record<(typeof FACT_KINDS)[number], string>> =
 const NAMES = {
   variant: { normal: "normal", overPictures: "over pictures", small: "small" },
   textStyle: TEXT_STYLE_NAMES,
-  type: { "": "as its kind", ...TEXT_STYLE_NAMES },
+  type: { "": "as its kind", ...TEXT_STYLE_NAMES, footerMenu: "menus of footers" },
   direction: {
     row: "side by side",
     column: "below each other",
@@ -203,6 +204,9 @@ export const valueWords = (setting: string, value: unknown, design: Design): str
   if (typeof value !== "string") return "";
   if (names && Object.hasOwn(names, value)) return names[value] as string;
   if (value === "") return "none";
+  const named = ownStyleId(value);
+  if (named !== undefined)
+    return getBody(design, "style", STYLE_ID).textStyles.find(({ id }) => id === named)?.name ?? "gone";
   if (/^(role|colour):/.test(value)) return colourWords(getBody(design, "style", STYLE_ID), value);
   const pointed = design.get(value)?.body;
   const text = pointed && "name" in pointed ? `“${pointed.name}”` : value.replace(/^level:/, "");

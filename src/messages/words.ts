@@ -1,5 +1,5 @@
 import type { Expectation } from "../core/design/design";
-import type { ColourRole, Texture, TypeStyle } from "../core/model/house-style";
+import type { ColourRole, EverySitesStyle, Texture } from "../core/model/house-style";
 import type { Slot } from "../core/model/slot";
 import type { Width } from "../core/model/values";
 
@@ -47,7 +47,7 @@ export const ROLE_NAMES: Readonly<Record<ColourRole, string>> = {
   surface: "surface",
 };
 
-export const TYPE_STYLE_NAMES: Readonly<Record<TypeStyle, string>> = {
+export const TYPE_STYLE_NAMES: Readonly<Record<EverySitesStyle, string>> = {
   body: "Running text",
   small: "Small print",
   lead: "Lead",
@@ -58,6 +58,7 @@ export const TYPE_STYLE_NAMES: Readonly<Record<TypeStyle, string>> = {
   h5: "Heading 5",
   h6: "Heading 6",
   menu: "Menus",
+  footerMenu: "Menus of footers",
   button: "Buttons",
   caption: "Captions",
 };

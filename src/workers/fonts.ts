@@ -27,7 +27,7 @@ const fetched = (site: string, file: string): Promise<void> => {
 /** The shaper, with the fonts of a style at hand: at once where they are there already. */
 export const shaperFor = async (
   site: string,
-  style: Pick<StyleValues, "fonts" | "ownFonts">,
+  style: Pick<StyleValues, "fonts" | "ownFonts" | "type" | "textStyles">,
 ): Promise<Shaper> => {
   const missing = usedFamilies(style)
     .flatMap((family) => filesOf(family, style.ownFonts))

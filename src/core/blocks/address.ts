@@ -2,7 +2,7 @@ import { z } from "zod";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
 import type { SiteProfile } from "../model/profile";
-import { wordsHeight } from "./heights";
+import { wordsHeight, wornStyle } from "./heights";
 import { defineBlock } from "./kind";
 import { below, running, wornText } from "./sizes";
 
@@ -37,7 +37,7 @@ export const address = defineBlock({
   },
   height: (block, scene) => {
     const lines = shownLines(block.settings, scene.material);
-    const style = block.look.type || "body";
+    const style = wornStyle(block, "body", scene.style);
     return lines.length === 0
       ? null
       : lines.reduce((all, line) => all + wordsHeight(block, line, style, scene), 0);

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { element, wordsOf } from "../draw/context";
 import { html } from "../draw/html";
 import type { PageMaterial } from "../draw/page-material";
-import { wordsHeight } from "./heights";
+import { wordsHeight, wornStyle } from "./heights";
 import { defineBlock } from "./kind";
 import { words } from "./roles";
 import { running, wornText } from "./sizes";
@@ -36,7 +36,7 @@ export const copyright = defineBlock({
   extent: (block, scene) =>
     running(lineOf(block.settings, scene.material), wornText(block, "small", scene), scene),
   height: (block, scene) =>
-    wordsHeight(block, lineOf(block.settings, scene.material), block.look.type || "small", scene),
+    wordsHeight(block, lineOf(block.settings, scene.material), wornStyle(block, "small", scene.style), scene),
   draw: (block, context) => {
     const { profile } = context.data;
     const { owner: own, after } = block.settings;

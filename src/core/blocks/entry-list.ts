@@ -1,9 +1,11 @@
+import { textClass } from "../draw/base-css";
 import { type BlockContext, element, nodeClass, wordsOf } from "../draw/context";
 import { colourCss } from "../draw/css";
 import { factItems } from "../draw/entry-facts";
 import { attributes, type Content, html, type SafeHtml } from "../draw/html";
 import type { EntryView, ListView } from "../draw/page-material";
 import { focalPosition, pictureHtml } from "../draw/picture-html";
+import type { TypeStyle } from "../model/house-style";
 import type { Width } from "../model/values";
 import { MUTED, PLAIN } from "./inks";
 import { type BlockWith, defineBlock } from "./kind";
@@ -20,7 +22,7 @@ import {
 type Block = BlockWith<"entryList", ListSettings>;
 
 /** What is written of entries where the list says no style of its own. */
-const NAME_STYLES: Readonly<Record<Arrangement, string>> = {
+const NAME_STYLES: Readonly<Record<Arrangement, TypeStyle>> = {
   rows: "h4",
   cards: "h4",
   columns: "h4",
@@ -71,7 +73,7 @@ export const entryList = defineBlock({
         arrangement === "timeline"
           ? periodsOf(list.entries, block, context).map(
               ({ name, entries }) =>
-                html`<div class="period">${name === "" ? null : headingHtml(settings.nameLevel, "h5", name)}${items(entries)}</div>`,
+                html`<div class="period">${name === "" ? null : headingHtml(settings.nameLevel, "h5", name, context)}${items(entries)}</div>`,
             )
           : items(list.entries)
       }`,
@@ -127,8 +129,8 @@ const drawRules = ({ id, settings }: Block, { css }: BlockContext): void => {
     });
 };
 
-const headingHtml = (level: string, style: string, content: Content): SafeHtml =>
-  html`<${level} class="t-${style}">${content}</${level}>`;
+const headingHtml = (level: string, style: TypeStyle, content: Content, context: BlockContext): SafeHtml =>
+  html`<${level} class="${textClass(style, context)}">${content}</${level}>`;
 
 /** Entries that stand in a row by when they are, with what that time is called; what has none is in none. */
 const periodsOf = (
@@ -210,6 +212,7 @@ const itemOf = (block: Block, context: BlockContext) => {
       html`<a class="name" href="${entry.path}">${entry.title}</a>${
         entry.restricted ? html` <span class="lock">${context.words.membersOnly}</span>` : null
       }`,
+      context,
     )}${items.length > 0 ? html`<div class="facts t-small">${items}</div>` : null}${
       summary || isLarge ? summaryHtml(entry, summaryWords) : null
     }${

@@ -1,15 +1,15 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
-import { TextStyle } from "../model/values";
 import { sizedHeight } from "./heights";
 import { defineBlock } from "./kind";
-import { words } from "./roles";
+import { textStyle, words } from "./roles";
 import { running, sizedIn } from "./sizes";
 
 const settings = z.object({
   text: words(undefined, { opensAs: "heading" }).default("Heading"),
   level: z.number().int().min(2).max(6).default(2),
-  style: TextStyle.default("h2"),
+  style: textStyle().default("h2"),
 });
 
 export const heading = defineBlock({
@@ -31,7 +31,7 @@ export const heading = defineBlock({
       `h${block.settings.level}`,
       block,
       context,
-      { class: `t-${block.settings.style}`, words: "text" },
+      { class: textClass(block.settings.style, context), words: "text" },
       block.settings.text,
     ),
 });

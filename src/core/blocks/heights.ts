@@ -1,6 +1,7 @@
 import type { PageMaterial } from "../draw/page-material";
 import type { HouseStyle, TypeStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
+import { hasStyle, textLookOf } from "../model/text-looks";
 import { type Responsive, valueAt, type Width } from "../model/values";
 
 /** Heights of what stands in one row, px at 16 px text. */
@@ -30,7 +31,7 @@ export const SCREEN_HEIGHTS: Readonly<Record<Width, number>> = { wide: 800, midd
 
 /** A line of a text style. */
 export const lineHeight = (style: HouseStyle, name: TypeStyle): number => {
-  const { size, lineHeight: times } = style.type[name];
+  const { size, lineHeight: times } = textLookOf(style, name);
   return size * 16 * times;
 };
 
@@ -46,15 +47,19 @@ export const sizeAt = ({ look }: Pick<AnyBlock, "look">, own: number, width: Wid
 
 /** The same of a block whose words may have a size and a line height of their own. */
 export const sizedHeight = (block: AnyBlock, words: string, style: TypeStyle, scene: HeightScene): number => {
-  const own = scene.style.type[style];
+  const own = textLookOf(scene.style, style);
   const size = sizeAt(block, own.size, scene.width);
   const times = valueAt(block.look.lineHeight ?? NO_SIZE, scene.width) / 100 || own.lineHeight;
   return size * times * (scene.lines?.(block, words, style, size) ?? 1);
 };
 
 /** A line of what a block's text is set in: the text style of its look, or that of its kind. */
-export const wornHeight = ({ look }: AnyBlock, otherwise: TypeStyle, { style }: HeightScene): number =>
-  lineHeight(style, look.type || otherwise);
+export const wornHeight = (block: AnyBlock, otherwise: TypeStyle, { style }: HeightScene): number =>
+  lineHeight(style, wornStyle(block, otherwise, style));
+
+/** The text style a block wears: that of its look, as long as there is one of that name, or that of its kind. */
+export const wornStyle = ({ look }: AnyBlock, otherwise: TypeStyle, style: HouseStyle): TypeStyle =>
+  look.type && hasStyle(style, look.type) ? look.type : otherwise;
 
 /** A control around a line of text: .45rem above and below, a line around it, and 2.5rem at least. */
 export const controlHeight = (line: number): number => Math.max(40, line + 2 * 7.2 + 2);

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { MEDIA } from "../model/content";
-import { DATE_LENGTHS, px, responsive, TEXT_STYLES } from "../model/values";
+import { DATE_LENGTHS, px, responsive } from "../model/values";
 import {
   authorIds,
   colour,
@@ -11,6 +11,7 @@ import {
   kindIds,
   ownField,
   termIds,
+  textStyleOrNone,
   words,
 } from "./roles";
 
@@ -93,7 +94,7 @@ export const listSettings = z.object({
   dates: z.enum(DATE_LENGTHS).default("long"),
   /** Of names, and of periods above them. */
   nameLevel: z.enum(["h2", "h3", "h4"]).default("h2"),
-  nameStyle: z.enum(["", ...TEXT_STYLES]).default(""),
+  nameStyle: textStyleOrNone().default(""),
   /** Words of a link below each; empty: none. */
   more: words(undefined, { mayBeEmpty: true }).default(""),
   /** All of an entry leads to it, not its name alone. */

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { element, wordsOf } from "../draw/context";
 import { html } from "../draw/html";
 import { hrefOf } from "../draw/links";
-import { wordsHeight } from "./heights";
+import { wordsHeight, wornStyle } from "./heights";
 import { defineBlock } from "./kind";
 import { moment, targetOrNone, words } from "./roles";
 import { around, type Extent, remIn, running, type Scene, wornText } from "./sizes";
@@ -44,7 +44,7 @@ export const notice = defineBlock({
     stands(block.settings, scene.material.at)
       ? Math.max(
           block.settings.canClose ? BUTTON : 0,
-          wordsHeight(block, block.settings.text, block.look.type || "body", scene),
+          wordsHeight(block, block.settings.text, wornStyle(block, "body", scene.style), scene),
         )
       : null,
   besideWords: ({ canClose }) => (canClose ? BESIDE : 0),

@@ -1,17 +1,17 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
 import { pictureHtml } from "../draw/picture-html";
-import { TextStyle } from "../model/values";
 import { MUTED, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
-import { ownField as ownFieldSetting } from "./roles";
+import { ownField as ownFieldSetting, textStyle } from "./roles";
 
 const settings = z.object({
   field: ownFieldSetting().default(""),
   /** What the field is called, before its value. */
   named: z.boolean().default(true),
-  style: TextStyle.default("body"),
+  style: textStyle().default("body"),
 });
 
 /** One own field of the entry, such as its price; nothing where the entry has none. */
@@ -36,7 +36,7 @@ export const ownField = defineBlock({
       "p",
       block,
       context,
-      { class: `t-${style}` },
+      { class: textClass(style, context) },
       found.href !== undefined
         ? html`<a href="${found.href}">${named ? found.label : found.value}</a>`
         : html`${named ? html`<span class="muted">${found.label}</span> ` : null}${found.value}`,

@@ -1,22 +1,23 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
 import { richTextHtml } from "../draw/rich-text-html";
 import { layoutUnit } from "../measure/shaper";
 import type { TypeStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
 import { hasLink, type Inline, type RichText } from "../model/rich-text";
-import { TextStyle } from "../model/values";
+import { textLookOf } from "../model/text-looks";
 import { type HeightScene, lineHeight, wordsHeight } from "./heights";
 import { linkInks, PLAIN } from "./inks";
 import { defineBlock } from "./kind";
-import { richTextSetting } from "./roles";
+import { richTextSetting, textStyle } from "./roles";
 import { around, below, type Extent, running, type Scene } from "./sizes";
 
 export const PROSE_CSS = `.prose>*+*{margin-top:.9em}.prose ul,.prose ol{padding-left:1.3em}.prose blockquote{padding-left:1em;border-left:.15em solid var(--line)}.prose h2,.prose h3,.prose h4{margin-top:1.4em}.prose>:first-child{margin-top:0}.prose pre{overflow:auto}.prose hr{border:0;border-top:1px solid var(--line)}`;
 
 const settings = z.object({
   text: richTextSetting({ opensAs: "text" }).default([]),
-  size: TextStyle.default("body"),
+  size: textStyle().default("body"),
 });
 
 const UNTOLD: Extent = { min: 0, max: 0, keep: 0, read: 0, isExact: false };
@@ -57,7 +58,7 @@ const textExtent = (text: RichText, size: TypeStyle, scene: Scene): Extent => {
 
 /** The same below one another, in as many lines as they take; it follows `PROSE_CSS`. */
 const textHeight = (text: RichText, size: TypeStyle, block: AnyBlock, scene: HeightScene): number => {
-  const em = (style: TypeStyle) => scene.style.type[style].size * 16;
+  const em = (style: TypeStyle) => textLookOf(scene.style, style).size * 16;
   const line = (children: readonly Inline[], style = size) =>
     wordsHeight(block, children.map((each) => each.text).join(""), style, scene);
   return text.reduce((all, each, at) => {
@@ -100,7 +101,7 @@ export const richText = defineBlock({
           block,
           context,
           {
-            class: `prose t-${block.settings.size}`,
+            class: `prose ${textClass(block.settings.size, context)}`,
             words: "text",
             attributes: { "data-rich": context.mark ? true : null },
           },

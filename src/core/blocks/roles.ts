@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { ChoiceType } from "../model/choices";
 import { Place } from "../model/place";
 import { RichText } from "../model/rich-text";
-import { ColourValue, FactKind, Link, Target } from "../model/values";
+import { ColourValue, FactKind, Link, Target, TextStyle } from "../model/values";
 
 /**
  * What a setting is for, said where the setting is defined. Everything that must know it (search and replace, packs,
@@ -38,6 +38,8 @@ export type Role =
   | "ownField"
   /** A video file, or null: it stays with its site. */
   | "video"
+  /** A text style by name; empty: that of its kind. */
+  | "textStyle"
   /** The name of a list of the mailbox. */
   | "list"
   /** One of a few values, a number, yes or no. */
@@ -76,6 +78,8 @@ export const targetOrNone = () => about(Target.nullable(), { role: "target" });
 /** An entry of the site, or none. */
 export const entryOrNone = () =>
   about(z.object({ identity: z.string().regex(/^entry:./) }).nullable(), { role: "target" });
+export const textStyle = () => about(TextStyle, { role: "textStyle" });
+export const textStyleOrNone = () => about(z.literal("").or(TextStyle), { role: "textStyle" });
 export const link = () => about(Link, { role: "link" });
 export const kindIds = () => about(z.array(z.string()), { role: "kinds" });
 export const termIds = () => about(z.array(z.string()), { role: "terms" });
@@ -128,6 +132,8 @@ const objectIn = (schema: z.ZodType): z.ZodObject | undefined => {
 /** The values of a schema that has a few. */
 const optionsIn = (schema: z.ZodType): { readonly options?: readonly string[] } => {
   if (schema instanceof z.ZodEnum) return { options: schema.options.map(String) };
+  // a text style is one of those that every site has, or one of the site's own: that is not for single pages
+  if (schema instanceof z.ZodUnion) return optionsIn(schema.options[0] as z.ZodType);
   const inner = innerOf(schema);
   return inner ? optionsIn(inner) : {};
 };

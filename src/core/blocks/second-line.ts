@@ -1,10 +1,10 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
 import type { PageMaterial, VisitorWords } from "../draw/page-material";
-import { TextStyle } from "../model/values";
 import { sizedHeight } from "./heights";
 import { defineBlock } from "./kind";
-import { about, words } from "./roles";
+import { about, textStyle, words } from "./roles";
 
 /** What the second line says where no words are set. */
 const OTHERWISE = ["summary", "date", "nothing"] as const;
@@ -14,7 +14,7 @@ const settings = z.object({
   text: words(undefined, { opensAs: "secondLine", mayBeEmpty: true }).default(""),
   /** The summary of an entry, the description of a term; or its date, or when it is. */
   otherwise: about(z.enum(OTHERWISE), { role: "choice", opensAs: "secondLineSays" }).default("summary"),
-  style: TextStyle.default("lead"),
+  style: textStyle().default("lead"),
 });
 
 const dateOf = ({ entry }: Pick<PageMaterial, "entry">, say: VisitorWords): string => {
@@ -42,6 +42,12 @@ export const secondLine = defineBlock({
     const own = { summary: data.page.description, date: dateOf(data, context.words), nothing: "" };
     const said = text || own[otherwise];
     if (said === "") return null;
-    return element("p", block, context, { class: `t-${style}`, words: text === "" ? null : "text" }, said);
+    return element(
+      "p",
+      block,
+      context,
+      { class: textClass(style, context), words: text === "" ? null : "text" },
+      said,
+    );
   },
 });

@@ -1,13 +1,14 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
 import { html } from "../draw/html";
-import { TextStyle } from "../model/values";
 import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
+import { textStyle } from "./roles";
 import { label } from "./sizes";
 
 const settings = z.object({
-  text: TextStyle.default("h3"),
+  text: textStyle().default("h3"),
   link: z.boolean().default(true),
 });
 
@@ -25,7 +26,7 @@ export const siteName = defineBlock({
   draw: (block, context) => {
     const { name } = context.data.profile;
     const content = block.settings.link ? html`<a href="/">${name}</a>` : name;
-    return element("div", block, context, { class: `t-${block.settings.text}` }, content);
+    return element("div", block, context, { class: textClass(block.settings.text, context) }, content);
   },
   css: ".b-siteName a{text-decoration:none}.b-siteName a:hover{text-decoration:underline}",
 });

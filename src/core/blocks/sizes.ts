@@ -3,8 +3,9 @@ import { layoutUnit, type TextSetting } from "../measure/shaper";
 import type { Measured, TextMeasure } from "../measure/text-measure";
 import type { TypeStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
+import { textLookOf } from "../model/text-looks";
 import type { Width } from "../model/values";
-import { sizeAt } from "./heights";
+import { sizeAt, wornStyle } from "./heights";
 
 /** How wide something wants to be, and what it is told from. */
 
@@ -103,11 +104,11 @@ export const wornText = (
   block: AnyBlock,
   otherwise: TypeStyle,
   { measure }: Pick<Scene, "measure">,
-): TextSetting => measure.setting(block.look.type || otherwise);
+): TextSetting => measure.setting(wornStyle(block, otherwise, measure.style));
 
 /** The size words have by a look, px at 16 px text. */
 export const sizedIn = (look: AnyBlock["look"], style: TypeStyle, { measure, width }: Scene): number =>
-  sizeAt({ look }, measure.style.type[style].size, width);
+  sizeAt({ look }, textLookOf(measure.style, style).size, width);
 
 /** Something with so much more beside it, px. */
 export const around = (inside: Extent, more: number): Extent => ({

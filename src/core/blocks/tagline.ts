@@ -1,12 +1,13 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
-import { TextStyle } from "../model/values";
 import { wordsHeight } from "./heights";
 import { defineBlock } from "./kind";
+import { textStyle } from "./roles";
 import { label } from "./sizes";
 
 const settings = z.object({
-  text: TextStyle.default("small"),
+  text: textStyle().default("small"),
 });
 
 export const tagline = defineBlock({
@@ -26,5 +27,11 @@ export const tagline = defineBlock({
   draw: (block, context) =>
     context.data.profile.tagline === ""
       ? null
-      : element("p", block, context, { class: `t-${block.settings.text}` }, context.data.profile.tagline),
+      : element(
+          "p",
+          block,
+          context,
+          { class: textClass(block.settings.text, context) },
+          context.data.profile.tagline,
+        ),
 });

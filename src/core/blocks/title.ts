@@ -1,12 +1,12 @@
 import { z } from "zod";
+import { textClass } from "../draw/base-css";
 import { element } from "../draw/context";
-import { TextStyle } from "../model/values";
 import { sizedHeight } from "./heights";
 import { defineBlock } from "./kind";
-import { words } from "./roles";
+import { textStyle, words } from "./roles";
 
 const settings = z.object({
-  style: TextStyle.default("h1"),
+  style: textStyle().default("h1"),
   /** Something else than the page's own title. */
   text: words(undefined, { opensAs: "heading" }).default(""),
 });
@@ -29,7 +29,10 @@ export const title = defineBlock({
     const found = page.role === "search" && query !== "" ? context.words.searchFor(query) : page.title;
     const said = own === "" ? found : own;
     const text = page.pageNumber > 1 ? `${said}, ${page.pageNumber}` : said;
-    const options = { class: `t-${block.settings.style}`, words: own !== "" && own === text ? "text" : null };
+    const options = {
+      class: textClass(block.settings.style, context),
+      words: own !== "" && own === text ? "text" : null,
+    };
     return element(first ? "h1" : "p", block, context, options, text);
   },
 });

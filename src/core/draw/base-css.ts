@@ -1,15 +1,26 @@
-import { COLOUR_ROLES, type HouseStyle, type TypeStyle } from "../model/house-style";
-import { TEXT_STYLES } from "../model/values";
-import { colourCss } from "./css";
+import { COLOUR_ROLES, type HouseStyle, TYPE_STYLES, type TypeStyle } from "../model/house-style";
+import { familyOf, hasStyle, namedStyle, ownStyleId, textLookOf } from "../model/text-looks";
+import { TEXT_STYLES, WIDTHS, type Width } from "../model/values";
+import { colourCss, downFrom, type Stylesheet } from "./css";
 import { fontFaces, stackOf } from "./fonts";
 import { declarations, textureCss } from "./textures";
 
+/** The custom property that holds the size of a text style which has several. */
+const sizeProperty = (name: TypeStyle): string => `--t-${name.replace(":", "-")}`;
+
+/** The size of a text style, whatever the width of the screen. */
+export const textSize = (style: HouseStyle, name: TypeStyle): string => {
+  const { size, sizeOn } = textLookOf(style, name);
+  const isOne = sizeOn.middle === undefined && sizeOn.small === undefined;
+  return isOne || !hasStyle(style, name) ? `${size}rem` : `var(${sizeProperty(name)})`;
+};
+
 const lookCss = (style: HouseStyle, name: TypeStyle): string => {
-  const { family, size, weight, lineHeight, spacing, upper } = style.type[name];
+  const { family, weight, lineHeight, spacing, upper } = textLookOf(style, name);
   const around = name === "body" ? { spacing: 0, upper: false } : style.type.body;
   return [
-    `font-family:${stackOf(style.fonts[family])}`,
-    `font-size:${size}rem`,
+    `font-family:${stackOf(familyOf(style, family))}`,
+    `font-size:${textSize(style, name)}`,
     `font-weight:${weight}`,
     `line-height:${lineHeight}`,
     // what the page's own text has is handed down unless it is taken back
@@ -23,10 +34,10 @@ const lookCss = (style: HouseStyle, name: TypeStyle): string => {
 
 /** A text style as declarations that hold against any other the element has by its kind. */
 export const textDeclarations = (style: HouseStyle, name: TypeStyle): Readonly<Record<string, string>> => {
-  const { family, size, weight, lineHeight, spacing, upper } = style.type[name];
+  const { family, weight, lineHeight, spacing, upper } = textLookOf(style, name);
   return {
-    "font-family": stackOf(style.fonts[family]),
-    "font-size": `${size}rem`,
+    "font-family": stackOf(familyOf(style, family)),
+    "font-size": textSize(style, name),
     "font-weight": String(weight),
     "line-height": String(lineHeight),
     "letter-spacing": spacing === 0 ? "normal" : `${spacing}em`,
@@ -34,8 +45,39 @@ export const textDeclarations = (style: HouseStyle, name: TypeStyle): Readonly<R
   };
 };
 
+const classOf = (name: TypeStyle): string => `t-${name.replace(":", "-")}`;
+
 const textStyles = (style: HouseStyle): string =>
-  TEXT_STYLES.map((name) => `.t-${name}{${lookCss(style, name)}}`).join("\n");
+  TEXT_STYLES.map((name) => `.${classOf(name)}{${lookCss(style, name)}}`).join("\n");
+
+/** The class that gives words a text style; the rule of one of the site's own comes along. One that is gone is running text. */
+export const textClass = (name: TypeStyle, { css }: { readonly css: Stylesheet }): string => {
+  if (!hasStyle(css.style, name)) return classOf("body");
+  const given = classOf(name);
+  if (ownStyleId(name) !== undefined) css.share(given, `.${given}{${lookCss(css.style, name)}}`);
+  return given;
+};
+
+/** The sizes of text styles that have several, from wide screens to small ones. */
+const sizeProperties = (style: HouseStyle): string => {
+  const names = [...TYPE_STYLES, ...style.textStyles.map(({ id }) => namedStyle(id))];
+  const rules = WIDTHS.map((width) =>
+    names.flatMap((name) => {
+      const { size, sizeOn } = textLookOf(style, name);
+      if (!textSize(style, name).startsWith("var")) return [];
+      const own = width === "wide" ? size : sizeOn[width];
+      return own === undefined ? [] : [`${sizeProperty(name)}:${own}rem`];
+    }),
+  );
+  return rules
+    .map((all, at) => {
+      const width = WIDTHS[at] as Width;
+      if (all.length === 0) return "";
+      const root = `:root{${all.join(";")}}`;
+      return `\n${width === "wide" ? root : `${downFrom(style, width)}{${root}}`}`;
+    })
+    .join("");
+};
 
 const properties = (style: HouseStyle): string => {
   const hexOf = (id: string) => style.palette.find((colour) => colour.id === id)?.value ?? "#000000";
@@ -85,7 +127,7 @@ const pageTexture = (style: HouseStyle): string => {
 /** What every page of the site has: custom properties, fonts, text, bands and cells. */
 export const baseCss = (style: HouseStyle): string => {
   return `${fontFaces(style)}
-:root{${properties(style)}}
+:root{${properties(style)}}${sizeProperties(style)}
 *,::before,::after{box-sizing:border-box}
 html{-webkit-text-size-adjust:100%;text-size-adjust:100%;scroll-padding-top:6rem}
 body{margin:0;background:var(--background);color:var(--text);${lookCss(style, "body")};overflow-wrap:break-word;display:flex;flex-direction:column;min-height:100vh}

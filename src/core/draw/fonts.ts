@@ -14,7 +14,7 @@ const FALLBACKS = {
 /** A family and what stands in for it, name by name. */
 export const stackNames = (name: string): readonly string[] => [name, ...FALLBACKS[sortOf(name)].split(",")];
 
-type FontValues = Pick<StyleValues, "fonts" | "ownFonts">;
+type FontValues = Pick<StyleValues, "fonts" | "ownFonts" | "type" | "textStyles">;
 
 const sortOf = (name: string) => FAMILIES[name]?.sort ?? "sans";
 /** A font of the reader's, at the widths and heights of a family. */
@@ -28,10 +28,12 @@ export const stackOf = (name: string): string =>
     FALLBACKS[sortOf(name)],
   ].join(",");
 
-/** The families a style uses, its text first. */
-export const usedFamilies = ({ fonts }: FontValues): readonly string[] => [
-  ...new Set([fonts.text, fonts.headings]),
-];
+/** The families a style uses, its text first; the third one only where a text style is set in it. */
+export const usedFamilies = ({ fonts, type, textStyles }: FontValues): readonly string[] => {
+  const looks = [...Object.values(type), ...textStyles.map(({ look }) => look)];
+  const isThirdWorn = fonts.third !== "" && looks.some(({ family }) => family === "third");
+  return [...new Set([fonts.text, fonts.headings, ...(isThirdWorn ? [fonts.third] : [])])];
+};
 
 export const ownFontPath = (file: string): string => `/_fonts/own/${file}.woff2`;
 

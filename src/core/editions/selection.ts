@@ -7,6 +7,7 @@ import {
   STYLE_ID,
 } from "../design/design";
 import type { Part } from "../design/part";
+import { namedStyle } from "../model/text-looks";
 
 /**
  * Publishing some of the changes of a draft. A change is a document the draft has otherwise than what is live; what a
@@ -40,9 +41,14 @@ const namesIn = ({ kind, body }: DesignDocument): ReadonlySet<string> => {
   return found;
 };
 
-const COLOUR = "colour:";
-const coloursOf = (design: Design): ReadonlySet<string> =>
-  new Set((findBody(design, "style", STYLE_ID)?.palette ?? []).map(({ id }) => COLOUR + id));
+/** What of the house style others name: its colours and its own text styles. */
+const styleNames = (design: Design): ReadonlySet<string> => {
+  const style = findBody(design, "style", STYLE_ID);
+  return new Set([
+    ...(style?.palette ?? []).map(({ id }) => `colour:${id}`),
+    ...(style?.textStyles ?? []).map(({ id }) => namedStyle(id)),
+  ]);
+};
 
 /** The names under which a part of a slot lets pages change something. */
 const opensIn = (part: Part, slot: string): readonly string[] =>
@@ -61,9 +67,9 @@ const mixed = (live: Design, draft: Design, taken: ReadonlySet<string>): Design 
 
 /** What a design lacks of what is in the live one or in the draft. */
 class Lacks {
-  readonly #colours: ReadonlySet<string>;
-  readonly #draftColours: ReadonlySet<string>;
-  readonly #knownColours: ReadonlySet<string>;
+  readonly #inStyle: ReadonlySet<string>;
+  readonly #inDraftStyle: ReadonlySet<string>;
+  readonly #known: ReadonlySet<string>;
   readonly #choices = new Map<string, ReadonlySet<string>>();
 
   constructor(
@@ -73,9 +79,9 @@ class Lacks {
     /** Whether a document is a change that is not taken yet. */
     private readonly isLeft: (id: string) => boolean,
   ) {
-    this.#colours = coloursOf(design);
-    this.#draftColours = coloursOf(draft);
-    this.#knownColours = new Set([...coloursOf(live), ...this.#draftColours]);
+    this.#inStyle = styleNames(design);
+    this.#inDraftStyle = styleNames(draft);
+    this.#known = new Set([...styleNames(live), ...this.#inDraftStyle]);
   }
 
   /** One change it needs, and the document it is needed for; null if it lacks nothing. */
@@ -91,14 +97,14 @@ class Lacks {
   /** What a document names and the design has not. */
   #named(document: DesignDocument): readonly [string, string] | null {
     for (const name of namesIn(document)) {
-      const isColour = this.#knownColours.has(name);
-      const isThere = isColour
-        ? this.#colours.has(name)
+      const isOfStyle = this.#known.has(name);
+      const isThere = isOfStyle
+        ? this.#inStyle.has(name)
         : this.design.has(name) || !(this.live.has(name) || this.draft.has(name));
       if (isThere) continue;
-      const origin = isColour ? STYLE_ID : name;
+      const origin = isOfStyle ? STYLE_ID : name;
       // it is new, and comes along; or it is taken out, and who still named it goes on without it
-      const isNew = isColour ? this.#draftColours.has(name) : this.draft.has(name);
+      const isNew = isOfStyle ? this.#inDraftStyle.has(name) : this.draft.has(name);
       if (isNew && this.isLeft(origin)) return [origin, document.id];
       if (!isNew && this.isLeft(document.id)) return [document.id, origin];
     }

@@ -86,7 +86,7 @@ export class BandFit {
     const band = this.#states[state] as Band;
     const row = new Row(band, {
       material: this.material,
-      measure: this.measure.at(root),
+      measure: this.measure.at(root).on(width),
       width,
       isFolded,
       rowMenus: rowMenus(band),
@@ -156,7 +156,7 @@ export class BandFit {
       this.#states.every((band) =>
         new Row(band, {
           material: this.material,
-          measure: this.measure,
+          measure: this.measure.on(width),
           width,
           isFolded: false,
           rowMenus: rowMenus(band),

@@ -5,6 +5,7 @@ import type { Band, Block, Cell, Part } from "../design/part";
 import { linesOf } from "../measure/lines";
 import type { TextMeasure } from "../measure/text-measure";
 import type { TypeStyle } from "../model/house-style";
+import { textLookOf } from "../model/text-looks";
 import type { Width } from "../model/values";
 import { BandFit, screenWidth } from "./fit";
 import { NARROWEST } from "./readings";
@@ -40,7 +41,7 @@ const lineCount = (
   if (room === null) return null;
   const beside = traitsOf(kind).besideWords?.(settings as never) ?? 0;
   const around = padding.left + padding.right + 2 * borderWidth + beside;
-  const found = linesOf(words, measure.setting(style, size), room - around, measure);
+  const found = linesOf(words, measure.on(width).setting(style, size), room - around, measure);
   return found.isExact ? found.lines.length : null;
 };
 
@@ -63,7 +64,8 @@ const linesIn = (block: Titled, cell: Cell, fit: BandFit, pageTitle: string): He
   const { style } = block.settings;
   const { measure } = fit;
   const lines = LINES_AT.map((at) => {
-    const size = sizeAt(block, measure.style.type[style].size, screenWidth(at, measure));
+    const width = screenWidth(at, measure);
+    const size = sizeAt(block, textLookOf(measure.on(width).style, style).size, width);
     return lineCount(block, text, { style, size }, cell, { fit, at });
   });
   return { node: block.id, lines };

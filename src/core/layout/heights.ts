@@ -5,6 +5,7 @@ import { type Band, type Cell, isStacked, reachesEdges } from "../design/part";
 import { isCellHidden } from "../design/tree";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock } from "../model/look";
+import { styleOn } from "../model/text-looks";
 import { valueAt, type Width } from "../model/values";
 import { hasBandMenu, rowMenus } from "./fit";
 
@@ -97,7 +98,13 @@ export const rowHeights = (
   width: Width,
   lines?: HeightScene["lines"],
 ): { readonly low: number; readonly high: number } => {
-  const scene = { material, style, width, rowMenus: rowMenus(band), ...(lines ? { lines } : {}) };
+  const scene = {
+    material,
+    style: styleOn(style, width),
+    width,
+    rowMenus: rowMenus(band),
+    ...(lines ? { lines } : {}),
+  };
   const states = hasBandMenu(band) ? [false, true] : [false];
   const heights = states.map((isFolded) => heightAs(band, { ...scene, isFolded }));
   return { low: Math.floor(Math.min(...heights)), high: Math.ceil(Math.max(...heights)) };

@@ -1,3 +1,4 @@
+import { wornStyle } from "../blocks/heights";
 import type { FitMaterial } from "../blocks/sizes";
 import type { Part } from "../design/part";
 import type { TextMeasure } from "../measure/text-measure";
@@ -40,7 +41,9 @@ export const readBands = (part: Part, material: FitMaterial, measure: TextMeasur
     const { isExact, hasFoldingMenu } = fit;
     const edge = isExact ? fit.edges()[screenWidth(ROOM_AT, measure)] : Number.POSITIVE_INFINITY;
     const [menu] = bandMenus(band);
-    const worn = measure.setting(menu?.look.type || "menu");
+    const worn = measure
+      .on(screenWidth(ROOM_AT, measure))
+      .setting(menu ? wornStyle(menu, "menu", measure.style) : "menu");
     const letter = measure.line(SOME_LETTERS, worn).width / SOME_LETTERS.length;
     const stretches = isExact ? fit.stretches(NARROWEST, WIDEST_SCREEN) : [];
     return {

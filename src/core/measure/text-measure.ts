@@ -1,4 +1,6 @@
 import type { HouseStyle, TypeStyle } from "../model/house-style";
+import { familyOf, styleOn, textLookOf } from "../model/text-looks";
+import type { Width } from "../model/values";
 import { piecesOf } from "./line-ends";
 import type { Shaper, TextSetting } from "./shaper";
 
@@ -27,11 +29,17 @@ export class TextMeasure {
     return root === this.root ? this : new TextMeasure(this.shaper, this.style, this.language, root);
   }
 
+  /** As it is on screens of a width. */
+  on(width: Width): TextMeasure {
+    const style = styleOn(this.style, width);
+    return style === this.style ? this : new TextMeasure(this.shaper, style, this.language, this.root);
+  }
+
   /** A text style, at its own size or at another one, px at 16 px text. */
   setting(name: TypeStyle, sized?: number): TextSetting {
-    const { family, size, weight, spacing, upper } = this.style.type[name];
+    const { family, size, weight, spacing, upper } = textLookOf(this.style, name);
     const px = (sized === undefined ? size : sized / 16) * this.root;
-    return { family: this.style.fonts[family], weight, size: px, spacing: spacing * px, upper };
+    return { family: familyOf(this.style, family), weight, size: px, spacing: spacing * px, upper };
   }
 
   /** A text on one line. */

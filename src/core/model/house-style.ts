@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ColourValue, TEXT_STYLES } from "./values";
+import { ColourValue, type NamedStyle, TEXT_STYLES } from "./values";
 
 /** The house style: every colour, type, measure and look that parts take from one place. Sizes in rem, measures in px. */
 
@@ -33,15 +33,24 @@ export const PaletteColour = z.object({
 });
 export type PaletteColour = z.infer<typeof PaletteColour>;
 
-/** What is set in type: the styles of texts, and what menus, buttons and captions wear. */
-export const TYPE_STYLES = [...TEXT_STYLES, "menu", "button", "caption"] as const;
-export type TypeStyle = (typeof TYPE_STYLES)[number];
+/** Text styles every site has: those of texts, and what menus, buttons and captions wear. */
+export const TYPE_STYLES = [...TEXT_STYLES, "menu", "footerMenu", "button", "caption"] as const;
+export type EverySitesStyle = (typeof TYPE_STYLES)[number];
+/** A text style: one that every site has, or one of the site's own. */
+export type TypeStyle = EverySitesStyle | NamedStyle;
 
+export const FONT_USES = ["text", "headings", "third"] as const;
+export type FontUse = (typeof FONT_USES)[number];
+
+/** rem */
+const Size = z.number().min(0.5).max(10);
 export const TextLook = z.object({
-  /** Which of the two families. */
-  family: z.enum(["text", "headings"]),
+  /** Which of the families. */
+  family: z.enum(FONT_USES),
   /** rem */
-  size: z.number().min(0.5).max(10),
+  size: Size,
+  /** On narrower screens, where it is another one there; small ones fall back to middle ones. */
+  sizeOn: z.object({ middle: Size.optional(), small: Size.optional() }).default({}),
   weight: z.number().int().min(1).max(1000),
   /** Times the size. */
   lineHeight: z.number().min(0.8).max(3),
@@ -54,6 +63,7 @@ export type TextLook = z.infer<typeof TextLook>;
 const running = (size: number, more: Partial<TextLook> = {}): TextLook => ({
   family: "text",
   size,
+  sizeOn: {},
   weight: 400,
   lineHeight: 1.55,
   spacing: 0,
@@ -63,7 +73,7 @@ const running = (size: number, more: Partial<TextLook> = {}): TextLook => ({
 const heading = (size: number): TextLook =>
   running(size, { family: "headings", weight: 600, lineHeight: 1.2 });
 
-const TYPE_DEFAULTS: Readonly<Record<TypeStyle, TextLook>> = {
+const TYPE_DEFAULTS: Readonly<Record<EverySitesStyle, TextLook>> = {
   body: running(1),
   small: running(0.9),
   lead: running(1.2),
@@ -74,17 +84,19 @@ const TYPE_DEFAULTS: Readonly<Record<TypeStyle, TextLook>> = {
   h5: heading(1),
   h6: heading(0.9),
   menu: running(1),
+  footerMenu: running(1),
   button: running(1, { weight: 600 }),
   caption: running(0.85),
 };
 
-const textLook = (style: TypeStyle) => {
+const textLook = (style: EverySitesStyle) => {
   const by = TYPE_DEFAULTS[style];
   const { shape } = TextLook;
   return z
     .object({
       family: shape.family.default(by.family),
       size: shape.size.default(by.size),
+      sizeOn: shape.sizeOn,
       weight: shape.weight.default(by.weight),
       lineHeight: shape.lineHeight.default(by.lineHeight),
       spacing: shape.spacing.default(by.spacing),
@@ -92,6 +104,14 @@ const textLook = (style: TypeStyle) => {
     })
     .prefault({});
 };
+
+/** A text style the site has named, to be worn by whatever blocks are told to. */
+export const OwnTextStyle = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,60}$/),
+  name: z.string().min(1).max(80),
+  look: TextLook,
+});
+export type OwnTextStyle = z.infer<typeof OwnTextStyle>;
 
 const Colour = ColourValue.or(z.literal(""));
 
@@ -146,16 +166,26 @@ const styleShape = {
   roles: z.object(
     Object.fromEntries(COLOUR_ROLES.map((role) => [role, z.string()])) as Record<ColourRole, z.ZodString>,
   ),
-  fonts: z.object({ text: z.string().min(1).max(80), headings: z.string().min(1).max(80) }),
+  fonts: z.object({
+    text: z.string().min(1).max(80),
+    headings: z.string().min(1).max(80),
+    /** Empty: that of text. Older styles have none. */
+    third: z.string().max(80).default(""),
+  }),
   ownFonts: z.array(OwnFont).max(20).default([]),
   type: z
     .object(
       Object.fromEntries(TYPE_STYLES.map((style) => [style, textLook(style)])) as unknown as Record<
-        TypeStyle,
+        EverySitesStyle,
         z.ZodType<TextLook>
       >,
     )
     .prefault({} as never),
+  textStyles: z
+    .array(OwnTextStyle)
+    .max(100)
+    .refine((all) => new Set(all.map(({ id }) => id)).size === all.length, { message: "style.sameStyle" })
+    .default([]),
   measures: z
     .object({
       contentWidth: z.number().int().min(320).max(2400).default(1100),

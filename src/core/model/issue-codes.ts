@@ -141,6 +141,7 @@ export const ISSUE_CODES = [
   "start.otherSlot",
   "style.edges",
   "style.role",
+  "style.sameStyle",
   "style.twice",
   "takeBack.first",
   "takeBack.late",

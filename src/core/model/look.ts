@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { AudienceRule } from "./placement";
-import { ColourValue, responsive, TEXT_STYLES, WIDTHS } from "./values";
+import { ColourValue, NamedStyle, responsive, TEXT_STYLES, WIDTHS } from "./values";
 
 /** What every block has whatever its kind: an id, and how it looks beside what its kind says. */
 
@@ -20,7 +20,10 @@ export const Look = z.object({
   background: ColourValue.or(z.literal("")).default(""),
   align: z.enum(["", "start", "centre", "end"]).default(""),
   /** A text style of the house style; empty: that of its kind. */
-  type: z.enum(["", ...TEXT_STYLES]).default(""),
+  type: z
+    .enum(["", ...TEXT_STYLES, "footerMenu"])
+    .or(NamedStyle)
+    .default(""),
   /** Of kinds that take it: px at 16 px text, and percent of that; 0 is as the text style has it. Older looks have neither. */
   size: responsive(z.number().int().min(0).max(200)).default({ wide: 0 }),
   lineHeight: responsive(z.number().int().min(0).max(300)).default({ wide: 0 }),

@@ -49,7 +49,10 @@ export const identityOf = (target: Target | null | undefined): string | undefine
   target && "identity" in target ? target.identity : undefined;
 
 export const TEXT_STYLES = ["body", "small", "lead", "h1", "h2", "h3", "h4", "h5", "h6"] as const;
-export const TextStyle = z.enum(TEXT_STYLES);
+/** A text style the site has named itself, by its id in the house style. */
+export const NamedStyle = z.templateLiteral(["style:", z.string().regex(/^[a-z0-9-]{1,60}$/)]);
+export type NamedStyle = z.infer<typeof NamedStyle>;
+export const TextStyle = z.enum(TEXT_STYLES).or(NamedStyle);
 
 export const FACT_KINDS = ["date", "when", "author", "terms", "fields", "summary"] as const;
 export const FactKind = z.enum(FACT_KINDS);

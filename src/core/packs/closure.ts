@@ -1,6 +1,7 @@
 import { type Design, findBody, getBody, STYLE_ID } from "../design/design";
 import type { Part } from "../design/part";
 import { pieceIn, wholePart } from "../design/pieces";
+import { namedStyle, ownStyleId } from "../model/text-looks";
 import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import { needId, type PackColour, type PackNeed } from "./shapes";
 
@@ -10,12 +11,14 @@ export interface Closure {
   readonly menus: ReadonlyMap<string, readonly string[]>;
   readonly pictures: ReadonlyMap<string, readonly string[]>;
   readonly colours: ReadonlyMap<string, { readonly colour: PackColour; readonly parts: readonly string[] }>;
+  /** Text styles of the site's own, by id. */
+  readonly textStyles: ReadonlyMap<string, readonly string[]>;
 }
 
 /** Calls the visitor with every reference of a part; the mapped part is thrown away. */
 export const visitReferences = (
   part: Pick<Part, "bands" | "placement">,
-  visit: (type: "menu" | "picture" | "colour" | PackNeed["type"], id: string) => void,
+  visit: (type: "menu" | "picture" | "colour" | "textStyle" | PackNeed["type"], id: string) => void,
 ): void => {
   const seen = <T extends string>(type: Parameters<typeof visit>[0], id: T): T => {
     visit(type, id);
@@ -25,6 +28,7 @@ export const visitReferences = (
     menu: (id) => seen("menu", id),
     picture: (id) => seen("picture", id),
     colour: (value) => seen("colour", value),
+    textStyle: (value) => seen("textStyle", value),
     content: seen,
   };
   mapBands(part.bands, map);
@@ -37,15 +41,18 @@ const note = (into: Map<string, string[]>, id: string, part: string) => {
   else if (!parts.includes(part)) parts.push(part);
 };
 
-/** The closure of a selection: a part brings its menus, pictures and named colours. */
+/** The closure of a selection: a part brings its menus, pictures, named colours and text styles. */
 export const closureOf = (design: Design, parts: readonly string[]): Closure => {
   const [menus, pictures] = [new Map<string, string[]>(), new Map<string, string[]>()];
   const colours = new Map<string, { colour: PackColour; parts: string[] }>();
-  const { palette } = getBody(design, "style", STYLE_ID);
+  const textStyles = new Map<string, string[]>();
+  const { palette, textStyles: own } = getBody(design, "style", STYLE_ID);
   for (const id of parts)
     visitReferences(wholePart(getBody(design, "part", id), pieceIn(design)), (type, found) => {
       if (type === "menu" && findBody(design, "menu", found)) note(menus, found, id);
       if (type === "picture" && findBody(design, "picture", found)) note(pictures, found, id);
+      if (type === "textStyle" && own.some((each) => namedStyle(each.id) === found))
+        note(textStyles, ownStyleId(found) as string, id);
       if (type !== "colour" || !found.startsWith("colour:")) return;
       const colour = palette.find((each) => each.id === found.slice(7));
       if (!colour) return;
@@ -57,13 +64,14 @@ export const closureOf = (design: Design, parts: readonly string[]): Closure => 
     visitMenuPictures(getBody(design, "menu", menu).items, (id) => {
       if (findBody(design, "picture", id)) for (const part of by) note(pictures, id, part);
     });
-  return { parts, menus, pictures, colours };
+  return { parts, menus, pictures, colours, textStyles };
 };
 
 const UNCHANGED: ReferenceMap = {
   menu: (id) => id,
   picture: (id) => id,
   colour: (value) => value,
+  textStyle: (value) => value,
   content: (_, id) => id,
 };
 
@@ -112,7 +120,8 @@ export const needsOf = (
   };
   for (const id of closure.parts)
     visitReferences(getBody(design, "part", id), (type, found) => {
-      if (type !== "menu" && type !== "picture" && type !== "colour") need(type, found, "parts", keyFor(id));
+      if (type !== "menu" && type !== "picture" && type !== "colour" && type !== "textStyle")
+        need(type, found, "parts", keyFor(id));
     });
   for (const menu of closure.menus.keys())
     visitItems(getBody(design, "menu", menu).items, (type, id) => need(type, id, "menus", keyFor(menu)));

@@ -8,7 +8,9 @@ import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
 import type { Menu } from "../model/menu";
 import type { Placement } from "../model/placement";
 import { SLOTS, type Slot } from "../model/slot";
+import { namedStyle } from "../model/text-looks";
 import type { NewIds } from "../placement/proposals";
+import { visitReferences } from "./closure";
 import { packLookup } from "./lookups";
 import {
   broughtId,
@@ -16,6 +18,7 @@ import {
   type PlannedItem,
   type PlannedNeed,
   planImport,
+  plannedTextStyles,
   referenceMap,
   termParent,
 } from "./plan";
@@ -185,7 +188,29 @@ class ChangeWriter {
       );
     }
     if (this.answers.colours === "bring") this.#bringColours();
+    this.#bringTextStyles();
     return this.operations;
+  }
+
+  /** Those that parts which come wear, and that the site has none of the same name for. */
+  #bringTextStyles(): void {
+    const { textStyles } = getBody(this.design, "style", STYLE_ID);
+    const worn = new Set<string>();
+    for (const part of this.pack.parts)
+      if (this.answers.items[`part:${part.key}`] !== "keepMine")
+        visitReferences(part, (type, value) => type === "textStyle" && worn.add(value));
+    const brought = plannedTextStyles(this.pack, this.design).flatMap(({ id, here, isThere }) => {
+      const own = this.pack.textStyles.find((each) => each.id === id);
+      return isThere || !own || !worn.has(namedStyle(id)) ? [] : [{ ...own, id: here }];
+    });
+    if (brought.length > 0)
+      this.operations.push({
+        op: "set",
+        id: STYLE_ID,
+        path: ["textStyles"],
+        value: [...textStyles, ...brought],
+        was: textStyles,
+      });
   }
 
   #bringColours(): void {

@@ -9,11 +9,11 @@ import { seeded } from "../../../test/seeded";
 import { buildIndex } from "../addresses/stems";
 import { type Design, type DesignDocument, designOf, documentsOf, getBody } from "../design/design";
 import { applyOperations, invertAll } from "../design/operations";
-import type { Part } from "../design/part";
+import type { Block, Part } from "../design/part";
 import { SideColumn, USUAL_COLUMN } from "../design/side-column";
 import { blocksOf } from "../design/tree";
 import { canonicalJson } from "../model/canonical";
-import { COLOUR_ROLES } from "../model/house-style";
+import { COLOUR_ROLES, type OwnTextStyle } from "../model/house-style";
 import { EVERYWHERE, NOWHERE } from "../model/placement";
 import { partDifferences } from "./differences";
 import { importChange } from "./import-change";
@@ -146,6 +146,7 @@ describe("writing a pack", () => {
       menu: (id) => id,
       picture: (id) => id,
       colour: (value) => value,
+      textStyle: (value) => value,
       content: (_, id) => id,
     };
     const theirs = { ...(part as PackPart), bands: side.bands, placement: EVERYWHERE };
@@ -534,6 +535,62 @@ describe("the plan of an import", () => {
       "moss",
       "grey",
     ]);
+  });
+  it("brings text styles that parts wear, or wears the site's own of the same name", () => {
+    const own = { id: "t1", name: "Fine menus", look: { ...style.type.menu, size: 0.85 } };
+    const unworn = { ...own, id: "t2", name: "Unworn" };
+    const plain = block("menu");
+    const wearing = { ...plain, look: { ...plain.look, type: "style:t1" } } as Block;
+    const worn = {
+      ...partWith("header", [block("heading", { style: "style:t1" }), wearing]),
+      name: "Worn",
+    };
+    const from = designOf([
+      { id: "style", kind: "style", body: { ...style, textStyles: [own, unworn] } },
+      { id: "w", kind: "part", body: { ...header, ...worn, placement: EVERYWHERE } },
+    ]);
+    const write = (withStyle: boolean) =>
+      packOf(
+        writePack(from, index, { ...everything, parts: ["w"], withStyle }, info, {
+          sha256,
+          bytesOf: () => bytes,
+        }),
+      );
+    const packed = write(true);
+    expect(packed.textStyles).toEqual([own]);
+    const brought = (from: Pack, textStyles: readonly OwnTextStyle[], items = NO_ANSWERS.items) => {
+      const into = designOf([
+        {
+          id: "style",
+          kind: "style",
+          body: { ...getBody(bare, "style", "style"), textStyles: [...textStyles] },
+        },
+      ]);
+      const change = importChange(from, into, index, { ...NO_ANSWERS, items }, counter());
+      if (!change.ok) throw new Error(JSON.stringify(change.issues));
+      const after = applyOperations(into, change.value.operations);
+      if (!after.ok) throw new Error(JSON.stringify(after.issues));
+      const blocks = documentsOf(after.value, "part").flatMap(({ body }) => blocksOf(body));
+      return {
+        blocks: blocks.map(({ settings, look }) => ("style" in settings ? settings.style : look.type)),
+        styles: getBody(after.value, "style", "style").textStyles.map(({ id, name }) => `${id} ${name}`),
+      };
+    };
+    const asIs = ["style:t1", "style:t1"];
+    expect(brought(packed, [])).toEqual({ blocks: asIs, styles: ["t1 Fine menus"] });
+    // its own of the name is worn, whatever its id; one of another name that has the id stays what it is
+    expect(brought(packed, [{ ...own, id: "x", name: "fine MENUS" }])).toEqual({
+      blocks: ["style:x", "style:x"],
+      styles: ["x fine MENUS"],
+    });
+    expect(brought(packed, [{ ...own, name: "Other" }])).toEqual({
+      blocks: ["style:t1-2", "style:t1-2"],
+      styles: ["t1 Other", "t1-2 Fine menus"],
+    });
+    // without the style of the pack each block is as its kind begins
+    expect(brought(write(false), [])).toEqual({ blocks: ["h2", ""], styles: [] });
+    const [part] = packed.parts;
+    expect(brought(packed, [], { [`part:${part?.key}`]: "keepMine" }).styles).toEqual([]);
   });
   it("creates a term where its grouping is there, uses another, or leaves the line out", () => {
     const need = planImport(pack, bare, elsewhere, NO_ANSWERS).needs.find((each) => each.type === "term")!;

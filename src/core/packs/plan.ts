@@ -87,10 +87,20 @@ export interface PlannedColour {
   } | null;
 }
 
+/** A text style of a pack: it comes along, or the site's own of the same name is worn. */
+export interface PlannedTextStyle {
+  readonly id: string;
+  readonly name: string;
+  /** The id it has on the site. */
+  readonly here: string;
+  readonly isThere: boolean;
+}
+
 export interface ImportPlan {
   readonly needs: readonly PlannedNeed[];
   readonly items: readonly PlannedItem[];
   readonly colours: readonly PlannedColour[];
+  readonly textStyles: readonly PlannedTextStyle[];
   /** Questions without an answer yet. */
   readonly open: number;
 }
@@ -129,7 +139,8 @@ export const planImport = (
   const open =
     needs.filter((need) => need.match === null && need.answer === null).length +
     items.filter((item) => isAsked(item) && item.answer === null).length;
-  return { needs, items, colours: pack.colours.map((colour) => plannedColour(colour, design)), open };
+  const colours = pack.colours.map((colour) => plannedColour(colour, design));
+  return { needs, items, colours, textStyles: plannedTextStyles(pack, design), open };
 };
 
 /** Whether it takes an answer to know what is meant. */
@@ -329,6 +340,7 @@ export const referenceMap = (
   const { menus, pictures } = packLookup(pack);
   const colours = new Map<ColourValue, ColourValue>();
   const content = ofContent(needs, created);
+  const textStyles = plannedTextStyles(pack, design);
   return {
     menu: (key) => {
       const menu = menus.get(key);
@@ -350,8 +362,30 @@ export const referenceMap = (
       colours.set(value, mapped);
       return mapped;
     },
+    textStyle: (value) => {
+      const planned = textStyles.find(({ id }) => value === `style:${id}`);
+      return planned ? `style:${planned.here}` : null;
+    },
     content,
   };
+};
+
+/** The text styles of a pack, each with the one of the site that is worn for it. Names count, however they are written. */
+export const plannedTextStyles = (
+  { textStyles }: Pick<Pack, "textStyles">,
+  design: Design,
+): readonly PlannedTextStyle[] => {
+  const mine = getBody(design, "style", STYLE_ID).textStyles;
+  const taken = new Set([...mine, ...textStyles].map(({ id }) => id));
+  return textStyles.map(({ id, name }) => {
+    const same = mine.find((each) => each.name.toLowerCase() === name.toLowerCase());
+    if (same) return { id, name, here: same.id, isThere: true };
+    let here = id;
+    if (mine.some((each) => each.id === id))
+      for (let number = 2; taken.has(here); number += 1) here = `${id}-${number}`;
+    taken.add(here);
+    return { id, name, here, isThere: false };
+  });
 };
 
 const mappedColour = (

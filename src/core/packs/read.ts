@@ -18,6 +18,7 @@ import {
   type PackNeed,
   PackNeeds,
   PackPart,
+  PackTextStyles,
 } from "./shapes";
 import { readTokens, TokenFile } from "./tokens";
 
@@ -91,6 +92,13 @@ const read = ({ hashes, texts: files }: PackFiles): Pack => {
   const colours = files.has("style/tokens.json")
     ? readTokens(parse(files, "style/tokens.json", TokenFile))
     : [];
+  const textStyles = files.has("style/text-styles.json")
+    ? parse(files, "style/text-styles.json", PackTextStyles).textStyles
+    : [];
+  unique(
+    textStyles.map(({ id }) => id),
+    "style/text-styles.json",
+  );
   const told = parse(files, "needs.json", PackNeeds).needs;
   unique(told.map(needId), "needs.json");
   const needs = withUntold(told, parts, menus, new Set(pictures.map(({ key }) => key)));
@@ -107,7 +115,7 @@ const read = ({ hashes, texts: files }: PackFiles): Pack => {
     pictures.map(({ key }) => key),
     "media/media.json",
   );
-  return { manifest, parts, menus, pictures, colours, needs };
+  return { manifest, parts, menus, pictures, colours, textStyles, needs };
 };
 
 /** Needs with what parts and menus name beside them, menus and pictures too that are not in the pack: whoever imports is asked for it, it is never silently gone. */
@@ -132,7 +140,7 @@ const withUntold = (
   };
   for (const part of parts)
     visitReferences(part, (type, key) => {
-      if (type !== "colour") note(type, key, "parts", part.key);
+      if (type !== "colour" && type !== "textStyle") note(type, key, "parts", part.key);
     });
   for (const { key, menu } of menus) {
     visitItems(menu.items, (type, id) => note(type, id, "menus", key));

@@ -1,11 +1,13 @@
 import type { SiteIndex } from "../addresses/facts";
-import { withSettings } from "../blocks/shown";
+import { defaultSettings } from "../blocks";
+import { valuesFor, withSettings } from "../blocks/shown";
 import type { Band, Block, Part } from "../design/part";
 import { identityFrom, identityParts } from "../model/identity";
 import type { Look } from "../model/look";
 import type { MenuItem, Promotion } from "../model/menu";
 import type { Audience, Clause, Placement } from "../model/placement";
-import type { ColourValue, Target } from "../model/values";
+import { ownStyleId } from "../model/text-looks";
+import type { ColourValue, NamedStyle, Target } from "../model/values";
 import type { PackNeed } from "./shapes";
 
 /** How every reference in a design is carried over. Null drops it. */
@@ -15,6 +17,8 @@ export interface ReferenceMap {
   /** A shared piece; without: they stand as they are. */
   readonly piece?: (id: string) => string | null;
   readonly colour: (value: ColourValue) => ColourValue;
+  /** A text style of the site's own, by name; null: there is none for it there. */
+  readonly textStyle: (value: NamedStyle) => NamedStyle | null;
   /** A piece of content: a kind, term, author … */
   readonly content: (type: PackNeed["type"], id: string) => string | null;
 }
@@ -122,6 +126,17 @@ export const lostLimits = (placement: Placement, map: Pick<ReferenceMap, "conten
 const colour = <T extends ColourValue | "">(value: T, map: ReferenceMap): T =>
   value === "" ? value : (map.colour(value) as T);
 
+/** Those that every site has stay. */
+const textStyle = <T extends string, Gone extends string>(
+  value: T,
+  map: ReferenceMap,
+  gone: Gone,
+): T | Gone =>
+  ownStyleId(value) === undefined ? value : ((map.textStyle(value as never) as T | null) ?? gone);
+
+const usualStyle = ({ kind }: Block): string =>
+  String(valuesFor({ kind, settings: defaultSettings(kind) }, "textStyle")[0] ?? "");
+
 /** What is for a level the site does not have is for nobody signed out: it must not show to more than it was made for. */
 const mapSeenBy = (rule: Look["seenBy"], map: ReferenceMap): Look["seenBy"] => {
   if (!rule?.startsWith("level:")) return rule;
@@ -142,12 +157,15 @@ const mapBlock = (block: Block, map: ReferenceMap): Block => {
     colour: colour(block.look.colour, map),
     background: colour(block.look.background, map),
     borderColour: colour(block.look.borderColour, map),
+    type: textStyle(block.look.type, map, ""),
   };
   const mapped = withSettings(block, {
     menu: (id) => map.menu(id as string) ?? "",
     picture: (id) => map.picture(id as string) ?? "",
     piece: (id) => (map.piece ? (map.piece(id as string) ?? "") : id),
     colour: (value) => colour(value as ColourValue | "", map),
+    // one that is not there is what the kind begins with
+    textStyle: (value) => textStyle(value as string, map, usualStyle(block)),
     target: (target) => target && mapTarget(target as Target, map),
     kinds: mapIds("kind", map),
     terms: mapIds("term", map),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { PackManifest, PackMedia, PackMenu, PackNeeds, PackPart } from "./shapes";
+import { PackManifest, PackMedia, PackMenu, PackNeeds, PackPart, PackTextStyles } from "./shapes";
 import { TokenFile } from "./tokens";
 
 /** What each file of a pack is read with. */
@@ -10,6 +10,7 @@ export const FILES = {
   media: PackMedia,
   needs: PackNeeds,
   tokens: TokenFile,
+  textStyles: PackTextStyles,
 };
 
 /** JSON Schema (2020-12) of each file of a pack, from the very definitions it is read with. */

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { Band, type Part } from "../design/part";
 import { SideColumn } from "../design/side-column";
 import { Choice } from "../model/choices";
+import { OwnTextStyle } from "../model/house-style";
 import { Menu } from "../model/menu";
 import { PICTURE_TYPES } from "../model/picture";
 import { Placement } from "../model/placement";
@@ -84,6 +85,12 @@ export interface PackColour {
   readonly value: string;
 }
 
+/** Text styles of the site's own that its parts wear. */
+export const PackTextStyles = z.object({
+  schema: z.literal(PACK_SCHEMA),
+  textStyles: z.array(OwnTextStyle).min(1).max(100),
+});
+
 /** A pack read and checked: everything by key. */
 export interface Pack {
   readonly manifest: PackManifest;
@@ -91,6 +98,7 @@ export interface Pack {
   readonly menus: readonly PackMenu[];
   readonly pictures: readonly (PackPicture & { readonly sha256: string })[];
   readonly colours: readonly PackColour[];
+  readonly textStyles: readonly OwnTextStyle[];
   readonly needs: readonly AskedNeed[];
 }
 

@@ -6,12 +6,13 @@ import { betweenSites, transplanted } from "./transplant";
 
 describe("a copy for another site", () => {
   const palette = [{ id: "night", value: "#101830" }];
-  const none = { menus: [], pieces: [], pictures: [], palette: [] };
+  const none = { menus: [], pieces: [], pictures: [], palette: [], textStyles: [] };
   const there = {
     menus: [{ id: "main", name: "Main" }],
     pieces: [{ id: "open", name: "Opening hours" }],
     pictures: [{ id: "pic", file: "f1" }],
     palette,
+    textStyles: [{ id: "t1", name: "Fine menus" }],
   };
   const map = betweenSites(there, none);
   const menu = {
@@ -35,6 +36,7 @@ describe("a copy for another site", () => {
       pieces: [{ id: "p2", name: "Opening hours" }],
       pictures: [{ id: "x", file: "f1" }],
       palette: [{ id: "ink", value: "#101830" }],
+      textStyles: [{ id: "t4", name: "fine menus" }],
     };
     const both = betweenSites(there, here);
     const blocks = [menu, block("piece", { piece: "open" }), block("picture", { picture: "pic" })];

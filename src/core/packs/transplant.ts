@@ -1,4 +1,5 @@
 import { Band, type Block, type Cell } from "../design/part";
+import { ownStyleId } from "../model/text-looks";
 import { mapBands, type ReferenceMap } from "./references";
 
 /** What is copied from a part: a band, a cell or a block. */
@@ -29,10 +30,11 @@ export interface SiteThings {
   readonly pieces: readonly { readonly id: string; readonly name: string }[];
   readonly pictures: readonly { readonly id: string; readonly file: string }[];
   readonly palette: readonly { readonly id: string; readonly value: string }[];
+  readonly textStyles: readonly { readonly id: string; readonly name: string }[];
 }
 
 /**
- * From one site to another: menus and shared pieces are those of the same name, pictures those of the same file, colours
+ * From one site to another: menus, shared pieces and text styles are those of the same name, pictures those of the same file, colours
  * those of the same value; a colour the other site does not have becomes what it is, all else is left open.
  */
 export const betweenSites = (there: SiteThings, here: SiteThings): ReferenceMap => {
@@ -43,12 +45,17 @@ export const betweenSites = (there: SiteThings, here: SiteThings): ReferenceMap 
       return (thing && to.find((each) => known(each) === known(thing))?.id) ?? null;
     };
   const byName = ({ name }: { readonly name: string }) => name.trim().toLocaleLowerCase();
+  const styleHere = same(there.textStyles, here.textStyles, byName);
   const colourHere = same(there.palette, here.palette, ({ value }) => value);
   return {
     menu: same(there.menus, here.menus, byName),
     piece: same(there.pieces, here.pieces, byName),
     picture: same(there.pictures, here.pictures, ({ file }) => file),
     content: () => null,
+    textStyle: (value) => {
+      const id = styleHere(ownStyleId(value) ?? "");
+      return id === null ? null : `style:${id}`;
+    },
     colour: (value) => {
       const named = there.palette.find(({ id }) => value === `colour:${id}`);
       if (!named) return value;

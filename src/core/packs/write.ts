@@ -1,6 +1,6 @@
 import { type Zippable, zipSync } from "fflate";
 import type { SiteIndex } from "../addresses/facts";
-import { type Design, getBody } from "../design/design";
+import { type Design, getBody, STYLE_ID } from "../design/design";
 import { pieceIn, wholeBands } from "../design/pieces";
 import { canonicalJson } from "../model/canonical";
 import { SLOTS } from "../model/slot";
@@ -96,6 +96,8 @@ export const writePack = (
     menu: (id) => menuKeys.get(id) ?? null,
     picture: (id) => pictureKeys.get(id) ?? null,
     colour: (value) => value,
+    // what does not come along is nothing on the other side
+    textStyle: (value) => (selection.withStyle ? value : null),
     content: (type, id) => contentKey(index, type, id)?.key ?? null,
   };
 
@@ -117,6 +119,11 @@ export const writePack = (
   if (pictures.length > 0) files.set("media/media.json", json({ schema: PACK_SCHEMA, pictures }));
   const colours = [...closure.colours.values()].map(({ colour }) => colour);
   if (selection.withStyle && colours.length > 0) files.set("style/tokens.json", json(writeTokens(colours)));
+  const textStyles = getBody(design, "style", STYLE_ID).textStyles.filter(({ id }) =>
+    closure.textStyles.has(id),
+  );
+  if (selection.withStyle && textStyles.length > 0)
+    files.set("style/text-styles.json", json({ schema: PACK_SCHEMA, textStyles }));
   const kept = {
     ...closure,
     menus: selection.withMenus ? closure.menus : new Map<string, readonly string[]>(),

@@ -109,7 +109,11 @@ describe("type", () => {
       Lora: lora,
       Bitter: bitter,
     })) {
-      const css = fontFaces({ fonts: { text: name, headings: name }, ownFonts: [] });
+      const css = fontFaces({
+        ...styleWith({}),
+        fonts: { text: name, headings: name, third: "" },
+        ownFonts: [],
+      });
       for (const [standIn, metrics] of Object.entries(published)) {
         const found = new RegExp(
           `"${name} as ${standIn}";font-weight:1 549;src:[^;]*;size-adjust:([\\d.]+)%;ascent-override:([\\d.]+)%;descent-override:([\\d.]+)%`,
@@ -142,7 +146,8 @@ describe("type", () => {
     };
     const faces = (metrics?: FamilyMetrics) =>
       fontFaces({
-        fonts: { text: "Ridge", headings: "Ridge" },
+        ...styleWith({}),
+        fonts: { text: "Ridge", headings: "Ridge", third: "" },
         ownFonts: [
           {
             ...own,
@@ -158,10 +163,10 @@ describe("type", () => {
   });
   it("a font of one's own is asked for by its hash; a name cannot leave its quotes", () => {
     const file = "a".repeat(64);
-    const fonts = { text: "Ridge", headings: "Ridge" };
+    const fonts = { text: "Ridge", headings: "Ridge", third: "" };
     const ownFonts = [{ family: "Ridge", file, licence: "ours", weights: [400, 400] as [number, number] }];
-    expect(firstFontFiles({ fonts, ownFonts })).toEqual([`/_fonts/own/${file}.woff2`]);
-    expect(fontFaces({ fonts, ownFonts })).toContain(`src:url(/_fonts/own/${file}.woff2)`);
+    expect(firstFontFiles({ ...styleWith({}), fonts, ownFonts })).toEqual([`/_fonts/own/${file}.woff2`]);
+    expect(fontFaces({ ...styleWith({}), fonts, ownFonts })).toContain(`src:url(/_fonts/own/${file}.woff2)`);
     expect(stackOf('x";}body{display:none}</style>')).not.toMatch(/[^\\]";}|<\//);
   });
 });

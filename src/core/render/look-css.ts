@@ -1,8 +1,9 @@
 import { isFramedItself, takesSize, typeStyleOf, wearsType } from "../blocks";
-import { textDeclarations } from "../draw/base-css";
+import { textDeclarations, textSize } from "../draw/base-css";
 import { alignedAlong, colourCss, rem, type Stylesheet } from "../draw/css";
 import type { HouseStyle } from "../model/house-style";
 import type { AnyBlock, Look, Sides } from "../model/look";
+import { hasStyle, textLookOf } from "../model/text-looks";
 import type { Responsive } from "../model/values";
 
 /** How the look of a block becomes declarations: the same for every kind. */
@@ -41,7 +42,7 @@ export const lookCss = (
   const { top, right, bottom, left } = padding;
   const isFramed = !isFramedItself(kind);
   return {
-    ...(look.type && wearsType(kind) ? textDeclarations(style, look.type) : {}),
+    ...(look.type && wearsType(kind) && hasStyle(style, look.type) ? textDeclarations(style, look.type) : {}),
     color: colourCss(style, colour),
     background: colourCss(style, background),
     ...alignedAlong(align),
@@ -59,7 +60,7 @@ export const lookCss = (
 export const sizeCss = ({ look, ...block }: AnyBlock, selector: string, css: Stylesheet): void => {
   const name = typeStyleOf({ look, ...block });
   if (!name || !takesSize(block.kind)) return;
-  const own = css.style.type[name];
+  const own = textLookOf(css.style, name);
   const { size = NONE, lineHeight = NONE } = look;
   // one that is as everywhere on wide screens needs no rule there
   const told = (value: Responsive<number>): Responsive<number | null> => ({
@@ -67,7 +68,7 @@ export const sizeCss = ({ look, ...block }: AnyBlock, selector: string, css: Sty
     wide: value.wide || null,
   });
   css.responsive(selector, told(size), (px) => ({
-    "font-size": px === null ? null : px === 0 ? `${own.size}rem` : rem(px),
+    "font-size": px === null ? null : px === 0 ? textSize(css.style, name) : rem(px),
   }));
   css.responsive(selector, told(lineHeight), (percent) => ({
     "line-height": percent === null ? null : String(percent === 0 ? own.lineHeight : percent / 100),

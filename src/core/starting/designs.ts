@@ -21,6 +21,7 @@ import { Dice } from "./dice";
 import { layOut } from "./layouts";
 import type { StartingMaterial } from "./point";
 import { distanceOf, FORMS, GROUNDS, seenTraits, type Traits } from "./traits";
+import { wearingOf } from "./worn-menus";
 
 /**
  * Complete parts of each slot made by chance from a seed, out of the site's own logo, menus, colours and pictures.
@@ -238,8 +239,9 @@ const HEIGHTS = {
 
 const judged = (traits: Traits, material: DesignMaterial): StartingDesign | null => {
   let count = 0;
-  const bands = layOut(traits, material, () => `start-${++count}`);
-  if (!bands) return null;
+  const laidOut = layOut(traits, material, () => `start-${++count}`);
+  if (!laidOut) return null;
+  const bands = wearingOf(traits.slot, laidOut);
   const part = partOfBands(traits.slot, bands);
   if (blocksOf(part).every(({ kind }) => kind === "line")) return null;
   const { fit, measure } = material;

@@ -4,6 +4,7 @@ import type { Slot } from "../model/slot";
 import { Maker } from "./maker";
 import { mainMenu, type Point, type StartingMaterial, type StartingPoint, surface } from "./point";
 import { TITLE_BARS } from "./title-bars";
+import { wearingOf } from "./worn-menus";
 
 const otherMenus = (material: StartingMaterial) =>
   material.menus.filter((menu) => menu !== mainMenu(material));
@@ -248,7 +249,9 @@ export const startingPoints = (
   newId: () => string,
 ): readonly StartingPoint[] =>
   BUILDS[slot].flatMap(({ key, name, about, build, isFor }) =>
-    isFor && !isFor(material) ? [] : [{ key, name, about, bands: build(material, new Maker(newId)) }],
+    isFor && !isFor(material)
+      ? []
+      : [{ key, name, about, bands: wearingOf(slot, build(material, new Maker(newId))) }],
   );
 
 /** One starting point by its key; undefined if the slot has none of that key. */

@@ -1,7 +1,7 @@
 import { STYLE_ID } from "../design/design";
 import type { Operation } from "../design/operations";
 import { sameValue } from "../model/canonical";
-import type { StyleValues } from "../model/house-style";
+import type { OwnTextStyle, StyleValues } from "../model/house-style";
 
 /** One value in which two styles differ: `palette brass`, `type h1 size`, `buttons filled ground` … */
 export interface StyleDifference {
@@ -24,10 +24,18 @@ const compare = (before: unknown, after: unknown, path: readonly string[]): read
 const byId = ({ palette }: StyleValues): Record<string, unknown> =>
   Object.fromEntries(palette.map((colour) => [colour.id, colour]));
 
-/** What differs, value by value, in the order the screen shows them. A colour that is only in one is one difference. */
+/** What differs, value by value, in the order the screen shows them. A colour that is only in one is one difference; text styles the other lacks stay. */
 export const styleDifferences = (before: StyleValues, after: StyleValues): readonly StyleDifference[] => [
   ...compareColours(byId(before), byId(after)),
-  ...compare({ ...before, palette: null }, { ...after, palette: null }, []),
+  ...compare(
+    { ...before, palette: null, textStyles: null },
+    { ...after, palette: null, textStyles: null },
+    [],
+  ),
+  ...after.textStyles.flatMap((own) => {
+    const mine = before.textStyles.find(({ id }) => id === own.id);
+    return sameValue(mine, own) ? [] : [{ path: ["textStyles", own.id], before: mine, after: own }];
+  }),
 ];
 
 const compareColours = (
@@ -40,6 +48,8 @@ const compareColours = (
 
 /** `values` with one difference taken over from the other style. */
 export const withDifference = (values: StyleValues, { path, after }: StyleDifference): StyleValues => {
+  if (path[0] === "textStyles")
+    return { ...values, textStyles: withStyles(values.textStyles, [after as OwnTextStyle]) };
   if (path[0] === "palette") {
     const id = path[1];
     const others = values.palette.filter((colour) => colour.id !== id);
@@ -56,8 +66,18 @@ export const withDifference = (values: StyleValues, { path, after }: StyleDiffer
   return set(values, path) as StyleValues;
 };
 
+/** Text styles with others beside or instead of those of the same id: none is taken away, for blocks may wear it. */
+const withStyles = (mine: readonly OwnTextStyle[], others: readonly OwnTextStyle[]): OwnTextStyle[] => [
+  ...mine.map((own) => others.find(({ id }) => id === own.id) ?? own),
+  ...others.filter(({ id }) => !mine.some((own) => own.id === id)),
+];
+
 /** The operations that make a style's values those of another; nothing for what is the same. */
 export const takeOver = (before: StyleValues, after: StyleValues): readonly Operation[] =>
-  (Object.keys(after) as (keyof StyleValues)[])
-    .filter((key) => !sameValue(before[key], after[key]))
-    .map((key) => ({ op: "set", id: STYLE_ID, path: [key], value: after[key], was: before[key] }));
+  (Object.keys(after) as (keyof StyleValues)[]).flatMap((key) => {
+    const value =
+      key === "textStyles" ? withStyles(before.textStyles, after.textStyles) : (after[key] as unknown);
+    return sameValue(before[key], value)
+      ? []
+      : [{ op: "set", id: STYLE_ID, path: [key], value, was: before[key] }];
+  });

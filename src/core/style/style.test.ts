@@ -211,7 +211,13 @@ describe("styles compared", () => {
         const operations = takeOver(valuesOf(a), valuesOf(b));
         const there = applyOperations(design, operations);
         if (!there.ok) throw new Error(JSON.stringify(there.issues));
-        expect(valuesOf(getBody(there.value, "style", "style"))).toEqual(valuesOf(b));
+        const { textStyles, ...values } = valuesOf(getBody(there.value, "style", "style"));
+        const { textStyles: brought, ...others } = valuesOf(b);
+        expect(values).toEqual(others);
+        // blocks may wear those the other style knows nothing of: none is taken away
+        expect(new Set(textStyles)).toEqual(
+          new Set([...brought, ...a.textStyles.filter(({ id }) => !brought.some((own) => own.id === id))]),
+        );
       }),
     );
   });

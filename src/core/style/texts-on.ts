@@ -4,7 +4,9 @@ import type { InkMaterial } from "../blocks/inks";
 import { isLarge, NEEDED, over } from "../colour/contrast";
 import { type Colour, colourOf, hexOf } from "../colour/hex";
 import type { Band, Block } from "../design/part";
-import { type ColourValue, WIDTHS } from "../model/values";
+import type { TextLook } from "../model/house-style";
+import { hasStyle, sizesOf, textLookOf } from "../model/text-looks";
+import { type ColourValue, valueAt, WIDTHS } from "../model/values";
 import { hexOfValue } from "./resolve-colour";
 
 /** A text that stands somewhere in a band. */
@@ -31,10 +33,13 @@ interface Around {
 }
 
 /** A text style as a block has it on the screens where it is smallest. */
-const leastOf = (block: Block, { size, weight }: { readonly size: number; readonly weight: number }) => ({
-  size: takesSize(block.kind) ? Math.min(...WIDTHS.map((width) => sizeAt(block, size, width))) / 16 : size,
-  weight,
-});
+const leastOf = (block: Block, look: TextLook) => {
+  const sizes = WIDTHS.map((width) => {
+    const own = valueAt(sizesOf(look), width);
+    return takesSize(block.kind) ? sizeAt(block, own, width) / 16 : own;
+  });
+  return { size: Math.min(...sizes), weight: look.weight };
+};
 
 const textsOf = (block: Block, around: Around, about: InkMaterial): readonly StandingText[] => {
   const { colour } = block.look;
@@ -46,7 +51,10 @@ const textsOf = (block: Block, around: Around, about: InkMaterial): readonly Sta
     grounds: ground === "" ? around.grounds : [...around.grounds, ground],
   };
   const style = typeStyleOf(block);
-  const usual = style && isLarge(leastOf(block, about.style.type[style])) ? NEEDED.large : NEEDED.text;
+  const usual =
+    style && hasStyle(about.style, style) && isLarge(leastOf(block, textLookOf(about.style, style)))
+      ? NEEDED.large
+      : NEEDED.text;
   if (block.blocks) return block.blocks.flatMap((inner) => textsOf(inner, here, about));
   return inksOf(block, about).map((ink): StandingText => {
     const own = ink.isItself ? block.look : { colour: "", background: "" };

@@ -20,7 +20,7 @@ const OwnShadow = z.object({
 });
 
 /** Groups of ours that a kept group must not hide behind. */
-export const OUR_GROUPS = ["colour", "role", "font", "type", "measure", "motion", "shadow"];
+export const OUR_GROUPS = ["colour", "role", "font", "type", "textStyle", "measure", "motion", "shadow"];
 
 const wholeStyle = (
   file: Record<string, unknown>,
@@ -42,7 +42,16 @@ const wholeStyle = (
       !OUR_GROUPS.includes(name.split(".")[0] as string) || (name.startsWith("type.") && !own.has(name)),
   );
   const { [EXTENSION]: _, ...extensions } = file["$extensions"] as Record<string, unknown>;
-  const { order: __, easing, variations, ...rest } = ours;
+  const { order: __, textStyleOrder, easing, variations, ...rest } = ours;
+  const lookOf = (group: string, name: string): object | undefined => {
+    const token = at(`${group}.${name}`);
+    if (!token) return undefined;
+    const { fontSize, fontWeight, lineHeight } = Typography.parse(token.value);
+    const more = token.extensions[EXTENSION] as object;
+    const raw = (file[group] as Record<string, { $value: { fontFamily: string } }>)[name];
+    const use = /^\{font\.(headings|third)\}$/.exec(raw?.$value.fontFamily ?? "")?.[1] ?? "text";
+    return { family: use, size: pxOf(fontSize) / 16, weight: fontWeight, lineHeight, ...more };
+  };
   const parsed = HouseStyle.safeParse({
     schema: 2,
     ...rest,
@@ -56,17 +65,20 @@ const wholeStyle = (
     fonts: {
       text: firstOf(at("font.text")?.value as string[]),
       headings: firstOf(at("font.headings")?.value as string[]),
+      ...(at("font.third") ? { third: firstOf(at("font.third")?.value as string[]) } : {}),
     },
+    // a file that is older than a style says nothing of it
     type: Object.fromEntries(
-      TYPE_STYLES.map((name) => {
-        const token = at(`type.${name}`);
-        const { fontSize, fontWeight, lineHeight } = Typography.parse(token?.value);
-        const more = token?.extensions[EXTENSION] as { spacing: number; upper: boolean };
-        const raw = (file["type"] as Record<string, { $value: { fontFamily: string } }>)[name];
-        const family = raw?.$value.fontFamily === "{font.headings}" ? "headings" : "text";
-        return [name, { family, size: pxOf(fontSize) / 16, weight: fontWeight, lineHeight, ...more }];
+      TYPE_STYLES.flatMap((name) => {
+        const look = lookOf("type", name);
+        return look ? [[name, look]] : [];
       }),
     ),
+    textStyles: ((textStyleOrder as string[] | undefined) ?? []).map((id) => ({
+      id,
+      name: at(`textStyle.${id}`)?.description,
+      look: lookOf("textStyle", id),
+    })),
     measures: Object.fromEntries(
       ["contentWidth", "radius", "distance", "edgeWide", "edgeMiddle"].map((name) => [name, px(name)]),
     ),

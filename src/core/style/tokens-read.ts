@@ -2,11 +2,11 @@ import { FAMILIES } from "../measure/families";
 import {
   COLOUR_ROLES,
   type ColourRole,
+  type EverySitesStyle,
   HouseStyle,
   type PaletteColour,
   type StyleValues,
   TextLook,
-  type TypeStyle,
   valuesOf,
 } from "../model/house-style";
 import { fail, type Issue, issue, type Outcome, succeed } from "../model/issue";
@@ -39,7 +39,11 @@ export interface TokenPlan {
     readonly use: "text" | "headings";
     readonly family: string;
   }[];
-  readonly looks: readonly { readonly name: string; readonly style: TypeStyle; readonly look: TextLook }[];
+  readonly looks: readonly {
+    readonly name: string;
+    readonly style: EverySitesStyle;
+    readonly look: TextLook;
+  }[];
   readonly measures: readonly {
     readonly name: string;
     readonly measure: "contentWidth" | "radius" | "distance";
@@ -67,9 +71,9 @@ const ROLE_WORDS: Readonly<Record<ColourRole, RegExp>> = {
   text: /text|foreground|^fg$|ink/i,
 };
 
-const LOOK_WORDS: readonly (readonly [RegExp, TypeStyle])[] = [
+const LOOK_WORDS: readonly (readonly [RegExp, EverySitesStyle])[] = [
   ...([1, 2, 3, 4, 5, 6] as const).map(
-    (level) => [new RegExp(`^(h|heading[-_ ]?)${level}$`, "i"), `h${level}` as TypeStyle] as const,
+    (level) => [new RegExp(`^(h|heading[-_ ]?)${level}$`, "i"), `h${level}` as EverySitesStyle] as const,
   ),
   [/^(body|text|paragraph|default)$/i, "body"],
   [/^(small|fine[-_ ]?print)$/i, "small"],
@@ -89,7 +93,7 @@ const lastName = (token: Token): string => token.name.split(".").at(-1) ?? token
 class Plan {
   readonly colours: PlannedColour[] = [];
   readonly fonts: { name: string; use: "text" | "headings"; family: string }[] = [];
-  readonly looks: { name: string; style: TypeStyle; look: TextLook }[] = [];
+  readonly looks: { name: string; style: EverySitesStyle; look: TextLook }[] = [];
   readonly measures: { name: string; measure: (typeof MEASURE_WORDS)[number][1]; px: number }[] = [];
   readonly kept: Token[] = [];
   readonly problems: Issue[] = [];
@@ -178,6 +182,7 @@ class Plan {
     const look = TextLook.safeParse({
       family: this.before.type[style].family,
       size,
+      sizeOn: {},
       weight: typeof fontWeight === "number" ? fontWeight : this.before.type[style].weight,
       lineHeight,
       spacing: Number((pxOf(letterSpacing) / 16 / size).toFixed(4)),

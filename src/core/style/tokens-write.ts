@@ -7,6 +7,7 @@ import {
   TYPE_STYLES,
   type TypeStyle,
 } from "../model/house-style";
+import { namedStyle, textLookOf } from "../model/text-looks";
 
 /**
  * A house style as a W3C Design Tokens file (Design Tokens Format Module 2025.10: §5.1 tokens, §6 groups, §7 aliases,
@@ -34,17 +35,19 @@ export const colourValue = ({ value, source }: Pick<PaletteColour, "value" | "so
 const px = (value: number) => ({ value, unit: "px" });
 const rem = (value: number) => ({ value, unit: "rem" });
 
+/** A family that is not there is that of text: what was meant is said beside it. */
 const typography = (style: HouseStyle, name: TypeStyle): object => {
-  const { family, size, weight, lineHeight, spacing, upper } = style.type[name];
+  const { family, size, sizeOn, weight, lineHeight, spacing, upper } = textLookOf(style, name);
+  const isThere = style.fonts[family] !== "";
   return {
     $value: {
-      fontFamily: `{font.${family}}`,
+      fontFamily: `{font.${isThere ? family : "text"}}`,
       fontSize: rem(size),
       fontWeight: weight,
       letterSpacing: rem(round(spacing * size, 6)),
       lineHeight,
     },
-    $extensions: { [EXTENSION]: { spacing, upper } },
+    $extensions: { [EXTENSION]: { spacing, upper, sizeOn, ...(isThere ? {} : { family }) } },
   };
 };
 
@@ -72,10 +75,20 @@ export const styleTokens = (style: HouseStyle): Readonly<Record<string, unknown>
       $type: "fontFamily",
       text: { $value: stackNames(style.fonts.text) },
       headings: { $value: stackNames(style.fonts.headings) },
+      ...(style.fonts.third === "" ? {} : { third: { $value: stackNames(style.fonts.third) } }),
     },
     type: {
       $type: "typography",
       ...Object.fromEntries(TYPE_STYLES.map((name) => [name, typography(style, name)])),
+    },
+    textStyle: {
+      $type: "typography",
+      ...Object.fromEntries(
+        style.textStyles.map(({ id, name }) => [
+          id,
+          { ...typography(style, namedStyle(id)), $description: name },
+        ]),
+      ),
     },
     measure: {
       $type: "dimension",
@@ -108,6 +121,7 @@ export const styleTokens = (style: HouseStyle): Readonly<Record<string, unknown>
         ownFonts,
         easing: motion.easing,
         order: style.palette.map(({ id }) => id),
+        textStyleOrder: style.textStyles.map(({ id }) => id),
         variations: style.variations,
       },
     },

@@ -119,7 +119,15 @@ describe("a file from outside", () => {
       {
         name: "typography.heading-1",
         style: "h1",
-        look: { family: "headings", size: 2.5, weight: 700, lineHeight: 1.1, spacing: 0.01, upper: false },
+        look: {
+          family: "headings",
+          size: 2.5,
+          sizeOn: {},
+          weight: 700,
+          lineHeight: 1.1,
+          spacing: 0.01,
+          upper: false,
+        },
       },
     ]);
     expect(plan.measures).toEqual([{ name: "space.container", measure: "contentWidth", px: 1152 }]);

@@ -317,7 +317,7 @@ describe("a font of one's own", () => {
     const hash = own?.file ?? "";
     const shaper = await shaperFor("observatory", {
       ...body,
-      fonts: { text: own?.family ?? "", headings: "Lora" },
+      fonts: { text: own?.family ?? "", headings: "Lora", third: "" },
     });
     const setting = { weight: 500, size: 18, spacing: 0, upper: false };
     const width = shaper.width("Open nights", { ...setting, family: own?.family ?? "" }, body.ownFonts);

@@ -257,6 +257,7 @@ const packOf = ({ pictures, parts, site }: SiteFolder, index: SiteIndex): Pack =
       };
     }),
     colours: [],
+    textStyles: [],
     needs,
   };
 };

@@ -65,7 +65,7 @@ const theShaper = (async () => new Shaper(await import("harfbuzzjs"), unpacked))
 /** The shaper, with the fonts of a style at hand. */
 export const shaperFor = async (
   site: string,
-  style: Pick<StyleValues, "fonts" | "ownFonts">,
+  style: Pick<StyleValues, "fonts" | "ownFonts" | "type" | "textStyles">,
 ): Promise<Shaper> => {
   const files = usedFamilies(style).flatMap((family) => filesOf(family, style.ownFonts));
   await Promise.all(files.map(({ file }) => unpackedFont(site, file)));

@@ -112,6 +112,10 @@ export const aboutSite = defineUseCase({
         name,
         value,
       })),
+      textStyles: (findBody(draft.design, "style", "style")?.textStyles ?? []).map(({ id, name }) => ({
+        id,
+        name,
+      })),
       /** Which colour of the palette stands for each role. */
       roles: findBody(draft.design, "style", "style")?.roles ?? null,
     });

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { z } from "zod";
 import { buildIndex } from "../../core/addresses/stems";
-import { findBody, getBody } from "../../core/design/design";
+import { findBody, getBody, STYLE_ID } from "../../core/design/design";
 import type { Operation } from "../../core/design/operations";
 import { fail, issue, type Outcome, succeed } from "../../core/model/issue";
 import { closureOf, needsOf } from "../../core/packs/closure";
@@ -63,6 +63,9 @@ export const packContents = defineUseCase({
         by,
       })),
       colours: [...closure.colours.values()].map(({ colour, parts }) => ({ ...colour, by: parts })),
+      textStyles: getBody(design, "style", STYLE_ID)
+        .textStyles.filter(({ id }) => closure.textStyles.has(id))
+        .map(({ id, name }) => ({ id, name, by: closure.textStyles.get(id) ?? [] })),
       needs,
     });
   },

@@ -11,6 +11,7 @@ import { partUses } from "../../core/style/pairs";
 import { planTokens } from "../../core/style/tokens-read";
 import { writeStyleTokens } from "../../core/style/tokens-write";
 import { typedInColours } from "../../core/style/typed-in";
+import { wornStyles } from "../../core/style/worn";
 import { POOL } from "../../data/database";
 import { nodeName, partName } from "../../messages/changes";
 import { decode } from "../files/decoding";
@@ -30,6 +31,7 @@ export const style = defineUseCase({
     return succeed({
       body: getBody(design, "style", STYLE_ID),
       uses: partUses(design, shownMenus(compiled)),
+      worn: wornStyles(design),
       typedIn: typedInColours(design).map((typed) => {
         const part = findBody(design, "part", typed.document);
         const node = part && typed.node !== null ? findPlace(part, typed.node)?.node : undefined;

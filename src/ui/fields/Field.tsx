@@ -22,6 +22,7 @@ import { PictureInput } from "./PictureInput";
 import { PlaceInput } from "./PlaceInput";
 import { SidesInput } from "./SidesInput";
 import { ColourInput, MarkdownInput, TargetInput } from "./SiteInput";
+import { TextStyleInput } from "./TextStyleInput";
 import { VideoInput } from "./VideoInput";
 
 interface Props {
@@ -160,6 +161,9 @@ const INPUTS: { readonly [T in Control["type"]]: Edited<T> } = {
   ),
   one: ({ value, control, ...rest }) => (
     <OneOf {...rest} value={String(value ?? "")} options={control.options} />
+  ),
+  textStyle: ({ value, control, ...rest }) => (
+    <TextStyleInput {...rest} value={String(value ?? "")} options={control.options} />
   ),
   sides: ({ value, control: _, ...rest }) => <SidesInput {...rest} value={value as Sides} />,
   many: ({ value, control, ...rest }) => (

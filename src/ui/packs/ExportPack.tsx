@@ -144,6 +144,7 @@ interface ContentsProps {
     menus: readonly { name: string }[];
     pictures: readonly { name: string }[];
     colours: readonly { name: string }[];
+    textStyles: readonly { name: string }[];
     needs: readonly { name: string; type: string }[];
   };
   readonly include: Include;
@@ -154,7 +155,7 @@ const Contents = ({ data, include, onInclude }: ContentsProps) => {
   const rows = [
     ["withMenus", "Menus", data.menus],
     ["withPictures", "Pictures", data.pictures],
-    ["withStyle", "Colours", data.colours],
+    ["withStyle", "Colours and text styles", [...data.colours, ...data.textStyles]],
   ] as const;
   return (
     <Box sx={{ mt: 1.5, display: "grid" }}>

@@ -57,6 +57,7 @@ export const Plan = ({ data, answers, onAnswer, onImport, onCancel, busy }: Plan
       {plan.colours.length > 0 ? (
         <Colours colours={plan.colours} answers={answers} onAnswer={onAnswer} />
       ) : null}
+      {plan.textStyles.length > 0 ? <TextStyles textStyles={plan.textStyles} /> : null}
       {impact ? (
         <Box>
           <Typography variant="h3">What it would change</Typography>
@@ -131,6 +132,23 @@ const Colours = ({
               ? `→ ${colour.nearest.name}, ${colour.nearest.distance} away`
               : "stays as it is"
             : "comes along"}
+        </li>
+      ))}
+    </Box>
+  </Box>
+);
+
+const TextStyles = ({
+  textStyles,
+}: {
+  readonly textStyles: CallResult<"packPlan">["plan"]["textStyles"];
+}) => (
+  <Box>
+    Text styles of the pack
+    <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, color: "text.secondary" }}>
+      {textStyles.map(({ id, name, isThere }) => (
+        <li key={id}>
+          {name} {isThere ? "→ yours of that name" : "comes along with what wears it"}
         </li>
       ))}
     </Box>

@@ -20,11 +20,12 @@ interface Kept {
 }
 
 /** What of a site a copy is told by elsewhere, and nothing more. */
-const told = ({ menus, pieces, pictures, palette }: SiteThings): SiteThings => ({
+const told = ({ menus, pieces, pictures, palette, textStyles }: SiteThings): SiteThings => ({
   menus: menus.map(({ id, name }) => ({ id, name })),
   pieces: pieces.map(({ id, name }) => ({ id, name })),
   pictures: pictures.map(({ id, file }) => ({ id, file })),
   palette: palette.map(({ id, value }) => ({ id, value })),
+  textStyles: textStyles.map(({ id, name }) => ({ id, name })),
 });
 
 const read = <T>(key: string): T | null => {
@@ -58,7 +59,7 @@ const markClipboard = (): void => {
 const copiedHere = (here: SiteThings): Copied | null => {
   const kept = read<Kept>(KEY);
   // one kept by an older version knows nothing of its site's things
-  if (!kept?.things) return null;
+  if (!kept?.things?.textStyles) return null;
   const { site } = useEditor.getState();
   const copied =
     kept.site === site ? kept.copied : transplanted(kept.copied, betweenSites(kept.things, here));

@@ -137,7 +137,7 @@ describe("what can be done with nodes", () => {
   });
 });
 
-const THINGS = { menus: [], pieces: [], pictures: [], palette: [] };
+const THINGS = { menus: [], pieces: [], pictures: [], palette: [], textStyles: [] };
 
 describe("copies", () => {
   it("go behind one of their sort, into what holds their sort, and nowhere else", () => {

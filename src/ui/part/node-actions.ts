@@ -286,7 +286,8 @@ export const addBlock = <K extends BlockKind>(
     id: newNodeId(),
     kind,
     settings: { ...defaultSettings(kind), ...settings },
-    look: Look.parse({}),
+    // the house style has a text style for the menus of footers
+    look: Look.parse(kind === "menu" && part.slot === "footer" ? { type: "footerMenu" } : {}),
     ...(holdsBlocks(kind) ? { blocks: [] } : {}),
   };
   const place = kind === "slide" ? placeForSlide(part, at) : placeForBlock(part, at);

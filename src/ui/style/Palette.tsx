@@ -3,10 +3,10 @@ import { Box, TextField } from "@mui/material";
 import { memo } from "react";
 import { COLOUR_ROLES, type HouseStyle, type PaletteColour } from "../../core/model/house-style";
 import { ROLE_NAMES } from "../../messages/words";
+import { useStyleEditor } from "../client/style-editor";
 import { ColourField } from "../fields/ColourField";
 import { Act, Quiet } from "../theme/pieces";
 import type { ValueSection } from "./Rows";
-import { useStyleEditor } from "./style-editor";
 
 type Set = (path: readonly (string | number)[], value: unknown) => void;
 

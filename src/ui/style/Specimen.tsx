@@ -5,12 +5,12 @@ import type { HouseStyle } from "../../core/model/house-style";
 import { SPECIMEN_ID, specimenPart } from "../../core/starting/specimen";
 import type { Instead } from "../../workers/preview.worker";
 import { useAboutSite } from "../client/about-site";
+import { useStyleEditor } from "../client/style-editor";
 import { Followers } from "../preview/followers";
 import { PreviewRow } from "../preview/PreviewRow";
 import { usePreview } from "../preview/usePreview";
 import { useRoom } from "../preview/useRoom";
 import { Trouble } from "../theme/pieces";
-import { useStyleEditor } from "./style-editor";
 
 const WIDE = 1280;
 /** Widths and heights of the frames, px; heights as looked at. */

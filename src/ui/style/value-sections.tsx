@@ -1,19 +1,16 @@
 "use client";
 import { FAMILIES } from "../../core/measure/families";
 import type { HouseStyle } from "../../core/model/house-style";
-import {
-  BUTTON_LOOKS,
-  COLOUR_ROLES,
-  TEXTURES,
-  TYPE_STYLES,
-  type TypeStyle,
-} from "../../core/model/house-style";
+import { BUTTON_LOOKS, COLOUR_ROLES, TEXTURES, TYPE_STYLES } from "../../core/model/house-style";
 import { ROLE_NAMES, TEXTURE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
 import { OneOf, type Options } from "../fields/ChoiceInput";
 import { NumberInput } from "../fields/NumberInput";
 import { ColourInput } from "../fields/SiteInput";
+import { madeLike } from "../fields/TextStyleInHand";
+import { TypeFields } from "../fields/TypeFields";
+import { Act } from "../theme/pieces";
+import { OwnStyle } from "./OwnStyle";
 import type { ValueRow, ValueSection } from "./Rows";
-import { TypeFields } from "./TypeFields";
 
 type Set = (path: readonly (string | number)[], value: unknown) => void;
 
@@ -104,11 +101,18 @@ const type = (style: HouseStyle, set: Set): readonly ValueSection[] => [
     rows: [
       oneOf("For text", ["fonts", "text"], style.fonts.text, familyOptions(style), set),
       oneOf("For headings", ["fonts", "headings"], style.fonts.headings, familyOptions(style), set),
+      oneOf(
+        "A third one",
+        ["fonts", "third"],
+        style.fonts.third,
+        [["", "none: that of text"], ...familyOptions(style)],
+        set,
+      ),
     ],
   },
   {
     title: "Type",
-    rows: TYPE_STYLES.map((name: TypeStyle) => ({
+    rows: TYPE_STYLES.map((name) => ({
       label: TYPE_STYLE_NAMES[name],
       isWide: true,
       value: style.type[name],
@@ -121,7 +125,26 @@ const type = (style: HouseStyle, set: Set): readonly ValueSection[] => [
       ),
     })),
   },
+  ownStyles(style, set),
 ];
+
+/** The text styles of the site's own: each with its name, and a way out while nothing wears it. */
+const ownStyles = (style: HouseStyle, set: Set): ValueSection => ({
+  title: "Text styles of your own",
+  rows: style.textStyles.map((own, at) => ({
+    label: own.name,
+    isWide: true,
+    isNamed: true,
+    value: own,
+    options: style.textStyles.length,
+    field: () => <OwnStyle own={own} at={at} set={set} />,
+  })),
+  below: (
+    <Act onClick={() => set(["textStyles"], [...style.textStyles, madeLike(style, "body")])}>
+      Another text style
+    </Act>
+  ),
+});
 
 const measures = ({ measures: now, shadow, motion, background }: HouseStyle, set: Set): ValueSection[] => [
   {

@@ -1,4 +1,4 @@
 "use client";
-import { createDocumentEditor } from "../client/document-editor";
+import { createDocumentEditor } from "./document-editor";
 
 export const useStyleEditor = createDocumentEditor("style");

@@ -1,11 +1,13 @@
 "use client";
 import { Box, Checkbox, FormControlLabel } from "@mui/material";
 import { useState } from "react";
-import type { TextLook } from "../../core/model/house-style";
-import { OneOf } from "../fields/ChoiceInput";
-import { NumberInput } from "../fields/NumberInput";
+import { FONT_USES, type TextLook } from "../../core/model/house-style";
+import { sizesOf } from "../../core/model/text-looks";
+import { valueAt } from "../../core/model/values";
 import { Act, Quiet } from "../theme/pieces";
+import { OneOf } from "./ChoiceInput";
 import { DecimalField } from "./DecimalField";
+import { NumberInput } from "./NumberInput";
 
 interface Props {
   readonly name: string;
@@ -17,7 +19,8 @@ interface Props {
 export const TypeFields = ({ name, look, onChange }: Props) => {
   const [isOpen, setOpen] = useState(false);
   const about = [
-    look.family === "headings" ? "family of headings" : "",
+    look.family === "text" ? "" : FAMILY_WORDS[look.family],
+    look.sizeOn.middle === undefined && look.sizeOn.small === undefined ? "" : "smaller screens otherwise",
     look.spacing === 0 ? "" : `spaced ${look.spacing} em`,
     look.upper ? "upper case" : "",
   ].filter((each) => each !== "");
@@ -76,12 +79,12 @@ const MoreFields = ({ name, look, onChange }: Props) => (
       id={`family-${name}`}
       label={`${name}: family`}
       value={look.family}
-      options={[
-        ["text", "family of text"],
-        ["headings", "family of headings"],
-      ]}
+      options={FONT_USES.map((use) => [use, FAMILY_WORDS[use]])}
       onChange={(next) => onChange("family", next)}
     />
+    {(["middle", "small"] as const).map((width) => (
+      <SizeOn key={width} width={width} name={name} look={look} onChange={onChange} />
+    ))}
     <DecimalField
       label={`${name}: letter spacing`}
       value={look.spacing}
@@ -103,3 +106,29 @@ const MoreFields = ({ name, look, onChange }: Props) => (
     />
   </Box>
 );
+
+/** The size on narrower screens: as on the wider ones until it is another one. */
+const SizeOn = ({ width, name, look, onChange }: Props & { readonly width: "middle" | "small" }) => {
+  const own = look.sizeOn[width];
+  const { [width]: _, ...others } = look.sizeOn;
+  const wider = valueAt(sizesOf({ ...look, sizeOn: others }), width);
+  return (
+    <Box sx={{ display: "flex", gap: 0.5, alignItems: "center" }}>
+      <DecimalField
+        label={`${name}: size on ${width} screens`}
+        value={own ?? wider}
+        min={0.5}
+        max={10}
+        step={0.05}
+        unit={`rem, ${width}`}
+        onChange={(next) => onChange("sizeOn", next === wider ? others : { ...others, [width]: next })}
+      />
+    </Box>
+  );
+};
+
+const FAMILY_WORDS: Readonly<Record<(typeof FONT_USES)[number], string>> = {
+  text: "family of text",
+  headings: "family of headings",
+  third: "the third family",
+};
