@@ -134,3 +134,38 @@ test("all that can be done with what is selected is one menu, by keyboard too", 
   await expect(chips).toHaveCount(1);
   await undoAll(page);
 });
+
+test("a text style is made where it is worn, changed in place, and chosen elsewhere", async ({ page }) => {
+  await choose(page, "Day header", /^Menu/);
+  await settings(page)
+    .getByRole("button", { name: /^\d+ more$/ })
+    .click();
+  const field = settings(page).getByRole("combobox", { name: "Text style", exact: true });
+  await field.click();
+  await page.getByRole("option", { name: "new text style …" }).click();
+  const dialog = page.getByRole("dialog", { name: "Text style" });
+  await dialog.getByLabel("Name of the text style").fill("Fine menus");
+  await dialog.getByLabel("Fine menus: size").fill("0.8");
+  await dialog.getByRole("button", { name: "More of Fine menus" }).click();
+  await dialog.getByLabel("Fine menus: size on small screens").fill("1.5");
+  const link = (width: number) => preview(page, width).locator("header nav a:visible").first();
+  await expect(link(1280)).toHaveCSS("font-size", "12.8px");
+  await page.keyboard.press("Escape");
+  await expect(field).toContainText("Fine menus");
+  // it is one of those that other blocks can wear
+  await choose(page, "Footer in columns", /^Copyright/);
+  await settings(page)
+    .getByRole("button", { name: /^\d+ more$/ })
+    .click();
+  await settings(page).getByRole("combobox", { name: "Text style", exact: true }).click();
+  await page.getByRole("option", { name: "Fine menus", exact: true }).click();
+  const line = (width: number) => preview(page, width).locator("footer .b-copyright").first();
+  await expect(line(1280)).toHaveCSS("font-size", "12.8px");
+  await expect(line(390)).toHaveCSS("font-size", "24px");
+  // the house style tells who wears it, and lets go only of what nobody does
+  await open(page, "style");
+  await page.getByLabel("Find a value").fill("Fine menus");
+  await expect(page.getByText("worn by 2 blocks")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Remove Fine menus" })).toHaveCount(0);
+  await undoAll(page);
+});

@@ -104,6 +104,13 @@ const describeStyle = (operation: Extract<Operation, { op: "set" }>, style: Hous
   const [group, at] = operation.path;
   if (group === "palette")
     return typeof at === "number" ? `colour ${style.palette[at]?.name ?? ""}` : "colours of the palette";
+  if (group === "textStyles") {
+    const own = typeof at === "number" ? style.textStyles[at] : undefined;
+    if (!own) return "text styles of the house style";
+    const told = (path: readonly string[]) => differenceName({ path, before: own, after: own });
+    const inside = operation.path.slice(2).map(String);
+    return `${told(["textStyles", own.id])} ${told(["", ...inside.filter((step) => step !== "look")])}`.trim();
+  }
   if (group === "variations") return "variations of the house style";
   const path = operation.path.map(String);
   return differenceName({ path, before: operation.was, after: operation.value });

@@ -9,7 +9,11 @@ import { describeChange, describeDocumentChange } from "./changes";
 import { pictureFindingWords, pictureTypeName, placeWords, weightWords } from "./pictures";
 import { differenceName, differenceValue, distanceWords, pairUseWords } from "./style";
 
-const { style, profile } = pageData();
+const { style: plain, profile } = pageData();
+const style = {
+  ...plain,
+  textStyles: [{ id: "t1", name: "Fine menus", look: plain.type.menu }],
+};
 const design: Design = designOf([
   { id: "style", kind: "style", body: style },
   { id: "profile", kind: "profile", body: profile },
@@ -37,6 +41,12 @@ describe("changes of the house style, the profile and pictures in words", () => 
     [set("style", ["measures", "contentWidth"], 900, 1100), "content width"],
     [set("style", ["variations"], [], []), "variations of the house style"],
     [set("profile", ["firstYear"], 2020, 2019), "site profile: first year"],
+    [
+      set("style", ["textStyles", 0, "look", "sizeOn", "small"], 1, 2),
+      "text style Fine menus size on small screens",
+    ],
+    [set("style", ["textStyles", 0, "name"], "Fine", "Fine menus"), "text style Fine menus name"],
+    [set("style", ["textStyles"], [], []), "text styles of the house style"],
     [set("pic", ["focal"], { x: 1, y: 1 }, { x: 50, y: 50 }), `picture “${picture.name}”: focal point`],
   ];
   it.each(cases)("%#: %s", (operation, words) => {

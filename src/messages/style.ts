@@ -94,9 +94,13 @@ const colourName = (value: unknown): string | undefined =>
 export const differenceName = ({ path, before, after }: StyleDifference): string => {
   const [group = "", ...steps] = path;
   const named =
-    group === "palette" || group === "textStyles"
+    group === "palette" || (group === "textStyles" && steps.length === 1)
       ? [colourName(after) ?? colourName(before) ?? steps[0]]
-      : steps.map((step) => STEP_NAMES[step] ?? fieldName(step).toLowerCase());
+      : steps.map((step, at) =>
+          steps[at - 1] === "sizeOn"
+            ? `${step} screens`
+            : (STEP_NAMES[step] ?? fieldName(step).toLowerCase()),
+        );
   return [GROUPS[group] ?? group, ...named].filter((word) => word !== "").join(" ");
 };
 

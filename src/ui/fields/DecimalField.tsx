@@ -57,7 +57,9 @@ export const DecimalField = ({
       }}
       slotProps={{
         htmlInput: { inputMode: "decimal", "aria-label": label },
-        input: unit ? { endAdornment: <Quiet style={{ fontSize: 12 }}>{unit}</Quiet> } : {},
+        input: unit
+          ? { endAdornment: <Quiet style={{ fontSize: 12, whiteSpace: "nowrap" }}>{unit}</Quiet> }
+          : {},
       }}
     />
   );

@@ -20,7 +20,9 @@ export const TypeFields = ({ name, look, onChange }: Props) => {
   const [isOpen, setOpen] = useState(false);
   const about = [
     look.family === "text" ? "" : FAMILY_WORDS[look.family],
-    look.sizeOn.middle === undefined && look.sizeOn.small === undefined ? "" : "smaller screens otherwise",
+    look.sizeOn.middle === undefined && look.sizeOn.small === undefined
+      ? ""
+      : "another size on narrower screens",
     look.spacing === 0 ? "" : `spaced ${look.spacing} em`,
     look.upper ? "upper case" : "",
   ].filter((each) => each !== "");
@@ -113,17 +115,15 @@ const SizeOn = ({ width, name, look, onChange }: Props & { readonly width: "midd
   const { [width]: _, ...others } = look.sizeOn;
   const wider = valueAt(sizesOf({ ...look, sizeOn: others }), width);
   return (
-    <Box sx={{ display: "flex", gap: 0.5, alignItems: "center" }}>
-      <DecimalField
-        label={`${name}: size on ${width} screens`}
-        value={own ?? wider}
-        min={0.5}
-        max={10}
-        step={0.05}
-        unit={`rem, ${width}`}
-        onChange={(next) => onChange("sizeOn", next === wider ? others : { ...others, [width]: next })}
-      />
-    </Box>
+    <DecimalField
+      label={`${name}: size on ${width} screens`}
+      value={own ?? wider}
+      min={0.5}
+      max={10}
+      step={0.05}
+      unit={`rem ${width}`}
+      onChange={(next) => onChange("sizeOn", next === wider ? others : { ...others, [width]: next })}
+    />
   );
 };
 
