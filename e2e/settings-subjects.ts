@@ -66,6 +66,8 @@ const style = {
   ...pageData().style,
   palette: [...pageData().style.palette, { id: "accent", name: "Accent", value: "#8a2be2" }],
   roles: { ...pageData().style.roles, accent: "accent" },
+  // no two text styles alike: what is chosen is seen
+  type: { ...pageData().style.type, footerMenu: { ...pageData().style.type.menu, size: 0.8 } },
 };
 const base = pageData({
   style,
