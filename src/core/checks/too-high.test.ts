@@ -27,6 +27,19 @@ describe("a band that is exactly so high", () => {
       found({ height: { wide: 60 }, heightIs: "exactly", hideOn: ["wide", "middle", "small"] }),
     ).toBeNull();
   });
+  it("counts text styles in the size they have on each width", () => {
+    const { style } = measure;
+    const h2 = { ...style.type.h2, size: 2, lineHeight: 1, sizeOn: { middle: 3, small: 4 } };
+    const sized = new TextMeasure(measure.shaper, { ...style, type: { ...style.type, h2 } }, "en");
+    const widths = (wide: number) => {
+      const one = band({ height: { wide }, heightIs: "exactly" }, [block("heading", { text: "A" })]);
+      return tooHigh(new BandFit(one, { ...data, words: ENGLISH }, sized))?.widths;
+    };
+    // 32, 48 and 64 px, and 16 above and below
+    expect(widths(96)).toBeUndefined();
+    expect(widths(90)).toEqual(["small"]);
+    expect(widths(70)).toEqual(["middle", "small"]);
+  });
   it("counts words in as many lines as they take on narrow screens", () => {
     const words = [block("heading", { text: "Open nights on the ridge", style: "h2" })];
     const one = Math.ceil(data.style.type.h2.size * 16 * data.style.type.h2.lineHeight);

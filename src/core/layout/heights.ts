@@ -44,7 +44,9 @@ interface Content {
 }
 
 /** What each cell of a band holds, as they stand beside or below one another. */
-const contentsOf = (band: Band, scene: HeightScene): readonly Content[] => {
+const contentsOf = (band: Band, on: HeightScene): readonly Content[] => {
+  // text styles have the size they have on screens of that width
+  const scene = { ...on, style: styleOn(on.style, on.width) };
   const contents = band.cells
     .filter((cell) => !isCellHidden(cell, scene.width))
     .map((cell) => ({ height: cellHeight(cell, scene), align: cell.alignBlock || band.alignBlock }));
@@ -100,7 +102,7 @@ export const rowHeights = (
 ): { readonly low: number; readonly high: number } => {
   const scene = {
     material,
-    style: styleOn(style, width),
+    style,
     width,
     rowMenus: rowMenus(band),
     ...(lines ? { lines } : {}),

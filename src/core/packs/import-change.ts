@@ -18,12 +18,12 @@ import {
   type PlannedItem,
   type PlannedNeed,
   planImport,
-  plannedTextStyles,
   referenceMap,
   termParent,
 } from "./plan";
 import { mapBands, mapMenuItems, mapPlacement, type ReferenceMap } from "./references";
 import type { Pack, PackPart } from "./shapes";
+import { plannedTextStyles } from "./text-styles";
 
 /** What the import does: terms to create first, then one change of the design, applied together or not at all. */
 export interface ImportChange {

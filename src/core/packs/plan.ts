@@ -20,6 +20,7 @@ import {
 import { neededOf } from "./needed";
 import { type Limit, lostLimits, type ReferenceMap } from "./references";
 import { type AskedNeed, type AskedType, needId, type Pack, type PackPart } from "./shapes";
+import { type PlannedTextStyle, plannedTextStyles } from "./text-styles";
 
 /**
  * What an import would do, before it does it: a pure function of pack, site and answers. Items are matched by origin,
@@ -85,15 +86,6 @@ export interface PlannedColour {
     readonly value: string;
     readonly distance: number;
   } | null;
-}
-
-/** A text style of a pack: it comes along, or the site's own of the same name is worn. */
-export interface PlannedTextStyle {
-  readonly id: string;
-  readonly name: string;
-  /** The id it has on the site. */
-  readonly here: string;
-  readonly isThere: boolean;
 }
 
 export interface ImportPlan {
@@ -368,24 +360,6 @@ export const referenceMap = (
     },
     content,
   };
-};
-
-/** The text styles of a pack, each with the one of the site that is worn for it. Names count, however they are written. */
-export const plannedTextStyles = (
-  { textStyles }: Pick<Pack, "textStyles">,
-  design: Design,
-): readonly PlannedTextStyle[] => {
-  const mine = getBody(design, "style", STYLE_ID).textStyles;
-  const taken = new Set([...mine, ...textStyles].map(({ id }) => id));
-  return textStyles.map(({ id, name }) => {
-    const same = mine.find((each) => each.name.toLowerCase() === name.toLowerCase());
-    if (same) return { id, name, here: same.id, isThere: true };
-    let here = id;
-    if (mine.some((each) => each.id === id))
-      for (let number = 2; taken.has(here); number += 1) here = `${id}-${number}`;
-    taken.add(here);
-    return { id, name, here, isThere: false };
-  });
 };
 
 const mappedColour = (

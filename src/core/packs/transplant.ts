@@ -34,8 +34,8 @@ export interface SiteThings {
 }
 
 /**
- * From one site to another: menus, shared pieces and text styles are those of the same name, pictures those of the same file, colours
- * those of the same value; a colour the other site does not have becomes what it is, all else is left open.
+ * From one site to another: menus, shared pieces and text styles are those of the same name, pictures those of the same
+ * file, colours those of the same value; a colour the other site does not have becomes what it is, all else is left open.
  */
 export const betweenSites = (there: SiteThings, here: SiteThings): ReferenceMap => {
   const same =

@@ -39,6 +39,7 @@ const wordsOf = ({ control }: FieldSpec, value: unknown): string | null => {
     case "number":
       return numberText(control, value as number);
     case "one":
+    case "textStyle":
       return control.options.find(([key]) => key === value)?.[1] ?? null;
     case "count":
       return control.options.find(([key]) => key === value)?.[1] ?? null;

@@ -61,7 +61,7 @@ describe("the fields settings are edited with", () => {
     const states = NODES.flatMap(([name, type, node]) => {
       const specs = specsFor(placeOf(type, node));
       const chosen = specs.flatMap((spec) =>
-        spec.control.type === "one"
+        spec.control.type === "one" || spec.control.type === "textStyle"
           ? spec.control.options.map(([value]) => withValue(node, spec, value))
           : spec.control.type === "switch"
             ? [withValue(node, spec, true), withValue(node, spec, false)]
@@ -106,7 +106,7 @@ describe("the fields settings are edited with", () => {
     expect(Object.keys(Look.parse({})).filter((key) => !looks.has(`look.${key}`))).toEqual([]);
   });
   it("offer values that can be kept, and all there are", () => {
-    for (const { name, node, spec, control, reads } of of("one"))
+    for (const { name, node, spec, control, reads } of [...of("one"), ...of("textStyle")])
       for (const [value] of control.options)
         expect(reads(withValue(node, spec, value)), `${name} ${value}`).toBe(true);
     for (const { name, node, spec, control, reads } of of("many")) {
@@ -130,8 +130,10 @@ describe("the fields settings are edited with", () => {
       expect(reads(withValue(node, spec, Math.max(...values) + 1)), `${name}, one more`).toBe(false);
       expect(values, name).toContain(valueAt(node, spec.path));
     }
-    for (const { name, node, spec, reads } of of("one"))
+    for (const { name, node, spec, reads } of [...of("one"), ...of("textStyle")])
       expect(reads(withValue(node, spec, "something else")), name).toBe(false);
+    for (const { name, node, spec, reads } of of("textStyle"))
+      expect(reads(withValue(node, spec, "style:own")), name).toBe(true);
   });
   it("offer every order of the same few values, and nothing that lacks one or has one twice", () => {
     const fields = of("order");

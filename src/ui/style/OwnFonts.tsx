@@ -28,7 +28,7 @@ export const OwnFonts = memo(({ ownFonts, fonts, apply }: Props) => {
           <Box component="li" key={file} sx={{ display: "flex", gap: 1, py: 0.25 }}>
             <span>{family}</span>
             <Quiet>{licence}</Quiet>
-            {fonts.text === family || fonts.headings === family ? null : (
+            {Object.values(fonts).includes(family) ? null : (
               <Act
                 style={{ marginLeft: "auto", fontWeight: 400 }}
                 aria-label={`Remove ${family}`}

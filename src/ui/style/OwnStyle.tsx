@@ -17,7 +17,8 @@ interface Props {
 /** A text style of the site's own: its name, what it says, and how many blocks wear it. */
 export const OwnStyle = ({ own, at, set }: Props) => {
   const { data } = useCall("style", {});
-  const worn = data?.worn[namedStyle(own.id)] ?? 0;
+  // until it is known who wears it, it is not let go of
+  const worn = data && (data.worn[namedStyle(own.id)] ?? 0);
   return (
     <Box sx={{ display: "grid", gap: 0.5 }}>
       <TextField
@@ -34,7 +35,7 @@ export const OwnStyle = ({ own, at, set }: Props) => {
         onChange={(field, value) => set(["textStyles", at, "look", field], value)}
       />
       <Box sx={{ fontSize: 12 }}>
-        {worn > 0 ? (
+        {worn === undefined ? null : worn > 0 ? (
           <Quiet>worn by {count(worn, "block")}</Quiet>
         ) : (
           <Act

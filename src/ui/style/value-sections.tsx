@@ -3,6 +3,7 @@ import { FAMILIES } from "../../core/measure/families";
 import type { HouseStyle } from "../../core/model/house-style";
 import { BUTTON_LOOKS, COLOUR_ROLES, TEXTURES, TYPE_STYLES } from "../../core/model/house-style";
 import { ROLE_NAMES, TEXTURE_NAMES, TYPE_STYLE_NAMES } from "../../messages/words";
+import { useStyleEditor } from "../client/style-editor";
 import { OneOf, type Options } from "../fields/ChoiceInput";
 import { NumberInput } from "../fields/NumberInput";
 import { ColourInput } from "../fields/SiteInput";
@@ -140,7 +141,13 @@ const ownStyles = (style: HouseStyle, set: Set): ValueSection => ({
     field: () => <OwnStyle own={own} at={at} set={set} />,
   })),
   below: (
-    <Act onClick={() => set(["textStyles"], [...style.textStyles, madeLike(style, "body")])}>
+    <Act
+      onClick={() => {
+        // what stands below the rows may be older than the style
+        const now = useStyleEditor.getState().body ?? style;
+        set(["textStyles"], [...now.textStyles, madeLike(now, "body")]);
+      }}
+    >
       Another text style
     </Act>
   ),
