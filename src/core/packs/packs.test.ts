@@ -558,6 +558,9 @@ describe("the plan of an import", () => {
       );
     const packed = write(true);
     expect(packed.textStyles).toEqual([own]);
+    const validate = new Ajv({ strict: false }).compile(packSchemas().textStyles as object);
+    expect(validate({ schema: 1, textStyles: packed.textStyles })).toBe(true);
+    expect(validate({ schema: 1, textStyles: [{ ...own, id: "T 1" }] })).toBe(false);
     const brought = (from: Pack, textStyles: readonly OwnTextStyle[], items = NO_ANSWERS.items) => {
       const into = designOf([
         {

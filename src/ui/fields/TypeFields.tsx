@@ -77,6 +77,9 @@ const FirstFields = ({ name, look, onChange }: Props) => (
 
 const MoreFields = ({ name, look, onChange }: Props) => (
   <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.75, alignItems: "center" }}>
+    {(["middle", "small"] as const).map((width) => (
+      <SizeOn key={width} width={width} name={name} look={look} onChange={onChange} />
+    ))}
     <OneOf
       id={`family-${name}`}
       label={`${name}: family`}
@@ -84,9 +87,6 @@ const MoreFields = ({ name, look, onChange }: Props) => (
       options={FONT_USES.map((use) => [use, FAMILY_WORDS[use]])}
       onChange={(next) => onChange("family", next)}
     />
-    {(["middle", "small"] as const).map((width) => (
-      <SizeOn key={width} width={width} name={name} look={look} onChange={onChange} />
-    ))}
     <DecimalField
       label={`${name}: letter spacing`}
       value={look.spacing}
